@@ -1,0 +1,17 @@
+export { fisherExact } from "./fisher";
+export {
+  type GroupMeasures,
+  GroupTally,
+  type GroupTallyState,
+  LATE_FEED_SECONDS,
+  LATE_RELEASE_SECONDS,
+  type LagMeasures,
+  type MeasuredTrial,
+  measureGroup,
+  type Outcome,
+} from "./group";
+export { type LogRank, logRank, type SurvivalCurve, type SurvivalStep, survival, type Waiting } from "./latency";
+export { quantileOfSorted } from "./quantile";
+export { chanceShareAtLeast, FEWEST_TRIALS_TO_TELL, type Interval, wilsonInterval } from "./shares";
+export { compareSides, type SideComparison } from "./sides";
+export { type DatedRate, weeklyFactor } from "./trend";

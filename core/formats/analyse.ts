@@ -1,0 +1,84 @@
+import { reduceSession, workSeconds } from "../session";
+import type { SessionEvent } from "../schemas/event";
+import { TrialsAnalysis, type AnalyseOutput } from "./analysis";
+import { type CsvRecord, NotSuchAFileError, parseCsv } from "./csv";
+import { readHeader } from "./header";
+import type { EventsFile } from "./read-events";
+import { isRefused, TrialRowReader } from "./trial-row";
+import { TRIALS_COLUMNS } from "./trials-columns";
+
+/** Choices of `analyse`. */
+export interface AnalyseOptions {
+  readonly workSeconds?: ReadonlyMap<string, number>;
+  readonly withoutLate?: boolean;
+}
+
+/** Takes the records of a trials.csv in order, header first, in as many batches as they come. */
+export class TrialsFileAnalysis {
+  readonly analysis = new TrialsAnalysis();
+  private reader: TrialRowReader | null = null;
+
+  /** @param headerCells the file's header, for a later part of a file that does not begin with it. */
+  constructor(
+    private readonly options: AnalyseOptions = {},
+    headerCells: readonly string[] | null = null,
+  ) {
+    if (headerCells !== null) this.reader = new TrialRowReader(readHeader(TRIALS_COLUMNS, headerCells, "trials.csv"), headerCells.length);
+  }
+
+  /** @throws NotSuchAFileError where the first record is not the header of a trials.csv. */
+  take(record: CsvRecord): void {
+    if (this.reader === null) {
+      const header = readHeader(TRIALS_COLUMNS, record.cells, "trials.csv");
+      this.analysis.unknownColumns.push(...header.unknown);
+      this.reader = new TrialRowReader(header, record.cells.length);
+      return;
+    }
+    const row = this.reader.read(record);
+    if (isRefused(row)) this.analysis.refused.push(row);
+    else if (!(this.options.withoutLate && row.logged === "late")) this.analysis.add(row);
+  }
+
+  finish(): AnalyseOutput {
+    if (this.reader === null) throw new NotSuchAFileError("The file is empty.");
+    return this.analysis.finish(this.options.workSeconds ?? new Map());
+  }
+}
+
+/** Analyses a trials.csv held as text. For a large file, feed {@link TrialsFileAnalysis} as it is read. */
+export function analyseTrialsText(text: string, options: AnalyseOptions = {}): AnalyseOutput {
+  const file = new TrialsFileAnalysis(options);
+  for (const record of parseCsv(text)) file.take(record);
+  return file.finish();
+}
+
+/** Analyses an events.csv: each session is derived from its events, with its own working time. */
+export function analyseEvents(file: EventsFile, options: AnalyseOptions = {}): AnalyseOutput {
+  const bySession = new Map<string, SessionEvent[]>();
+  for (const event of file.events) {
+    const list = bySession.get(event.session);
+    if (list === undefined) bySession.set(event.session, [event]);
+    else list.push(event);
+  }
+  const analysis = new TrialsAnalysis();
+  analysis.refused.push(...file.refused);
+  analysis.unknownColumns.push(...file.unknownColumns);
+  const seconds = new Map<string, number>();
+  for (const [session, events] of bySession) {
+    const record = reduceSession(events, { givenSeconds: file.givenSeconds });
+    seconds.set(session, options.workSeconds?.get(session) ?? workSeconds(record));
+    for (const trial of record.trials) {
+      if (options.withoutLate && trial.logged === "late") continue;
+      const block = trial.blockIndex === null ? undefined : record.blocks[trial.blockIndex];
+      analysis.add({
+        ...trial,
+        session,
+        startedMs: record.startWallMs ?? 0,
+        behaviour: block?.behaviour ?? "unnamed",
+        rung: block?.rung ?? "none",
+        askSeconds: trial.askMs / 1000,
+      });
+    }
+  }
+  return analysis.finish(seconds);
+}

@@ -1,0 +1,12 @@
+export { type AnalyseOptions, analyseEvents, analyseTrialsText, TrialsFileAnalysis } from "./analyse";
+export { type AnalyseOutput, type AnalysisState, groupOutput } from "./analysis";
+export { CALCULATIONS, CalcInputError } from "./calc";
+export { cellProblem, type Column, parseIsoTime, type RefusedRow, rowSchema } from "./column";
+export { type CsvRecord, linesSpanned, NotSuchAFileError, normaliseText, parseCsv, writeCsv } from "./csv";
+export { CsvPieces } from "./csv-stream";
+export { type EventsFile, readEventsCsv } from "./read-events";
+export { readSessionsCsv, type SessionsFile } from "./read-sessions";
+export { isoTime, type SessionForFile, writeEventsCsv, writeSessionsCsv, writeTrialsCsv } from "./session-files";
+export { guardText, unguardText } from "./text-cell";
+export { isRefused, type TrialRow, TrialRowReader } from "./trial-row";
+export { EVENTS_COLUMNS, SESSIONS_COLUMNS, TRIALS_COLUMNS } from "./trials-columns";

@@ -1,0 +1,63 @@
+import { criterionSentence, EASE_GRADES, type Strand, type StrandValue } from "../strands";
+import type { LadderPlan, Schedule } from "./ladder";
+
+/**
+ * A rung's whole criterion, as `block.start` carries it, so that an event
+ * file can be read without the ladder beside it. Limits are absent where the
+ * rung does not set them.
+ */
+export interface Criterion {
+  readonly sentence: string;
+  /** Highest cue phase that still counts. */
+  readonly max_phase?: number;
+  /** Longest latency that still counts, in seconds. */
+  readonly max_latency_s?: number;
+  /** Time to be stayed, in seconds. */
+  readonly stay_s?: number;
+  /** Lowest ease grade that still counts, 0–4. */
+  readonly min_ease?: number;
+  readonly side?: "left" | "right" | "both";
+  /** The strand whose value is counted, with the value asked for. */
+  readonly working?: { readonly strand: string; readonly unit: string; readonly target: number; readonly harder: "more" | "less" };
+  /** Cue phases from the lightest, for the words and the drawing. */
+  readonly phases?: readonly string[];
+  readonly schedule?: Schedule;
+}
+
+const numberOf = (value: StrandValue | undefined) => (typeof value === "number" ? value : undefined);
+
+function valueOf(plan: LadderPlan, values: Readonly<Record<string, StrandValue>>, key: Strand["key"]): StrandValue | undefined {
+  const strand = plan.strands.find((s) => s.key === key);
+  return strand === undefined ? undefined : values[strand.id];
+}
+
+/**
+ * The criterion of one rung.
+ * @param number the rung, counted from 1.
+ * @throws RangeError where the ladder has no such rung.
+ */
+export function criterionOf(plan: LadderPlan, number: number): Criterion {
+  const rung = plan.rungs[number - 1];
+  if (rung === undefined) throw new RangeError(`criterionOf: the ladder has no rung ${number}`);
+  const labels = plan.phases.map((phase) => phase.label);
+  const stay = numberOf(valueOf(plan, rung.values, "stay"));
+  const ease = valueOf(plan, rung.values, "ease");
+  const side = valueOf(plan, rung.values, "side");
+  const working = plan.strands.find((s) => s.id === plan.workingStrandId);
+  const target = working === undefined ? undefined : numberOf(rung.values[working.id]);
+  const easeGrade = ease === undefined ? 0 : EASE_GRADES.findIndex((grade) => grade === ease);
+  return {
+    sentence: criterionSentence(plan.strands, rung.values, labels),
+    max_phase: numberOf(valueOf(plan, rung.values, "lightness")),
+    max_latency_s: numberOf(valueOf(plan, rung.values, "latency")),
+    stay_s: stay === undefined || stay === 0 ? undefined : stay,
+    min_ease: easeGrade > 0 ? easeGrade : undefined,
+    side: side === "left" || side === "right" || side === "both" ? side : undefined,
+    working:
+      working === undefined || target === undefined || (working.key === "stay" && target === 0)
+        ? undefined
+        : { strand: working.key === "own" ? working.name : working.key, unit: working.unit, target, harder: working.harder },
+    phases: labels,
+    schedule: plan.schedule,
+  };
+}

@@ -1,0 +1,2 @@
+export { masteryProgress } from "./progress";
+export { DEFAULT_MASTERY_RULE, type MasteryProgress, type MasteryRule, type MasteryTrial, masterySentence } from "./rule";

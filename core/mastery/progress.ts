@@ -1,0 +1,92 @@
+import { chanceShareAtLeast } from "../evidence/shares";
+import type { MasteryProgress, MasteryRule, MasteryTrial } from "./rule";
+
+const countMet = (trials: readonly MasteryTrial[]) => trials.reduce((sum, t) => sum + (t.met ? 1 : 0), 0);
+
+/**
+ * The fewest met in a row, from here, that would pass a moving share rule.
+ * Old misses leave the window as new trials come in.
+ */
+function metStillNeeded(window: readonly MasteryTrial[], met: number, of: number): number {
+  for (let more = 1; more <= of; more++) {
+    const kept = window.slice(Math.max(0, window.length + more - of));
+    if (kept.length + more >= of && countMet(kept) + more >= met) return more;
+  }
+  return of;
+}
+
+function shareProgress(rule: Extract<MasteryRule, { kind: "share" }>, trials: readonly MasteryTrial[]): MasteryProgress {
+  const { met, of } = rule;
+  if (rule.window === "moving") {
+    const window = trials.slice(-of);
+    const seen = countMet(window);
+    const passed = window.length >= of && seen >= met;
+    const more = passed ? 0 : metStillNeeded(window, met, of);
+    return {
+      passed,
+      met: seen,
+      of: window.length,
+      level: window.length === 0 ? null : seen / window.length,
+      needed: passed ? "" : more === 1 ? "One more would do it." : `${more} more in a row would do it.`,
+    };
+  }
+  // A block counts once it holds `of` trials; the latest full one decides, the running one is shown.
+  let passed = false;
+  let run: MasteryTrial[] = [];
+  let block = "";
+  for (const trial of trials) {
+    if (trial.blockKey !== block || run.length === of) {
+      block = trial.blockKey;
+      run = [];
+    }
+    run.push(trial);
+    if (run.length === of) passed = countMet(run) >= met;
+  }
+  const seen = countMet(run);
+  const left = of - run.length;
+  return {
+    passed,
+    met: seen,
+    of: run.length,
+    level: run.length === 0 ? null : seen / run.length,
+    needed: passed
+      ? ""
+      : left > 0
+        ? `${Math.max(0, met - seen)} more met wanted in the ${left} left of this block.`
+        : `Needs ${met} of ${of} in a block.`,
+  };
+}
+
+/**
+ * Where a rung stands under its rule.
+ * `trials` are the rung's evidence, oldest first; see the evidence scope in session/.
+ */
+export function masteryProgress(rule: MasteryRule, trials: readonly MasteryTrial[]): MasteryProgress {
+  switch (rule.kind) {
+    case "share":
+      return shareProgress(rule, trials);
+    case "run": {
+      let run = 0;
+      for (let i = trials.length - 1; i >= 0 && run < rule.length && trials[i]?.met; i--) run++;
+      const passed = run >= rule.length;
+      const left = rule.length - run;
+      return { passed, met: run, of: run, level: null, needed: passed ? "" : `${left} more in a row would do it.` };
+    }
+    case "posterior": {
+      const met = countMet(trials);
+      const chance = trials.length === 0 ? null : chanceShareAtLeast(rule.target, met, trials.length);
+      const passed = trials.length >= rule.least && chance !== null && chance >= rule.confidence;
+      const needed = passed
+        ? ""
+        : trials.length < rule.least
+          ? `Needs at least ${rule.least} trials.`
+          : `${Math.round((chance ?? 0) * 100)} % sure so far, ${Math.round(rule.confidence * 100)} % wanted.`;
+      return { passed, met, of: trials.length, level: chance, needed };
+    }
+    case "first-clean": {
+      const passed = trials.at(-1)?.clean ?? false;
+      const met = countMet(trials);
+      return { passed, met, of: trials.length, level: null, needed: passed ? "" : "One at the lightest cue, calm, would do it." };
+    }
+  }
+}

@@ -1,0 +1,92 @@
+import * as yup from "yup";
+
+/** The earliest date the product takes: nothing before is a real record here. */
+export const EARLIEST_YEAR = 1980;
+export const EARLIEST_WALL_MS = Date.UTC(EARLIEST_YEAR, 0, 1);
+
+export const NAME_MOST_CHARACTERS = 80;
+export const TEXT_MOST_CHARACTERS = 4000;
+
+/** Control characters have no place in a name or a note, line feed and tab in notes aside. */
+// biome-ignore lint/suspicious/noControlCharactersInRegex: they are exactly what is looked for
+const CONTROL_IN_NAME = /[\u0000-\u001f\u007f]/;
+// biome-ignore lint/suspicious/noControlCharactersInRegex: they are exactly what is looked for
+const CONTROL_IN_TEXT = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/;
+
+const noControl = (pattern: RegExp) => (value: string | undefined | null) => value == null || !pattern.test(value);
+
+/** A name: one line, trimmed, any script. */
+export const nameSchema = (label: string) =>
+  yup
+    .string()
+    .typeError(`${label}: text is needed.`)
+    .trim()
+    .required(`${label} is missing.`)
+    .max(NAME_MOST_CHARACTERS, `${label}: at most ${NAME_MOST_CHARACTERS} characters.`)
+    .test("control", `${label}: one line of plain text, please.`, noControl(CONTROL_IN_NAME));
+
+/** A longer text, may be empty. */
+export const textSchema = (label: string, most = TEXT_MOST_CHARACTERS) =>
+  yup
+    .string()
+    .typeError(`${label}: text is needed.`)
+    .trim()
+    .max(most, `${label}: at most ${most} characters.`)
+    .test("control", `${label}: plain text, please.`, noControl(CONTROL_IN_TEXT))
+    .default("");
+
+/** A number within bounds; an empty field becomes null. */
+export const optionalNumberSchema = (label: string, least: number, most: number, unit: string) =>
+  yup
+    .number()
+    .transform((value, original) => (original === "" || original === null || original === undefined ? null : value))
+    .typeError(`${label}: a number is needed.`)
+    .min(least, `${label}: from ${least} to ${most}${unit === "" ? "" : ` ${unit}`}.`)
+    .max(most, `${label}: from ${least} to ${most}${unit === "" ? "" : ` ${unit}`}.`)
+    .nullable()
+    .default(null);
+
+/** A required number within bounds. */
+export const numberSchema = (label: string, least: number, most: number, unit = "") =>
+  yup
+    .number()
+    .transform((value, original) => (original === "" || original === null ? undefined : value))
+    .typeError(`${label}: a number is needed.`)
+    .required(`${label} is missing.`)
+    .min(least, `${label}: from ${least} to ${most}${unit === "" ? "" : ` ${unit}`}.`)
+    .max(most, `${label}: from ${least} to ${most}${unit === "" ? "" : ` ${unit}`}.`);
+
+/** A required whole number within bounds. */
+export const wholeNumberSchema = (label: string, least: number, most: number, unit = "") =>
+  numberSchema(label, least, most, unit).integer(`${label}: a whole number is needed.`);
+
+/** One of a list of words. */
+export const choiceSchema = <T extends string>(label: string, choices: readonly T[]) =>
+  yup
+    .string<T>()
+    .typeError(`${label}: choose one of the list.`)
+    .required(`${label} is missing.`)
+    .oneOf(choices, `${label}: choose one of the list.`);
+
+/** A problem with one field: its path in the input, and what to do. */
+export interface FieldProblem {
+  readonly path: string;
+  readonly message: string;
+}
+
+/** The outcome of a check: the cleaned value, or every problem found. */
+export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly FieldProblem[] };
+
+/** Runs a schema over an unknown value and returns every problem rather than throwing. */
+export function check<T>(schema: yup.Schema<T>, value: unknown, options: { strict?: boolean; context?: object } = {}): Checked<T> {
+  try {
+    return {
+      ok: true,
+      value: schema.validateSync(value, { abortEarly: false, strict: options.strict ?? false, context: options.context }),
+    };
+  } catch (error) {
+    if (!(error instanceof yup.ValidationError)) throw error;
+    const inner = error.inner.length > 0 ? error.inner : [error];
+    return { ok: false, problems: inner.map((e) => ({ path: e.path ?? "", message: e.message })) };
+  }
+}

@@ -1,0 +1,79 @@
+import { masteryProgress, masterySentence } from "../mastery";
+import type { LadderPlan } from "../ladder";
+import { MILLISECONDS_PER_DAY } from "../units";
+import { asMasteryTrials, evidenceForRung, type EvidenceTrial } from "./evidence-scope";
+import { DEFAULT_WORD_SETTINGS, shareSentence, type WordSettings } from "./word";
+
+/** Where the next session starts on a ladder, and why. */
+export interface NextStart {
+  readonly rung: number;
+  /** A probe tests the rung without teaching it. */
+  readonly kind: "work" | "probe";
+  readonly headline: string;
+  readonly reason: string;
+}
+
+/** What is looked at: a plan's present version and the ladder's trials, oldest first. */
+export interface NextStartInput {
+  readonly plan: LadderPlan;
+  readonly ladder: string;
+  readonly version: number;
+  readonly trials: readonly EvidenceTrial[];
+  readonly nowWallMs: number;
+  readonly maxAgeDays: number;
+}
+
+const sideShare = (trials: readonly EvidenceTrial[], side: "L" | "R") => {
+  const own = trials.filter((t) => t.side === side);
+  return { met: own.filter((t) => t.outcome === "met").length, of: own.length };
+};
+
+/** Which side is behind, in words, or an empty text where none is known to be. */
+function weakerSide(trials: readonly EvidenceTrial[]): string {
+  const left = sideShare(trials, "L");
+  const right = sideShare(trials, "R");
+  if (left.of < 3 || right.of < 3) return "";
+  const gap = right.met / right.of - left.met / left.of;
+  if (Math.abs(gap) < 0.15) return "";
+  return gap > 0
+    ? ` Left ${left.met} of ${left.of}, right ${right.met} of ${right.of}: begin on the left and give it more.`
+    : ` Left ${left.met} of ${left.of}, right ${right.met} of ${right.of}: begin on the right and give it more.`;
+}
+
+/**
+ * Chooses the rung the next session starts on: the next one where the rule is
+ * met, the one before where the last trials failed, otherwise the same.
+ */
+export function nextStart(input: NextStartInput, settings: WordSettings = DEFAULT_WORD_SETTINGS): NextStart {
+  const { plan, ladder, version, trials, nowWallMs, maxAgeDays } = input;
+  const top = plan.rungs.length;
+  const worked = trials.filter((t) => t.ladder === ladder && t.kind === "work");
+  const last = worked.at(-1);
+  if (last === undefined) return { rung: 1, kind: "work", headline: "Start on rung 1", reason: "No work on this ladder yet." };
+  const rung = Math.min(last.rung, top);
+  const days = Math.floor((nowWallMs - last.wallMs) / MILLISECONDS_PER_DAY);
+  if (days > maxAgeDays) {
+    return { rung, kind: "probe", headline: `Test rung ${rung} first`, reason: `The last work was ${days} days ago; what it showed is too old to count.` };
+  }
+  if (last.version !== version) {
+    return { rung, kind: "work", headline: `Start on rung ${rung}`, reason: `The ladder was changed since: version ${version} has no trials yet.` };
+  }
+  const evidence = evidenceForRung(worked, { ladder, version, rung, nowWallMs, maxAgeDays });
+  const met = evidence.filter((t) => t.outcome === "met").length;
+  const share = shareSentence(met, evidence.length);
+  const recent = worked.slice(-settings.easeWindow).filter((t) => t.session === last.session && t.rung === rung);
+  const misses = recent.filter((t) => t.outcome === "miss" || t.outcome === "refused").length;
+  const sideStrand = plan.strands.find((s) => s.key === "side");
+  const bothSides = sideStrand !== undefined && plan.rungs[rung - 1]?.values[sideStrand.id] === "both";
+  const sides = bothSides ? (["L", "R"] as const).map((side) => evidence.filter((t) => t.side === side)) : [evidence];
+  if (sides.every((side) => masteryProgress(plan.mastery, asMasteryTrials(side)).passed)) {
+    const rule = masterySentence(plan.mastery);
+    return rung < top
+      ? { rung: rung + 1, kind: "work", headline: `Start on rung ${rung + 1}`, reason: `Rung ${rung} is met by the rule, ${rule}. ${share}` }
+      : { rung, kind: "work", headline: `Keep rung ${rung}`, reason: `The top rung is met by the rule, ${rule}. ${share} Keep it, or plan what comes next.` };
+  }
+  if (misses >= settings.easeMisses && rung > 1) {
+    return { rung: rung - 1, kind: "work", headline: `Go back to rung ${rung - 1}`, reason: `${misses} of the last ${recent.length} on rung ${rung} were missed or refused. ${share}` };
+  }
+  return { rung, kind: "work", headline: `Stay on rung ${rung}`, reason: `${share}${weakerSide(evidence)}` };
+}

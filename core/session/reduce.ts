@@ -1,0 +1,331 @@
+import type { Outcome } from "../evidence/group";
+import type { Criterion } from "../ladder/criterion";
+import type { EventType, SessionEvent } from "../schemas/event";
+import { type ClockKnowledge, type PlacedEvent, placeEvents } from "./clock";
+import { effectiveEvents, withoutDuplicates } from "./effective";
+import type { Trial } from "./trial";
+import { TrialBuilder, type TrialSurroundings } from "./trial-builder";
+import { buildWholeTrial, draftWholeTrial, type WholeTrialDraft } from "./whole-trial";
+
+/** A span of milliseconds from the start of work; `endMs` is null while it goes on. */
+export interface Span {
+  readonly startMs: number;
+  readonly endMs: number | null;
+}
+
+export type BlockKind = "warm-up" | "work" | "probe" | "sure";
+
+/** A run of trials on one rung and one side. Times in milliseconds from the start of work. */
+export interface Block extends Span {
+  readonly number: number;
+  readonly eventId: string;
+  readonly behaviour: string;
+  readonly ladder: string | null;
+  readonly version: number | null;
+  readonly rung: string;
+  readonly criterion: Criterion | null;
+  readonly side: "L" | "R" | null;
+  readonly kind: BlockKind | null;
+  readonly planned: number | null;
+}
+
+export interface SessionHeader {
+  readonly horse: string;
+  readonly handler: string | null;
+  readonly place: string | null;
+  readonly method: string;
+}
+
+/** An effective event with its time in milliseconds from the start of work. */
+export interface TimedFact {
+  readonly id: string;
+  readonly type: EventType;
+  readonly recorder: string;
+  readonly ms: number;
+  readonly payload: Readonly<Record<string, unknown>>;
+}
+
+/** Everything derived from the events of one session. */
+export interface SessionRecord {
+  readonly header: SessionHeader | null;
+  /** Server wall clock of the start of work, in milliseconds; null before it. */
+  readonly startWallMs: number | null;
+  readonly finishMs: number | null;
+  /** The last fact of the work itself, for a session that was never finished. */
+  readonly lastMs: number;
+  readonly blocks: readonly Block[];
+  readonly trials: readonly Trial[];
+  readonly breaks: readonly Span[];
+  /** The ask still waiting, or null. */
+  readonly openAsk: { readonly id: string; readonly askMs: number; readonly phase: number | null; readonly answered: boolean; readonly phaseSteps: readonly { readonly ms: number; readonly phase: number }[] } | null;
+  /** Asks that the block, a break or the finish ended before any answer: no trials. */
+  readonly cutOffAsks: number;
+  readonly offers: number;
+  readonly foodPiecesOutside: number;
+  readonly facts: readonly TimedFact[];
+  readonly undone: number;
+  readonly struck: number;
+}
+
+/** Facts that come after the work and do not stretch it. */
+const AFTERWARDS: ReadonlySet<EventType> = new Set(["note", "aftercare", "override", "word", "preflight", "session.start"]);
+
+function startOfWork(events: readonly PlacedEvent[]): number | null {
+  let start: number | null = null;
+  for (const { event, ms } of events) {
+    if (event.type === "block.start" || event.type === "ask" || event.type === "trial") {
+      if (start === null || ms < start) start = ms;
+    }
+  }
+  return start;
+}
+
+const text = (value: unknown) => (typeof value === "string" && value !== "" ? value : null);
+const number = (value: unknown) => (typeof value === "number" ? value : null);
+const sideOf = (value: unknown) => (value === "L" || value === "R" ? value : null);
+
+function criterionFrom(value: unknown): Criterion | null {
+  if (typeof value === "string") return { sentence: value };
+  return typeof value === "object" && value !== null ? (value as Criterion) : null;
+}
+
+type Draft = { readonly timed: TrialBuilder; stopped: boolean } | { readonly whole: WholeTrialDraft };
+
+/** The walk over the events in order: what is open, and what came out so far. */
+class Walk {
+  header: SessionHeader | null = null;
+  readonly blocks: { -readonly [K in keyof Block]: Block[K] }[] = [];
+  readonly drafts: Draft[] = [];
+  readonly breaks: { startMs: number; endMs: number | null }[] = [];
+  finishMs: number | null = null;
+  lastMs = 0;
+  offers = 0;
+  foodPiecesOutside = 0;
+  private current: Draft | null = null;
+  private blockOpen = false;
+  private zone: string | null = null;
+  readonly overrides: { of: string; to: Outcome }[] = [];
+
+  private surroundings(): TrialSurroundings {
+    const index = this.blockOpen ? this.blocks.length - 1 : null;
+    const block = index === null ? undefined : this.blocks[index];
+    return { blockIndex: index, criterion: block?.criterion ?? null, side: block?.side ?? null, zone: this.zone };
+  }
+
+  private closeAsk(ms: number, stopped: boolean): void {
+    if (this.current === null || !("timed" in this.current)) return;
+    if (this.current.timed.open && stopped) this.current.stopped = true;
+    this.current.timed.close(ms);
+  }
+
+  private endBlock(ms: number): void {
+    this.closeAsk(ms, true);
+    const block = this.blocks.at(-1);
+    if (this.blockOpen && block !== undefined) block.endMs = ms;
+    this.blockOpen = false;
+  }
+
+  get openTimed(): TrialBuilder | null {
+    return this.current !== null && "timed" in this.current && this.current.timed.open ? this.current.timed : null;
+  }
+
+  private onWork({ event, ms }: PlacedEvent): void {
+    const { payload, id } = event;
+    const current = this.current;
+    const timed = current !== null && "timed" in current ? current.timed : null;
+    const after = current !== null && "whole" in current ? current.whole.after : null;
+    switch (event.type) {
+      case "ask": {
+        this.closeAsk(ms, false);
+        const draft = { timed: new TrialBuilder(id, ms, number(payload.phase) ?? 1, this.surroundings()), stopped: false };
+        this.drafts.push(draft);
+        this.current = draft;
+        return;
+      }
+      case "trial": {
+        this.closeAsk(ms, false);
+        const draft = { whole: draftWholeTrial(id, ms, payload, this.surroundings()) };
+        this.drafts.push(draft);
+        this.current = draft;
+        return;
+      }
+      case "response": {
+        const answer = payload.answer as "met" | "try" | "wrong" | "refused";
+        if (timed?.response(ms, answer, number(payload.phase))) timed.eventIds.push(id);
+        else this.offers++;
+        return;
+      }
+      case "offer":
+        this.offers++;
+        return;
+      case "phase":
+        timed?.phase(ms, payload.phase as number);
+        break;
+      case "criterion":
+        timed?.criterion(ms);
+        break;
+      case "release":
+        timed?.release(ms);
+        break;
+      case "stay":
+        timed?.stay(ms, payload.ended_by as "criterion" | "left" | "handler");
+        break;
+      case "mark":
+        timed?.mark(ms);
+        if (after !== null) after.markMs ??= ms;
+        break;
+      case "feed": {
+        const pieces = number(payload.pieces) ?? 1;
+        timed?.feed(ms, pieces);
+        if (after !== null) {
+          after.feedMs ??= ms;
+          after.pieces += pieces;
+        }
+        if (current === null) this.foodPiecesOutside += pieces;
+        break;
+      }
+      case "reinforce":
+        timed?.reinforce(String(payload.what));
+        after?.reinforcerKinds.push(String(payload.what));
+        break;
+      case "measure": {
+        const value = payload.value as number;
+        const unit = text(payload.unit) ?? "";
+        timed?.measure(String(payload.strand), value, unit);
+        if (after !== null && current !== null && "whole" in current) {
+          if (payload.strand === "ease") after.ease = value;
+          else if (payload.strand === current.whole.around.criterion?.working?.strand) after.measured = { value, unit };
+        }
+        break;
+      }
+      default:
+        return;
+    }
+    timed?.eventIds.push(id);
+    after?.eventIds.push(id);
+  }
+
+  take(placed: PlacedEvent): void {
+    const { event, ms } = placed;
+    const { payload } = event;
+    if (this.finishMs !== null && !AFTERWARDS.has(event.type)) return;
+    if (!AFTERWARDS.has(event.type)) this.lastMs = Math.max(this.lastMs, ms);
+    switch (event.type) {
+      case "session.start":
+        this.header ??= { horse: String(payload.horse ?? ""), handler: text(payload.handler), place: text(payload.place), method: String(payload.method) };
+        return;
+      case "block.start":
+        this.endBlock(ms);
+        this.current = null;
+        this.blockOpen = true;
+        this.blocks.push({
+          number: payload.block as number,
+          eventId: event.id,
+          startMs: ms,
+          endMs: null,
+          behaviour: String(payload.behaviour),
+          ladder: text(payload.ladder),
+          version: number(payload.version),
+          rung: String(payload.rung),
+          criterion: criterionFrom(payload.criterion),
+          side: sideOf(payload.side),
+          kind: text(payload.kind) as BlockKind | null,
+          planned: number(payload.planned),
+        });
+        return;
+      case "block.end":
+        this.endBlock(ms);
+        return;
+      case "break.start":
+        this.closeAsk(ms, true);
+        if (this.breaks.at(-1)?.endMs !== null) this.breaks.push({ startMs: ms, endMs: null });
+        return;
+      case "break.end": {
+        const last = this.breaks.at(-1);
+        if (last !== undefined && last.endMs === null) last.endMs = ms;
+        return;
+      }
+      case "session.end":
+        this.endBlock(ms);
+        this.current = null;
+        this.finishMs = ms;
+        return;
+      case "zone":
+        this.zone = text(payload.zone);
+        return;
+      case "override":
+        this.overrides.push({ of: String(payload.of), to: payload.to as Outcome });
+        return;
+      default:
+        this.onWork(placed);
+    }
+  }
+
+  /** Numbers the trials, applies the rung's schedule to whole trials, then the overrides. */
+  finish(): { trials: Trial[]; cutOffAsks: number } {
+    const trials: Trial[] = [];
+    let cutOffAsks = 0;
+    const metInBlock = new Map<number | null, number>();
+    for (const draft of this.drafts) {
+      let trial: Trial | null;
+      if ("timed" in draft) {
+        trial = draft.timed.build(trials.length + 1, draft.stopped);
+        if (trial === null && !draft.timed.open) cutOffAsks++;
+      } else {
+        const { around, payload } = draft.whole;
+        const schedule = around.criterion?.schedule;
+        const metSoFar = (metInBlock.get(around.blockIndex) ?? 0) + (payload.outcome === "met" ? 1 : 0);
+        const earns = schedule?.kind === "fixed" ? metSoFar % schedule.ratio === 0 : schedule === undefined || schedule.kind === "every";
+        trial = buildWholeTrial(draft.whole, trials.length + 1, earns);
+      }
+      if (trial === null) continue;
+      if (trial.tapped === "met") metInBlock.set(trial.blockIndex, (metInBlock.get(trial.blockIndex) ?? 0) + 1);
+      trials.push(trial);
+    }
+    const indexById = new Map<string, number>();
+    if (this.overrides.length > 0) trials.forEach((t, i) => t.eventIds.forEach((id) => indexById.set(id, i)));
+    for (const { of, to } of this.overrides) {
+      const index = indexById.get(of);
+      const trial = index === undefined ? undefined : trials[index];
+      if (index !== undefined && trial !== undefined) trials[index] = { ...trial, outcome: to, overridden: true };
+    }
+    return { trials, cutOffAsks };
+  }
+}
+
+/**
+ * Derives a session from its events: a pure function of the set of events,
+ * whatever their order of arrival and however often they came.
+ * Cost grows as n·log n with the number of events.
+ */
+export function reduceSession(events: Iterable<SessionEvent>, clocks: ClockKnowledge = {}): SessionRecord {
+  const effective = effectiveEvents(placeEvents(withoutDuplicates(events), clocks));
+  const start = startOfWork(effective.events);
+  const walk = new Walk();
+  const facts: TimedFact[] = [];
+  for (const { event, ms } of effective.events) {
+    const relative = ms - (start ?? ms);
+    walk.take({ event, ms: relative });
+    facts.push({ id: event.id, type: event.type, recorder: event.recorder, ms: relative, payload: event.payload });
+  }
+  const open = walk.openTimed;
+  const { trials, cutOffAsks } = walk.finish();
+  const firstOfWork = effective.events.find(({ ms }) => ms === start);
+  const given = firstOfWork !== undefined && clocks.givenSeconds?.has(firstOfWork.event.id);
+  return {
+    header: walk.header,
+    startWallMs: start === null ? null : given ? firstOfWork.event.wall_ms : start,
+    finishMs: walk.finishMs,
+    lastMs: walk.lastMs,
+    blocks: walk.blocks,
+    trials,
+    breaks: walk.breaks,
+    openAsk: open === null ? null : { id: open.askId, askMs: open.askMs, phase: open.phaseSteps.at(-1)?.phase ?? null, answered: open.answered, phaseSteps: open.phaseSteps },
+    cutOffAsks,
+    offers: walk.offers,
+    foodPiecesOutside: walk.foodPiecesOutside,
+    facts,
+    undone: effective.undone,
+    struck: effective.struck,
+  };
+}

@@ -1,0 +1,70 @@
+import { compareSides, type GroupMeasures, GroupTally, measureGroup, quantileOfSorted, type SideComparison } from "../evidence";
+import type { Block, SessionRecord } from "./reduce";
+import { blockSeconds, workSeconds } from "./time";
+import type { Trial } from "./trial";
+
+/** The measures of one block, with rates per minute of the block's own time. */
+export interface BlockSummary {
+  readonly index: number;
+  readonly block: Block;
+  readonly seconds: number;
+  readonly measures: GroupMeasures;
+}
+
+/** The measures of a session, with rates per minute of its working time. */
+export interface SessionSummary {
+  readonly workSeconds: number;
+  readonly measures: GroupMeasures;
+  readonly blocks: readonly BlockSummary[];
+  readonly left: GroupMeasures;
+  readonly right: GroupMeasures;
+  readonly sides: SideComparison;
+  readonly medianInterResponseSeconds: number | null;
+  readonly faultCounts: Readonly<Record<string, number>>;
+}
+
+/** Times between successive met responses inside one block, breaks taken out, in seconds. */
+export function interResponseSeconds(record: SessionRecord): number[] {
+  const times: number[] = [];
+  let before: Trial | null = null;
+  for (const trial of record.trials) {
+    if (trial.outcome !== "met") continue;
+    if (before !== null && before.blockIndex === trial.blockIndex) {
+      const from = before.answerMs ?? before.askMs;
+      const to = trial.answerMs ?? trial.askMs;
+      const away = record.breaks.reduce((sum, b) => sum + Math.max(0, Math.min(to, b.endMs ?? to) - Math.max(from, b.startMs)), 0);
+      times.push((to - from - away) / 1000);
+    }
+    before = trial;
+  }
+  return times;
+}
+
+/** Sums a session up. `nowMs` (from the start of work) is the present of a session still running. */
+export function summariseSession(record: SessionRecord, nowMs: number | null = null): SessionSummary {
+  const seconds = workSeconds(record, nowMs);
+  const minutes = seconds / 60;
+  const left = new GroupTally();
+  const right = new GroupTally();
+  const faultCounts: Record<string, number> = {};
+  const byBlock = record.blocks.map(() => [] as Trial[]);
+  for (const trial of record.trials) {
+    if (trial.side === "L") left.add(trial);
+    if (trial.side === "R") right.add(trial);
+    if (trial.blockIndex !== null) byBlock[trial.blockIndex]?.push(trial);
+    for (const fault of trial.faults) faultCounts[fault] = (faultCounts[fault] ?? 0) + 1;
+  }
+  return {
+    workSeconds: seconds,
+    measures: measureGroup(record.trials, minutes),
+    blocks: record.blocks.map((block, index) => {
+      const own = blockSeconds(record, index, nowMs);
+      return { index, block, seconds: own, measures: measureGroup(byBlock[index] ?? [], own / 60) };
+    }),
+    left: left.finish(minutes),
+    right: right.finish(minutes),
+    sides: compareSides(left, right),
+    medianInterResponseSeconds: quantileOfSorted(Float64Array.from(interResponseSeconds(record)).sort(), 0.5),
+    faultCounts,
+  };
+}

@@ -1,0 +1,168 @@
+import { FEWEST_TRIALS_TO_TELL, wilsonInterval } from "../evidence";
+import { type MasteryProgress, type MasteryRule, masteryProgress, masterySentence } from "../mastery";
+import { asMasteryTrials, type EvidenceTrial } from "./evidence-scope";
+
+/** The words, from the one that comes first to the one that comes last. */
+export const WORDS = ["Rest", "Finish", "Ease", "Raise", "Stay"] as const;
+export type Word = (typeof WORDS)[number];
+
+/** A word with its one-line reason and the numbers in it. It advises and never acts by itself. */
+export interface Advice {
+  readonly word: Word;
+  readonly reason: string;
+  readonly numbers: Readonly<Record<string, number>>;
+}
+
+/** Every threshold of the word. All are settings; the defaults are common practice, no source, unless docs/measures.md says otherwise. */
+export interface WordSettings {
+  /** Minutes of work after which a rest is due. */
+  readonly restAfterMinutes: number;
+  /** Trials after which a rest is due. */
+  readonly restAfterTrials: number;
+  /** Minutes of work after which it is time to finish. */
+  readonly finishAfterMinutes: number;
+  /** Misses and refusals running that call for easing. */
+  readonly easeRun: number;
+  /** Misses and refusals among the last `easeWindow` trials that call for easing. */
+  readonly easeMisses: number;
+  readonly easeWindow: number;
+  /** How many trials a word stands before a lower one may take its place. */
+  readonly standsForTrials: number;
+}
+
+export const DEFAULT_WORD_SETTINGS: WordSettings = {
+  restAfterMinutes: 8,
+  restAfterTrials: 30,
+  finishAfterMinutes: 20,
+  easeRun: 3,
+  easeMisses: 4,
+  easeWindow: 7,
+  standsForTrials: 3,
+};
+
+/** What the word looks at. */
+export interface WordInput {
+  readonly rule: MasteryRule;
+  /** Whether the rung asks for both sides: the rule must then hold on each. */
+  readonly bothSides: boolean;
+  readonly rung: number;
+  readonly rungCount: number;
+  /** Evidence of this rung from earlier blocks, oldest first. */
+  readonly earlier: readonly EvidenceTrial[];
+  /** Trials of the running block, oldest first. */
+  readonly block: readonly EvidenceTrial[];
+  /** Whether the running block counts for moving on: a work block. */
+  readonly counts: boolean;
+  readonly minutesSinceRest: number;
+  readonly trialsSinceRest: number;
+  readonly workMinutes: number;
+}
+
+const percent = (share: number) => Math.round(share * 100);
+
+/** "8 of 10, could be anywhere from 49 to 94 %", or that they are too few to tell. */
+export function shareSentence(met: number, of: number): string {
+  const interval = wilsonInterval(met, of);
+  if (interval === null) return "No trials yet.";
+  if (of < FEWEST_TRIALS_TO_TELL) return `${met} of ${of}: too few to tell.`;
+  return `${met} of ${of}, could be anywhere from ${percent(interval[0])} to ${percent(interval[1])} %.`;
+}
+
+const failed = (trial: EvidenceTrial) => trial.outcome === "miss" || trial.outcome === "refused";
+
+function easeAdvice(block: readonly EvidenceTrial[], settings: WordSettings, rung: number): Advice | null {
+  let run = 0;
+  for (let i = block.length - 1; i >= 0 && failed(block[i] as EvidenceTrial); i--) run++;
+  const where = rung > 1 ? `Go back to rung ${rung - 1}` : "Ask for less";
+  if (run >= settings.easeRun) {
+    return { word: "Ease", reason: `${run} misses or refusals running. ${where}.`, numbers: { run } };
+  }
+  const window = block.slice(-settings.easeWindow);
+  const misses = window.filter(failed).length;
+  if (misses >= settings.easeMisses) {
+    return {
+      word: "Ease",
+      reason: `${misses} misses or refusals in the last ${window.length}. ${where}.`,
+      numbers: { misses, of: window.length },
+    };
+  }
+  return null;
+}
+
+/** Progress under the rule on each side the rung names: one entry, or left and right. */
+function progressBySide(input: WordInput, evidence: readonly EvidenceTrial[]): { side: "L" | "R" | null; progress: MasteryProgress }[] {
+  if (!input.bothSides) return [{ side: null, progress: masteryProgress(input.rule, asMasteryTrials(evidence)) }];
+  return (["L", "R"] as const).map((side) => ({
+    side,
+    progress: masteryProgress(input.rule, asMasteryTrials(evidence.filter((t) => t.side === side))),
+  }));
+}
+
+const SIDE_WORD = { L: "left", R: "right" } as const;
+
+/** Stay or Raise (or Finish on the top rung), by the mastery rule alone. */
+function byRule(input: WordInput, block: readonly EvidenceTrial[]): Advice {
+  const evidence = input.counts ? [...input.earlier, ...block] : input.earlier;
+  const sides = progressBySide(input, evidence);
+  const lacking = sides.find(({ progress }) => !progress.passed);
+  const rule = masterySentence(input.rule);
+  if (lacking === undefined) {
+    const met = sides.reduce((sum, s) => sum + s.progress.met, 0);
+    const of = sides.reduce((sum, s) => sum + s.progress.of, 0);
+    const each = input.bothSides ? " on each side" : "";
+    const numbers = { met, of };
+    if (input.rule.kind === "first-clean") return { word: "Finish", reason: "A clean one at the lightest cue. Stop on it.", numbers };
+    if (input.rung >= input.rungCount) return { word: "Finish", reason: `The top rung is met: ${rule}${each}. End on it.`, numbers };
+    return { word: "Raise", reason: `${met} of ${of} met${each}; the rule is ${rule}. Go to rung ${input.rung + 1}.`, numbers };
+  }
+  const { side, progress } = lacking;
+  const seen = input.rule.kind === "run" ? `${progress.met} in a row` : progress.of === 0 ? "No trials yet" : `${progress.met} of the last ${progress.of}`;
+  const onSide = side === null ? "" : ` on the ${SIDE_WORD[side]}`;
+  return { word: "Stay", reason: `${seen}${onSide}. ${progress.needed}`, numbers: { met: progress.met, of: progress.of } };
+}
+
+function byClock(input: WordInput, settings: WordSettings): Advice | null {
+  if (input.minutesSinceRest >= settings.restAfterMinutes) {
+    const minutes = Math.floor(input.minutesSinceRest);
+    return { word: "Rest", reason: `${minutes} minutes of work without a break.`, numbers: { minutes } };
+  }
+  if (input.trialsSinceRest >= settings.restAfterTrials) {
+    return { word: "Rest", reason: `${input.trialsSinceRest} asks without a break.`, numbers: { trials: input.trialsSinceRest } };
+  }
+  if (input.workMinutes >= settings.finishAfterMinutes) {
+    const minutes = Math.floor(input.workMinutes);
+    return { word: "Finish", reason: `${minutes} minutes of work. End on an easy one.`, numbers: { minutes } };
+  }
+  return null;
+}
+
+const rank = (word: Word) => WORDS.indexOf(word);
+
+/**
+ * The word for the present moment: the first rule that applies, Rest before
+ * Finish before Ease before Raise before Stay. A word that came from the
+ * trials stands for some trials unless a higher one comes; the clock's words
+ * come and go with the clock.
+ * Cost: one look at the evidence for each trial of the running block.
+ */
+export function theWord(input: WordInput, settings: WordSettings = DEFAULT_WORD_SETTINGS): Advice {
+  const clock = byClock(input, settings);
+  if (clock !== null) return clock;
+  const judge = (block: readonly EvidenceTrial[]) => {
+    const rule = byRule(input, block);
+    const ease = easeAdvice(block, settings, input.rung);
+    return ease !== null && rank(ease.word) < rank(rule.word) ? ease : rule;
+  };
+  let standing = judge([]);
+  let since = 0;
+  for (let n = 1; n <= input.block.length; n++) {
+    const fresh = judge(input.block.slice(0, n));
+    const held = n - since < settings.standsForTrials;
+    const sameWord = fresh.word === standing.word;
+    if (sameWord || rank(fresh.word) < rank(standing.word) || !held) {
+      if (!sameWord) since = n;
+      standing = fresh;
+    }
+  }
+  return standing;
+}

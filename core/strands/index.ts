@@ -1,0 +1,5 @@
+export { STRAND_CATALOGUE, strandFromCatalogue, templateOf } from "./catalogue";
+export { difficulty, relativeHeights } from "./height";
+export { criterionParts, criterionSentence, type SentencePart, shortNumber } from "./sentence";
+export { GREATEST_STEP_RATIO, type StepFault, stepAllowed, stepFaults } from "./step-rule";
+export { EASE_GRADES, STRAND_KEYS, type Strand, type StrandKey, type StrandTemplate, type StrandValue } from "./strand";

@@ -1,0 +1,87 @@
+import { createReadStream } from "node:fs";
+import { open, stat } from "node:fs/promises";
+import { Worker } from "node:worker_threads";
+import { type AnalyseOptions, type AnalysisState, CsvPieces, parseCsv, TrialsFileAnalysis } from "@/core/formats";
+
+/** A stretch of a file in bytes; `end` is exclusive. */
+export interface FilePart {
+  readonly file: string;
+  readonly start: number;
+  readonly end: number;
+  readonly headerCells: readonly string[] | null;
+  readonly withoutLate: boolean;
+}
+
+/** Below this a second thread costs more than it saves. */
+const WORTH_SPLITTING_BYTES = 16 * 1024 * 1024;
+const QUOTE = 0x22;
+const LINE_FEED = 0x0a;
+
+/** Analyses a stretch of a trials.csv on this thread. */
+export async function analysePart(part: FilePart): Promise<{ analysis: TrialsFileAnalysis; lines: number }> {
+  const analysis = new TrialsFileAnalysis({ withoutLate: part.withoutLate }, part.headerCells);
+  const pieces = new CsvPieces((record) => analysis.take(record));
+  const decoder = new TextDecoder("utf-8", { fatal: true, ignoreBOM: true });
+  if (part.end > part.start) {
+    for await (const bytes of createReadStream(part.file, { start: part.start, end: part.end - 1, highWaterMark: 1 << 20 })) {
+      pieces.push(decoder.decode(bytes, { stream: true }));
+    }
+  }
+  pieces.push(decoder.decode());
+  pieces.end();
+  return { analysis, lines: pieces.linesTaken };
+}
+
+/**
+ * A line start near the middle, where the file can be cut in two; null for a
+ * small file, or one with a quote anywhere: a line feed may then stand inside a cell.
+ */
+async function middleOf(file: string, size: number): Promise<number | null> {
+  if (size < WORTH_SPLITTING_BYTES) return null;
+  let at = 0;
+  let middle: number | null = null;
+  for await (const bytes of createReadStream(file, { highWaterMark: 4 << 20 })) {
+    const piece = bytes as Buffer;
+    if (piece.includes(QUOTE)) return null;
+    if (middle === null && at + piece.length > size / 2) {
+      const found = piece.indexOf(LINE_FEED, Math.max(0, Math.floor(size / 2) - at));
+      if (found >= 0) middle = at + found + 1;
+    }
+    at += piece.length;
+  }
+  return middle;
+}
+
+async function headerCellsOf(file: string): Promise<readonly string[]> {
+  const handle = await open(file);
+  try {
+    const { buffer, bytesRead } = await handle.read(Buffer.alloc(65_536), 0, 65_536, 0);
+    return parseCsv(buffer.toString("utf8", 0, bytesRead))[0]?.cells ?? [];
+  } finally {
+    await handle.close();
+  }
+}
+
+function analyseInWorker(part: FilePart): Promise<AnalysisState> {
+  return new Promise((resolve, reject) => {
+    const worker = new Worker(new URL("./analyse-worker.mjs", import.meta.url), { workerData: part });
+    worker.once("message", resolve);
+    worker.once("error", reject);
+  });
+}
+
+/**
+ * Analyses a trials.csv of any size. A large file is cut in two at a line,
+ * and the second half is read on another thread; the sums are then joined.
+ */
+export async function analyseTrialsFile(file: string, options: AnalyseOptions) {
+  const { size } = await stat(file);
+  const withoutLate = options.withoutLate ?? false;
+  const middle = await middleOf(file, size);
+  const first: FilePart = { file, start: 0, end: middle ?? size, headerCells: null, withoutLate };
+  if (middle === null) return (await analysePart(first)).analysis.analysis.finish(options.workSeconds ?? new Map());
+  const later = analyseInWorker({ file, start: middle, end: size, headerCells: await headerCellsOf(file), withoutLate });
+  const [{ analysis, lines }, state] = await Promise.all([analysePart(first), later]);
+  analysis.analysis.absorb(state, lines);
+  return analysis.analysis.finish(options.workSeconds ?? new Map());
+}
