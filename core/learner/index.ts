@@ -1,0 +1,1 @@
+export { type SimulatedAnswer, SimulatedHorse, type Temper } from "./learner";

@@ -1,0 +1,132 @@
+import { type Chance, drawExponential, drawNormal } from "../chance";
+import type { Outcome } from "../evidence";
+
+/**
+ * A simulated horse, so that the demo and the tests have something true to
+ * work on. The model, in full:
+ *
+ * - Each side has a strength p, the chance of a met answer on the present rung.
+ * - Linear operator learning (Bush & Mosteller 1955): after a reinforced met
+ *   answer p ← p + α(1 − p); after a miss or refusal p ← p − β·p; a try leaves
+ *   it as it is. The weaker side learns by a smaller α.
+ * - A new rung keeps a share κ of what was gained above the floor; an easier
+ *   rung gives the loss back by the same share.
+ * - Days off decay p towards the floor with time constant τ.
+ * - A stall: from the rung `stallsAtRung` on, α is cut to a fifth until
+ *   `stallTrials` trials have been worked there.
+ * - An answer that is not met is a try, a miss or a refusal by fixed chances;
+ *   a tired horse (past `freshTrials` in a session) refuses and misses more.
+ * - The phase that worked grows lighter as p grows; latency is the dwell of
+ *   the phases gone through plus an exponential wait, shorter as p grows.
+ *
+ * It is invented for demonstration; it is no claim about real horses.
+ */
+export interface Temper {
+  readonly floor: number;
+  readonly learning: number;
+  readonly unlearning: number;
+  readonly kept: number;
+  readonly forgettingDays: number;
+  readonly weakSide: "L" | "R";
+  /** Share of `learning` on the weaker side. */
+  readonly weakLearning: number;
+  readonly meanWaitSeconds: number;
+  readonly freshTrials: number;
+  readonly tension: number;
+  readonly stallsAtRung: number | null;
+  readonly stallTrials: number;
+}
+
+/** One answer of the simulated horse. */
+export interface SimulatedAnswer {
+  readonly outcome: Outcome;
+  readonly phase: number;
+  /** Ask to first movement, in seconds; for a refusal, how long it was waited for. */
+  readonly latencySeconds: number;
+  /** Seconds to a wrong answer given first, or null. */
+  readonly wrongFirstSeconds: number | null;
+  readonly ease: number;
+  readonly signal: "ease" | "tension" | null;
+}
+
+const clamp = (x: number, low: number, high: number) => Math.min(high, Math.max(low, x));
+/** What an answer that is not met turns out to be: try, miss, the rest refused. */
+const TRY_SHARE = 0.55;
+const MISS_SHARE = 0.3;
+
+export class SimulatedHorse {
+  private readonly strength: Record<"L" | "R", number>;
+  private rung = 1;
+  private trialsToday = 0;
+  private readonly trialsOnRung = new Map<number, number>();
+
+  constructor(
+    private readonly temper: Temper,
+    private readonly chance: Chance,
+  ) {
+    this.strength = { L: temper.floor, R: temper.floor };
+    this.strength[temper.weakSide] = temper.floor * 0.8;
+  }
+
+  /** Chance of a met answer on a side, now. */
+  chanceOfMet(side: "L" | "R"): number {
+    return this.strength[side];
+  }
+
+  /** Puts the horse on a rung: harder loses some of the gain, easier gives some back. */
+  goToRung(rung: number): void {
+    const { floor, kept } = this.temper;
+    for (const side of ["L", "R"] as const) {
+      let p = this.strength[side];
+      for (let r = this.rung; r < rung; r++) p = floor + kept * (p - floor);
+      for (let r = this.rung; r > rung; r--) p = clamp(floor + (p - floor) / kept, floor * 0.5, 0.95);
+      this.strength[side] = p;
+    }
+    this.rung = rung;
+  }
+
+  /** Days off before the next session. */
+  rest(days: number): void {
+    const { floor, forgettingDays } = this.temper;
+    for (const side of ["L", "R"] as const) this.strength[side] = floor + (this.strength[side] - floor) * Math.exp(-days / forgettingDays);
+    this.trialsToday = 0;
+  }
+
+  /**
+   * Asks once.
+   * @param dwellSeconds dwell of each cue phase, from the lightest.
+   * @param maximumSeconds how long a refusal is waited for.
+   */
+  ask(side: "L" | "R", dwellSeconds: readonly number[], maximumSeconds: number): SimulatedAnswer {
+    const { temper, chance } = this;
+    this.trialsToday++;
+    this.trialsOnRung.set(this.rung, (this.trialsOnRung.get(this.rung) ?? 0) + 1);
+    const tired = clamp((this.trialsToday - temper.freshTrials) * 0.02, 0, 0.3);
+    const p = clamp(this.strength[side] - tired, 0.02, 0.97);
+    const draw = chance();
+    const kind = chance();
+    const outcome: Outcome = draw < p ? "met" : kind < TRY_SHARE - tired ? "try" : kind < TRY_SHARE + MISS_SHARE ? "miss" : "refused";
+    const lightest = 0.25 + 0.65 * p;
+    let phase = 1;
+    while (phase < dwellSeconds.length && chance() > lightest) phase++;
+    if (outcome === "refused") phase = dwellSeconds.length;
+    const gone = dwellSeconds.slice(0, phase - 1).reduce((sum, s) => sum + s, 0);
+    const wait = 0.25 + drawExponential(chance, temper.meanWaitSeconds * (1.3 - p));
+    const latencySeconds = outcome === "refused" ? maximumSeconds : Math.min(gone + Math.min(wait, (dwellSeconds[phase - 1] ?? 2) * 1.3), maximumSeconds * 0.95);
+    const wrongFirst = outcome === "met" && chance() < 0.12 * (1 - p) + 0.02;
+    const ease = clamp(Math.round(drawNormal(chance, 2.2 + 1.2 * p - 1.5 * temper.tension - tired, 0.6)), 0, 4);
+    const signalDraw = chance();
+    const signal = signalDraw < 0.06 + 0.06 * temper.tension + tired / 3 ? "tension" : signalDraw > 0.9 - 0.1 * p ? "ease" : null;
+    return { outcome, phase, latencySeconds, wrongFirstSeconds: wrongFirst ? latencySeconds * 0.5 : null, ease, signal };
+  }
+
+  /** What the horse takes from a trial. */
+  learn(side: "L" | "R", outcome: Outcome, reinforced: boolean): void {
+    const { temper } = this;
+    const stalled = temper.stallsAtRung !== null && this.rung === temper.stallsAtRung && (this.trialsOnRung.get(this.rung) ?? 0) < temper.stallTrials;
+    const rate = temper.learning * (side === temper.weakSide ? temper.weakLearning : 1) * (stalled ? 0.2 : 1);
+    const p = this.strength[side];
+    if (outcome === "met" && reinforced) this.strength[side] = p + rate * (1 - p);
+    else if (outcome === "miss" || outcome === "refused") this.strength[side] = p - temper.unlearning * p;
+  }
+}

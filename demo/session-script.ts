@@ -1,0 +1,153 @@
+import { type Chance, drawExponential, drawNormal, pick } from "@/core/chance";
+import { criterionOf, type LadderPlan } from "@/core/ladder";
+import type { SimulatedAnswer, SimulatedHorse } from "@/core/learner";
+import type { BlockKind } from "@/core/session";
+import type { EventLog } from "./event-log";
+
+/** What one simulated block is about. */
+export interface BlockScript {
+  readonly plan: LadderPlan;
+  readonly ladderId: string;
+  readonly version: number;
+  readonly behaviour: string;
+  readonly number: number;
+  readonly rung: number;
+  readonly side: "L" | "R";
+  readonly kind: BlockKind;
+  readonly way: "timed" | "tally";
+  /** How well the handler times the release: mean lag in seconds. */
+  readonly handlerLagSeconds: number;
+}
+
+const EASE_SIGNS = ["licks and chews", "lowers head", "blows out", "softens eye", "rests a hind foot"];
+const TENSION_SIGNS = ["head high", "tail swishes", "paws", "braces"];
+
+/** Plays trials of a simulated horse into an event log, as a recorder would have logged them. */
+export class BlockPlayer {
+  private answersGiven = 0;
+
+  constructor(
+    private readonly horse: SimulatedHorse,
+    private readonly log: EventLog,
+    private readonly chance: Chance,
+    private readonly script: BlockScript,
+  ) {}
+
+  start(): void {
+    const { plan, ladderId, version, behaviour, number, rung, side, kind } = this.script;
+    this.log.add("block.start", { block: number, behaviour, ladder: ladderId, version, rung, criterion: { ...criterionOf(plan, rung) }, side, kind, planned: plan.plannedRepetitions });
+    this.log.wait(2);
+  }
+
+  end(): void {
+    this.log.wait(3);
+    this.log.add("block.end");
+    this.log.wait(4);
+  }
+
+  /** One trial, with the pause after it. */
+  trial(): void {
+    const { plan, side, way } = this.script;
+    const answer = this.horse.ask(side, plan.phases.map((p) => p.dwellSeconds), plan.maximumSeconds);
+    if (way === "timed") this.timed(answer);
+    else this.tally(answer);
+    this.horse.learn(side, answer.outcome, answer.outcome === "met");
+    if (answer.signal !== null) {
+      this.log.wait(0.8);
+      this.log.add("signal", { name: pick(this.chance, answer.signal === "ease" ? EASE_SIGNS : TENSION_SIGNS), class: answer.signal });
+    }
+    this.answersGiven++;
+    this.log.wait(5 + drawExponential(this.chance, 7));
+  }
+
+  private lag(mean: number): number {
+    return Math.max(0.05, drawNormal(this.chance, mean, mean * 0.35));
+  }
+
+  private timed(answer: SimulatedAnswer): void {
+    const { plan, rung, handlerLagSeconds } = this.script;
+    const { log } = this;
+    const marks = plan.method !== "pressure-release";
+    log.add("ask", { phase: 1 });
+    // Phases are pressed as their dwell runs out; a wrong answer may come in between.
+    let gone = 0;
+    let phase = 1;
+    const to = (seconds: number) => {
+      log.wait(seconds - gone);
+      gone = Math.max(gone, seconds);
+    };
+    const steps = plan.phases.slice(0, answer.phase - 1).map((p, i) => ({ phase: i + 2, dwell: p.dwellSeconds }));
+    let due = 0;
+    for (const step of steps) {
+      due += step.dwell * (0.9 + 0.2 * this.chance());
+      if (due >= answer.latencySeconds - 0.2) break;
+      to(due);
+      phase = step.phase;
+      log.add("phase", { phase, by: "press" });
+    }
+    if (answer.wrongFirstSeconds !== null && answer.wrongFirstSeconds > gone) {
+      to(answer.wrongFirstSeconds);
+      log.add("response", { answer: "wrong", phase });
+    }
+    to(answer.latencySeconds);
+    log.add("response", { answer: answer.outcome === "miss" ? "wrong" : answer.outcome, phase });
+    if (answer.outcome === "refused") return;
+    const criterion = criterionOf(plan, rung);
+    if (answer.outcome === "miss") {
+      log.wait(this.lag(0.8));
+      log.add("release");
+      return;
+    }
+    if (criterion.stay_s !== undefined) log.wait(answer.outcome === "met" ? criterion.stay_s : criterion.stay_s * this.chance() * 0.8);
+    if (answer.outcome === "met" && criterion.stay_s !== undefined) log.add("criterion");
+    if (answer.outcome === "try" && criterion.stay_s !== undefined) log.add("stay", { ended_by: "left" });
+    const release = this.lag(handlerLagSeconds);
+    const mark = marks && answer.outcome === "met" ? this.lag(handlerLagSeconds * 0.8) : null;
+    if (mark !== null && mark < release) {
+      log.wait(mark);
+      log.add("mark");
+      log.wait(release - mark);
+      log.add("release");
+    } else {
+      log.wait(release);
+      log.add("release");
+      if (mark !== null) {
+        log.wait(mark - release);
+        log.add("mark");
+      }
+    }
+    this.afterwards(answer);
+  }
+
+  private afterwards(answer: SimulatedAnswer): void {
+    const { plan, rung } = this.script;
+    const working = plan.strands.find((s) => s.id === plan.workingStrandId);
+    if (answer.outcome === "met" && plan.method !== "pressure-release") {
+      this.log.wait(this.lag(1.6));
+      this.log.add("feed", { pieces: this.chance() < 0.12 ? 2 : 1, where: "at the shoulder" });
+    }
+    const target = working === undefined ? undefined : plan.rungs[rung - 1]?.values[working.id];
+    if (working !== undefined && working.key !== "stay" && typeof target === "number" && answer.outcome === "met") {
+      this.log.wait(0.7);
+      this.log.add("measure", { strand: working.key, value: target + (this.chance() < 0.2 ? 1 : 0), unit: working.unit });
+    }
+    if (plan.strands.some((s) => s.key === "ease") && answer.outcome === "met") {
+      this.log.wait(0.6);
+      this.log.add("measure", { strand: "ease", value: Math.max(answer.ease, 2), unit: "grade" });
+    }
+  }
+
+  private tally(answer: SimulatedAnswer): void {
+    const { plan } = this.script;
+    this.log.wait(Math.min(answer.latencySeconds, plan.maximumSeconds));
+    const met = answer.outcome === "met";
+    const food = plan.method !== "pressure-release";
+    this.log.add("trial", {
+      outcome: answer.outcome,
+      phase: answer.phase,
+      logged: "tally",
+      ...(met ? { reinforced: 1, released: plan.method === "marker-food" ? 0 : 1, marked: food ? 1 : 0, reinforcers: food ? 1 : 0 } : {}),
+      ...(plan.strands.some((s) => s.key === "ease") && met ? { ease: Math.max(answer.ease, 2) } : {}),
+    });
+  }
+}

@@ -1,0 +1,131 @@
+import { type Chance, drawNormal, pick, seededChance } from "@/core/chance";
+import { SimulatedHorse } from "@/core/learner";
+import type { SessionEvent } from "@/core/schemas";
+import { evidenceForRung, evidenceOfSession, type EvidenceTrial, EVIDENCE_MAX_AGE_DAYS, nextStart, reduceSession, secondsSinceRest, theWord, workSeconds } from "@/core/session";
+import { MILLISECONDS_PER_DAY } from "@/core/units";
+import { drawUuid, EventLog } from "./event-log";
+import { BlockPlayer } from "./session-script";
+import type { DemoHorse } from "./yard-plan";
+import { DEMO_PEOPLE, DEMO_PLACES } from "./yard-plan";
+
+/** A generated session, ready to be stored. */
+export interface DemoSession {
+  readonly id: string;
+  readonly startRung: number;
+  readonly startWallMs: number;
+  readonly events: readonly SessionEvent[];
+}
+
+const WEEKS = 13;
+const NOTES_BETTER = ["Softer from the first ask.", "Waited before answering, then answered.", "Came back to it by himself after the break.", "The last three were the best three.", "Less guessing."];
+const NOTES_NEXT = ["Begin on the weaker side.", "One block shorter.", "Same again in the other pen.", "Hold the dwell; I hurried it.", "Try it before feeding."];
+
+/** Days, from the oldest, on which a horse is worked: about `perWeek` a week, with a gap in the middle. */
+function workingDays(chance: Chance, perWeek: number): number[] {
+  const days: number[] = [];
+  const gap = 35 + Math.floor(chance() * 12);
+  for (let day = 0; day < WEEKS * 7; day++) {
+    if (day >= gap && day < gap + 6) continue;
+    if (chance() < perWeek / 7) days.push(day);
+  }
+  return days;
+}
+
+interface DayContext {
+  readonly demo: DemoHorse;
+  readonly ladderId: string;
+  readonly horse: SimulatedHorse;
+  readonly chance: Chance;
+  readonly evidence: EvidenceTrial[];
+  /** The handler gets quicker over the weeks. */
+  readonly handlerLagSeconds: number;
+}
+
+/** Plays one session: the trainer follows the word, more or less. */
+function playSession(context: DayContext, id: string, startWallMs: number): DemoSession {
+  const { demo, ladderId, horse, chance, evidence } = context;
+  const { plan } = demo;
+  const log = new EventLog(id, `demo-${demo.handler + 1}`, startWallMs, chance);
+  const start = nextStart({ plan, ladder: ladderId, version: 1, trials: evidence, nowWallMs: startWallMs, maxAgeDays: EVIDENCE_MAX_AGE_DAYS });
+  let rung = start.rung;
+  log.add("session.start", { horse: demo.horse.name, handler: DEMO_PEOPLE[demo.handler]?.name ?? "", place: DEMO_PLACES[demo.place]?.name ?? "", method: plan.method });
+  log.wait(20);
+  let side: "L" | "R" = demo.temper.weakSide;
+  const blocks = 3 + Math.floor(chance() * 3);
+  let lastWord = "";
+  for (let number = 1; number <= blocks; number++) {
+    if (horse !== undefined) horse.goToRung(rung);
+    const player = new BlockPlayer(horse, log, chance, { plan, ladderId, version: 1, behaviour: demo.behaviour.name, number, rung, side, kind: "work", way: demo.way, handlerLagSeconds: context.handlerLagSeconds });
+    player.start();
+    const trials = 5 + Math.floor(chance() * 5);
+    let finish = false;
+    for (let n = 0; n < trials; n++) {
+      player.trial();
+      const record = reduceSession(log.events);
+      const all = evidenceOfSession(id, record);
+      const block = all.filter((t) => t.blockKey === `${id}:${record.blocks.length - 1}`);
+      const earlier = evidenceForRung([...evidence, ...all.slice(0, all.length - block.length)], { ladder: ladderId, version: 1, rung, nowWallMs: startWallMs, maxAgeDays: EVIDENCE_MAX_AGE_DAYS });
+      const sideStrand = plan.strands.find((s) => s.key === "side");
+      const advice = theWord({
+        rule: plan.mastery,
+        bothSides: sideStrand !== undefined && plan.rungs[rung - 1]?.values[sideStrand.id] === "both",
+        rung,
+        rungCount: plan.rungs.length,
+        earlier,
+        block,
+        counts: true,
+        minutesSinceRest: secondsSinceRest(record, record.lastMs) / 60,
+        trialsSinceRest: block.length,
+        workMinutes: workSeconds(record, record.lastMs) / 60,
+      });
+      if (advice.word !== lastWord) {
+        log.add("word", { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: false });
+        lastWord = advice.word;
+      }
+      if (advice.word === "Raise" || advice.word === "Ease" || advice.word === "Rest" || advice.word === "Finish") {
+        log.add("word", { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: true });
+        if (advice.word === "Raise") rung = Math.min(plan.rungs.length, rung + 1);
+        if (advice.word === "Ease") rung = Math.max(1, rung - 1);
+        if (advice.word === "Finish") finish = true;
+        lastWord = "";
+        break;
+      }
+    }
+    player.end();
+    if (finish) break;
+    if (number < blocks && (number === 2 || number === 4)) {
+      log.add("break.start", { reason: "rest" });
+      log.wait(60 + chance() * 90);
+      log.add("break.end");
+    }
+    side = side === "L" ? "R" : "L";
+  }
+  log.add("session.end");
+  log.wait(30);
+  if (chance() < 0.7) log.add("note", { text: `Better: ${pick(chance, NOTES_BETTER)} Next: ${pick(chance, NOTES_NEXT)}` });
+  evidence.push(...evidenceOfSession(id, reduceSession(log.events)));
+  return { id, startRung: start.rung, startWallMs, events: log.events };
+}
+
+/**
+ * Three months of sessions of one horse, ending on the day before `endWallMs`.
+ * The same seed and end give the same sessions.
+ */
+export function playHorse(demo: DemoHorse, ladderId: string, endWallMs: number, seed: number): DemoSession[] {
+  const chance = seededChance(seed);
+  const horse = new SimulatedHorse(demo.temper, chance);
+  const midnight = Math.floor(endWallMs / MILLISECONDS_PER_DAY) * MILLISECONDS_PER_DAY;
+  const firstDay = midnight - WEEKS * 7 * MILLISECONDS_PER_DAY;
+  const evidence: EvidenceTrial[] = [];
+  const sessions: DemoSession[] = [];
+  let before: number | null = null;
+  for (const day of workingDays(chance, demo.perWeek)) {
+    if (before !== null) horse.rest(day - before);
+    before = day;
+    const hour = 8 + drawNormal(chance, 4, 2.5);
+    const startWallMs = Math.round(firstDay + day * MILLISECONDS_PER_DAY + Math.min(17, Math.max(7, hour)) * 3_600_000);
+    const handlerLagSeconds = 0.62 - 0.25 * (day / (WEEKS * 7));
+    sessions.push(playSession({ demo, ladderId, horse, chance, evidence, handlerLagSeconds }, drawUuid(chance), startWallMs));
+  }
+  return sessions;
+}

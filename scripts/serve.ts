@@ -1,0 +1,96 @@
+import { createServer, type Server } from "node:http";
+import { createRequire } from "node:module";
+import { mkdirSync, rmSync } from "node:fs";
+import { dirname } from "node:path";
+import { populateDemo } from "@/demo/populate";
+import { closeStore, hasSampleData, listHorses, openStore, readMeta, storeFile, writeMeta } from "@/store";
+import { portInUse, takeLock } from "./lock";
+
+const root = process.cwd();
+const kind = process.argv.includes("--demo") ? "demo" : "own";
+const fresh = process.argv.includes("--fresh");
+const say = (text: string) => process.stdout.write(`${text}\n`);
+const DEFAULT_PORT = { own: 4370, demo: 4371 } as const;
+
+function fail(...lines: string[]): never {
+  for (const line of lines) process.stderr.write(`${line}\n`);
+  process.exit(1);
+}
+
+function chosenPort(): number | null {
+  const at = process.argv.indexOf("--port");
+  const text = at >= 0 ? process.argv[at + 1] : process.env.DEFT_PORT;
+  if (text === undefined || text === "") return null;
+  const port = Number(text);
+  if (!Number.isInteger(port) || port < 1024 || port > 65_535) fail(`The port must be a number from 1024 to 65535, not “${text}”.`);
+  return port;
+}
+
+const listen = (server: Server, port: number) =>
+  new Promise<void>((resolve, reject) => {
+    server.once("error", reject);
+    server.listen(port, "127.0.0.1", () => resolve());
+  });
+
+const file = storeFile(kind, root);
+mkdirSync(dirname(file), { recursive: true });
+const lock = await takeLock(file);
+if (lock.taken === false) {
+  const address = lock.holder?.port === undefined ? null : `http://127.0.0.1:${lock.holder.port}`;
+  if (fresh) fail("The demo is running; stop it first, then remake it with --fresh.");
+  say(address === null ? "This data is being opened by another start of Deft Tether. Try again in a moment." : `Already running with this data: ${address}`);
+  process.exit(address === null ? 1 : 0);
+}
+if (fresh && kind === "demo") for (const end of ["", "-wal", "-shm"]) rmSync(`${file}${end}`, { force: true });
+
+// The store is opened once here to bring it up to date and fill the demo; the pages open it again in this same process.
+const store = await openStore(file);
+if (kind === "demo" && !(await hasSampleData(store)) && (await listHorses(store)).length === 0 && (await readMeta(store, "sample_removed")) === null) {
+  say("Making the demo yard.");
+  const made = await populateDemo(store, Date.now());
+  say(`The demo yard holds ${made.sessions} sessions and ${made.events} events, all invented.`);
+}
+const remembered = Number(await readMeta(store, "port")) || null;
+const asked = chosenPort();
+const port = asked ?? remembered ?? DEFAULT_PORT[kind];
+if (asked !== null && remembered !== null && asked !== remembered) {
+  say(`This data was last used on port ${remembered}. On another port the browser cannot see taps that were not yet sent from there; open port ${remembered} once more if any are missing.`);
+}
+if (await portInUse(port)) {
+  await closeStore(store);
+  lock.release();
+  fail(
+    `Port ${port} is taken by another program, so Deft Tether did not start. Nothing was changed.`,
+    `Stop that program, or choose another port: npm run ${kind === "demo" ? "demo" : "start"} -- --port ${port + 10}`,
+    "A browser keeps unsent taps for one port alone: if some are waiting, free this port rather than choose another.",
+  );
+}
+await writeMeta(store, "port", String(port));
+await closeStore(store);
+lock.announce({ port, pid: process.pid });
+
+process.env.DEFT_STORE_FILE = file;
+process.env.NEXT_TELEMETRY_DISABLED = "1";
+Object.assign(process.env, { NODE_ENV: "production" });
+const next = createRequire(import.meta.url)("next") as (options: object) => { prepare(): Promise<void>; getRequestHandler(): (request: unknown, response: unknown) => Promise<void> };
+const app = next({ dev: false, dir: root, hostname: "127.0.0.1", port });
+await app.prepare();
+const handle = app.getRequestHandler();
+const server = createServer((request, response) => void handle(request, response));
+// A request that never finishes its headers or body must not hold a socket for ever.
+server.headersTimeout = 20_000;
+server.requestTimeout = 60_000;
+try {
+  await listen(server, port);
+} catch {
+  fail(`Port ${port} was taken just now by another program. Start again, or choose another: -- --port ${port + 10}`);
+}
+say(`Deft Tether is running on http://127.0.0.1:${port}`);
+say(kind === "demo" ? "This is the demo yard: invented data in its own file. Stop with Ctrl+C." : "Your own data. Stop with Ctrl+C.");
+
+const stop = () => {
+  server.close(() => process.exit(0));
+  server.closeAllConnections();
+};
+process.once("SIGINT", stop);
+process.once("SIGTERM", stop);

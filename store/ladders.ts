@@ -1,0 +1,149 @@
+import type { Transaction } from "sequelize";
+import { v4 as newId } from "uuid";
+import type { CuePhase } from "@/core/cues";
+import type { LadderPlan, Method, OfferRule, Schedule } from "@/core/ladder";
+import type { MasteryRule } from "@/core/mastery";
+import type { BehaviourInput } from "@/core/schemas";
+import type { Strand, StrandValue } from "@/core/strands";
+import { getHorse } from "./horses";
+import type { BehaviourRow, LadderRow, LadderVersionRow } from "./models";
+import { NotFoundError, plain } from "./rows";
+import type { Store } from "./store";
+
+/** A ladder with one version of its plan. */
+export interface StoredLadder {
+  readonly id: string;
+  readonly horseId: string;
+  readonly behaviour: BehaviourRow;
+  readonly version: number;
+  /** The version now in use; differs from `version` where an older one was asked for. */
+  readonly presentVersion: number;
+  readonly sample: boolean;
+  readonly plan: LadderPlan;
+}
+
+async function writeVersion(store: Store, ladderId: string, version: number, plan: LadderPlan, transaction: Transaction): Promise<void> {
+  const { ladderVersion, strand, rung, cuePhase } = store.models;
+  const key = { ladder_id: ladderId, version };
+  for (const model of [strand, rung, cuePhase]) await (model as typeof strand).destroy({ where: key, transaction });
+  await ladderVersion.upsert(
+    {
+      ...key,
+      method: plan.method,
+      maximum_s: plan.maximumSeconds,
+      mastery: JSON.stringify(plan.mastery),
+      schedule: JSON.stringify(plan.schedule),
+      offers: plan.offers,
+      working_strand: plan.workingStrandId,
+      planned: plan.plannedRepetitions,
+      created_ms: store.now(),
+    },
+    { transaction },
+  );
+  await strand.bulkCreate(
+    plan.strands.map((s, position) => ({ ...key, position, strand_id: s.id, key: s.key, name: s.name, kind: s.kind, unit: s.unit, levels: JSON.stringify(s.levels), harder: s.harder })),
+    { transaction },
+  );
+  await rung.bulkCreate(plan.rungs.map((r, i) => ({ ...key, number: i + 1, rung_values: JSON.stringify(r.values) })), { transaction });
+  await cuePhase.bulkCreate(
+    plan.phases.map((p, i) => ({ ...key, number: i + 1, label: p.label, kind: p.kind, profile: p.profile, dwell_s: p.dwellSeconds, pulses_per_min: p.pulsesPerMinute })),
+    { transaction },
+  );
+}
+
+async function readPlan(store: Store, ladderId: string, version: number): Promise<LadderPlan> {
+  const { ladderVersion, strand, rung, cuePhase } = store.models;
+  const where = { ladder_id: ladderId, version };
+  const head = await ladderVersion.findOne({ where });
+  if (head === null) throw new NotFoundError("The ladder has no such version.");
+  const row: LadderVersionRow = plain(head);
+  const [strands, rungs, phases] = await Promise.all([
+    strand.findAll({ where, order: [["position", "ASC"]] }),
+    rung.findAll({ where, order: [["number", "ASC"]] }),
+    cuePhase.findAll({ where, order: [["number", "ASC"]] }),
+  ]);
+  return {
+    method: row.method as Method,
+    maximumSeconds: row.maximum_s,
+    mastery: JSON.parse(row.mastery) as MasteryRule,
+    schedule: JSON.parse(row.schedule) as Schedule,
+    offers: row.offers as OfferRule,
+    workingStrandId: row.working_strand,
+    plannedRepetitions: row.planned,
+    strands: strands.map(plain).map((s) => ({ id: s.strand_id, key: s.key, name: s.name, kind: s.kind, unit: s.unit, levels: JSON.parse(s.levels), harder: s.harder }) as Strand),
+    rungs: rungs.map(plain).map((r) => ({ values: JSON.parse(r.rung_values) as Record<string, StrandValue> })),
+    phases: phases.map(plain).map((p) => ({ label: p.label, kind: p.kind, profile: p.profile, dwellSeconds: p.dwell_s, pulsesPerMinute: p.pulses_per_min }) as CuePhase),
+  };
+}
+
+async function ladderRow(store: Store, id: string): Promise<LadderRow> {
+  const row = await store.models.ladder.findByPk(id);
+  if (row === null) throw new NotFoundError("There is no such ladder.");
+  return plain(row);
+}
+
+async function behaviourRow(store: Store, id: string): Promise<BehaviourRow> {
+  const row = await store.models.behaviour.findByPk(id);
+  if (row === null) throw new NotFoundError("There is no such behaviour.");
+  return plain(row);
+}
+
+/** @throws NotFoundError where there is no such ladder or version. */
+export async function getLadder(store: Store, id: string, version?: number): Promise<StoredLadder> {
+  const ladder = await ladderRow(store, id);
+  const wanted = version ?? ladder.version;
+  return {
+    id,
+    horseId: ladder.horse_id,
+    behaviour: await behaviourRow(store, ladder.behaviour_id),
+    version: wanted,
+    presentVersion: ladder.version,
+    sample: ladder.sample,
+    plan: await readPlan(store, id, wanted),
+  };
+}
+
+/** A horse's ladders, oldest first, each with its present plan. */
+export async function listLadders(store: Store, horseId: string): Promise<StoredLadder[]> {
+  const rows = (await store.models.ladder.findAll({ where: { horse_id: horseId }, order: [["created_ms", "ASC"]] })).map(plain);
+  return Promise.all(rows.map((row) => getLadder(store, row.id)));
+}
+
+/** Adds a behaviour and a ladder for it. @throws NotFoundError where there is no such horse. */
+export async function addLadder(
+  store: Store,
+  horseId: string,
+  behaviour: BehaviourInput,
+  plan: LadderPlan,
+  options: { id?: string; behaviourId?: string; sample?: boolean } = {},
+): Promise<string> {
+  await getHorse(store, horseId);
+  const id = options.id ?? newId();
+  const behaviourId = options.behaviourId ?? newId();
+  const sample = options.sample ?? false;
+  await store.writer.write(async (transaction) => {
+    await store.models.behaviour.create({ id: behaviourId, ...behaviour, sample }, { transaction });
+    await store.models.ladder.create({ id, horse_id: horseId, behaviour_id: behaviourId, version: 1, sample, created_ms: store.now() }, { transaction });
+    await writeVersion(store, id, 1, plan, transaction);
+  });
+  return id;
+}
+
+/**
+ * Changes a ladder. Where a session was worked on its present version the
+ * change makes a new one, and old trials keep pointing at theirs.
+ * @returns the version that now holds the plan.
+ */
+export async function updateLadder(store: Store, id: string, behaviour: BehaviourInput, plan: LadderPlan): Promise<number> {
+  const ladder = await ladderRow(store, id);
+  return store.writer.write(async (transaction) => {
+    const worked = await store.models.session.count({ where: { ladder_id: id, ladder_version: ladder.version }, transaction });
+    const present = await readPlan(store, id, ladder.version);
+    const changed = JSON.stringify(present) !== JSON.stringify({ ...present, ...plan });
+    const version = worked > 0 && changed ? ladder.version + 1 : ladder.version;
+    await store.models.behaviour.update(behaviour, { where: { id: ladder.behaviour_id }, transaction });
+    if (changed) await writeVersion(store, id, version, plan, transaction);
+    await store.models.ladder.update({ version }, { where: { id }, transaction });
+    return version;
+  });
+}
