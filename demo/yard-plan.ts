@@ -125,7 +125,7 @@ export const DEMO_HORSES: readonly DemoHorse[] = [
       [phase("breath", "body", 2.5), phase("lifted hand", "point", 2.5), phase("waved line", "wave", 3, "rising"), phase("stick on the ribs", "tap", 4, "pulse")],
       "steps",
     ),
-    temper: { floor: 0.32, learning: 0.05, unlearning: 0.03, kept: 0.7, forgettingDays: 40, weakSide: "L", weakLearning: 0.6, meanWaitSeconds: 1.6, freshTrials: 20, tension: 0.5, stallsAtRung: null, stallTrials: 0 },
+    temper: { floor: 0.32, learning: 0.041, unlearning: 0.03, kept: 0.7, forgettingDays: 40, weakSide: "L", weakLearning: 0.6, meanWaitSeconds: 1.6, freshTrials: 20, tension: 0.5, stallsAtRung: null, stallTrials: 0 },
     handler: 1,
     place: 0,
     perWeek: 4,

@@ -1,0 +1,12 @@
+import type { Metadata } from "next";
+import { basename } from "node:path";
+import { Settings } from "@/features/settings/settings";
+import { hasSampleData } from "@/store";
+import { getStore } from "../../server/store";
+
+export const metadata: Metadata = { title: "Settings" };
+
+export default async function SettingsPage() {
+  const store = await getStore();
+  return <Settings sample={await hasSampleData(store)} fileName={basename(store.file)} />;
+}

@@ -1,0 +1,15 @@
+import { listHorses, listLadders } from "@/store";
+import { answer, json } from "../../server/respond";
+import { getStore } from "../../server/store";
+
+/** What the command box can go to. */
+export function GET() {
+  return answer(async () => {
+    const store = await getStore();
+    const horses = await listHorses(store);
+    const ladders = await Promise.all(horses.map((horse) => listLadders(store, horse.id)));
+    return json({
+      horses: horses.map(({ id, name }, i) => ({ id, name, ladders: (ladders[i] ?? []).map((ladder) => ({ id: ladder.id, name: ladder.behaviour.name })) })),
+    });
+  });
+}

@@ -1,0 +1,14 @@
+import { check, personSchema } from "@/core/schemas";
+import { addPerson } from "@/store";
+import { answer, invalid, json, readJson } from "../../server/respond";
+import { getStore } from "../../server/store";
+
+export function POST(request: Request) {
+  return answer(async () => {
+    const body = await readJson(request);
+    if ("problem" in body) return body.problem;
+    const checked = check(personSchema, body.value);
+    if (!checked.ok) return invalid(checked.problems);
+    return json({ id: await addPerson(await getStore(), checked.value) }, 201);
+  });
+}

@@ -1,0 +1,16 @@
+import { clockOffsets, eventsOfSession, getSession } from "@/store";
+import { answer, json, problem } from "../../../../server/respond";
+import { getStore } from "../../../../server/store";
+
+/** Events saved after a position, for a second recorder to follow along. */
+export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
+  return answer(async () => {
+    const { id } = await params;
+    const after = Number(new URL(request.url).searchParams.get("after") ?? "0");
+    if (!Number.isSafeInteger(after) || after < 0) return problem(400, "Not a position", "after must be a whole number, 0 or more.");
+    const store = await getStore();
+    await getSession(store, id);
+    const { events, position } = await eventsOfSession(store, id, after);
+    return json({ events, position, clocks: Object.fromEntries(await clockOffsets(store, events)) });
+  });
+}

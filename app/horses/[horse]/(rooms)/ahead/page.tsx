@@ -1,0 +1,15 @@
+import type { Metadata } from "next";
+import { Ahead } from "@/features/ahead/ahead";
+import { getHorse } from "@/store";
+import { findOr404 } from "../../../../server/find-or-404";
+import { ladderStates } from "../../../../server/ladder-state";
+import { getStore } from "../../../../server/store";
+
+export const metadata: Metadata = { title: "Ahead" };
+
+export default async function AheadPage({ params }: { params: Promise<{ horse: string }> }) {
+  const store = await getStore();
+  const horse = await findOr404(getHorse(store, (await params).horse));
+  const states = await ladderStates(store, horse.id);
+  return <Ahead horseId={horse.id} ladders={states.map(({ ladder, next, lastWallMs }) => ({ id: ladder.id, name: ladder.behaviour.name, plan: ladder.plan, next, lastWallMs }))} />;
+}

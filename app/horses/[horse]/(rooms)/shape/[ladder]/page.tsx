@@ -1,0 +1,33 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { notFound } from "next/navigation";
+import { LadderView } from "@/features/shape/ladder-view";
+import { getLadder, rungEvidence } from "@/store";
+import { findOr404 } from "../../../../../server/find-or-404";
+import { ladderState } from "../../../../../server/ladder-state";
+import { getStore } from "../../../../../server/store";
+
+export const metadata: Metadata = { title: "Shape" };
+
+export default async function LadderPage({ params }: { params: Promise<{ horse: string; ladder: string }> }) {
+  const { horse, ladder: id } = await params;
+  const store = await getStore();
+  const ladder = await findOr404(getLadder(store, id));
+  if (ladder.horseId !== horse) notFound();
+  const [evidence, state] = await Promise.all([rungEvidence(store, id, ladder.version), ladderState(store, ladder)]);
+  return (
+    <>
+      <LadderView
+        horseId={horse}
+        ladder={{ id, name: ladder.behaviour.name, finished: ladder.behaviour.finished, version: ladder.version, plan: ladder.plan }}
+        evidence={evidence}
+        here={{ rung: state.next.rung, headline: state.next.headline, reason: state.next.reason }}
+      />
+      <p className="mt-6">
+        <Link href={`/horses/${horse}/shape/new`} className="link">
+          Plan another ladder
+        </Link>
+      </p>
+    </>
+  );
+}

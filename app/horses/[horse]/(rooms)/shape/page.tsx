@@ -1,0 +1,41 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { redirect } from "next/navigation";
+import { getHorse } from "@/store";
+import { findOr404 } from "../../../../server/find-or-404";
+import { ladderStates } from "../../../../server/ladder-state";
+import { getStore } from "../../../../server/store";
+
+export const metadata: Metadata = { title: "Shape" };
+
+export default async function ShapePage({ params }: { params: Promise<{ horse: string }> }) {
+  const store = await getStore();
+  const horse = await findOr404(getHorse(store, (await params).horse));
+  const states = await ladderStates(store, horse.id);
+  const [only] = states;
+  // With one ladder there is nothing to choose: its chart is the room.
+  if (only !== undefined && states.length === 1) redirect(`/horses/${horse.id}/shape/${only.ladder.id}`);
+  return (
+    <>
+      <h1 className="text-[2rem]">Shape</h1>
+      {states.length === 0 ? (
+        <p className="mt-4 max-w-prose text-lg">A ladder cuts one behaviour into pieces so small that each is easy. Two rungs are enough to begin.</p>
+      ) : (
+        <ul className="mt-5 max-w-3xl border-b-2 border-hair">
+          {states.map(({ ladder, next }) => (
+            <li key={ladder.id} className="border-t-2 border-hair py-4">
+              <Link href={`/horses/${horse.id}/shape/${ladder.id}`} className="font-head text-xl font-bold hover:underline">
+                {ladder.behaviour.name}
+              </Link>
+              <span className="ml-3 text-soft">{ladder.plan.rungs.length} rungs</span>
+              <p className="font-semibold text-tarn">{next.headline}</p>
+            </li>
+          ))}
+        </ul>
+      )}
+      <Link href={`/horses/${horse.id}/shape/new`} className="act mt-6">
+        Plan a ladder
+      </Link>
+    </>
+  );
+}

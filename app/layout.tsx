@@ -1,0 +1,30 @@
+import type { Metadata, Viewport } from "next";
+import { headers } from "next/headers";
+import type { ReactNode } from "react";
+import { Toaster } from "sonner";
+import "./globals.css";
+import { SyncAgent } from "@/features/work/sync-agent";
+import { getStore } from "./server/store";
+import { pinnedTheme } from "./server/theme";
+
+export const metadata: Metadata = {
+  title: { default: "Deft Tether", template: "%s · Deft Tether" },
+  description: "Groundwork with horses: plan the rungs, record every ask, see what the numbers support.",
+};
+
+export const viewport: Viewport = { width: "device-width", initialScale: 1, viewportFit: "cover" };
+
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  // Reading the headers keeps every page dynamic, which the script nonce needs.
+  await headers();
+  const [theme, store] = await Promise.all([pinnedTheme(), getStore()]);
+  return (
+    <html lang="en" data-theme={theme ?? undefined}>
+      <body>
+        {children}
+        <SyncAgent storeId={store.id} />
+        <Toaster position="top-center" toastOptions={{ className: "!rounded !border-2 !border-ink !bg-paper !text-ink !font-sans" }} />
+      </body>
+    </html>
+  );
+}

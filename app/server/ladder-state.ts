@@ -1,0 +1,28 @@
+import "server-only";
+import { EVIDENCE_MAX_AGE_DAYS, type EvidenceTrial, type NextStart, nextStart } from "@/core/session";
+import { MILLISECONDS_PER_DAY } from "@/core/units";
+import { evidenceOfLadder, listLadders, type Store, type StoredLadder } from "@/store";
+
+/** A ladder with where it stands. */
+export interface LadderState {
+  readonly ladder: StoredLadder;
+  readonly trials: readonly EvidenceTrial[];
+  readonly next: NextStart;
+  readonly lastWallMs: number | null;
+}
+
+/** Sessions older than this cannot carry evidence any more, whatever the setting. */
+const LOOK_BACK_DAYS = 120;
+
+export async function ladderState(store: Store, ladder: StoredLadder): Promise<LadderState> {
+  const nowWallMs = store.now();
+  const trials = await evidenceOfLadder(store, ladder.id, nowWallMs - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY);
+  const next = nextStart({ plan: ladder.plan, ladder: ladder.id, version: ladder.version, trials, nowWallMs, maxAgeDays: EVIDENCE_MAX_AGE_DAYS });
+  return { ladder, trials, next, lastWallMs: trials.at(-1)?.wallMs ?? null };
+}
+
+/** Every ladder of a horse with where it stands, the one last worked first. */
+export async function ladderStates(store: Store, horseId: string): Promise<LadderState[]> {
+  const states = await Promise.all((await listLadders(store, horseId)).map((ladder) => ladderState(store, ladder)));
+  return states.sort((a, b) => (b.lastWallMs ?? 0) - (a.lastWallMs ?? 0));
+}

@@ -1,0 +1,69 @@
+import "server-only";
+import type { FieldProblem } from "@/core/schemas";
+import { NotFoundError } from "@/store";
+
+/** A JSON problem (RFC 9457), with the fields it concerns. */
+export function problem(status: number, title: string, detail: string, fields: readonly FieldProblem[] = []): Response {
+  return new Response(JSON.stringify({ type: "about:blank", title, status, detail, ...(fields.length > 0 ? { fields } : {}) }), {
+    status,
+    headers: { "content-type": "application/problem+json", "cache-control": "no-store" },
+  });
+}
+
+export const invalid = (fields: readonly FieldProblem[]) => problem(422, "Not taken", fields[0]?.message ?? "Some fields need a look.", fields);
+
+export function json(value: unknown, status = 200): Response {
+  return new Response(JSON.stringify(value), { status, headers: { "content-type": "application/json", "cache-control": "no-store" } });
+}
+
+/** A file to be saved by the browser. */
+export function download(text: string, name: string): Response {
+  return new Response(text, {
+    headers: { "content-type": "text/csv; charset=utf-8", "content-disposition": `attachment; filename="${name}"`, "cache-control": "no-store" },
+  });
+}
+
+/** Greatest body of a form, in bytes. */
+export const FORM_MOST_BYTES = 256 * 1024;
+/** Greatest batch of events, in bytes. */
+export const BATCH_MOST_BYTES = 1024 * 1024;
+
+async function readLimited(request: Request, most: number): Promise<string | null> {
+  const declared = Number(request.headers.get("content-length") ?? 0);
+  if (declared > most) return null;
+  if (request.body === null) return "";
+  const decoder = new TextDecoder();
+  let text = "";
+  let bytes = 0;
+  for await (const piece of request.body as unknown as AsyncIterable<Uint8Array>) {
+    bytes += piece.byteLength;
+    if (bytes > most) return null;
+    text += decoder.decode(piece, { stream: true });
+  }
+  return text + decoder.decode();
+}
+
+/** The JSON body of a request, or the problem to answer with. */
+export async function readJson(request: Request, most = FORM_MOST_BYTES): Promise<{ value: unknown } | { problem: Response }> {
+  if (!(request.headers.get("content-type") ?? "").toLowerCase().startsWith("application/json")) {
+    return { problem: problem(415, "Not JSON", "Send JSON with the content type application/json.") };
+  }
+  const text = await readLimited(request, most);
+  if (text === null) return { problem: problem(413, "Too large", `At most ${Math.round(most / 1024)} kB at once.`) };
+  try {
+    return { value: JSON.parse(text) };
+  } catch {
+    return { problem: problem(400, "Not JSON", "The body is not JSON.") };
+  }
+}
+
+/** Runs a route and turns what the store says is missing into a 404. */
+export async function answer(work: () => Promise<Response>): Promise<Response> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof NotFoundError) return problem(404, "Not found", error.message);
+    console.error(error);
+    return problem(500, "Not done", "Something went wrong on the server. What was saved before is kept; try again.");
+  }
+}

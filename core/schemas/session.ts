@@ -1,0 +1,65 @@
+import * as yup from "yup";
+import { checkEvent, type SessionEvent, wallClockPlausible } from "./event";
+import { type Checked, check, type FieldProblem } from "./common";
+
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
+
+/** A session about to begin. Its id is made on the device, so that asking twice makes one. */
+export const newSessionSchema = yup.object({
+  id: yup.string().matches(UUID, "id: a UUID is needed.").required("id is missing."),
+  horse: yup.string().max(100).required("Horse is missing."),
+  ladder: yup.string().max(100).required("Choose a ladder to work on."),
+  person: yup.string().max(100).nullable(),
+  place: yup.string().max(100).nullable(),
+  start_rung: yup.number().integer().min(1).max(100).required("The rung to start on is missing."),
+});
+
+/** A batch of events as it is posted. */
+export interface PostedBatch {
+  readonly store: string;
+  readonly recorder: string;
+  readonly clocks: Readonly<Record<string, number>>;
+  readonly events: readonly SessionEvent[];
+}
+
+const batchSchema = yup.object({
+  store: yup.string().max(100).required("store is missing."),
+  recorder: yup.string().max(100).required("recorder is missing."),
+  clocks: yup.object().default({}),
+  events: yup.array().required("events are missing.").max(2000, "events: at most 2000 at once."),
+});
+
+/** Greatest believable difference between a device's clock and the server's: fifty years. */
+const MOST_OFFSET_MS = 50 * 366 * 86_400_000;
+
+/**
+ * Checks a posted batch whole: one bad event refuses it, and the problems
+ * name the event by its place in the batch.
+ */
+export function checkBatch(value: unknown, serverNowMs: number): Checked<PostedBatch> {
+  const head = check(batchSchema, value, { strict: true });
+  if (!head.ok) return head;
+  const { store, recorder, events } = head.value;
+  const clocks = (head.value.clocks ?? {}) as Record<string, unknown>;
+  const problems: FieldProblem[] = [];
+  for (const [load, offset] of Object.entries(clocks)) {
+    if (!UUID.test(load) || typeof offset !== "number" || !(Math.abs(offset) <= MOST_OFFSET_MS)) {
+      problems.push({ path: `clocks.${load.slice(0, 40)}`, message: "An offset in milliseconds by page load is needed." });
+    }
+  }
+  const good: SessionEvent[] = [];
+  events.forEach((event: unknown, i) => {
+    const checked = checkEvent(event);
+    if (!checked.ok) {
+      problems.push(...checked.problems.map((p) => ({ path: `events[${i}].${p.path}`, message: p.message })));
+      return;
+    }
+    const offset = clocks[checked.value.load];
+    if (!wallClockPlausible(checked.value.wall_ms, typeof offset === "number" ? offset : 0, serverNowMs)) {
+      problems.push({ path: `events[${i}].wall_ms`, message: "The time lies before 1980 or in the future." });
+    }
+    good.push(checked.value);
+  });
+  if (problems.length > 0) return { ok: false, problems: problems.slice(0, 50) };
+  return { ok: true, value: { store, recorder, clocks: clocks as Record<string, number>, events: good } };
+}

@@ -1,0 +1,1 @@
+export { type AgeCaution, ageCaution } from "./age";

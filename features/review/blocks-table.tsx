@@ -1,0 +1,61 @@
+import type { SessionRecord, SessionSummary } from "@/core/session";
+import { clockWords, decimals } from "@/ui/measure";
+import { OutcomeIcon, trialWords } from "@/ui/ribbon";
+
+const SIDE_WORD = { L: "left", R: "right" } as const;
+
+/** The blocks of the session with their own rates. */
+export function BlocksTable({ summary }: { summary: SessionSummary }) {
+  return (
+    <div className="overflow-x-auto">
+      <table className="figures w-full min-w-[40rem] text-left">
+        <thead className="text-sm text-soft">
+          <tr>
+            {["block", "rung", "side", "kind", "time", "met", "met a minute", "lightest cue", "asked for"].map((head) => (
+              <th key={head} scope="col" className="py-1 pr-5 font-normal">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {summary.blocks.map(({ block, index, seconds, measures }) => (
+            <tr key={index} className="border-t border-hair align-top">
+              <td className="py-1.5 pr-5">{block.number}</td>
+              <td className="pr-5 font-semibold">{block.rung}</td>
+              <td className="pr-5">{block.side === null ? "" : SIDE_WORD[block.side]}</td>
+              <td className="pr-5">{block.kind}</td>
+              <td className="pr-5">{clockWords(seconds)}</td>
+              <td className="pr-5">
+                {measures.met} of {measures.n}
+              </td>
+              <td className="pr-5">{decimals(measures.responsesPerMinute, 1)}</td>
+              <td className="pr-5">{measures.metWithPhase === 0 ? "–" : `${measures.metAtLightest} of ${measures.metWithPhase}`}</td>
+              <td className="text-sm text-soft">{block.criterion?.sentence}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-1 text-sm text-soft">Rates here are per minute of each block's own time.</p>
+    </div>
+  );
+}
+
+/** The ribbon as a table: every trial in words. */
+export function TrialsTable({ record }: { record: SessionRecord }) {
+  return (
+    <ol className="mt-2 columns-1 gap-10 text-[0.95rem] sm:columns-2 xl:columns-3">
+      {record.trials.map((trial) => (
+        <li key={trial.eventId} className="flex items-start gap-2 py-0.5 break-inside-avoid">
+          <span className="mt-0.5 shrink-0">
+            <OutcomeIcon outcome={trial.outcome} size={18} />
+          </span>
+          <span>
+            {trialWords(trial, trial.blockIndex === null ? undefined : record.blocks[trial.blockIndex]?.criterion?.phases)}
+            {trial.faults.length > 0 && <span className="text-brick"> ({trial.faults.join(", ")})</span>}
+          </span>
+        </li>
+      ))}
+    </ol>
+  );
+}

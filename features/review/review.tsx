@@ -1,0 +1,92 @@
+import Link from "next/link";
+import { endOfWorkMs, type NextStart, type SessionRecord, summariseSession } from "@/core/session";
+import { Day } from "@/ui/day";
+import { minutesWords } from "@/ui/measure";
+import { ZoomRibbon } from "@/ui/ribbon";
+import { Answers } from "./answers";
+import { BlocksTable, TrialsTable } from "./blocks-table";
+import { Handler } from "./handler";
+import { HowLight } from "./lightness";
+import { Notes } from "./notes";
+import { WordHistory } from "./word-history";
+
+/** One session as it went: ribbon, numbers with their reasons, blocks, words, notes. */
+export function Review({ storeId, horseId, sessionId, record, next }: { storeId: string; horseId: string; sessionId: string; record: SessionRecord; next: NextStart | null }) {
+  const summary = summariseSession(record);
+  const rungs = [...new Set(record.blocks.map((block) => block.rung))];
+  const behaviours = [...new Set(record.blocks.map((block) => block.behaviour))];
+  const notes = record.facts.filter((fact) => fact.type === "note").map((fact) => ({ id: fact.id, text: String(fact.payload.text) }));
+  const file = (name: string) => `/api/sessions/${sessionId}/${name}`;
+  return (
+    <>
+      <h1 className="text-[2rem]">
+        {record.startWallMs === null ? "Not begun" : <Day ms={record.startWallMs} long />}, {minutesWords(summary.workSeconds)}
+        <span className="mt-1 block font-sans text-base font-normal text-soft">
+          {[...behaviours, rungs.length === 0 ? null : `rung${rungs.length > 1 ? "s" : ""} ${rungs.join(", ")}`, record.header?.place, record.header?.handler, `${record.trials.length} asks`].filter((part) => part !== null && part !== undefined && part !== "").join(" · ")}
+        </span>
+      </h1>
+      {record.finishMs === null && (
+        <p className="mt-3 border-l-4 border-ochre pl-4">
+          This session is not finished; the numbers go up to the last tap.{" "}
+          <Link href={`/horses/${horseId}/work/${sessionId}`} className="link">
+            Go on with it
+          </Link>
+        </p>
+      )}
+      {record.trials.length === 0 ? (
+        <p className="mt-6 text-lg">Nothing was asked in this session.</p>
+      ) : (
+        <>
+          <div className="mt-4">
+            <ZoomRibbon record={record} endMs={endOfWorkMs(record)} />
+          </div>
+          <div className="mt-5 grid gap-x-12 gap-y-8 md:grid-cols-2 lg:grid-cols-3">
+            <Answers summary={summary} />
+            <HowLight summary={summary} />
+            <Handler record={record} summary={summary} />
+          </div>
+        </>
+      )}
+      {next !== null && (
+        <section className="mt-9 border-t-2 border-ink pt-4">
+          <h2 className="inline text-2xl text-tarn">Next time: {next.headline.charAt(0).toLowerCase() + next.headline.slice(1)}</h2>
+          <p className="text-soft lg:ml-5 lg:inline">{next.reason}</p>
+        </section>
+      )}
+      {record.blocks.length > 0 && (
+        <section className="mt-9">
+          <h2 className="mb-2 text-xl">Blocks</h2>
+          <BlocksTable summary={summary} />
+        </section>
+      )}
+      {record.trials.length > 0 && (
+        <details className="mt-5">
+          <summary className="link inline-block">Every trial in words</summary>
+          <TrialsTable record={record} />
+          <p className="mt-3 text-sm text-soft">
+            {record.offers} offers nobody asked for; {record.cutOffAsks} asks cut off before an answer; {record.undone} taps undone, {record.struck} struck out.
+          </p>
+        </details>
+      )}
+      <div className="mt-9 grid gap-x-12 gap-y-8 lg:grid-cols-2">
+        <WordHistory record={record} />
+        <div className="grid content-start gap-8">
+          <Notes storeId={storeId} sessionId={sessionId} notes={notes} />
+          <section className="no-print">
+            <h2 className="mb-2 text-xl">Take it along</h2>
+            <p className="flex flex-wrap gap-x-6 gap-y-2">
+              {["trials.csv", "sessions.csv", "events.csv"].map((name) => (
+                <a key={name} href={file(name)} download={name} className="link">
+                  {name}
+                </a>
+              ))}
+            </p>
+            <p className="mt-2 text-sm text-soft">
+              <code>npm run -s analyse -- trials.csv --sessions sessions.csv</code> gives the same numbers.
+            </p>
+          </section>
+        </div>
+      </div>
+    </>
+  );
+}

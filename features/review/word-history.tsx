@@ -1,0 +1,25 @@
+import type { SessionRecord } from "@/core/session";
+import { clockWords } from "@/ui/measure";
+
+/** What the word said during the session, and what was done with it. */
+export function WordHistory({ record }: { record: SessionRecord }) {
+  const words = record.facts.filter((fact) => fact.type === "word");
+  if (words.length === 0) return null;
+  return (
+    <section>
+      <h2 className="mb-2 text-xl">The word</h2>
+      <ol className="figures max-w-prose">
+        {words.map((fact) => (
+          <li key={fact.id} className="grid grid-cols-[3.5rem_5rem_1fr] gap-x-3 border-t border-hair py-1">
+            <span className="text-soft">{clockWords(fact.ms / 1000)}</span>
+            <span className={`font-head font-bold ${fact.payload.taken === true ? "text-tarn" : ""}`}>{String(fact.payload.word)}</span>
+            <span className="text-[0.95rem]">
+              {String(fact.payload.reason ?? "")}
+              {fact.payload.taken === true && <strong> Taken.</strong>}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}

@@ -1,0 +1,50 @@
+import type { LadderPlan, Rung } from "@/core/ladder";
+import { DEFAULT_MASTERY_RULE } from "@/core/mastery";
+import type { BehaviourInput } from "@/core/schemas";
+import { type Strand, type StrandKey, type StrandValue, strandFromCatalogue, templateOf } from "@/core/strands";
+
+/** A ladder as the editor holds it. */
+export interface LadderDraft {
+  behaviour: BehaviourInput;
+  plan: LadderPlan;
+}
+
+/** The easiest value a strand can begin with. */
+export function startValue(strand: Strand): StrandValue {
+  if (strand.kind === "levels") return strand.key === "ease" ? (strand.levels[2] ?? "") : (strand.levels[0] ?? "");
+  const template = templateOf(strand.key);
+  const easy: Partial<Record<StrandKey, number>> = { steps: 1, stay: 1, reach: 1, approach: 4, latency: 10, circle: 4, lightness: 4, load: 1 };
+  return easy[strand.key] ?? template.leastStep;
+}
+
+/** A strand of the catalogue under an id no other strand of the plan has. */
+export function newStrand(key: StrandKey, taken: readonly string[]): Strand {
+  let id: string = key;
+  for (let n = 2; taken.includes(id); n++) id = `${key}-${n}`;
+  return strandFromCatalogue(key, id);
+}
+
+/** A first plan: two small rungs, a cue of three phases. */
+export function emptyDraft(): LadderDraft {
+  const strands = [strandFromCatalogue("form", "form"), strandFromCatalogue("latency", "latency")];
+  const rung = (form: number): Rung => ({ values: { form: strands[0]?.levels[form] ?? "", latency: 10 } });
+  return {
+    behaviour: { name: "", finished: "", cue: "", why: "" },
+    plan: {
+      method: "combined",
+      strands,
+      rungs: [rung(0), rung(1)],
+      phases: [
+        { label: "body", kind: "body", profile: "steady", dwellSeconds: 3, pulsesPerMinute: null },
+        { label: "point", kind: "point", profile: "steady", dwellSeconds: 3, pulsesPerMinute: null },
+        { label: "line", kind: "lead", profile: "rising", dwellSeconds: 4, pulsesPerMinute: null },
+      ],
+      maximumSeconds: 20,
+      mastery: DEFAULT_MASTERY_RULE,
+      schedule: { kind: "every" },
+      offers: "reinforce",
+      workingStrandId: null,
+      plannedRepetitions: 8,
+    },
+  };
+}

@@ -1,0 +1,96 @@
+"use client";
+
+import Link from "next/link";
+import { useState } from "react";
+import { wilsonInterval } from "@/core/evidence";
+import type { LadderPlan } from "@/core/ladder";
+import { masterySentence } from "@/core/mastery";
+import { shareSentence } from "@/core/session";
+import { criterionParts, stepFaults } from "@/core/strands";
+import { Whisker } from "@/ui/measure";
+import { type ChartEvidence, CueStairs, StrandChart } from "@/ui/strand-chart";
+
+const METHOD_WORDS = { "pressure-release": "pressure and release", "marker-food": "marker and food", combined: "combined" } as const;
+
+/** The ladder as a rope, with the reasons of the chosen rung beside it. */
+export function LadderView({
+  horseId,
+  ladder,
+  evidence,
+  here,
+}: {
+  horseId: string;
+  ladder: { id: string; name: string; finished: string; version: number; plan: LadderPlan };
+  evidence: readonly ChartEvidence[];
+  here: { rung: number; headline: string; reason: string };
+}) {
+  const [selected, setSelected] = useState(here.rung);
+  const { plan } = ladder;
+  const sum = evidence.find((e) => e.rung === selected);
+  const faults = stepFaults(plan.strands, plan.rungs.map((rung) => rung.values)).filter((fault) => fault.rung === selected);
+  const parts = criterionParts(plan.strands, plan.rungs[selected - 1]?.values ?? {}, plan.phases.map((p) => p.label));
+  return (
+    <>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">
+        <h1 className="text-[2rem]">
+          {ladder.name}
+          <span className="ml-4 font-sans text-base font-normal text-soft">
+            {METHOD_WORDS[plan.method]} · version {ladder.version} · {plan.rungs.length} rungs
+          </span>
+        </h1>
+        <p className="flex gap-6">
+          <Link href={`/horses/${horseId}/shape/${ladder.id}/edit`} className="link">
+            Edit
+          </Link>
+          <Link href={`/horses/${horseId}/work`} className="link">
+            Work it
+          </Link>
+        </p>
+      </div>
+      {ladder.finished !== "" && <p className="mt-1 max-w-prose text-soft">{ladder.finished}</p>}
+      <div className="mt-6 grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1fr)_17.5rem]">
+        <StrandChart plan={plan} evidence={evidence} here={here.rung} selected={selected} onSelect={setSelected} />
+        <section aria-label={`Rung ${selected}`} className="grid max-w-2xl content-start gap-5">
+          <div>
+            <h2 className="font-sans text-sm font-normal text-soft">
+              Rung {selected}
+              {selected === here.rung ? ", where you are" : ""}
+            </h2>
+            <p className="text-xl leading-snug" aria-live="polite">
+              {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
+            </p>
+          </div>
+          {faults.map((fault) => (
+            <p key={fault.sentence} className="border-l-4 border-ochre pl-3">
+              {fault.sentence}
+            </p>
+          ))}
+          <div>
+            <h3 className="font-sans text-sm font-normal text-soft">Evidence on this rung</h3>
+            {sum === undefined || sum.n === 0 ? (
+              <p>No trials yet.</p>
+            ) : (
+              <>
+                <Whisker share={sum.met / sum.n} interval={wilsonInterval(sum.met, sum.n)} width={280} />
+                <p>{shareSentence(sum.met, sum.n)}</p>
+                <p className="text-sm text-soft">{sum.metAtLightest} at the lightest cue. All work trials of this version.</p>
+              </>
+            )}
+          </div>
+          <div>
+            <h3 className="font-sans text-sm font-normal text-soft">The ask</h3>
+            <CueStairs phases={plan.phases} />
+          </div>
+          <div>
+            <h3 className="font-sans text-sm font-normal text-soft">Moves on when</h3>
+            <p className="text-lg">{masterySentence(plan.mastery)}</p>
+          </div>
+          <div className="border-t-2 border-ink pt-3">
+            <p className="font-head text-lg font-bold text-tarn">{here.headline}</p>
+            <p className="text-sm text-soft">{here.reason}</p>
+          </div>
+        </section>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,40 @@
+"use client";
+
+import { useEffect, useRef, useState } from "react";
+import type { SessionRecord } from "@/core/session";
+import { Ribbon } from "@/ui/ribbon";
+
+/** How much of the session the live ribbon shows. */
+const WINDOW_MS = 75_000;
+const MOVE_EVERY_MS = 500;
+
+/** Only what lies in the window is laid out, so a long session draws as fast as a short one. */
+function recentPart(record: SessionRecord, fromMs: number): SessionRecord {
+  return { ...record, trials: record.trials.filter((t) => t.endMs >= fromMs), facts: record.facts.filter((f) => f.ms >= fromMs || f.type === "depart" || f.type === "return") };
+}
+
+/** The last minute or so, moving along. */
+export function LiveRibbon({ record, nowMs, height }: { record: SessionRecord; nowMs: () => number | null; height: number }) {
+  const box = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(390);
+  const [, move] = useState(0);
+  useEffect(() => {
+    const element = box.current;
+    if (element === null) return;
+    const observer = new ResizeObserver(() => setWidth(Math.max(280, element.clientWidth)));
+    observer.observe(element);
+    const timer = setInterval(() => !document.hidden && move((n) => n + 1), MOVE_EVERY_MS);
+    return () => {
+      observer.disconnect();
+      clearInterval(timer);
+    };
+  }, []);
+  const now = Math.max(nowMs() ?? 0, record.lastMs);
+  const toMs = Math.max(WINDOW_MS, now + 2000);
+  const fromMs = toMs - WINDOW_MS;
+  return (
+    <div ref={box} className="overflow-hidden">
+      <Ribbon record={recentPart(record, fromMs - 5000)} view={{ fromMs, toMs, width, height, presentMs: now }} label="The last minute" radius={5.5} />
+    </div>
+  );
+}

@@ -1,0 +1,160 @@
+"use client";
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { v4 as newId } from "uuid";
+import type { NextStart } from "@/core/session";
+import { Day } from "@/ui/day";
+import { Field, send, tied } from "@/ui/form";
+
+interface Named {
+  readonly id: string;
+  readonly name: string;
+}
+
+const NEW = "new";
+
+/** Someone or something chosen from a list, or named on the spot. */
+function ChooseOrName({ id, label, list, onChange, error }: { id: string; label: string; list: readonly Named[]; onChange: (choice: string, name: string) => void; error?: string }) {
+  const [choice, setChoice] = useState(list[0]?.id ?? NEW);
+  const [name, setName] = useState("");
+  return (
+    <Field id={id} label={label} error={error}>
+      {list.length > 0 && (
+        <select
+          {...tied(id, error)}
+          value={choice}
+          className="field-box"
+          onChange={(event) => {
+            setChoice(event.target.value);
+            onChange(event.target.value, name);
+          }}
+        >
+          {list.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+          <option value={NEW}>someone or somewhere new</option>
+        </select>
+      )}
+      {choice === NEW && (
+        <input
+          {...(list.length > 0 ? { "aria-label": `${label}, new name` } : tied(id, error))}
+          value={name}
+          maxLength={80}
+          placeholder="name"
+          className="field-box mt-2"
+          onChange={(event) => {
+            setName(event.target.value);
+            onChange(NEW, event.target.value);
+          }}
+        />
+      )}
+    </Field>
+  );
+}
+
+/** Begins a session: which ladder, who, where. Everything is filled in with the likeliest choice. */
+export function StartSession({
+  horse,
+  ladders,
+  people,
+  places,
+  openSession,
+}: {
+  horse: { id: string; name: string; restrictions: string };
+  ladders: readonly { id: string; name: string; rungs: number; next: NextStart }[];
+  people: readonly Named[];
+  places: readonly Named[];
+  openSession: { id: string; startedMs: number } | null;
+}) {
+  const router = useRouter();
+  const [ladder, setLadder] = useState(ladders[0]?.id ?? "");
+  const [person, setPerson] = useState({ choice: people[0]?.id ?? NEW, name: "" });
+  const [place, setPlace] = useState({ choice: places[0]?.id ?? NEW, name: "" });
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [sessionId] = useState(() => newId());
+  const chosen = ladders.find((one) => one.id === ladder);
+
+  const named = async (what: { choice: string; name: string }, url: string, more: object): Promise<string | null> => {
+    if (what.choice !== NEW) return what.choice;
+    if (what.name.trim() === "") return null;
+    const sent = await send<{ id: string }>("POST", url, { name: what.name, ...more });
+    if (!sent.ok) throw new Error(sent.message);
+    return sent.value.id;
+  };
+
+  const begin = async () => {
+    if (chosen === undefined) return;
+    setBusy(true);
+    setProblem(null);
+    try {
+      const personId = await named(person, "/api/people", { role: "handler" });
+      const placeId = await named(place, "/api/places", { shape: "rectangle" });
+      const sent = await send<{ id: string }>("POST", "/api/sessions", { id: sessionId, horse: horse.id, ladder: chosen.id, person: personId, place: placeId, start_rung: chosen.next.rung });
+      if (!sent.ok) throw new Error(sent.message);
+      router.push(`/horses/${horse.id}/work/${sent.value.id}`);
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : "The session did not start. Try again.");
+      setBusy(false);
+    }
+  };
+
+  return (
+    <>
+      <h1 className="text-[2rem]">Work {horse.name}</h1>
+      {openSession !== null && (
+        <p className="mt-4 border-l-4 border-ochre pl-4">
+          A session of <Day ms={openSession.startedMs} time /> is not finished.{" "}
+          <Link href={`/horses/${horse.id}/work/${openSession.id}`} className="link">
+            Go on with it
+          </Link>
+          .
+        </p>
+      )}
+      {horse.restrictions !== "" && <p className="mt-4 border-l-4 border-brick pl-4 font-semibold whitespace-pre-wrap text-brick">{horse.restrictions}</p>}
+      {ladders.length === 0 ? (
+        <p className="mt-6 text-lg">
+          A session needs a ladder to work on.{" "}
+          <Link href={`/horses/${horse.id}/shape/new`} className="link">
+            Plan one
+          </Link>
+          .
+        </p>
+      ) : (
+        <div className="mt-6 grid gap-x-16 gap-y-7 lg:grid-cols-[1fr_22rem]">
+          <fieldset>
+            <legend className="mb-2 text-lg font-semibold">What</legend>
+            <div className="border-b-2 border-hair">
+              {ladders.map((one) => (
+                <label key={one.id} className="flex cursor-pointer items-start gap-4 border-t-2 border-hair py-4 has-checked:bg-paper">
+                  <input type="radio" name="ladder" value={one.id} checked={ladder === one.id} onChange={() => setLadder(one.id)} className="mt-1.5 size-5 accent-(--tarn)" />
+                  <span>
+                    <span className="block font-head text-xl font-bold">{one.name}</span>
+                    <span className="block font-semibold text-tarn">{one.next.headline}</span>
+                    <span className="block text-soft">{one.next.reason}</span>
+                  </span>
+                </label>
+              ))}
+            </div>
+          </fieldset>
+          <div className="grid content-start gap-4">
+            <ChooseOrName id="handler" label="Handler" list={people} onChange={(choice, name) => setPerson({ choice, name })} />
+            <ChooseOrName id="place" label="Place" list={places} onChange={(choice, name) => setPlace({ choice, name })} />
+            <button type="button" className="act min-h-16 text-xl" onClick={begin} disabled={busy}>
+              Open the recorder
+            </button>
+            {problem !== null && (
+              <p role="alert" className="font-semibold text-brick">
+                {problem}
+              </p>
+            )}
+          </div>
+        </div>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,16 @@
+"use client";
+
+import { useEffect } from "react";
+import { senderFor } from "./device/sender";
+
+/** On every page: sends what an earlier page left on the device, and tries again when the network comes back. */
+export function SyncAgent({ storeId }: { storeId: string }) {
+  useEffect(() => {
+    const sender = senderFor(storeId);
+    sender.kick();
+    void sender.queue.then((queue) => queue.prune()).catch(() => undefined);
+    window.addEventListener("online", sender.kick);
+    return () => window.removeEventListener("online", sender.kick);
+  }, [storeId]);
+  return null;
+}

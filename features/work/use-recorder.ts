@@ -1,0 +1,180 @@
+"use client";
+
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { Outcome } from "@/core/evidence";
+import type { BlockChoice, RecorderStart, Side, Way } from "./types";
+import { blockFacts, tallyReinforcement } from "./block-facts";
+import { click } from "./feedback";
+import { lastPress } from "./undo";
+import { useSessionLog } from "./use-session-log";
+import { useWord } from "./use-word";
+
+const OTHER: Record<Side, Side> = { L: "R", R: "L" };
+
+/** Which sheet lies over the recorder. */
+export type OpenSheet = "block" | "finish" | "keys" | null;
+
+/** The recorder's state and everything a pad can do. */
+export function useRecorder(start: RecorderStart) {
+  const session = useSessionLog({ storeId: start.storeId, sessionId: start.sessionId, person: start.handler, events: start.events, clocks: start.clocks, position: start.position });
+  const { record, events, recorder, ready, log } = session;
+  const advice = useWord(start, session);
+  const [way, setWay] = useState<Way>("tally");
+  const [phase, setPhase] = useState(1);
+  const [hint, setHint] = useState<string | null>(null);
+  const [sheet, setSheet] = useState<OpenSheet>(null);
+  const block = record.blocks.at(-1) ?? null;
+  const working = block !== null && block.endMs === null && record.finishMs === null;
+  const onBreak = record.breaks.at(-1)?.endMs === null;
+  const open = record.openAsk;
+
+  // The pads are memoised; they act through the newest state by this one reference.
+  const now = useRef({ record, events, recorder, way, phase, block, working, onBreak, open, advice });
+  now.current = { record, events, recorder, way, phase, block, working, onBreak, open, advice };
+
+  const started = useRef(false);
+  useEffect(() => {
+    if (!ready || started.current || record.header !== null || record.finishMs !== null) return;
+    started.current = true;
+    log({ type: "session.start", payload: { horse: start.horse.name, handler: start.handler, place: start.place, method: start.plan.method } });
+  }, [ready, record.header, record.finishMs, log, start]);
+
+  // After a reload the way last used goes on.
+  const resumed = useRef(false);
+  useEffect(() => {
+    if (resumed.current || !ready) return;
+    resumed.current = true;
+    const last = record.facts.findLast((fact) => fact.type === "trial" || fact.type === "ask");
+    if (last?.type === "ask") setWay("timed");
+  }, [ready, record.facts]);
+
+  const refuse = useCallback((words: string) => {
+    click("refuse");
+    setHint(words);
+  }, []);
+
+  const act = useMemo(() => {
+    const press = (...facts: Parameters<typeof log>) => {
+      click();
+      setHint(null);
+      log(...facts);
+    };
+    const canLog = () => {
+      if (now.current.onBreak) refuse("On a break. End it first.");
+      else if (!now.current.working) refuse("Start a block first.");
+      else return true;
+      return false;
+    };
+    const tally = (outcome: Outcome) => {
+      const { record, phase, block } = now.current;
+      const index = record.blocks.length - 1;
+      const metBefore = record.trials.filter((trial) => trial.blockIndex === index && trial.tapped === "met").length;
+      press({ type: "trial", payload: { outcome, phase, ...(block?.side ? { side: block.side } : {}), logged: "tally", ...tallyReinforcement(start, metBefore, outcome) } });
+      // Lightest first, every time.
+      setPhase(1);
+    };
+    const timed = (outcome: Outcome) => {
+      const { open, block, record } = now.current;
+      const last = record.trials.at(-1);
+      const staying = block?.criterion?.stay_s !== undefined && open?.answered === true;
+      if (open === null && last !== undefined && last.logged === "timed" && last.tapped === "refused" && last.faults.includes("release without a try") && (outcome === "met" || outcome === "try")) {
+        // The finger left the hold a moment before it reached this pad; the core decides whether it still belongs.
+        press({ type: "response", payload: { answer: outcome } });
+      } else if (open === null && (outcome === "met" || outcome === "try")) {
+        press({ type: "offer", payload: { earned: start.plan.offers === "reinforce" ? "reinforced" : start.plan.offers === "ignore" ? "ignored" : "settled" } });
+        setHint("No ask was open: logged as an offer.");
+      } else if (open === null) refuse("Hold the ask first.");
+      else if (staying && outcome === "met") press({ type: "criterion" });
+      else if (staying && outcome === "miss") press({ type: "stay", payload: { ended_by: "left" } });
+      else press({ type: "response", payload: { answer: outcome === "miss" ? "wrong" : outcome, phase: open.phase ?? 1 } });
+    };
+    const begin = (choice: BlockChoice) => {
+      setSheet(null);
+      setPhase(1);
+      press(...blockFacts(start, now.current.record, choice));
+    };
+    const takeBreak = () => {
+      if (now.current.onBreak) press({ type: "break.end" });
+      else if (now.current.working) press({ type: "break.start", payload: { reason: "rest" } });
+      else refuse("Start a block first.");
+    };
+    return {
+      begin,
+      takeBreak,
+      outcome: (outcome: Outcome) => {
+        if (!canLog()) return;
+        if (now.current.way === "tally") tally(outcome);
+        else timed(outcome);
+      },
+      hold: (down: boolean) => {
+        const { open, phase } = now.current;
+        if (down) {
+          if (canLog() && open === null) press({ type: "ask", payload: { phase } });
+        } else if (open !== null) {
+          press({ type: "release" });
+          setPhase(1);
+        }
+      },
+      phase: (next: number) => {
+        const { open, way } = now.current;
+        if (next > start.plan.phases.length) return;
+        if (way === "timed" && open !== null) {
+          if (next !== open.phase) press({ type: "phase", payload: { phase: next, by: "press" } });
+        } else {
+          click();
+          setPhase(next);
+        }
+      },
+      mark: () => canLog() && press({ type: "mark" }),
+      food: () => press({ type: "feed", payload: { pieces: 1 } }),
+      scratch: () => canLog() && press({ type: "reinforce", payload: { what: "scratch" } }),
+      ease: () => press({ type: "signal", payload: { name: "ease", class: "ease" } }),
+      tension: () => press({ type: "signal", payload: { name: "tension", class: "tension" } }),
+      grade: (value: number) => press({ type: "measure", payload: { strand: "ease", value, unit: "grade" } }),
+      notThisOne: () => {
+        const last = now.current.record.trials.at(-1);
+        if (last === undefined || last.logged !== "tally" || last.tapped !== "met") return refuse("No met answer to take it from.");
+        press({ type: "correct", payload: { event: last.eventId, payload: { reinforced: 0, marked: 0, reinforcers: 0 }, reason: "not reinforced" } });
+      },
+      countAsMet: () => {
+        const last = now.current.record.trials.at(-1);
+        if (last !== undefined && last.shortfall !== null) press({ type: "override", payload: { of: last.eventId, from: last.outcome, to: "met", reason: "handler's judgement" } });
+      },
+      side: () => {
+        const { block, working } = now.current;
+        if (!working || block === null) return refuse("Start a block first.");
+        begin({ rung: Number(block.rung), side: OTHER[block.side ?? "L"], kind: block.kind ?? "work" });
+      },
+      undo: () => {
+        const targets = lastPress(now.current.events, now.current.recorder);
+        if (targets.length === 0) return refuse("Nothing left to undo on this device.");
+        press(...targets.map((event) => ({ type: "undo" as const, payload: { event: event.id } })));
+      },
+      takeWord: () => {
+        const { advice, block } = now.current;
+        if (advice === null || block === null) return;
+        const rung = Number(block.rung);
+        const side = block.side ?? "L";
+        const kind = block.kind ?? "work";
+        if (advice.word === "Stay" || (advice.word === "Ease" && rung === 1)) return;
+        log({ type: "word", payload: { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: true } });
+        if (advice.word === "Raise") begin({ rung: rung + 1, side, kind });
+        if (advice.word === "Ease") begin({ rung: rung - 1, side, kind });
+        if (advice.word === "Rest" && !now.current.onBreak) takeBreak();
+        if (advice.word === "Finish") setSheet("finish");
+      },
+      finish: (note: string) => {
+        const facts: Parameters<typeof log> = [];
+        if (now.current.onBreak) facts.push({ type: "break.end" });
+        if (now.current.working) facts.push({ type: "block.end" });
+        facts.push({ type: "session.end" });
+        if (note !== "") facts.push({ type: "note", payload: { text: note } });
+        log(...facts);
+      },
+    };
+  }, [log, refuse, start]);
+
+  return { session, advice, way, setWay, phase, hint, sheet, setSheet, block, working, onBreak, open, act };
+}
+
+export type RecorderState = ReturnType<typeof useRecorder>;

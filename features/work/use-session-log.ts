@@ -1,0 +1,115 @@
+"use client";
+
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { v4 as newId } from "uuid";
+import type { EventType, SessionEvent } from "@/core/schemas";
+import { reduceSession, type SessionRecord } from "@/core/session";
+import { recorderId } from "./device/recorder-id";
+import { senderFor } from "./device/sender";
+
+/** An event about to be logged. */
+export interface Fact {
+  readonly type: EventType;
+  readonly payload?: Record<string, unknown>;
+}
+
+/** A session as this page holds it. */
+export interface SessionLog {
+  readonly record: SessionRecord;
+  readonly events: readonly SessionEvent[];
+  readonly recorder: string;
+  /** False until what the device kept has been read. */
+  readonly ready: boolean;
+  /** Taps of this session on their way to the device's disk. */
+  readonly unkept: number;
+  readonly keepProblem: string | null;
+  /** Logs facts of one press: they share one moment. */
+  readonly log: (...facts: Fact[]) => void;
+  /** The session's present, in milliseconds from the start of work; null before it. */
+  readonly nowMs: () => number | null;
+}
+
+const FOLLOW_EVERY_MS = 3000;
+
+/** Holds a session's events: the server's, the device's and other recorders', and logs new ones. */
+export function useSessionLog(options: { storeId: string; sessionId: string; person: string; events: readonly SessionEvent[]; clocks: Readonly<Record<string, number>>; position: number }): SessionLog {
+  const { storeId, sessionId, person } = options;
+  const [events, setEvents] = useState<readonly SessionEvent[]>(options.events);
+  const [clocks, setClocks] = useState(() => new Map(Object.entries(options.clocks)));
+  const [ready, setReady] = useState(false);
+  const [unkept, setUnkept] = useState(0);
+  const [keepProblem, setKeepProblem] = useState<string | null>(null);
+  const position = useRef(options.position);
+  const load = useRef({ id: "", seq: 0 });
+  if (load.current.id === "") load.current.id = newId();
+  const [recorder, setRecorder] = useState("");
+
+  const merge = useCallback((more: readonly SessionEvent[]) => {
+    setEvents((have) => {
+      const known = new Set(have.map((event) => event.id));
+      const fresh = more.filter((event) => !known.has(event.id));
+      return fresh.length === 0 ? have : [...have, ...fresh];
+    });
+  }, []);
+
+  useEffect(() => {
+    setRecorder(recorderId(person));
+    let gone = false;
+    senderFor(storeId)
+      .queue.then((queue) => {
+        if (!queue.durable) setKeepProblem("This browser does not let the app keep taps on the device. Keep the page open until they are saved.");
+        return queue.ofSession(sessionId);
+      })
+      .then((kept) => !gone && merge(kept))
+      .finally(() => !gone && setReady(true));
+    return () => {
+      gone = true;
+    };
+  }, [storeId, sessionId, person, merge]);
+
+  useEffect(() => {
+    const follow = async () => {
+      if (document.hidden) return;
+      try {
+        const response = await fetch(`/api/sessions/${sessionId}/events?after=${position.current}`, { cache: "no-store" });
+        if (!response.ok) return;
+        const news = (await response.json()) as { events: SessionEvent[]; position: number; clocks: Record<string, number> };
+        position.current = news.position;
+        merge(news.events);
+        setClocks((have) => {
+          const fresh = Object.entries(news.clocks).filter(([id, offset]) => have.get(id) !== offset);
+          return fresh.length === 0 ? have : new Map([...have, ...fresh]);
+        });
+      } catch {
+        // The server is away; what is tapped here is kept all the same, and this is asked again.
+      }
+    };
+    const timer = setInterval(() => void follow(), FOLLOW_EVERY_MS);
+    return () => clearInterval(timer);
+  }, [sessionId, merge]);
+
+  const record = useMemo(() => reduceSession(events, { offsetMsByLoad: clocks }), [events, clocks]);
+
+  const log = useCallback(
+    (...facts: Fact[]) => {
+      const mono = Math.round(performance.now() * 10) / 10;
+      const wall = Date.now();
+      const made = facts.map(({ type, payload }) => ({ id: newId(), session: sessionId, recorder: recorderId(person), load: load.current.id, seq: load.current.seq++, mono_ms: mono, wall_ms: wall, type, payload: payload ?? {} }));
+      setEvents((have) => [...have, ...made]);
+      setUnkept((n) => n + made.length);
+      const sender = senderFor(storeId);
+      sender.queue
+        .then((queue) => queue.keep(made))
+        .then(sender.kick)
+        .catch(() => setKeepProblem("The last taps could not be kept on this device. Keep the page open until they are saved."))
+        .finally(() => setUnkept((n) => n - made.length));
+    },
+    [sessionId, person, storeId],
+  );
+
+  const startWallMs = record.startWallMs;
+  const ownOffset = clocks.get(load.current.id) ?? 0;
+  const nowMs = useCallback(() => (startWallMs === null ? null : Math.max(0, Date.now() + ownOffset - startWallMs)), [startWallMs, ownOffset]);
+
+  return { record, events, recorder, ready, unkept, keepProblem, log, nowMs };
+}

@@ -1,0 +1,2 @@
+export { Field, tied } from "./field";
+export { type Sent, send } from "./send";

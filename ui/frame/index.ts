@@ -1,0 +1,2 @@
+export { Frame, Mark } from "./frame";
+export { KNOTS, type KnotKey } from "./knots";

@@ -1,0 +1,4 @@
+export { How } from "./how";
+export { LagStrip } from "./lag-strip";
+export { Whisker } from "./whisker";
+export { clockWords, decimals, minutesWords, percent } from "./words";

@@ -1,0 +1,4 @@
+export { layOutRibbon, type RibbonDrawing, type RibbonView, trialWords } from "./geometry";
+export { OutcomeIcon, OutcomeSign } from "./outcome-sign";
+export { Ribbon } from "./ribbon";
+export { ZoomRibbon } from "./zoom-ribbon";

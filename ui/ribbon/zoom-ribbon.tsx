@@ -1,0 +1,87 @@
+"use client";
+
+import { ChevronLeft, ChevronRight, Maximize2, ZoomIn, ZoomOut } from "lucide-react";
+import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
+import type { SessionRecord } from "@/core/session";
+import { Ribbon } from "./ribbon";
+
+const LEAST_WINDOW_MS = 10_000;
+
+function clockWords(ms: number): string {
+  const seconds = Math.max(0, Math.round(ms / 1000));
+  return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}`;
+}
+
+/** The ribbon with zoom: by buttons, by keys, or by drawing a span with the pointer. */
+export function ZoomRibbon({ record, endMs, height = 190 }: { record: SessionRecord; endMs: number; height?: number }) {
+  const whole = { fromMs: 0, toMs: Math.max(endMs * 1.01, 1000) };
+  const [span, setSpan] = useState(whole);
+  const [width, setWidth] = useState(1180);
+  const [drag, setDrag] = useState<{ from: number; to: number } | null>(null);
+  const box = useRef<HTMLElement>(null);
+  useEffect(() => {
+    const element = box.current;
+    if (element === null) return;
+    const observer = new ResizeObserver(() => setWidth(Math.max(300, element.clientWidth)));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  const show = (fromMs: number, toMs: number) => {
+    const length = Math.min(whole.toMs, Math.max(LEAST_WINDOW_MS, toMs - fromMs));
+    const from = Math.min(Math.max(0, fromMs), whole.toMs - length);
+    setSpan({ fromMs: from, toMs: from + length });
+  };
+  const length = span.toMs - span.fromMs;
+  const middle = (span.fromMs + span.toMs) / 2;
+  const scale = (factor: number) => show(middle - (length * factor) / 2, middle + (length * factor) / 2);
+  const move = (share: number) => show(span.fromMs + length * share, span.toMs + length * share);
+  const onKey = (event: KeyboardEvent) => {
+    const act = { "+": () => scale(0.5), "=": () => scale(0.5), "-": () => scale(2), ArrowLeft: () => move(-0.25), ArrowRight: () => move(0.25), "0": () => show(0, whole.toMs) }[event.key];
+    if (act === undefined) return;
+    event.preventDefault();
+    act();
+  };
+  const at = (event: PointerEvent) => {
+    const rect = event.currentTarget.getBoundingClientRect();
+    return ((event.clientX - rect.left) / rect.width) * width;
+  };
+  const msAt = (x: number) => span.fromMs + (x / width) * length;
+  const finishDrag = () => {
+    if (drag !== null && Math.abs(drag.to - drag.from) > 12) show(msAt(Math.min(drag.from, drag.to)), msAt(Math.max(drag.from, drag.to)));
+    setDrag(null);
+  };
+  const tool = "grid size-9 place-items-center rounded hover:bg-paper disabled:opacity-40";
+  const zoomed = length < whole.toMs - 1;
+  return (
+    <section aria-label="Ribbon of the session" ref={box}>
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: keys zoom and move the ribbon */}
+      <div role="group" aria-label="Ribbon, plus and minus zoom, arrows move, 0 shows all" tabIndex={0} onKeyDown={onKey} onPointerDown={(e) => setDrag({ from: at(e), to: at(e) })} onPointerMove={(e) => drag !== null && setDrag({ from: drag.from, to: at(e) })} onPointerUp={finishDrag} onPointerLeave={finishDrag} className="relative touch-pan-y cursor-crosshair select-none">
+        <Ribbon record={record} view={{ fromMs: span.fromMs, toMs: span.toMs, width, height }} label={`${record.trials.length} trials over ${clockWords(endMs)} minutes. The table below holds the same.`} />
+        {drag !== null && (
+          <div className="pointer-events-none absolute inset-y-0 border-x-2 border-tarn bg-tarn/15" style={{ left: `${(Math.min(drag.from, drag.to) / width) * 100}%`, width: `${(Math.abs(drag.to - drag.from) / width) * 100}%` }} />
+        )}
+      </div>
+      <div className="figures flex items-center gap-1 text-sm text-soft">
+        <span>{clockWords(span.fromMs)}</span>
+        <span className="grow" />
+        <button type="button" className={tool} onClick={() => move(-0.5)} disabled={!zoomed} aria-label="Earlier">
+          <ChevronLeft size={18} />
+        </button>
+        <button type="button" className={tool} onClick={() => scale(0.5)} disabled={length <= LEAST_WINDOW_MS} aria-label="Closer">
+          <ZoomIn size={18} />
+        </button>
+        <button type="button" className={tool} onClick={() => scale(2)} disabled={!zoomed} aria-label="Wider">
+          <ZoomOut size={18} />
+        </button>
+        <button type="button" className={tool} onClick={() => show(0, whole.toMs)} disabled={!zoomed} aria-label="Whole session">
+          <Maximize2 size={16} />
+        </button>
+        <button type="button" className={tool} onClick={() => move(0.5)} disabled={!zoomed} aria-label="Later">
+          <ChevronRight size={18} />
+        </button>
+        <span className="grow" />
+        <span>{clockWords(Math.min(span.toMs, endMs))}</span>
+      </div>
+    </section>
+  );
+}

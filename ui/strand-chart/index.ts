@@ -1,0 +1,2 @@
+export { CueStairs } from "./cue-stairs";
+export { type ChartEvidence, StrandChart } from "./strand-chart";
