@@ -24,7 +24,7 @@ const TENSION_SIGNS = ["head high", "tail swishes", "paws", "braces"];
 
 /** Plays trials of a simulated horse into an event log, as a recorder would have logged them. */
 export class BlockPlayer {
-  private answersGiven = 0;
+  private askAgainSoon = false;
 
   constructor(
     private readonly horse: SimulatedHorse,
@@ -56,8 +56,8 @@ export class BlockPlayer {
       this.log.wait(0.8);
       this.log.add("signal", { name: pick(this.chance, answer.signal === "ease" ? EASE_SIGNS : TENSION_SIGNS), class: answer.signal });
     }
-    this.answersGiven++;
-    this.log.wait(5 + drawExponential(this.chance, 7));
+    this.log.wait(this.askAgainSoon ? 1 : 5 + drawExponential(this.chance, 7));
+    this.askAgainSoon = false;
   }
 
   private lag(mean: number): number {
@@ -94,8 +94,10 @@ export class BlockPlayer {
     if (answer.outcome === "refused") return;
     const criterion = criterionOf(plan, rung);
     if (answer.outcome === "miss") {
+      // A patient handler holds and soon asks anew; a hurried one lets go of a wrong answer.
       log.wait(this.lag(0.8));
-      log.add("release");
+      if (this.chance() < handlerLagSeconds) log.add("release");
+      else this.askAgainSoon = true;
       return;
     }
     if (criterion.stay_s !== undefined) log.wait(answer.outcome === "met" ? criterion.stay_s : criterion.stay_s * this.chance() * 0.8);

@@ -31,6 +31,13 @@ function workingDays(chance: Chance, perWeek: number): number[] {
   return days;
 }
 
+/** The one side a rung asks for, or null where either will do. */
+function sideAsked(plan: DemoHorse["plan"], rung: number): "L" | "R" | null {
+  const strand = plan.strands.find((s) => s.key === "side");
+  const asked = strand === undefined ? undefined : plan.rungs[rung - 1]?.values[strand.id];
+  return asked === "left" ? "L" : asked === "right" ? "R" : null;
+}
+
 interface DayContext {
   readonly demo: DemoHorse;
   readonly ladderId: string;
@@ -54,7 +61,8 @@ function playSession(context: DayContext, id: string, startWallMs: number): Demo
   const blocks = 3 + Math.floor(chance() * 3);
   let lastWord = "";
   for (let number = 1; number <= blocks; number++) {
-    if (horse !== undefined) horse.goToRung(rung);
+    horse.goToRung(rung);
+    side = sideAsked(plan, rung) ?? side;
     const player = new BlockPlayer(horse, log, chance, { plan, ladderId, version: 1, behaviour: demo.behaviour.name, number, rung, side, kind: "work", way: demo.way, handlerLagSeconds: context.handlerLagSeconds });
     player.start();
     const trials = 5 + Math.floor(chance() * 5);
@@ -82,7 +90,7 @@ function playSession(context: DayContext, id: string, startWallMs: number): Demo
         log.add("word", { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: false });
         lastWord = advice.word;
       }
-      if (advice.word === "Raise" || advice.word === "Ease" || advice.word === "Rest" || advice.word === "Finish") {
+      if (advice.word === "Raise" || advice.word === "Ease" || advice.word === "Rest" || (advice.word === "Finish" && number > 2)) {
         log.add("word", { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: true });
         if (advice.word === "Raise") rung = Math.min(plan.rungs.length, rung + 1);
         if (advice.word === "Ease") rung = Math.max(1, rung - 1);

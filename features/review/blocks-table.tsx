@@ -20,8 +20,8 @@ export function BlocksTable({ summary }: { summary: SessionSummary }) {
         </thead>
         <tbody>
           {summary.blocks.map(({ block, index, seconds, measures }) => (
-            <tr key={index} className="border-t border-hair align-top">
-              <td className="py-1.5 pr-5">{block.number}</td>
+            <tr key={index} className="border-t border-hair align-baseline *:py-1.5">
+              <td className="pr-5">{block.number}</td>
               <td className="pr-5 font-semibold">{block.rung}</td>
               <td className="pr-5">{block.side === null ? "" : SIDE_WORD[block.side]}</td>
               <td className="pr-5">{block.kind}</td>

@@ -4,6 +4,8 @@ import { memo, type PointerEvent, type ReactNode, useRef } from "react";
 
 interface PadProps {
   readonly label: string;
+  /** Said before the label by a screen reader. */
+  readonly lead?: string;
   readonly icon?: ReactNode;
   readonly onPress?: () => void;
   readonly onHold?: (down: boolean) => void;
@@ -24,7 +26,7 @@ const TONES = {
 } as const;
 
 /** One pad: large, says what it does, acts on the press and not on the lift. */
-export const Pad = memo(function Pad({ label, icon, onPress, onHold, tone = "plain", pressed, disabled = false, className = "", keys }: PadProps) {
+export const Pad = memo(function Pad({ label, lead, icon, onPress, onHold, tone = "plain", pressed, disabled = false, className = "", keys }: PadProps) {
   const byPointer = useRef(false);
   const down = (event: PointerEvent<HTMLButtonElement>) => {
     if (event.button !== 0 || disabled) return;
@@ -55,7 +57,10 @@ export const Pad = memo(function Pad({ label, icon, onPress, onHold, tone = "pla
       className={`flex min-h-[72px] touch-none flex-col items-center justify-center gap-1 rounded-lg border-[2.5px] px-1 font-head text-[1.02rem] leading-none font-semibold select-none active:translate-y-px active:brightness-90 disabled:opacity-40 ${TONES[tone]} ${className}`}
     >
       {icon}
-      <span>{label}</span>
+      <span>
+        {lead !== undefined && <span className="sr-only">{lead}</span>}
+        {label}
+      </span>
     </button>
   );
 });

@@ -33,19 +33,16 @@ function Phases({ plan, current, onPhase }: { plan: LadderPlan; current: number;
             // biome-ignore lint/suspicious/noArrayIndexKey: a phase is its place
             key={i}
             label={phase.label}
+            lead={`cue ${i + 1}: `}
             pressed={on}
             keys={String(i + 1)}
             onPress={() => onPhase(i + 1)}
             tone={on ? "ochre" : "plain"}
-            className={`justify-end! pb-0! text-[0.95rem]! ${on ? "" : "border-transparent! bg-transparent!"}`}
-            icon={<span className="sr-only">cue {i + 1}:</span>}
+            className={`relative justify-center! overflow-hidden text-[0.95rem]! ${on ? "underline underline-offset-4" : "border-transparent! bg-transparent!"}`}
+            icon={<span aria-hidden="true" className="absolute inset-x-0 bottom-0 bg-ochre" style={{ height: 4 + i * 4 }} />}
           />
         );
       })}
-      {plan.phases.map((_, i) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: a phase is its place
-        <span key={`b${i}`} aria-hidden="true" className="-mt-1.5 bg-ochre" style={{ height: 3 + i * 3.5 }} />
-      ))}
     </div>
   );
 }
@@ -58,8 +55,8 @@ export function Pads({ plan, state }: { plan: LadderPlan; state: RecorderState }
   const got = staying ? "stayed" : way === "timed" && block?.criterion?.stay_s !== undefined ? "in place" : "got it";
   const outcomes = (
     <>
-      <Pad label={got} tone="main" icon={<OutcomeIcon outcome="met" size={34} />} onPress={() => act.outcome("met")} keys="g" className={way === "tally" ? "col-span-4 min-h-[104px]! text-xl!" : "col-span-2"} />
-      <Pad label="try" icon={<OutcomeIcon outcome="try" size={30} />} onPress={() => act.outcome("try")} keys="t" className={way === "tally" ? "col-span-2 min-h-[104px]! text-lg!" : "col-span-2"} />
+      <Pad label={got} tone="main" icon={<OutcomeIcon outcome="met" size={34} />} onPress={() => act.outcome("met")} keys="g" className={way === "tally" ? "col-span-4 min-h-[88px]! text-xl!" : "col-span-2"} />
+      <Pad label="try" icon={<OutcomeIcon outcome="try" size={30} />} onPress={() => act.outcome("try")} keys="t" className={way === "tally" ? "col-span-2 min-h-[88px]! text-lg!" : "col-span-2"} />
       <Pad label={staying ? "left" : "other"} icon={<OutcomeIcon outcome="miss" size={26} />} onPress={() => act.outcome("miss")} keys="o" className="col-span-2" />
       <Pad label="no answer" icon={<OutcomeIcon outcome="refused" size={26} />} onPress={() => act.outcome("refused")} keys="n" className="col-span-2" />
       <Pad label="undo" tone="quiet" icon={<Undo2 {...icon} />} onPress={act.undo} keys="u" className="col-span-2" />

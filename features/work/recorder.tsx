@@ -22,24 +22,34 @@ import { WordPanel } from "./word-panel";
 const SIDE_WORD = { L: "left side", R: "right side" } as const;
 const KIND_WORD = { work: "", "warm-up": "warm-up", probe: "probe", sure: "sure one" } as const;
 
-/** The session's clock and working rate: they alone repaint each second. */
-function Clock({ state }: { state: RecorderState }) {
+function useEachSecond() {
   const [, tick] = useState(0);
   useEffect(() => {
     const timer = setInterval(() => tick((n) => n + 1), 1000);
     return () => clearInterval(timer);
   }, []);
+}
+
+/** The session's clock; with the rate it alone repaints each second. */
+function Clock({ state }: { state: RecorderState }) {
+  useEachSecond();
+  const { record, nowMs } = state.session;
+  return (
+    <span className="figures text-right font-head text-2xl leading-none font-bold" suppressHydrationWarning>
+      {clockWords(workSeconds(record, nowMs()))}
+    </span>
+  );
+}
+
+/** The working rate: met answers a minute of working time. */
+function Rate({ state }: { state: RecorderState }) {
+  useEachSecond();
   const { record, nowMs } = state.session;
   const seconds = workSeconds(record, nowMs());
   const met = record.trials.filter((trial) => trial.outcome === "met").length;
   return (
-    <span className="figures shrink-0 text-right leading-tight">
-      <span className="block font-head text-2xl font-bold" suppressHydrationWarning>
-        {clockWords(seconds)}
-      </span>
-      <span className="text-sm text-soft" suppressHydrationWarning>
-        {seconds < 20 ? "met a minute –" : `${((met * 60) / seconds).toFixed(1)} met a minute`}
-      </span>
+    <span className="figures text-right text-sm whitespace-nowrap text-soft" suppressHydrationWarning>
+      {seconds < 20 ? "–" : ((met * 60) / seconds).toFixed(1)} met a minute
     </span>
   );
 }
@@ -73,17 +83,19 @@ function BlockCount({ state }: { state: RecorderState }) {
 function useKeys(state: RecorderState) {
   const { act, way, sheet, setSheet } = state;
   useEffect(() => {
+    // Someone who walks the pads by Tab means the focused pad with the space bar; everyone else means the hold.
+    let byTab = false;
+    const onPad = (target: EventTarget | null) => byTab && target instanceof HTMLElement && target.closest("button,a,summary") !== null;
+    const pointer = () => {
+      byTab = false;
+    };
     const down = (event: KeyboardEvent) => {
+      if (event.key === "Tab") byTab = true;
       if (sheet !== null) return;
+      if (event.key === " " && way === "timed" && !onPad(event.target)) event.preventDefault();
       const what = actOf(event);
       if (what === null) return;
-      const onButton = event.target instanceof HTMLElement && event.target.closest("button,a") !== null;
-      if (what === "hold") {
-        // On a focused pad, space presses that pad; elsewhere it is the hold.
-        if (way !== "timed" || (onButton && document.activeElement !== document.body && event.target instanceof HTMLElement && event.target.matches(":focus-visible"))) return;
-        event.preventDefault();
-        return act.hold(true);
-      }
+      if (what === "hold") return way === "timed" && !onPad(event.target) ? act.hold(true) : undefined;
       if (typeof what === "number") return act.phase(what);
       if (what === "met" || what === "try" || what === "miss" || what === "refused") return act.outcome(what);
       if (what === "keys") return setSheet("keys");
@@ -92,13 +104,17 @@ function useKeys(state: RecorderState) {
       act[what]();
     };
     const up = (event: KeyboardEvent) => {
-      if (event.key === " " && way === "timed") act.hold(false);
+      if (event.key !== " " || way !== "timed" || onPad(event.target)) return;
+      event.preventDefault();
+      act.hold(false);
     };
     window.addEventListener("keydown", down);
     window.addEventListener("keyup", up);
+    window.addEventListener("pointerdown", pointer);
     return () => {
       window.removeEventListener("keydown", down);
       window.removeEventListener("keyup", up);
+      window.removeEventListener("pointerdown", pointer);
     };
   }, [act, way, sheet, setSheet]);
 }
@@ -154,43 +170,42 @@ export function Recorder({ start }: { start: RecorderStart }) {
   if (!session.ready) return <main className="p-6 text-soft">Reading what this device has kept.</main>;
   const otherSide: Side = block?.side === "L" ? "R" : "L";
   return (
-    <main className="mx-auto flex min-h-dvh max-w-[430px] flex-col gap-2.5 px-3 pt-3 pb-3 lg:max-w-[1180px] lg:grid lg:grid-cols-[minmax(0,1fr)_430px] lg:grid-rows-[auto_1fr] lg:gap-x-12 lg:px-7 lg:pt-6">
-      <header className="flex items-start justify-between gap-3 lg:col-span-2">
-        <div className="min-w-0 leading-tight">
-          <h1 className="truncate text-xl">
-            <Link href={`/horses/${start.horse.id}/work`} className="hover:underline">
-              {start.horse.name}
-            </Link>
-            {block?.side && <span className="ml-2 font-sans text-base font-normal text-soft">{SIDE_WORD[block.side]}</span>}
-          </h1>
-          <p className="truncate text-sm text-soft">
-            {start.behaviour}, rung {rung}
-            {block?.kind && KIND_WORD[block.kind] !== "" ? `, ${KIND_WORD[block.kind]}` : ""}
-          </p>
-        </div>
-        <div className="flex items-start gap-3">
-          <fieldset className="flex rounded border-2 border-ink text-sm" aria-label="Way of logging">
+    <main className="mx-auto flex min-h-dvh max-w-[430px] flex-col gap-2 px-3 pt-2.5 pb-2 lg:max-w-[1180px] lg:grid lg:grid-cols-[minmax(0,1fr)_430px] lg:grid-rows-[auto_1fr] lg:gap-x-12 lg:px-7 lg:pt-6">
+      <header className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 gap-y-1 lg:col-span-2">
+        <h1 className="truncate text-xl lg:text-2xl">
+          <Link href={`/horses/${start.horse.id}/work`} className="hover:underline">
+            {start.horse.name}
+          </Link>
+          {block?.side && <span className="ml-2 font-sans text-base font-normal text-soft">{SIDE_WORD[block.side]}</span>}
+        </h1>
+        <Clock state={state} />
+        <div className="flex min-w-0 items-center gap-3">
+          <fieldset className="flex shrink-0 rounded border-2 border-ink text-sm" aria-label="Way of logging">
             {(["tally", "timed"] as const).map((w) => (
               <button key={w} type="button" aria-pressed={way === w} onClick={() => setWay(w)} className={`min-h-9 px-2.5 font-semibold ${way === w ? "bg-ink text-on-ink" : ""}`}>
                 {w === "tally" ? "Tally" : "Timed"}
               </button>
             ))}
           </fieldset>
-          <button type="button" className="hidden size-9 place-items-center rounded hover:bg-paper lg:grid" onClick={() => setSheet("keys")} aria-label="Keys">
+          <p className="truncate text-sm text-soft">
+            rung {rung}
+            {block?.kind && KIND_WORD[block.kind] !== "" ? `, ${KIND_WORD[block.kind]}` : ""} · {start.behaviour}
+          </p>
+          <button type="button" className="hidden size-9 shrink-0 place-items-center rounded hover:bg-paper lg:grid" onClick={() => setSheet("keys")} aria-label="Keys">
             <Keyboard size={20} />
           </button>
-          <Clock state={state} />
         </div>
+        <Rate state={state} />
       </header>
-      <section aria-label="Now" className="flex flex-col gap-2.5 lg:gap-5">
-        <p className="text-[1.3rem] leading-snug lg:text-[1.9rem]" data-testid="criterion">
+      <section aria-label="Now" className="flex flex-col gap-1.5 lg:gap-5">
+        <p className="text-[1.25rem] leading-tight lg:text-[1.9rem] lg:leading-snug" data-testid="criterion">
           {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
         </p>
         <div className="max-lg:hidden">
-          <LiveRibbon record={record} nowMs={session.nowMs} height={210} />
+          <LiveRibbon record={record} nowMs={session.nowMs} height={250} />
         </div>
         <div className="lg:hidden">
-          <LiveRibbon record={record} nowMs={session.nowMs} height={104} />
+          <LiveRibbon record={record} nowMs={session.nowMs} height={80} />
         </div>
         {working && advice !== null && <WordPanel advice={advice} rung={rung} onTake={act.takeWord} />}
         {working && <BlockCount state={state} />}
@@ -206,7 +221,7 @@ export function Recorder({ start }: { start: RecorderStart }) {
           <fieldset className="flex items-center gap-1.5 text-sm">
             <legend className="sr-only">How the horse was on the last one</legend>
             {EASE_GRADES.map((grade, value) => (
-              <button key={grade} type="button" aria-pressed={last?.ease === value} onClick={() => act.grade(value)} className={`min-h-11 grow rounded border-2 border-sage px-1 leading-tight ${last?.ease === value ? "bg-sage text-on-tarn" : ""}`}>
+              <button key={grade} type="button" aria-label={`ease ${value}: ${grade}`} aria-pressed={last?.ease === value} onClick={() => act.grade(value)} className={`min-h-11 grow rounded border-2 border-sage px-1 leading-tight ${last?.ease === value ? "bg-sage text-on-tarn" : ""}`}>
                 {grade}
               </button>
             ))}

@@ -65,7 +65,7 @@ export function StartSession({
   openSession,
 }: {
   horse: { id: string; name: string; restrictions: string };
-  ladders: readonly { id: string; name: string; rungs: number; next: NextStart }[];
+  ladders: readonly { id: string; name: string; next: NextStart; criterion: string }[];
   people: readonly Named[];
   places: readonly Named[];
   openSession: { id: string; startedMs: number } | null;
@@ -135,6 +135,7 @@ export function StartSession({
                   <span>
                     <span className="block font-head text-xl font-bold">{one.name}</span>
                     <span className="block font-semibold text-tarn">{one.next.headline}</span>
+                    <span className="block text-lg">{one.criterion}</span>
                     <span className="block text-soft">{one.next.reason}</span>
                   </span>
                 </label>
@@ -152,6 +153,7 @@ export function StartSession({
                 {problem}
               </p>
             )}
+            <p className="text-sm text-soft">Helmet, gloves, boots. A line folded in the hand, never wrapped. Horse sound and fed, pen shut. With a horse that has hurt someone, work beside a qualified professional.</p>
           </div>
         </div>
       )}

@@ -6,6 +6,8 @@ import { Line } from "react-chartjs-2";
 import type { SurvivalStep } from "@/core/evidence";
 
 ChartJs.register(LinearScale, LineElement, PointElement, Tooltip);
+ChartJs.defaults.font.family = '"Atkinson Hyperlegible Next Variable", sans-serif';
+ChartJs.defaults.font.size = 13;
 
 const readColours = () => {
   const style = getComputedStyle(document.documentElement);

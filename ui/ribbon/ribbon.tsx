@@ -3,19 +3,19 @@ import type { SessionRecord } from "@/core/session";
 import { layOutRibbon, type RibbonSign, type RibbonView } from "./geometry";
 import { OutcomeSign } from "./outcome-sign";
 
-function Sign({ sign, slackY, top }: { sign: RibbonSign; slackY: number; top: number }) {
+function Sign({ sign, slackY, top, scale }: { sign: RibbonSign; slackY: number; top: number; scale: number }) {
   const at = (y: number) => `translate(${sign.x} ${y})`;
   switch (sign.kind) {
     case "mark":
       return <path transform={at(top)} d="M0 -5.5 L4.5 0 L0 5.5 L-4.5 0 Z" fill="var(--tarn)" />;
     case "food":
-      return <ellipse transform={at(slackY + 18)} rx="4.6" ry="3" fill="var(--plum)" />;
+      return <ellipse transform={at(slackY + 18 * scale)} rx="4.6" ry="3" fill="var(--plum)" />;
     case "reinforce":
-      return <path transform={at(slackY + 18)} d="M-7 0 Q-3.5 -5 0 0 T7 0" fill="none" stroke="var(--plum)" strokeWidth="2" />;
+      return <path transform={at(slackY + 18 * scale)} d="M-7 0 Q-3.5 -5 0 0 T7 0" fill="none" stroke="var(--plum)" strokeWidth="2" />;
     case "ease":
-      return <path transform={at(slackY + 27)} d="M-5.5 -3 A5.5 6 0 0 0 5.5 -3" fill="none" stroke="var(--sage)" strokeWidth="2.2" />;
+      return <path transform={at(slackY + 27 * scale)} d="M-5.5 -3 A5.5 6 0 0 0 5.5 -3" fill="none" stroke="var(--sage)" strokeWidth="2.2" />;
     case "tension":
-      return <path transform={at(top - 11)} d="M-5.5 4 L0 -5 L5.5 4" fill="none" stroke="var(--brick)" strokeWidth="2.2" />;
+      return <path transform={at(top - 11 * scale)} d="M-5.5 4 L0 -5 L5.5 4" fill="none" stroke="var(--brick)" strokeWidth="2.2" />;
     case "danger":
       return <path transform={at(slackY)} d={`M-6 ${-slackY + 2} H6 L0 0 Z`} fill="var(--brick)" />;
   }
@@ -24,7 +24,9 @@ function Sign({ sign, slackY, top }: { sign: RibbonSign; slackY: number; top: nu
 /** The session as a line: slack low, pressure high, answers on it, reinforcers beside it. */
 export const Ribbon = memo(function Ribbon({ record, view, label, radius = 5 }: { record: SessionRecord; view: RibbonView; label: string; radius?: number }) {
   const drawing = layOutRibbon(record, view);
-  const top = view.height * 0.1;
+  // A thumbnail draws its signs closer to the line so that none is cut off.
+  const scale = Math.min(1, view.height / 130);
+  const top = Math.max(13, view.height * 0.1);
   return (
     <svg viewBox={`0 0 ${view.width} ${view.height}`} width={view.width} height={view.height} className="block w-full" role="img" aria-label={label}>
       <path d={drawing.pressure} fill="var(--ochre-wash)" />
@@ -49,7 +51,7 @@ export const Ribbon = memo(function Ribbon({ record, view, label, radius = 5 }: 
       {drawing.signs.map((sign) => (
         <g key={sign.key}>
           <title>{sign.title}</title>
-          <Sign sign={sign} slackY={drawing.slackY} top={top} />
+          <Sign sign={sign} slackY={drawing.slackY} top={top} scale={scale} />
         </g>
       ))}
       {drawing.answers.map((answer) => (

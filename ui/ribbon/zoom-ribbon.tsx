@@ -14,7 +14,9 @@ function clockWords(ms: number): string {
 
 /** The ribbon with zoom: by buttons, by keys, or by drawing a span with the pointer. */
 export function ZoomRibbon({ record, endMs, height = 190 }: { record: SessionRecord; endMs: number; height?: number }) {
-  const whole = { fromMs: 0, toMs: Math.max(endMs * 1.01, 1000) };
+  // A little air on both sides, so that the first and last ring are whole.
+  const air = Math.max(1000, endMs * 0.012);
+  const whole = { fromMs: -air, toMs: endMs + air };
   const [span, setSpan] = useState(whole);
   const [width, setWidth] = useState(1180);
   const [drag, setDrag] = useState<{ from: number; to: number } | null>(null);
@@ -27,8 +29,8 @@ export function ZoomRibbon({ record, endMs, height = 190 }: { record: SessionRec
     return () => observer.disconnect();
   }, []);
   const show = (fromMs: number, toMs: number) => {
-    const length = Math.min(whole.toMs, Math.max(LEAST_WINDOW_MS, toMs - fromMs));
-    const from = Math.min(Math.max(0, fromMs), whole.toMs - length);
+    const length = Math.min(whole.toMs - whole.fromMs, Math.max(LEAST_WINDOW_MS, toMs - fromMs));
+    const from = Math.min(Math.max(whole.fromMs, fromMs), whole.toMs - length);
     setSpan({ fromMs: from, toMs: from + length });
   };
   const length = span.toMs - span.fromMs;
@@ -36,7 +38,7 @@ export function ZoomRibbon({ record, endMs, height = 190 }: { record: SessionRec
   const scale = (factor: number) => show(middle - (length * factor) / 2, middle + (length * factor) / 2);
   const move = (share: number) => show(span.fromMs + length * share, span.toMs + length * share);
   const onKey = (event: KeyboardEvent) => {
-    const act = { "+": () => scale(0.5), "=": () => scale(0.5), "-": () => scale(2), ArrowLeft: () => move(-0.25), ArrowRight: () => move(0.25), "0": () => show(0, whole.toMs) }[event.key];
+    const act = { "+": () => scale(0.5), "=": () => scale(0.5), "-": () => scale(2), ArrowLeft: () => move(-0.25), ArrowRight: () => move(0.25), "0": () => show(whole.fromMs, whole.toMs) }[event.key];
     if (act === undefined) return;
     event.preventDefault();
     act();
@@ -51,7 +53,7 @@ export function ZoomRibbon({ record, endMs, height = 190 }: { record: SessionRec
     setDrag(null);
   };
   const tool = "grid size-9 place-items-center rounded hover:bg-paper disabled:opacity-40";
-  const zoomed = length < whole.toMs - 1;
+  const zoomed = length < whole.toMs - whole.fromMs - 1;
   return (
     <section aria-label="Ribbon of the session" ref={box}>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: keys zoom and move the ribbon */}
@@ -73,7 +75,7 @@ export function ZoomRibbon({ record, endMs, height = 190 }: { record: SessionRec
         <button type="button" className={tool} onClick={() => scale(2)} disabled={!zoomed} aria-label="Wider">
           <ZoomOut size={18} />
         </button>
-        <button type="button" className={tool} onClick={() => show(0, whole.toMs)} disabled={!zoomed} aria-label="Whole session">
+        <button type="button" className={tool} onClick={() => show(whole.fromMs, whole.toMs)} disabled={!zoomed} aria-label="Whole session">
           <Maximize2 size={16} />
         </button>
         <button type="button" className={tool} onClick={() => move(0.5)} disabled={!zoomed} aria-label="Later">

@@ -13,8 +13,9 @@ export interface ChartEvidence {
   readonly metAtLightest: number;
 }
 
-const LABEL = 132;
-const COLUMN = 100;
+const LABEL = 118;
+/** Eight rungs have to fit beside their reasons on a laptop. */
+const COLUMN = 92;
 const ROW = 82;
 const HEAD = 44;
 const RISE = 34;
@@ -22,7 +23,7 @@ const RISE = 34;
 const valueWords = (strand: Strand, value: StrandValue | undefined) => (value === undefined ? "" : typeof value === "number" ? shortNumber(value) : value);
 
 /** Cuts a label so that it stays inside its column; the full words are in the title. */
-const fit = (words: string) => (words.length > 14 ? `${words.slice(0, 13)}…` : words);
+const fit = (words: string) => (words.length > 13 ? `${words.slice(0, 12)}…` : words);
 
 /** A cord through the row: level on each rung, bending from one to the next. */
 function cordPath(heights: readonly number[], baseY: number): string {
@@ -105,7 +106,7 @@ export function StrandChart({
               <g key={strand.id}>
                 <text x="0" y={baseY - 14} fontWeight="700" fontSize="16" fill="var(--ink)">
                   <title>{strand.name}</title>
-                  {strand.name.length > 16 ? `${strand.name.slice(0, 15)}…` : strand.name}
+                  {strand.name.length > 14 ? `${strand.name.slice(0, 13)}…` : strand.name}
                 </text>
                 <text x="0" y={baseY + 3} fontSize="13" fill="var(--soft)">
                   {strand.unit}
@@ -119,7 +120,7 @@ export function StrandChart({
                   const words = valueWords(strand, value);
                   return (
                     // biome-ignore lint/suspicious/noArrayIndexKey: a rung is its place
-                    <text key={`${strand.id}-${i}`} x={LABEL + i * COLUMN + 12} y={baseY - (heights[i] ?? 0) * RISE - 9} fontSize="14" fontWeight={fault ? 700 : 400} fill={fault ? "var(--ochre)" : "var(--ink)"}>
+                    <text key={`${strand.id}-${i}`} x={LABEL + i * COLUMN + 10} y={baseY - (heights[i] ?? 0) * RISE - 9} fontSize="14" fontWeight={fault ? 700 : 400} fill={fault ? "var(--ochre)" : "var(--ink)"}>
                       <title>{words}</title>
                       {fit(words)}
                     </text>
@@ -136,8 +137,8 @@ export function StrandChart({
           </text>
           {plan.rungs.map((_, i) => {
             const sum = evidence.find((e) => e.rung === i + 1);
-            const left = LABEL + i * COLUMN + 12;
-            const wide = COLUMN - 24;
+            const left = LABEL + i * COLUMN + 10;
+            const wide = COLUMN - 20;
             const interval = sum === undefined || sum.n === 0 ? null : wilsonInterval(sum.met, sum.n);
             return (
               // biome-ignore lint/suspicious/noArrayIndexKey: a rung is its place
