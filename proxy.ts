@@ -19,8 +19,10 @@ function refusal(request: NextRequest): NextResponse | null {
   const origin = request.headers.get("origin");
   if (origin !== null && origin !== `http://${host}`) return problem(403, "Foreign origin", "Requests from other pages are refused.");
   const site = request.headers.get("sec-fetch-site");
-  const navigation = request.headers.get("sec-fetch-mode") === "navigate" && request.method === "GET" && !request.nextUrl.pathname.startsWith("/api/");
-  if (site !== null && site !== "same-origin" && site !== "none" && !navigation) return problem(403, "Foreign origin", "Requests from other pages are refused.");
+  const navigation =
+    request.headers.get("sec-fetch-mode") === "navigate" && request.method === "GET" && !request.nextUrl.pathname.startsWith("/api/");
+  if (site !== null && site !== "same-origin" && site !== "none" && !navigation)
+    return problem(403, "Foreign origin", "Requests from other pages are refused.");
   return null;
 }
 

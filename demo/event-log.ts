@@ -1,4 +1,4 @@
-import { type Chance } from "@/core/chance";
+import type { Chance } from "@/core/chance";
 import type { EventType, SessionEvent } from "@/core/schemas";
 
 /** A UUID drawn from seeded chance, so that the same seed makes the same yard. */

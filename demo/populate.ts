@@ -19,11 +19,22 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
   let events = 0;
   for (const [index, demo] of DEMO_HORSES.entries()) {
     const horseId = await addHorse(store, demo.horse, { id: drawUuid(chance), sample });
-    const ladderId = await addLadder(store, horseId, demo.behaviour, demo.plan, { id: drawUuid(chance), behaviourId: drawUuid(chance), sample });
+    const ladderId = await addLadder(store, horseId, demo.behaviour, demo.plan, {
+      id: drawUuid(chance),
+      behaviourId: drawUuid(chance),
+      sample,
+    });
     for (const session of playHorse(demo, ladderId, endWallMs, seed + index + 1)) {
       await addSession(
         store,
-        { id: session.id, horseId, ladderId, personId: people[demo.handler] ?? null, placeId: places[demo.place] ?? null, startRung: session.startRung },
+        {
+          id: session.id,
+          horseId,
+          ladderId,
+          personId: people[demo.handler] ?? null,
+          placeId: places[demo.place] ?? null,
+          startRung: session.startRung,
+        },
         { sample, createdMs: session.startWallMs },
       );
       const receipt = await store.events.append({ recorder: `demo-${demo.handler + 1}`, events: session.events, clocks: {} });

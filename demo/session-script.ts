@@ -35,7 +35,17 @@ export class BlockPlayer {
 
   start(): void {
     const { plan, ladderId, version, behaviour, number, rung, side, kind } = this.script;
-    this.log.add("block.start", { block: number, behaviour, ladder: ladderId, version, rung, criterion: { ...criterionOf(plan, rung) }, side, kind, planned: plan.plannedRepetitions });
+    this.log.add("block.start", {
+      block: number,
+      behaviour,
+      ladder: ladderId,
+      version,
+      rung,
+      criterion: { ...criterionOf(plan, rung) },
+      side,
+      kind,
+      planned: plan.plannedRepetitions,
+    });
     this.log.wait(2);
   }
 
@@ -48,7 +58,11 @@ export class BlockPlayer {
   /** One trial, with the pause after it. */
   trial(): void {
     const { plan, side, way } = this.script;
-    const answer = this.horse.ask(side, plan.phases.map((p) => p.dwellSeconds), plan.maximumSeconds);
+    const answer = this.horse.ask(
+      side,
+      plan.phases.map((p) => p.dwellSeconds),
+      plan.maximumSeconds,
+    );
     if (way === "timed") this.timed(answer);
     else this.tally(answer);
     this.horse.learn(side, answer.outcome, answer.outcome === "met");

@@ -1,7 +1,17 @@
 import { type Chance, drawNormal, pick, seededChance } from "@/core/chance";
 import { SimulatedHorse } from "@/core/learner";
 import type { SessionEvent } from "@/core/schemas";
-import { evidenceForRung, evidenceOfSession, type EvidenceTrial, EVIDENCE_MAX_AGE_DAYS, nextStart, reduceSession, secondsSinceRest, theWord, workSeconds } from "@/core/session";
+import {
+  EVIDENCE_MAX_AGE_DAYS,
+  type EvidenceTrial,
+  evidenceForRung,
+  evidenceOfSession,
+  nextStart,
+  reduceSession,
+  secondsSinceRest,
+  theWord,
+  workSeconds,
+} from "@/core/session";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { drawUuid, EventLog } from "./event-log";
 import { BlockPlayer } from "./session-script";
@@ -17,8 +27,20 @@ export interface DemoSession {
 }
 
 const WEEKS = 13;
-const NOTES_BETTER = ["Softer from the first ask.", "Waited before answering, then answered.", "Came back to it by himself after the break.", "The last three were the best three.", "Less guessing."];
-const NOTES_NEXT = ["Begin on the weaker side.", "One block shorter.", "Same again in the other pen.", "Hold the dwell; I hurried it.", "Try it before feeding."];
+const NOTES_BETTER = [
+  "Softer from the first ask.",
+  "Waited before answering, then answered.",
+  "Came back to it by himself after the break.",
+  "The last three were the best three.",
+  "Less guessing.",
+];
+const NOTES_NEXT = [
+  "Begin on the weaker side.",
+  "One block shorter.",
+  "Same again in the other pen.",
+  "Hold the dwell; I hurried it.",
+  "Try it before feeding.",
+];
 
 /** Days, from the oldest, on which a horse is worked: about `perWeek` a week, with a gap in the middle. */
 function workingDays(chance: Chance, perWeek: number): number[] {
@@ -53,9 +75,21 @@ function playSession(context: DayContext, id: string, startWallMs: number): Demo
   const { demo, ladderId, horse, chance, evidence } = context;
   const { plan } = demo;
   const log = new EventLog(id, `demo-${demo.handler + 1}`, startWallMs, chance);
-  const start = nextStart({ plan, ladder: ladderId, version: 1, trials: evidence, nowWallMs: startWallMs, maxAgeDays: EVIDENCE_MAX_AGE_DAYS });
+  const start = nextStart({
+    plan,
+    ladder: ladderId,
+    version: 1,
+    trials: evidence,
+    nowWallMs: startWallMs,
+    maxAgeDays: EVIDENCE_MAX_AGE_DAYS,
+  });
   let rung = start.rung;
-  log.add("session.start", { horse: demo.horse.name, handler: DEMO_PEOPLE[demo.handler]?.name ?? "", place: DEMO_PLACES[demo.place]?.name ?? "", method: plan.method });
+  log.add("session.start", {
+    horse: demo.horse.name,
+    handler: DEMO_PEOPLE[demo.handler]?.name ?? "",
+    place: DEMO_PLACES[demo.place]?.name ?? "",
+    method: plan.method,
+  });
   log.wait(20);
   let side: "L" | "R" = demo.temper.weakSide;
   const blocks = 3 + Math.floor(chance() * 3);
@@ -63,7 +97,18 @@ function playSession(context: DayContext, id: string, startWallMs: number): Demo
   for (let number = 1; number <= blocks; number++) {
     horse.goToRung(rung);
     side = sideAsked(plan, rung) ?? side;
-    const player = new BlockPlayer(horse, log, chance, { plan, ladderId, version: 1, behaviour: demo.behaviour.name, number, rung, side, kind: "work", way: demo.way, handlerLagSeconds: context.handlerLagSeconds });
+    const player = new BlockPlayer(horse, log, chance, {
+      plan,
+      ladderId,
+      version: 1,
+      behaviour: demo.behaviour.name,
+      number,
+      rung,
+      side,
+      kind: "work",
+      way: demo.way,
+      handlerLagSeconds: context.handlerLagSeconds,
+    });
     player.start();
     const trials = 5 + Math.floor(chance() * 5);
     let finish = false;
@@ -72,7 +117,13 @@ function playSession(context: DayContext, id: string, startWallMs: number): Demo
       const record = reduceSession(log.events);
       const all = evidenceOfSession(id, record);
       const block = all.filter((t) => t.blockKey === `${id}:${record.blocks.length - 1}`);
-      const earlier = evidenceForRung([...evidence, ...all.slice(0, all.length - block.length)], { ladder: ladderId, version: 1, rung, nowWallMs: startWallMs, maxAgeDays: EVIDENCE_MAX_AGE_DAYS });
+      const earlier = evidenceForRung([...evidence, ...all.slice(0, all.length - block.length)], {
+        ladder: ladderId,
+        version: 1,
+        rung,
+        nowWallMs: startWallMs,
+        maxAgeDays: EVIDENCE_MAX_AGE_DAYS,
+      });
       const sideStrand = plan.strands.find((s) => s.key === "side");
       const advice = theWord({
         rule: plan.mastery,

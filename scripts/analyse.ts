@@ -40,7 +40,8 @@ async function looksLikeEvents(file: string): Promise<boolean> {
 async function analyse({ file, sessions, withoutLate }: Call): Promise<unknown> {
   const given = sessions === null ? null : readSessionsCsv(readUtf8(sessions));
   const options = { withoutLate, workSeconds: given?.workSeconds };
-  if (given !== null && given.unknownColumns.length > 0) console.error(`sessions.csv: columns not known and kept aside: ${given.unknownColumns.join(", ")}`);
+  if (given !== null && given.unknownColumns.length > 0)
+    console.error(`sessions.csv: columns not known and kept aside: ${given.unknownColumns.join(", ")}`);
   if (await looksLikeEvents(file)) {
     const output = analyseEvents(readEventsCsv(readUtf8(file)), options);
     output.rows_refused.push(...(given?.refused ?? []));

@@ -24,7 +24,11 @@ export function ensureInstalled() {
     process.exit(1);
   }
   say("Installing packages. The first time takes a few minutes.");
-  const run = spawnSync("npm", ["ci", "--no-audit", "--no-fund"], { cwd: ROOT, stdio: ["ignore", 2, 2], shell: process.platform === "win32" });
+  const run = spawnSync("npm", ["ci", "--no-audit", "--no-fund"], {
+    cwd: ROOT,
+    stdio: ["ignore", 2, 2],
+    shell: process.platform === "win32",
+  });
   if (run.status !== 0) {
     say("The packages could not be installed; the lines above say why. Nothing else was changed.");
     process.exit(1);

@@ -8,7 +8,9 @@ import { ensureInstalled, ROOT } from "./bootstrap.mjs";
 ensureInstalled();
 const { build } = await import("esbuild");
 const name = process.argv[2];
-const known = readdirSync(join(ROOT, "scripts")).filter((file) => file.endsWith(".ts")).map((file) => file.slice(0, -3));
+const known = readdirSync(join(ROOT, "scripts"))
+  .filter((file) => file.endsWith(".ts"))
+  .map((file) => file.slice(0, -3));
 if (!known.includes(name)) {
   process.stderr.write(`There is no command ${name ?? ""}. Known: ${known.join(", ")}.\n`);
   process.exit(2);

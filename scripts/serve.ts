@@ -1,6 +1,6 @@
+import { mkdirSync, rmSync } from "node:fs";
 import { createServer, type Server } from "node:http";
 import { createRequire } from "node:module";
-import { mkdirSync, rmSync } from "node:fs";
 import { dirname } from "node:path";
 import { populateDemo } from "@/demo/populate";
 import { closeStore, hasSampleData, listHorses, openStore, readMeta, storeFile, writeMeta } from "@/store";
@@ -38,14 +38,23 @@ const lock = await takeLock(file);
 if (lock.taken === false) {
   const address = lock.holder?.port === undefined ? null : `http://127.0.0.1:${lock.holder.port}`;
   if (fresh) fail("The demo is running; stop it first, then remake it with --fresh.");
-  say(address === null ? "This data is being opened by another start of Deft Tether. Try again in a moment." : `Already running with this data: ${address}`);
+  say(
+    address === null
+      ? "This data is being opened by another start of Deft Tether. Try again in a moment."
+      : `Already running with this data: ${address}`,
+  );
   process.exit(address === null ? 1 : 0);
 }
 if (fresh && kind === "demo") for (const end of ["", "-wal", "-shm"]) rmSync(`${file}${end}`, { force: true });
 
 // The store is opened once here to bring it up to date and fill the demo; the pages open it again in this same process.
 const store = await openStore(file);
-if (kind === "demo" && !(await hasSampleData(store)) && (await listHorses(store)).length === 0 && (await readMeta(store, "sample_removed")) === null) {
+if (
+  kind === "demo" &&
+  !(await hasSampleData(store)) &&
+  (await listHorses(store)).length === 0 &&
+  (await readMeta(store, "sample_removed")) === null
+) {
   say("Making the demo yard.");
   const made = await populateDemo(store, Date.now());
   say(`The demo yard holds ${made.sessions} sessions and ${made.events} events, all invented.`);
@@ -54,7 +63,9 @@ const remembered = Number(await readMeta(store, "port")) || null;
 const asked = chosenPort();
 const port = asked ?? remembered ?? DEFAULT_PORT[kind];
 if (asked !== null && remembered !== null && asked !== remembered) {
-  say(`This data was last used on port ${remembered}. On another port the browser cannot see taps that were not yet sent from there; open port ${remembered} once more if any are missing.`);
+  say(
+    `This data was last used on port ${remembered}. On another port the browser cannot see taps that were not yet sent from there; open port ${remembered} once more if any are missing.`,
+  );
 }
 if (await portInUse(port)) {
   await closeStore(store);
@@ -72,7 +83,10 @@ lock.announce({ port, pid: process.pid });
 process.env.DEFT_STORE_FILE = file;
 process.env.NEXT_TELEMETRY_DISABLED = "1";
 Object.assign(process.env, { NODE_ENV: "production" });
-const next = createRequire(import.meta.url)("next") as (options: object) => { prepare(): Promise<void>; getRequestHandler(): (request: unknown, response: unknown) => Promise<void> };
+const next = createRequire(import.meta.url)("next") as (options: object) => {
+  prepare(): Promise<void>;
+  getRequestHandler(): (request: unknown, response: unknown) => Promise<void>;
+};
 const app = next({ dev: false, dir: root, hostname: "127.0.0.1", port });
 await app.prepare();
 const handle = app.getRequestHandler();

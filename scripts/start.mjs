@@ -8,7 +8,20 @@ process.chdir(ROOT);
 ensureInstalled();
 
 /** What a build is made of. A change in any of it asks for a new build. */
-const SOURCES = ["app", "features", "ui", "store", "core", "library", "workers", "proxy.ts", "next.config.ts", "postcss.config.mjs", "package-lock.json", "tsconfig.json"];
+const SOURCES = [
+  "app",
+  "features",
+  "ui",
+  "store",
+  "core",
+  "library",
+  "workers",
+  "proxy.ts",
+  "next.config.ts",
+  "postcss.config.mjs",
+  "package-lock.json",
+  "tsconfig.json",
+];
 const built = join(ROOT, ".next", "BUILD_ID");
 if (!existsSync(built) || statSync(built).mtimeMs < newestChange(SOURCES, readdirSync)) {
   process.stdout.write("Building. This takes about a minute.\n");

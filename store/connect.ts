@@ -19,7 +19,12 @@ interface ConnectionSource {
 
 /** Opens a store's file. The dialect opens a connection of its own for each transaction, so the pragmas go on each. */
 export function connect(file: string): Sequelize {
-  const sequelize = new Sequelize({ dialect: "sqlite", storage: file, logging: false, define: { timestamps: false, freezeTableName: true } });
+  const sequelize = new Sequelize({
+    dialect: "sqlite",
+    storage: file,
+    logging: false,
+    define: { timestamps: false, freezeTableName: true },
+  });
   const manager = (sequelize as unknown as { connectionManager: ConnectionSource }).connectionManager;
   const open = manager.getConnection.bind(manager);
   const ready = new WeakMap<Database, Promise<void>>();

@@ -75,9 +75,13 @@ export class EventWriter {
           this.scheduled = false;
           try {
             const receipts = await this.appendAll(group, transaction);
-            settle = () => group.forEach((w, i) => this.settle(w, receipts[i]));
+            settle = () => {
+              for (const [i, w] of group.entries()) this.settle(w, receipts[i]);
+            };
           } catch (error) {
-            settle = () => group.forEach((w) => w.failed(error));
+            settle = () => {
+              for (const w of group) w.failed(error);
+            };
             throw error;
           }
         })
@@ -109,7 +113,12 @@ export class EventWriter {
     const ids = [...new Set(good.flatMap((w) => w.batch.events.map((e) => e.id)))];
     const had = new Set<string>();
     for (let at = 0; at < ids.length; at += ROWS_AT_ONCE) {
-      const rows = await event.findAll({ attributes: ["id"], where: { id: { [Op.in]: ids.slice(at, at + ROWS_AT_ONCE) } }, raw: true, transaction });
+      const rows = await event.findAll({
+        attributes: ["id"],
+        where: { id: { [Op.in]: ids.slice(at, at + ROWS_AT_ONCE) } },
+        raw: true,
+        transaction,
+      });
       for (const row of rows) had.add((row as unknown as { id: string }).id);
     }
     group.forEach((w, i) => {
@@ -124,7 +133,9 @@ export class EventWriter {
     });
     const rows = [...fresh.values()];
     for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) await event.bulkCreate(rows.slice(at, at + ROWS_AT_ONCE), { transaction });
-    const clocks = good.flatMap((w) => Object.entries(w.batch.clocks).map(([load, offset_ms]) => ({ load, recorder: w.batch.recorder, offset_ms })));
+    const clocks = good.flatMap((w) =>
+      Object.entries(w.batch.clocks).map(([load, offset_ms]) => ({ load, recorder: w.batch.recorder, offset_ms })),
+    );
     if (clocks.length > 0) await recorderClock.bulkCreate(clocks, { ignoreDuplicates: true, transaction });
     return receipts;
   }

@@ -40,7 +40,9 @@ export async function listPeople(store: Store): Promise<PersonRow[]> {
 
 export async function addPerson(store: Store, input: PersonInput, options: { id?: string; sample?: boolean } = {}): Promise<string> {
   const id = options.id ?? newId();
-  await store.writer.write((transaction) => store.models.person.create({ id, ...input, sample: options.sample ?? false, created_ms: store.now() }, { transaction }));
+  await store.writer.write((transaction) =>
+    store.models.person.create({ id, ...input, sample: options.sample ?? false, created_ms: store.now() }, { transaction }),
+  );
   return id;
 }
 
@@ -50,6 +52,8 @@ export async function listPlaces(store: Store): Promise<PlaceRow[]> {
 
 export async function addPlace(store: Store, input: PlaceInput, options: { id?: string; sample?: boolean } = {}): Promise<string> {
   const id = options.id ?? newId();
-  await store.writer.write((transaction) => store.models.place.create({ id, ...input, sample: options.sample ?? false, created_ms: store.now() }, { transaction }));
+  await store.writer.write((transaction) =>
+    store.models.place.create({ id, ...input, sample: options.sample ?? false, created_ms: store.now() }, { transaction }),
+  );
   return id;
 }

@@ -7,7 +7,20 @@ export type { BehaviourRow, EventRow, HorseRow, PersonRow, PlaceRow, SessionRow,
 export { NotFoundError } from "./rows";
 export { hasSampleData, removeSampleData } from "./sample";
 export {
-  addSession, clockOffsets, derivedSeconds, eventsOfSession, evidenceOfLadder, getSession, type LoadedSession, listSessions, loadSession, type NewSession,
-  type RungEvidence, rebuildCaches, refreshCaches, rungEvidence, type SessionWithSummary,
+  addSession,
+  clockOffsets,
+  derivedSeconds,
+  eventsOfSession,
+  evidenceOfLadder,
+  getSession,
+  type LoadedSession,
+  listSessions,
+  loadSession,
+  type NewSession,
+  type RungEvidence,
+  rebuildCaches,
+  refreshCaches,
+  rungEvidence,
+  type SessionWithSummary,
 } from "./sessions";
 export { closeStore, openStore, readMeta, type Store, writeMeta } from "./store";

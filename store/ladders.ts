@@ -41,12 +41,33 @@ async function writeVersion(store: Store, ladderId: string, version: number, pla
     { transaction },
   );
   await strand.bulkCreate(
-    plan.strands.map((s, position) => ({ ...key, position, strand_id: s.id, key: s.key, name: s.name, kind: s.kind, unit: s.unit, levels: JSON.stringify(s.levels), harder: s.harder })),
+    plan.strands.map((s, position) => ({
+      ...key,
+      position,
+      strand_id: s.id,
+      key: s.key,
+      name: s.name,
+      kind: s.kind,
+      unit: s.unit,
+      levels: JSON.stringify(s.levels),
+      harder: s.harder,
+    })),
     { transaction },
   );
-  await rung.bulkCreate(plan.rungs.map((r, i) => ({ ...key, number: i + 1, rung_values: JSON.stringify(r.values) })), { transaction });
+  await rung.bulkCreate(
+    plan.rungs.map((r, i) => ({ ...key, number: i + 1, rung_values: JSON.stringify(r.values) })),
+    { transaction },
+  );
   await cuePhase.bulkCreate(
-    plan.phases.map((p, i) => ({ ...key, number: i + 1, label: p.label, kind: p.kind, profile: p.profile, dwell_s: p.dwellSeconds, pulses_per_min: p.pulsesPerMinute })),
+    plan.phases.map((p, i) => ({
+      ...key,
+      number: i + 1,
+      label: p.label,
+      kind: p.kind,
+      profile: p.profile,
+      dwell_s: p.dwellSeconds,
+      pulses_per_min: p.pulsesPerMinute,
+    })),
     { transaction },
   );
 }
@@ -70,9 +91,25 @@ async function readPlan(store: Store, ladderId: string, version: number): Promis
     offers: row.offers as OfferRule,
     workingStrandId: row.working_strand,
     plannedRepetitions: row.planned,
-    strands: strands.map(plain).map((s) => ({ id: s.strand_id, key: s.key, name: s.name, kind: s.kind, unit: s.unit, levels: JSON.parse(s.levels), harder: s.harder }) as Strand),
+    strands: strands.map(plain).map(
+      (s) =>
+        ({
+          id: s.strand_id,
+          key: s.key,
+          name: s.name,
+          kind: s.kind,
+          unit: s.unit,
+          levels: JSON.parse(s.levels),
+          harder: s.harder,
+        }) as Strand,
+    ),
     rungs: rungs.map(plain).map((r) => ({ values: JSON.parse(r.rung_values) as Record<string, StrandValue> })),
-    phases: phases.map(plain).map((p) => ({ label: p.label, kind: p.kind, profile: p.profile, dwellSeconds: p.dwell_s, pulsesPerMinute: p.pulses_per_min }) as CuePhase),
+    phases: phases
+      .map(plain)
+      .map(
+        (p) =>
+          ({ label: p.label, kind: p.kind, profile: p.profile, dwellSeconds: p.dwell_s, pulsesPerMinute: p.pulses_per_min }) as CuePhase,
+      ),
   };
 }
 
@@ -123,7 +160,10 @@ export async function addLadder(
   const sample = options.sample ?? false;
   await store.writer.write(async (transaction) => {
     await store.models.behaviour.create({ id: behaviourId, ...behaviour, sample }, { transaction });
-    await store.models.ladder.create({ id, horse_id: horseId, behaviour_id: behaviourId, version: 1, sample, created_ms: store.now() }, { transaction });
+    await store.models.ladder.create(
+      { id, horse_id: horseId, behaviour_id: behaviourId, version: 1, sample, created_ms: store.now() },
+      { transaction },
+    );
     await writeVersion(store, id, 1, plan, transaction);
   });
   return id;

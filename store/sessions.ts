@@ -1,6 +1,6 @@
 import { Op, type Transaction } from "sequelize";
 import type { SessionEvent } from "@/core/schemas";
-import { evidenceOfSession, type EvidenceTrial, placeEvents, reduceSession, type SessionRecord, workSeconds } from "@/core/session";
+import { type EvidenceTrial, evidenceOfSession, placeEvents, reduceSession, type SessionRecord, workSeconds } from "@/core/session";
 import { getLadder } from "./ladders";
 import type { EventRow, SessionRow, SessionSummaryRow } from "./models";
 import { NotFoundError, plain } from "./rows";
@@ -59,8 +59,19 @@ const eventOf = (row: EventRow): SessionEvent => ({
 });
 
 /** Events of a session after a position, in the order they were saved, with the last position. */
-export async function eventsOfSession(store: Store, sessionId: string, after = 0, transaction?: Transaction): Promise<{ events: SessionEvent[]; position: number }> {
-  const rows = (await store.models.event.findAll({ where: { session_id: sessionId, position: { [Op.gt]: after } }, order: [["position", "ASC"]], transaction })).map(plain);
+export async function eventsOfSession(
+  store: Store,
+  sessionId: string,
+  after = 0,
+  transaction?: Transaction,
+): Promise<{ events: SessionEvent[]; position: number }> {
+  const rows = (
+    await store.models.event.findAll({
+      where: { session_id: sessionId, position: { [Op.gt]: after } },
+      order: [["position", "ASC"]],
+      transaction,
+    })
+  ).map(plain);
   return { events: rows.map(eventOf), position: rows.at(-1)?.position ?? after };
 }
 
@@ -133,17 +144,31 @@ async function writeCaches(store: Store, sessionId: string, transaction: Transac
     })),
     { transaction },
   );
-  const sums = new Map<string, { ladder_id: string; version: number; rung: number; side: string; n: number; met: number; met_at_lightest: number }>();
+  const sums = new Map<
+    string,
+    { ladder_id: string; version: number; rung: number; side: string; n: number; met: number; met_at_lightest: number }
+  >();
   for (const trial of evidence) {
     if (trial.kind !== "work") continue;
     const key = `${trial.ladder}|${trial.version}|${trial.rung}|${trial.side ?? ""}`;
-    const sum = sums.get(key) ?? { ladder_id: trial.ladder, version: trial.version, rung: trial.rung, side: trial.side ?? "", n: 0, met: 0, met_at_lightest: 0 };
+    const sum = sums.get(key) ?? {
+      ladder_id: trial.ladder,
+      version: trial.version,
+      rung: trial.rung,
+      side: trial.side ?? "",
+      n: 0,
+      met: 0,
+      met_at_lightest: 0,
+    };
     sum.n++;
     if (trial.outcome === "met") sum.met++;
     if (trial.outcome === "met" && trial.phase === 1) sum.met_at_lightest++;
     sums.set(key, sum);
   }
-  await rungSideSummary.bulkCreate([...sums.values()].map((sum) => ({ session_id: sessionId, ...sum })), { transaction });
+  await rungSideSummary.bulkCreate(
+    [...sums.values()].map((sum) => ({ session_id: sessionId, ...sum })),
+    { transaction },
+  );
 }
 
 /** Makes the caches of these sessions anew from their events. */
@@ -182,7 +207,13 @@ export interface SessionWithSummary {
 }
 
 async function withSummaries(store: Store, sessions: readonly SessionRow[]): Promise<SessionWithSummary[]> {
-  await refreshCaches(store, await staleSessions(store, sessions.map((s) => s.id)));
+  await refreshCaches(
+    store,
+    await staleSessions(
+      store,
+      sessions.map((s) => s.id),
+    ),
+  );
   const rows = (await store.models.sessionSummary.findAll({ where: { session_id: sessions.map((s) => s.id) } })).map(plain);
   const byId = new Map(rows.map((row) => [row.session_id, row]));
   return sessions.flatMap((session) => {
@@ -199,7 +230,12 @@ export async function listSessions(store: Store, horseId: string, limit = 200): 
 
 /** Trials worked on a ladder as evidence, oldest first, from sessions begun after a time. */
 export async function evidenceOfLadder(store: Store, ladderId: string, sinceMs = 0): Promise<EvidenceTrial[]> {
-  const rows = (await store.models.session.findAll({ where: { ladder_id: ladderId, created_ms: { [Op.gte]: sinceMs } }, order: [["created_ms", "ASC"]] })).map(plain);
+  const rows = (
+    await store.models.session.findAll({
+      where: { ladder_id: ladderId, created_ms: { [Op.gte]: sinceMs } },
+      order: [["created_ms", "ASC"]],
+    })
+  ).map(plain);
   const loaded = await withSummaries(store, rows);
   return loaded.flatMap(({ summary }) => JSON.parse(summary.evidence) as EvidenceTrial[]).sort((a, b) => a.wallMs - b.wallMs);
 }
@@ -213,7 +249,9 @@ export interface RungEvidence {
 }
 
 export async function rungEvidence(store: Store, ladderId: string, version: number): Promise<RungEvidence[]> {
-  const sessions = (await store.models.session.findAll({ attributes: ["id"], where: { ladder_id: ladderId } })).map((row) => String(row.get("id")));
+  const sessions = (await store.models.session.findAll({ attributes: ["id"], where: { ladder_id: ladderId } })).map((row) =>
+    String(row.get("id")),
+  );
   await refreshCaches(store, await staleSessions(store, sessions));
   const rows = (await store.models.rungSideSummary.findAll({ where: { ladder_id: ladderId, version } })).map(plain);
   const sums = new Map<number, { n: number; met: number; metAtLightest: number }>();

@@ -25,7 +25,11 @@ export async function openStore(file: string, now: () => number = Date.now): Pro
   const models = defineModels(sequelize);
   const writer = new Writer(sequelize);
   const id = await writer.write(async (transaction) => {
-    const [row] = await models.meta.findOrCreate({ where: { key: "store_id" }, defaults: { key: "store_id", value: newId() }, transaction });
+    const [row] = await models.meta.findOrCreate({
+      where: { key: "store_id" },
+      defaults: { key: "store_id", value: newId() },
+      transaction,
+    });
     return String(row.get("value"));
   });
   return { id, file, models, sequelize, writer, events: new EventWriter(models, writer, now), now };

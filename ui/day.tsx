@@ -8,7 +8,13 @@ const never = () => () => {};
 export function Day({ ms, time = false, long = false }: { ms: number; time?: boolean; long?: boolean }) {
   const text = useSyncExternalStore(
     never,
-    () => new Date(ms).toLocaleString(undefined, { weekday: long ? "long" : "short", day: "numeric", month: long ? "long" : "short", ...(time ? { hour: "2-digit", minute: "2-digit" } : {}) }),
+    () =>
+      new Date(ms).toLocaleString(undefined, {
+        weekday: long ? "long" : "short",
+        day: "numeric",
+        month: long ? "long" : "short",
+        ...(time ? { hour: "2-digit", minute: "2-digit" } : {}),
+      }),
     () => new Date(ms).toISOString().slice(0, 10),
   );
   return <time dateTime={new Date(ms).toISOString()}>{text}</time>;

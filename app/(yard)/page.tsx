@@ -1,6 +1,6 @@
 import { Yard } from "@/features/yard/yard";
-import { yardLines } from "../server/yard-lines";
 import { getStore } from "../server/store";
+import { yardLines } from "../server/yard-lines";
 
 export default async function YardPage() {
   const store = await getStore();

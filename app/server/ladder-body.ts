@@ -3,7 +3,8 @@ import type { LadderPlan } from "@/core/ladder";
 import { type BehaviourInput, behaviourSchema, check, checkLadderPlan } from "@/core/schemas";
 import { invalid } from "./respond";
 
-const part = (value: unknown, key: string): unknown => (typeof value === "object" && value !== null && key in value ? (value as Record<string, unknown>)[key] : undefined);
+const part = (value: unknown, key: string): unknown =>
+  typeof value === "object" && value !== null && key in value ? (value as Record<string, unknown>)[key] : undefined;
 
 /** The behaviour and the plan of a posted ladder, or the problem to answer with. */
 export function readLadderBody(value: unknown): { behaviour: BehaviourInput; plan: LadderPlan } | { problem: Response } {

@@ -17,7 +17,14 @@ const LOOK_BACK_DAYS = 120;
 export async function ladderState(store: Store, ladder: StoredLadder): Promise<LadderState> {
   const nowWallMs = store.now();
   const trials = await evidenceOfLadder(store, ladder.id, nowWallMs - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY);
-  const next = nextStart({ plan: ladder.plan, ladder: ladder.id, version: ladder.version, trials, nowWallMs, maxAgeDays: EVIDENCE_MAX_AGE_DAYS });
+  const next = nextStart({
+    plan: ladder.plan,
+    ladder: ladder.id,
+    version: ladder.version,
+    trials,
+    nowWallMs,
+    maxAgeDays: EVIDENCE_MAX_AGE_DAYS,
+  });
   return { ladder, trials, next, lastWallMs: trials.at(-1)?.wallMs ?? null };
 }
 

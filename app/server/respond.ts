@@ -10,7 +10,8 @@ export function problem(status: number, title: string, detail: string, fields: r
   });
 }
 
-export const invalid = (fields: readonly FieldProblem[]) => problem(422, "Not taken", fields[0]?.message ?? "Some fields need a look.", fields);
+export const invalid = (fields: readonly FieldProblem[]) =>
+  problem(422, "Not taken", fields[0]?.message ?? "Some fields need a look.", fields);
 
 export function json(value: unknown, status = 200): Response {
   return new Response(JSON.stringify(value), { status, headers: { "content-type": "application/json", "cache-control": "no-store" } });
@@ -19,7 +20,11 @@ export function json(value: unknown, status = 200): Response {
 /** A file to be saved by the browser. */
 export function download(text: string, name: string): Response {
   return new Response(text, {
-    headers: { "content-type": "text/csv; charset=utf-8", "content-disposition": `attachment; filename="${name}"`, "cache-control": "no-store" },
+    headers: {
+      "content-type": "text/csv; charset=utf-8",
+      "content-disposition": `attachment; filename="${name}"`,
+      "cache-control": "no-store",
+    },
   });
 }
 

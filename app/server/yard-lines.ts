@@ -19,8 +19,17 @@ export async function yardLines(store: Store): Promise<YardLine[]> {
         last:
           last === undefined || last.summary.started_ms === null
             ? null
-            : { sessionId: last.session.id, startedMs: last.summary.started_ms, finished: last.summary.finished, workSeconds: last.summary.work_s, n: last.summary.n, met: last.summary.met, record: JSON.parse(last.summary.record) as SessionRecord },
-        next: state === undefined ? null : { behaviour: state.ladder.behaviour.name, headline: state.next.headline, reason: state.next.reason },
+            : {
+                sessionId: last.session.id,
+                startedMs: last.summary.started_ms,
+                finished: last.summary.finished,
+                workSeconds: last.summary.work_s,
+                n: last.summary.n,
+                met: last.summary.met,
+                record: JSON.parse(last.summary.record) as SessionRecord,
+              },
+        next:
+          state === undefined ? null : { behaviour: state.ladder.behaviour.name, headline: state.next.headline, reason: state.next.reason },
       };
     }),
   );

@@ -1,4 +1,4 @@
-import { type SurvivalStep, survivalFromSorted, type SortedWaitings } from "./latency";
+import { type SortedWaitings, type SurvivalStep, survivalFromSorted } from "./latency";
 import { NumberColumn } from "./number-column";
 import { quantileOfSorted } from "./quantile";
 import { chanceShareAtLeast, type Interval, wilsonInterval } from "./shares";
@@ -161,15 +161,45 @@ export class GroupTally {
   /** What the tally holds, for {@link absorb} elsewhere. */
   state(): GroupTallyState {
     return {
-      counts: [this.met, this.try, this.miss, this.refused, this.reinforced, this.released, this.marked, this.foodPieces, this.metAtLightest, this.metWithPhase, this.phaseSum],
+      counts: [
+        this.met,
+        this.try,
+        this.miss,
+        this.refused,
+        this.reinforced,
+        this.released,
+        this.marked,
+        this.foodPieces,
+        this.metAtLightest,
+        this.metWithPhase,
+        this.phaseSum,
+      ],
       columns: [this.answers.packed(), this.censorings.packed(), this.releaseLag.packed(), this.markLag.packed(), this.feedDelay.packed()],
     };
   }
 
   /** Adds the trials another tally has summed up; the result does not depend on how they were divided. */
   absorb({ counts, columns }: GroupTallyState): void {
-    const [met, tried, miss, refused, reinforced, released, marked, food, lightest, withPhase, phases] = counts as [number, number, number, number, number, number, number, number, number, number, number];
-    const [answers, censorings, releaseLag, markLag, feedDelay] = columns as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
+    const [met, tried, miss, refused, reinforced, released, marked, food, lightest, withPhase, phases] = counts as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ];
+    const [answers, censorings, releaseLag, markLag, feedDelay] = columns as [
+      Float64Array,
+      Float64Array,
+      Float64Array,
+      Float64Array,
+      Float64Array,
+    ];
     this.met += met;
     this.try += tried;
     this.miss += miss;

@@ -171,7 +171,10 @@ export function logRankFromSorted(groups: readonly SortedWaitings[]): LogRank | 
   const reduced = covariance.slice(0, degrees).map((row) => row.slice(0, degrees));
   const solved = solve(reduced, excess.slice(0, degrees));
   if (solved === null) return null;
-  const chiSquared = Math.max(0, solved.reduce((sum, x, j) => sum + x * (excess[j] as number), 0));
+  const chiSquared = Math.max(
+    0,
+    solved.reduce((sum, x, j) => sum + x * (excess[j] as number), 0),
+  );
   return { chiSquared, degrees, p: chiSquaredUpperTail(chiSquared, degrees) };
 }
 

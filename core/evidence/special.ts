@@ -6,8 +6,8 @@
 
 const LANCZOS_G = 7;
 const LANCZOS = [
-  0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059,
-  12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7,
+  0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059, 12.507343278686905,
+  -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7,
 ] as const;
 
 const TINY = 1e-300;
@@ -62,9 +62,7 @@ export function incompleteBeta(x: number, a: number, b: number): number {
   if (!(x >= 0 && x <= 1)) throw new RangeError("incompleteBeta: x must be from 0 to 1");
   if (!(a > 0 && b > 0)) throw new RangeError("incompleteBeta: a and b must be above 0");
   if (x === 0 || x === 1) return x;
-  const front = Math.exp(
-    logGamma(a + b) - logGamma(a) - logGamma(b) + a * Math.log(x) + b * Math.log1p(-x),
-  );
+  const front = Math.exp(logGamma(a + b) - logGamma(a) - logGamma(b) + a * Math.log(x) + b * Math.log1p(-x));
   if (x < (a + 1) / (a + b + 2)) return (front * betaContinuedFraction(x, a, b)) / a;
   return 1 - (front * betaContinuedFraction(1 - x, b, a)) / b;
 }

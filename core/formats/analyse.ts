@@ -1,6 +1,6 @@
-import { reduceSession, workSeconds } from "../session";
 import type { SessionEvent } from "../schemas/event";
-import { TrialsAnalysis, type AnalyseOutput } from "./analysis";
+import { reduceSession, workSeconds } from "../session";
+import { type AnalyseOutput, TrialsAnalysis } from "./analysis";
 import { type CsvRecord, NotSuchAFileError, parseCsv } from "./csv";
 import { readHeader } from "./header";
 import type { EventsFile } from "./read-events";

@@ -1,4 +1,13 @@
-import { type DatedRate, type GroupMeasures, GroupTally, type GroupTallyState, compareSides, type LagMeasures, type MeasuredTrial, weeklyFactor } from "../evidence";
+import {
+  compareSides,
+  type DatedRate,
+  type GroupMeasures,
+  GroupTally,
+  type GroupTallyState,
+  type LagMeasures,
+  type MeasuredTrial,
+  weeklyFactor,
+} from "../evidence";
 import { MILLISECONDS_PER_DAY } from "../units";
 import type { RefusedRow } from "./column";
 
@@ -164,7 +173,9 @@ export class TrialsAnalysis {
       overall: stateOf(this.overall),
       left: stateOf(this.left),
       right: stateOf(this.right),
-      byRung: [...this.byRung].flatMap(([behaviour, groups]) => [...groups].map(([rung, group]) => ({ behaviour, rung, group: stateOf(group) }))),
+      byRung: [...this.byRung].flatMap(([behaviour, groups]) =>
+        [...groups].map(([rung, group]) => ({ behaviour, rung, group: stateOf(group) })),
+      ),
       refused: this.refused,
     };
   }
@@ -222,7 +233,9 @@ export class TrialsAnalysis {
       const minutes = (seconds[index] as number) / 60;
       if (minutes > 0) points.push({ days: (session.startedMs - first) / MILLISECONDS_PER_DAY, rate: Math.max(1, session.met) / minutes });
     });
-    const rungs = [...this.byRung].flatMap(([behaviour, groups]) => [...groups].map(([rung, group]) => [`${behaviour}|${rung}`, group] as const));
+    const rungs = [...this.byRung].flatMap(([behaviour, groups]) =>
+      [...groups].map(([rung, group]) => [`${behaviour}|${rung}`, group] as const),
+    );
     rungs.sort(([a], [b]) => compareCodePoints(a, b));
     const sides = compareSides(this.left.tally, this.right.tally);
     const n = this.sessions.length;

@@ -11,19 +11,32 @@ function read<T>(schema: yup.Schema<T>, input: unknown): T {
   const checked = check(schema, input, { strict: true });
   if (checked.ok) return checked.value;
   const problem = checked.problems[0];
-  throw new CalcInputError(problem === undefined ? "The input is wrong." : `${problem.path === "" ? "input" : problem.path}: ${problem.message}`);
+  throw new CalcInputError(
+    problem === undefined ? "The input is wrong." : `${problem.path === "" ? "input" : problem.path}: ${problem.message}`,
+  );
 }
 
 const latencyInput = yup
   .object({
-    times: yup.array().of(yup.number().required("a number is needed").min(0, "0 or more").test("finite", "a number is needed", (n) => Number.isFinite(n))).required("a list of seconds is needed").min(1, "at least one time"),
+    times: yup
+      .array()
+      .of(
+        yup
+          .number()
+          .required("a number is needed")
+          .min(0, "0 or more")
+          .test("finite", "a number is needed", (n) => Number.isFinite(n)),
+      )
+      .required("a list of seconds is needed")
+      .min(1, "at least one time"),
     answered: yup.array().of(yup.boolean().required("true or false is needed")).required("a list of true and false is needed"),
     group: yup.array().of(yup.string().required("a name is needed")).default(undefined),
   })
   .required("an object is needed")
   .test("same-length", "times, answered and group must be of the same length", (v, context) => {
     if (v.times.length !== v.answered.length) return context.createError({ path: "answered", message: "as many as times are needed" });
-    if (v.group !== undefined && v.group.length !== v.times.length) return context.createError({ path: "group", message: "as many as times are needed" });
+    if (v.group !== undefined && v.group.length !== v.times.length)
+      return context.createError({ path: "group", message: "as many as times are needed" });
     return true;
   });
 
@@ -51,11 +64,25 @@ function latency(input: unknown) {
 
 const shareInput = yup
   .object({
-    met: yup.number().required("a whole number is needed").integer("a whole number is needed").min(0, "0 or more").max(Number.MAX_SAFE_INTEGER, "too large"),
-    of: yup.number().required("a whole number is needed").integer("a whole number is needed").min(0, "0 or more").max(Number.MAX_SAFE_INTEGER, "too large"),
+    met: yup
+      .number()
+      .required("a whole number is needed")
+      .integer("a whole number is needed")
+      .min(0, "0 or more")
+      .max(Number.MAX_SAFE_INTEGER, "too large"),
+    of: yup
+      .number()
+      .required("a whole number is needed")
+      .integer("a whole number is needed")
+      .min(0, "0 or more")
+      .max(Number.MAX_SAFE_INTEGER, "too large"),
   })
   .required("an object is needed")
-  .test("within", "met must not be more than of", (v, context) => v.met <= v.of || context.createError({ path: "met", message: "must not be more than of" }));
+  .test(
+    "within",
+    "met must not be more than of",
+    (v, context) => v.met <= v.of || context.createError({ path: "met", message: "must not be more than of" }),
+  );
 
 function share(input: unknown) {
   const { met, of } = read(shareInput, input);

@@ -20,7 +20,12 @@ const DECIMAL = /^[+-]?(\d+(\.\d*)?|\.\d+)([eE][+-]?\d+)?$/;
 export function parseIsoTime(text: string): number | null {
   if (!ISO_WITH_OFFSET.test(text)) return null;
   const day = Number(text.slice(8, 10));
-  const ms = Date.parse(text.replace(",", ".").replace(/([+-]\d{2})(\d{2})?$/, (_, h: string, m?: string) => `${h}:${m ?? "00"}`).replace(/(:\d{2}):00$/, "$1"));
+  const ms = Date.parse(
+    text
+      .replace(",", ".")
+      .replace(/([+-]\d{2})(\d{2})?$/, (_, h: string, m?: string) => `${h}:${m ?? "00"}`)
+      .replace(/(:\d{2}):00$/, "$1"),
+  );
   const fallback = Number.isNaN(ms) ? Date.parse(text) : ms;
   if (Number.isNaN(fallback)) return null;
   // Date.parse takes 31 April for 1 May; a file that says so is wrong.

@@ -1,7 +1,7 @@
 export { type AnalyseOptions, analyseEvents, analyseTrialsText, TrialsFileAnalysis } from "./analyse";
 export { type AnalyseOutput, type AnalysisState, groupOutput } from "./analysis";
 export { CALCULATIONS, CalcInputError } from "./calc";
-export { cellProblem, type Column, parseIsoTime, type RefusedRow, rowSchema } from "./column";
+export { type Column, cellProblem, parseIsoTime, type RefusedRow, rowSchema } from "./column";
 export { type CsvRecord, linesSpanned, NotSuchAFileError, normaliseText, parseCsv, writeCsv } from "./csv";
 export { CsvPieces } from "./csv-stream";
 export { type EventsFile, readEventsCsv } from "./read-events";

@@ -34,18 +34,45 @@ export function readEventsCsv(text: string): EventsFile {
   const refused: RefusedRow[] = [];
   for (const record of rows) {
     const cells = EVENTS_COLUMNS.map((_, i) => ((places[i] ?? -1) < 0 ? "" : (record.cells[places[i] as number] ?? "")));
-    const wrong = EVENTS_COLUMNS.map((column, i) => ({ column: column.name, reason: cellProblem(column, cells[i] as string) })).find((c) => c.reason !== null);
+    const wrong = EVENTS_COLUMNS.map((column, i) => ({ column: column.name, reason: cellProblem(column, cells[i] as string) })).find(
+      (c) => c.reason !== null,
+    );
     if (record.malformed || wrong !== undefined) {
-      refused.push({ line: record.line, column: wrong?.column ?? "", reason: record.malformed ? "a quoted cell is not closed" : (wrong?.reason ?? "") });
+      refused.push({
+        line: record.line,
+        column: wrong?.column ?? "",
+        reason: record.malformed ? "a quoted cell is not closed" : (wrong?.reason ?? ""),
+      });
       continue;
     }
-    const [id, session, recorder, load, seq, mono, wall, seconds, type, payloadCell] = cells as [string, string, string, string, string, string, string, string, string, string];
+    const [id, session, recorder, load, seq, mono, wall, seconds, type, payloadCell] = cells as [
+      string,
+      string,
+      string,
+      string,
+      string,
+      string,
+      string,
+      string,
+      string,
+      string,
+    ];
     const payload = readPayload(payloadCell);
     if (payload === undefined) {
       refused.push({ line: record.line, column: "payload", reason: "is not JSON" });
       continue;
     }
-    const checked = checkEvent({ id, session: unguardText(session), recorder: unguardText(recorder), load, seq: Number(seq), mono_ms: Number(mono), wall_ms: Number(wall), type, payload });
+    const checked = checkEvent({
+      id,
+      session: unguardText(session),
+      recorder: unguardText(recorder),
+      load,
+      seq: Number(seq),
+      mono_ms: Number(mono),
+      wall_ms: Number(wall),
+      type,
+      payload,
+    });
     if (!checked.ok) {
       const problem = checked.problems[0];
       refused.push({ line: record.line, column: (problem?.path ?? "").split(".")[0] ?? "", reason: problem?.message ?? "is wrong" });

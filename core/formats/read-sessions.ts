@@ -29,9 +29,15 @@ export function readSessionsCsv(text: string): SessionsFile {
       const cell = (places[i] ?? -1) < 0 ? "" : (record.cells[places[i] as number] ?? "");
       return column.type === "text" ? cell : cell.trim();
     });
-    const wrong = SESSIONS_COLUMNS.map((column, i) => ({ column: column.name, reason: cellProblem(column, cells[i] as string) })).find((c) => c.reason !== null);
+    const wrong = SESSIONS_COLUMNS.map((column, i) => ({ column: column.name, reason: cellProblem(column, cells[i] as string) })).find(
+      (c) => c.reason !== null,
+    );
     if (record.malformed || wrong !== undefined) {
-      refused.push({ line: record.line, column: wrong?.column ?? "", reason: `sessions.csv: ${record.malformed ? "a quoted cell is not closed" : wrong?.reason}` });
+      refused.push({
+        line: record.line,
+        column: wrong?.column ?? "",
+        reason: `sessions.csv: ${record.malformed ? "a quoted cell is not closed" : wrong?.reason}`,
+      });
       continue;
     }
     if (cells[WORK] !== "") workSeconds.set(unguardText(cells[SESSION] as string), Number(cells[WORK]));

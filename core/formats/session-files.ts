@@ -2,7 +2,7 @@ import type { SessionEvent } from "../schemas/event";
 import { blockSeconds, endOfWorkMs, type SessionRecord, type Trial, workSeconds } from "../session";
 import { writeCsv } from "./csv";
 import { guardText } from "./text-cell";
-import { EVENTS_COLUMNS, SESSIONS_COLUMNS, TRIALS_COLUMNS, type SessionsColumn, type TrialsColumn } from "./trials-columns";
+import { EVENTS_COLUMNS, SESSIONS_COLUMNS, type SessionsColumn, TRIALS_COLUMNS, type TrialsColumn } from "./trials-columns";
 
 const numberCell = (value: number | null | undefined) => (value === null || value === undefined ? "" : String(value));
 const flagCell = (value: boolean | null) => (value === null ? "" : value ? "1" : "0");
@@ -117,5 +117,8 @@ export function writeEventsCsv(events: readonly SessionEvent[], secondsById: Rea
     event.type,
     JSON.stringify(event.payload),
   ]);
-  return writeCsv(EVENTS_COLUMNS.map((column) => column.name), rows);
+  return writeCsv(
+    EVENTS_COLUMNS.map((column) => column.name),
+    rows,
+  );
 }

@@ -1,5 +1,5 @@
 import type { MeasuredTrial, Outcome } from "../evidence";
-import { cellProblem, type Column, parseIsoTime, type RefusedRow } from "./column";
+import { type Column, cellProblem, parseIsoTime, type RefusedRow } from "./column";
 import type { CsvRecord } from "./csv";
 import type { HeaderMap } from "./header";
 import { unguardText } from "./text-cell";
@@ -37,7 +37,8 @@ const REINFORCERS = at("reinforcers");
 const LOGGED = at("logged");
 
 /** A cell without space at its edges; most have none, and a new string is saved. */
-const trimmed = (cell: string) => (cell.length > 0 && (cell.charCodeAt(0) <= 32 || cell.charCodeAt(cell.length - 1) <= 32) ? cell.trim() : cell);
+const trimmed = (cell: string) =>
+  cell.length > 0 && (cell.charCodeAt(0) <= 32 || cell.charCodeAt(cell.length - 1) <= 32) ? cell.trim() : cell;
 
 /** 10 to the powers a plain decimal of at most 15 digits can need. */
 const POWERS_OF_TEN = Float64Array.from({ length: 16 }, (_, i) => 10 ** i);
@@ -92,7 +93,9 @@ export class TrialRowReader {
     private readonly width: number,
   ) {
     this.place = header.places;
-    const placed = TRIALS_COLUMNS.map((column: Column, index) => ({ index, place: header.places[index] as number, column })).filter(({ place }) => place >= 0);
+    const placed = TRIALS_COLUMNS.map((column: Column, index) => ({ index, place: header.places[index] as number, column })).filter(
+      ({ place }) => place >= 0,
+    );
     this.checked = placed.filter(({ column }) => column.type !== "text");
     this.requiredText = placed.filter(({ column }) => column.type === "text" && column.required);
   }

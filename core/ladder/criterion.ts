@@ -26,7 +26,7 @@ export interface Criterion {
 
 const numberOf = (value: StrandValue | undefined) => (typeof value === "number" ? value : undefined);
 
-function valueOf(plan: LadderPlan, values: Readonly<Record<string, StrandValue>>, key: Strand["key"]): StrandValue | undefined {
+function strandValue(plan: LadderPlan, values: Readonly<Record<string, StrandValue>>, key: Strand["key"]): StrandValue | undefined {
   const strand = plan.strands.find((s) => s.key === key);
   return strand === undefined ? undefined : values[strand.id];
 }
@@ -40,16 +40,16 @@ export function criterionOf(plan: LadderPlan, number: number): Criterion {
   const rung = plan.rungs[number - 1];
   if (rung === undefined) throw new RangeError(`criterionOf: the ladder has no rung ${number}`);
   const labels = plan.phases.map((phase) => phase.label);
-  const stay = numberOf(valueOf(plan, rung.values, "stay"));
-  const ease = valueOf(plan, rung.values, "ease");
-  const side = valueOf(plan, rung.values, "side");
+  const stay = numberOf(strandValue(plan, rung.values, "stay"));
+  const ease = strandValue(plan, rung.values, "ease");
+  const side = strandValue(plan, rung.values, "side");
   const working = plan.strands.find((s) => s.id === plan.workingStrandId);
   const target = working === undefined ? undefined : numberOf(rung.values[working.id]);
-  const easeGrade = ease === undefined ? 0 : EASE_GRADES.findIndex((grade) => grade === ease);
+  const easeGrade = ease === undefined ? 0 : (EASE_GRADES as readonly string[]).indexOf(String(ease));
   return {
     sentence: criterionSentence(plan.strands, rung.values, labels),
-    max_phase: numberOf(valueOf(plan, rung.values, "lightness")),
-    max_latency_s: numberOf(valueOf(plan, rung.values, "latency")),
+    max_phase: numberOf(strandValue(plan, rung.values, "lightness")),
+    max_latency_s: numberOf(strandValue(plan, rung.values, "latency")),
     stay_s: stay === undefined || stay === 0 ? undefined : stay,
     min_ease: easeGrade > 0 ? easeGrade : undefined,
     side: side === "left" || side === "right" || side === "both" ? side : undefined,

@@ -7,9 +7,7 @@ export const METHODS = ["pressure-release", "marker-food", "combined"] as const;
 export type Method = (typeof METHODS)[number];
 
 /** Which met answers earn their reinforcer. */
-export type Schedule =
-  | { readonly kind: "every" }
-  | { readonly kind: "fixed"; readonly ratio: number };
+export type Schedule = { readonly kind: "every" } | { readonly kind: "fixed"; readonly ratio: number };
 
 export const OFFER_RULES = ["reinforce", "ignore", "settle"] as const;
 /** What an answer nobody asked for earns. */

@@ -112,7 +112,8 @@ export class SimulatedHorse {
     if (outcome === "refused") phase = dwellSeconds.length;
     const gone = dwellSeconds.slice(0, phase - 1).reduce((sum, s) => sum + s, 0);
     const wait = 0.25 + drawExponential(chance, temper.meanWaitSeconds * (1.3 - p));
-    const latencySeconds = outcome === "refused" ? maximumSeconds : Math.min(gone + Math.min(wait, (dwellSeconds[phase - 1] ?? 2) * 1.3), maximumSeconds * 0.95);
+    const latencySeconds =
+      outcome === "refused" ? maximumSeconds : Math.min(gone + Math.min(wait, (dwellSeconds[phase - 1] ?? 2) * 1.3), maximumSeconds * 0.95);
     const wrongFirst = outcome === "met" && chance() < 0.12 * (1 - p) + 0.02;
     const ease = clamp(Math.round(drawNormal(chance, 2.2 + 1.2 * p - 1.5 * temper.tension - tired, 0.6)), 0, 4);
     const signalDraw = chance();
@@ -123,7 +124,8 @@ export class SimulatedHorse {
   /** What the horse takes from a trial. */
   learn(side: "L" | "R", outcome: Outcome, reinforced: boolean): void {
     const { temper } = this;
-    const stalled = temper.stallsAtRung !== null && this.rung === temper.stallsAtRung && (this.trialsOnRung.get(this.rung) ?? 0) < temper.stallTrials;
+    const stalled =
+      temper.stallsAtRung !== null && this.rung === temper.stallsAtRung && (this.trialsOnRung.get(this.rung) ?? 0) < temper.stallTrials;
     const rate = temper.learning * (side === temper.weakSide ? temper.weakLearning : 1) * (stalled ? 0.2 : 1);
     const p = this.strength[side];
     if (outcome === "met" && reinforced) this.strength[side] = p + rate * (1 - p);

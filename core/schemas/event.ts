@@ -3,10 +3,40 @@ import { type Checked, check, EARLIEST_WALL_MS } from "./common";
 
 /** Every event type of the formats document, also those no screen makes yet. */
 export const EVENT_TYPES = [
-  "session.start", "preflight", "block.start", "ask", "phase", "response", "criterion", "release", "mark", "feed",
-  "reinforce", "trial", "offer", "measure", "stay", "signal", "depart", "return", "zone", "sample", "touch", "gait",
-  "breath", "break.start", "break.end", "word", "override", "note", "safety", "block.end", "session.end", "aftercare",
-  "correct", "undo",
+  "session.start",
+  "preflight",
+  "block.start",
+  "ask",
+  "phase",
+  "response",
+  "criterion",
+  "release",
+  "mark",
+  "feed",
+  "reinforce",
+  "trial",
+  "offer",
+  "measure",
+  "stay",
+  "signal",
+  "depart",
+  "return",
+  "zone",
+  "sample",
+  "touch",
+  "gait",
+  "breath",
+  "break.start",
+  "break.end",
+  "word",
+  "override",
+  "note",
+  "safety",
+  "block.end",
+  "session.end",
+  "aftercare",
+  "correct",
+  "undo",
 ] as const;
 export type EventType = (typeof EVENT_TYPES)[number];
 
@@ -33,7 +63,11 @@ const shortText = () => yup.string().max(200, "${path}: at most 200 characters."
 const longText = () => yup.string().max(4000, "${path}: at most 4000 characters.");
 const zeroOrMore = () => yup.number().min(0, "${path}: 0 or more.");
 const whole = (least: number, most: number) =>
-  yup.number().integer("${path}: a whole number is needed.").min(least, `\${path}: ${least} or more.`).max(most, `\${path}: ${most} at most.`);
+  yup
+    .number()
+    .integer("${path}: a whole number is needed.")
+    .min(least, `\${path}: ${least} or more.`)
+    .max(most, `\${path}: ${most} at most.`);
 const flag = () => whole(0, 1);
 const oneOf = <T extends string>(...words: readonly T[]) => yup.string<T>().oneOf(words, `\${path}: one of ${words.join(", ")}.`);
 const phase = () => whole(1, 20);
@@ -56,7 +90,12 @@ const criterionSchema = yup.lazy((value: unknown) =>
           min_ease: whole(0, 4),
           side: oneOf("left", "right", "both"),
           working: yup
-            .object({ strand: shortText().required(), unit: shortText().defined(), target: yup.number().required(), harder: oneOf("more", "less").required() })
+            .object({
+              strand: shortText().required(),
+              unit: shortText().defined(),
+              target: yup.number().required(),
+              harder: oneOf("more", "less").required(),
+            })
             .default(undefined),
           phases: yup.array().of(shortText().required()).max(20),
           schedule: scheduleSchema,
@@ -91,7 +130,13 @@ const wholeTrial = yup.object({
 });
 
 const payloads: Record<EventType, yup.AnyObjectSchema> = {
-  "session.start": yup.object({ horse: shortText().required(), handler: shortText(), place: shortText(), plan: shortText(), method: oneOf("pressure-release", "marker-food", "combined").required() }),
+  "session.start": yup.object({
+    horse: shortText().required(),
+    handler: shortText(),
+    place: shortText(),
+    plan: shortText(),
+    method: oneOf("pressure-release", "marker-food", "combined").required(),
+  }),
   preflight: yup.object({
     air_c: yup.number().min(-60).max(60).nullable(),
     humidity: yup.number().min(0).max(100).nullable(),
@@ -105,7 +150,9 @@ const payloads: Record<EventType, yup.AnyObjectSchema> = {
     behaviour: shortText().required("${path} is missing."),
     ladder: shortText(),
     version: whole(1, 100_000),
-    rung: yup.lazy((value: unknown) => (typeof value === "string" ? shortText().required() : whole(1, 1000).required("${path} is missing."))),
+    rung: yup.lazy((value: unknown) =>
+      typeof value === "string" ? shortText().required() : whole(1, 1000).required("${path} is missing."),
+    ),
     criterion: criterionSchema,
     side: sideWord(),
     kind: oneOf("warm-up", "work", "probe", "sure"),
@@ -122,31 +169,65 @@ const payloads: Record<EventType, yup.AnyObjectSchema> = {
   reinforce: yup.object({ what: oneOf("scratch", "rest", "away", "other").required("${path} is missing.") }),
   trial: wholeTrial,
   offer: yup.object({ earned: oneOf("reinforced", "ignored", "settled") }),
-  measure: yup.object({ strand: shortText().required("${path} is missing."), value: yup.number().required("${path} is missing."), unit: shortText() }),
-  stay: yup.object({ ended_by: oneOf("criterion", "left", "handler").required("${path} is missing."), handler_distance_m: zeroOrMore().nullable() }),
-  signal: yup.object({ name: shortText().required("${path} is missing."), class: oneOf("ease", "tension", "danger").required("${path} is missing.") }),
+  measure: yup.object({
+    strand: shortText().required("${path} is missing."),
+    value: yup.number().required("${path} is missing."),
+    unit: shortText(),
+  }),
+  stay: yup.object({
+    ended_by: oneOf("criterion", "left", "handler").required("${path} is missing."),
+    handler_distance_m: zeroOrMore().nullable(),
+  }),
+  signal: yup.object({
+    name: shortText().required("${path} is missing."),
+    class: oneOf("ease", "tension", "danger").required("${path} is missing."),
+  }),
   depart: yup.object({ to: shortText(), from: shortText() }),
   return: yup.object({ to: shortText(), from: shortText() }),
   zone: yup.object({ zone: shortText().required("${path} is missing.") }),
-  sample: yup.object({ question: shortText().required("${path} is missing."), answer: shortText().required("${path} is missing."), observer: shortText() }),
-  touch: yup.object({ zone: shortText().required("${path} is missing."), side: sideWord(), tool: shortText(), grade: whole(0, 4).required("${path} is missing.") }),
+  sample: yup.object({
+    question: shortText().required("${path} is missing."),
+    answer: shortText().required("${path} is missing."),
+    observer: shortText(),
+  }),
+  touch: yup.object({
+    zone: shortText().required("${path} is missing."),
+    side: sideWord(),
+    tool: shortText(),
+    grade: whole(0, 4).required("${path} is missing."),
+  }),
   gait: yup.object({ gait: shortText().required("${path} is missing."), direction: shortText(), radius_m: zeroOrMore().nullable() }),
-  breath: yup.object({ taps_ms: yup.array().of(zeroOrMore().required()).min(2, "${path}: two taps or more.").max(1000).required("${path} is missing.") }),
+  breath: yup.object({
+    taps_ms: yup.array().of(zeroOrMore().required()).min(2, "${path}: two taps or more.").max(1000).required("${path} is missing."),
+  }),
   "break.start": yup.object({ reason: shortText() }),
   "break.end": yup.object({ reason: shortText() }),
   word: yup.object({ word: shortText().required("${path} is missing."), reason: longText(), numbers: yup.object(), taken: yup.boolean() }),
-  override: yup.object({ of: uuid().required("${path} is missing."), from: oneOf(...OUTCOMES).nullable(), to: oneOf(...OUTCOMES).required("${path} is missing."), reason: longText() }),
+  override: yup.object({
+    of: uuid().required("${path} is missing."),
+    from: oneOf(...OUTCOMES).nullable(),
+    to: oneOf(...OUTCOMES).required("${path} is missing."),
+    reason: longText(),
+  }),
   note: yup.object({ text: longText().required("${path} is missing.") }),
   safety: yup.object({ what: longText().required("${path} is missing."), then: longText() }),
   "block.end": nothing(),
   "session.end": nothing(),
   aftercare: yup.object({
-    breathing: yup.array().of(yup.object({ wall_ms: yup.number().required(), per_min: zeroOrMore().required() })).max(200),
+    breathing: yup
+      .array()
+      .of(yup.object({ wall_ms: yup.number().required(), per_min: zeroOrMore().required() }))
+      .max(200),
     legs: longText(),
     kit: longText(),
     food_g: zeroOrMore().nullable(),
   }),
-  correct: yup.object({ event: uuid().required("${path} is missing."), strike: yup.boolean(), payload: yup.object().default(undefined), reason: longText() }),
+  correct: yup.object({
+    event: uuid().required("${path} is missing."),
+    strike: yup.boolean(),
+    payload: yup.object().default(undefined),
+    reason: longText(),
+  }),
   undo: yup.object({ event: uuid().required("${path} is missing.") }),
 };
 
@@ -178,7 +259,8 @@ export function checkEvent(value: unknown): Checked<SessionEvent> {
 /** Checks the payload of a type of event. Keys the product does not know are kept as they are. */
 export function checkPayload(type: EventType, payload: unknown): Checked<Record<string, unknown>> {
   const checked = check(payloads[type], payload, { strict: true });
-  if (!checked.ok) return { ok: false, problems: checked.problems.map((p) => ({ ...p, path: p.path === "" ? "payload" : `payload.${p.path}` })) };
+  if (!checked.ok)
+    return { ok: false, problems: checked.problems.map((p) => ({ ...p, path: p.path === "" ? "payload" : `payload.${p.path}` })) };
   if (JSON.stringify(payload).length > PAYLOAD_MOST_CHARACTERS) {
     return { ok: false, problems: [{ path: "payload", message: `At most ${PAYLOAD_MOST_CHARACTERS} characters.` }] };
   }

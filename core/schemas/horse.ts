@@ -39,7 +39,10 @@ export const horseSchema = yup.object({
 
 export type HorseInput = yup.InferType<typeof horseSchema>;
 
-export const personSchema = yup.object({ name: nameSchema("Name"), role: choiceSchema("Role", ["handler", "helper", "coach", "owner"] as const) });
+export const personSchema = yup.object({
+  name: nameSchema("Name"),
+  role: choiceSchema("Role", ["handler", "helper", "coach", "owner"] as const),
+});
 export type PersonInput = yup.InferType<typeof personSchema>;
 
 export const placeSchema = yup.object({

@@ -2,7 +2,17 @@ import * as yup from "yup";
 import { CUE_KINDS, MOST_CUE_PHASES, PRESSURE_PROFILES } from "../cues";
 import { FEWEST_RUNGS, type LadderPlan, METHODS, MOST_RUNGS, OFFER_RULES } from "../ladder";
 import { STRAND_KEYS, type Strand, templateOf } from "../strands";
-import { check, type Checked, choiceSchema, type FieldProblem, nameSchema, numberSchema, optionalNumberSchema, textSchema, wholeNumberSchema } from "./common";
+import {
+  type Checked,
+  check,
+  choiceSchema,
+  type FieldProblem,
+  nameSchema,
+  numberSchema,
+  optionalNumberSchema,
+  textSchema,
+  wholeNumberSchema,
+} from "./common";
 
 export const behaviourSchema = yup.object({
   name: nameSchema("Behaviour"),
@@ -13,7 +23,10 @@ export const behaviourSchema = yup.object({
 export type BehaviourInput = yup.InferType<typeof behaviourSchema>;
 
 const strandSchema = yup.object({
-  id: yup.string().required("Strand: an id is missing.").matches(/^[a-z0-9-]{1,40}$/, "Strand: letters, digits and hyphens in its id."),
+  id: yup
+    .string()
+    .required("Strand: an id is missing.")
+    .matches(/^[a-z0-9-]{1,40}$/, "Strand: letters, digits and hyphens in its id."),
   key: choiceSchema("Strand", STRAND_KEYS),
   name: nameSchema("Strand name"),
   kind: choiceSchema("Strand kind", ["number", "levels"] as const),
@@ -113,8 +126,10 @@ export function rungValueProblem(strand: Strand, value: unknown, phaseCount: num
 function crossProblems(plan: LadderPlan): FieldProblem[] {
   const problems: FieldProblem[] = [];
   plan.strands.forEach((strand, i) => {
-    if (strand.kind === "levels" && strand.levels.length < 2) problems.push({ path: `strands[${i}].levels`, message: `${strand.name}: at least two levels.` });
-    if (strand.kind === "levels" && new Set(strand.levels).size !== strand.levels.length) problems.push({ path: `strands[${i}].levels`, message: `${strand.name}: each level once.` });
+    if (strand.kind === "levels" && strand.levels.length < 2)
+      problems.push({ path: `strands[${i}].levels`, message: `${strand.name}: at least two levels.` });
+    if (strand.kind === "levels" && new Set(strand.levels).size !== strand.levels.length)
+      problems.push({ path: `strands[${i}].levels`, message: `${strand.name}: each level once.` });
   });
   plan.rungs.forEach((rung, i) => {
     for (const strand of plan.strands) {
@@ -124,7 +139,8 @@ function crossProblems(plan: LadderPlan): FieldProblem[] {
   });
   if (plan.workingStrandId !== null) {
     const working = plan.strands.find((s) => s.id === plan.workingStrandId);
-    if (working === undefined || working.kind !== "number") problems.push({ path: "workingStrandId", message: "Counted strand: choose a strand of numbers." });
+    if (working === undefined || working.kind !== "number")
+      problems.push({ path: "workingStrandId", message: "Counted strand: choose a strand of numbers." });
   }
   return problems;
 }

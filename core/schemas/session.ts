@@ -1,6 +1,6 @@
 import * as yup from "yup";
-import { checkEvent, type SessionEvent, wallClockPlausible } from "./event";
 import { type Checked, check, type FieldProblem } from "./common";
+import { checkEvent, type SessionEvent, wallClockPlausible } from "./event";
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 

@@ -1,10 +1,17 @@
 export { type ClockKnowledge, type PlacedEvent, placeEvents } from "./clock";
 export { effectiveEvents } from "./effective";
-export { asMasteryTrials, EVIDENCE_MAX_AGE_DAYS, evidenceForRung, evidenceOfSession, type EvidenceScope, type EvidenceTrial } from "./evidence-scope";
+export {
+  asMasteryTrials,
+  EVIDENCE_MAX_AGE_DAYS,
+  type EvidenceScope,
+  type EvidenceTrial,
+  evidenceForRung,
+  evidenceOfSession,
+} from "./evidence-scope";
 export { shortfallOf } from "./met-check";
 export { type NextStart, nextStart } from "./next-start";
 export { type Block, type BlockKind, reduceSession, type SessionHeader, type SessionRecord, type Span, type TimedFact } from "./reduce";
 export { type BlockSummary, interResponseSeconds, type SessionSummary, summariseSession } from "./summary";
 export { blockSeconds, endOfWorkMs, secondsSinceRest, secondsWithoutBreaks, workSeconds } from "./time";
 export { LOGGED_WAYS, type LoggedWay, ORDER_FAULTS, type Trial } from "./trial";
-export { type Advice, DEFAULT_WORD_SETTINGS, shareSentence, theWord, type Word, type WordInput, type WordSettings, WORDS } from "./word";
+export { type Advice, DEFAULT_WORD_SETTINGS, shareSentence, theWord, WORDS, type Word, type WordInput, type WordSettings } from "./word";

@@ -1,6 +1,6 @@
 import type { Criterion } from "../ladder/criterion";
-import { EASE_GRADES } from "../strands/strand";
 import { shortNumber } from "../strands/sentence";
+import { EASE_GRADES } from "../strands/strand";
 
 /** What is known of an answer that was tapped as met. */
 export interface TappedMet {

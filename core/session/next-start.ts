@@ -1,7 +1,7 @@
-import { masteryProgress, masterySentence } from "../mastery";
 import type { LadderPlan } from "../ladder";
+import { masteryProgress, masterySentence } from "../mastery";
 import { MILLISECONDS_PER_DAY } from "../units";
-import { asMasteryTrials, evidenceForRung, type EvidenceTrial } from "./evidence-scope";
+import { asMasteryTrials, type EvidenceTrial, evidenceForRung } from "./evidence-scope";
 import { DEFAULT_WORD_SETTINGS, shareSentence, type WordSettings } from "./word";
 
 /** Where the next session starts on a ladder, and why. */
@@ -53,10 +53,20 @@ export function nextStart(input: NextStartInput, settings: WordSettings = DEFAUL
   const rung = Math.min(last.rung, top);
   const days = Math.floor((nowWallMs - last.wallMs) / MILLISECONDS_PER_DAY);
   if (days > maxAgeDays) {
-    return { rung, kind: "probe", headline: `Test rung ${rung} first`, reason: `The last work was ${days} days ago; what it showed is too old to count.` };
+    return {
+      rung,
+      kind: "probe",
+      headline: `Test rung ${rung} first`,
+      reason: `The last work was ${days} days ago; what it showed is too old to count.`,
+    };
   }
   if (last.version !== version) {
-    return { rung, kind: "work", headline: `Start on rung ${rung}`, reason: `The ladder was changed since: version ${version} has no trials yet.` };
+    return {
+      rung,
+      kind: "work",
+      headline: `Start on rung ${rung}`,
+      reason: `The ladder was changed since: version ${version} has no trials yet.`,
+    };
   }
   const evidence = evidenceForRung(worked, { ladder, version, rung, nowWallMs, maxAgeDays });
   const met = evidence.filter((t) => t.outcome === "met").length;
@@ -69,11 +79,26 @@ export function nextStart(input: NextStartInput, settings: WordSettings = DEFAUL
   if (sides.every((side) => masteryProgress(plan.mastery, asMasteryTrials(side)).passed)) {
     const rule = masterySentence(plan.mastery);
     return rung < top
-      ? { rung: rung + 1, kind: "work", headline: `Start on rung ${rung + 1}`, reason: `Rung ${rung} is met by the rule, ${rule}. ${share}` }
-      : { rung, kind: "work", headline: `Keep rung ${rung}`, reason: `The top rung is met by the rule, ${rule}. ${share} Keep it, or plan what comes next.` };
+      ? {
+          rung: rung + 1,
+          kind: "work",
+          headline: `Start on rung ${rung + 1}`,
+          reason: `Rung ${rung} is met by the rule, ${rule}. ${share}`,
+        }
+      : {
+          rung,
+          kind: "work",
+          headline: `Keep rung ${rung}`,
+          reason: `The top rung is met by the rule, ${rule}. ${share} Keep it, or plan what comes next.`,
+        };
   }
   if (misses >= settings.easeMisses && rung > 1) {
-    return { rung: rung - 1, kind: "work", headline: `Go back to rung ${rung - 1}`, reason: `${misses} of the last ${recent.length} on rung ${rung} were missed or refused. ${share}` };
+    return {
+      rung: rung - 1,
+      kind: "work",
+      headline: `Go back to rung ${rung - 1}`,
+      reason: `${misses} of the last ${recent.length} on rung ${rung} were missed or refused. ${share}`,
+    };
   }
   return { rung, kind: "work", headline: `Stay on rung ${rung}`, reason: `${share}${weakerSide(evidence)}` };
 }

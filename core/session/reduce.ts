@@ -57,7 +57,13 @@ export interface SessionRecord {
   readonly trials: readonly Trial[];
   readonly breaks: readonly Span[];
   /** The ask still waiting, or null. */
-  readonly openAsk: { readonly id: string; readonly askMs: number; readonly phase: number | null; readonly answered: boolean; readonly phaseSteps: readonly { readonly ms: number; readonly phase: number }[] } | null;
+  readonly openAsk: {
+    readonly id: string;
+    readonly askMs: number;
+    readonly phase: number | null;
+    readonly answered: boolean;
+    readonly phaseSteps: readonly { readonly ms: number; readonly phase: number }[];
+  } | null;
   /** Asks that the block, a break or the finish ended before any answer: no trials. */
   readonly cutOffAsks: number;
   readonly offers: number;
@@ -212,7 +218,12 @@ class Walk {
     if (!AFTERWARDS.has(event.type)) this.lastMs = Math.max(this.lastMs, ms);
     switch (event.type) {
       case "session.start":
-        this.header ??= { horse: String(payload.horse ?? ""), handler: text(payload.handler), place: text(payload.place), method: String(payload.method) };
+        this.header ??= {
+          horse: String(payload.horse ?? ""),
+          handler: text(payload.handler),
+          place: text(payload.place),
+          method: String(payload.method),
+        };
         return;
       case "block.start":
         this.endBlock(ms);
@@ -283,7 +294,9 @@ class Walk {
       trials.push(trial);
     }
     const indexById = new Map<string, number>();
-    if (this.overrides.length > 0) trials.forEach((t, i) => t.eventIds.forEach((id) => indexById.set(id, i)));
+    if (this.overrides.length > 0) {
+      for (const [i, trial] of trials.entries()) for (const id of trial.eventIds) indexById.set(id, i);
+    }
     for (const { of, to } of this.overrides) {
       const index = indexById.get(of);
       const trial = index === undefined ? undefined : trials[index];
@@ -320,7 +333,16 @@ export function reduceSession(events: Iterable<SessionEvent>, clocks: ClockKnowl
     blocks: walk.blocks,
     trials,
     breaks: walk.breaks,
-    openAsk: open === null ? null : { id: open.askId, askMs: open.askMs, phase: open.phaseSteps.at(-1)?.phase ?? null, answered: open.answered, phaseSteps: open.phaseSteps },
+    openAsk:
+      open === null
+        ? null
+        : {
+            id: open.askId,
+            askMs: open.askMs,
+            phase: open.phaseSteps.at(-1)?.phase ?? null,
+            answered: open.answered,
+            phaseSteps: open.phaseSteps,
+          },
     cutOffAsks,
     offers: walk.offers,
     foodPiecesOutside: walk.foodPiecesOutside,

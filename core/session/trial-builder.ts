@@ -132,7 +132,10 @@ export class TrialBuilder {
   }
 
   /** The stay, where the rung asks for one and the horse was in place. */
-  private stayed(finalAnswer: Answer | undefined, required: number | undefined): { seconds: number; by: EndedBy; reachedMs: number | null } | null {
+  private stayed(
+    finalAnswer: Answer | undefined,
+    required: number | undefined,
+  ): { seconds: number; by: EndedBy; reachedMs: number | null } | null {
     if (required === undefined || finalAnswer === undefined || finalAnswer.answer === "wrong") return null;
     const end = this.stayEnd?.ms ?? this.criterionMs ?? this.releaseMs ?? this.closedMs;
     if (end === null) return null;
@@ -154,13 +157,22 @@ export class TrialBuilder {
     const final: Answer | undefined =
       this.answers.at(-1) ?? (this.criterionMs === null ? undefined : { ms: this.criterionMs, answer: "met" });
     const refused = this.refusedMs !== null || final === undefined;
-    const tapped: Outcome = refused ? "refused" : this.criterionMs !== null && final.answer !== "wrong" ? "met" : final.answer === "wrong" ? "miss" : final.answer;
+    const tapped: Outcome = refused
+      ? "refused"
+      : this.criterionMs !== null && final.answer !== "wrong"
+        ? "met"
+        : final.answer === "wrong"
+          ? "miss"
+          : final.answer;
     const stay = refused ? null : this.stayed(final, criterion?.stay_s);
     const good = tapped === "met" || tapped === "try";
     const reachedMs = tapped !== "met" ? null : stay !== null ? stay.reachedMs : (this.criterionMs ?? final?.ms ?? null);
     if (this.releaseMs !== null && this.refusedMs === null && !good) this.faults.add("release without a try");
     const until = refused ? endMs : Math.max(final?.ms ?? endMs, this.criterionMs ?? 0);
-    const phase = this.phaseSteps.reduce<number | null>((most, step) => (step.ms <= until && (most === null || step.phase > most) ? step.phase : most), null);
+    const phase = this.phaseSteps.reduce<number | null>(
+      (most, step) => (step.ms <= until && (most === null || step.phase > most) ? step.phase : most),
+      null,
+    );
     const latencySeconds = good && final !== undefined ? seconds(final.ms - this.askMs) : null;
     const firstMs = this.answers[0]?.ms ?? this.criterionMs;
     const lag = (from: number | null, to: number | null) => (from === null || to === null ? null : seconds(to - from));
@@ -168,7 +180,14 @@ export class TrialBuilder {
     const wrong = this.answers.filter((a) => a.answer === "wrong").length;
     const shortfall =
       tapped === "met" && criterion !== null
-        ? shortfallOf(criterion, { phase, latencySeconds, value, stayedSeconds: stay?.seconds ?? null, side: this.around.side, ease: this.ease })
+        ? shortfallOf(criterion, {
+            phase,
+            latencySeconds,
+            value,
+            stayedSeconds: stay?.seconds ?? null,
+            side: this.around.side,
+            ease: this.ease,
+          })
         : null;
     const released = this.releaseMs !== null && this.refusedMs === null;
     const fed = this.feedMs !== null;

@@ -27,7 +27,12 @@ export interface WholeTrialDraft {
   readonly after: AfterWholeTrial;
 }
 
-export function draftWholeTrial(eventId: string, ms: number, payload: Readonly<Record<string, unknown>>, around: TrialSurroundings): WholeTrialDraft {
+export function draftWholeTrial(
+  eventId: string,
+  ms: number,
+  payload: Readonly<Record<string, unknown>>,
+  around: TrialSurroundings,
+): WholeTrialDraft {
   return {
     eventId,
     ms,
@@ -91,7 +96,10 @@ export function buildWholeTrial(draft: WholeTrialDraft, number: number, schedule
     endedBy: payload.ended_by === "criterion" || payload.ended_by === "left" || payload.ended_by === "handler" ? payload.ended_by : null,
     ease,
     helped: null,
-    faults: textOf(payload.faults)?.split(";").map((f) => f.trim()) ?? [],
+    faults:
+      textOf(payload.faults)
+        ?.split(";")
+        .map((f) => f.trim()) ?? [],
     logged: (textOf(payload.logged) as LoggedWay | null) ?? "tally",
     note: textOf(payload.note),
     phaseSteps: phase === null ? [] : [{ ms: askMs, phase }],

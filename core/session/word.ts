@@ -116,7 +116,12 @@ function byRule(input: WordInput, block: readonly EvidenceTrial[]): Advice {
     return { word: "Raise", reason: `${met} of ${of} met${each}; the rule is ${rule}. Go to rung ${input.rung + 1}.`, numbers };
   }
   const { side, progress } = lacking;
-  const seen = input.rule.kind === "run" ? `${progress.met} in a row` : progress.of === 0 ? "No trials yet" : `${progress.met} of the last ${progress.of}`;
+  const seen =
+    input.rule.kind === "run"
+      ? `${progress.met} in a row`
+      : progress.of === 0
+        ? "No trials yet"
+        : `${progress.met} of the last ${progress.of}`;
   const onSide = side === null ? "" : ` on the ${SIDE_WORD[side]}`;
   return { word: "Stay", reason: `${seen}${onSide}. ${progress.needed}`, numbers: { met: progress.met, of: progress.of } };
 }

@@ -26,7 +26,12 @@ const levels = (key: StrandKey, name: string, list: readonly string[], hint: str
 
 /** Every strand of the domain, with the levels a new ladder starts from. */
 export const STRAND_CATALOGUE: readonly StrandTemplate[] = [
-  levels("form", "form", ["any movement", "weight shift", "one foot", "both fronts", "crosses over"], "What the answer looks like, from the smallest piece on."),
+  levels(
+    "form",
+    "form",
+    ["any movement", "weight shift", "one foot", "both fronts", "crosses over"],
+    "What the answer looks like, from the smallest piece on.",
+  ),
   number("steps", "steps", "", "more", "Steps, or repeats in a row.", 1, [1, 200], true),
   number("stay", "stay", "s", "more", "How long the horse stays.", 1, [0, 3600]),
   number("reach", "reach", "m", "more", "Horse to handler.", 0.5, [0, 100]),
@@ -35,11 +40,26 @@ export const STRAND_CATALOGUE: readonly StrandTemplate[] = [
   levels("gait", "gait", ["stand", "walk", "trot", "canter"], "The order is yours."),
   number("circle", "circle", "m", "more", "Radius. Closer is more draw, wider is more send: say which is harder.", 0.5, [2, 30]),
   levels("side", "side", ["left", "right", "both"], "Which side it is asked on."),
-  levels("handler-place", "handler", ["at the head", "at the shoulder", "at the hip", "2 m off", "behind", "out of sight"], "Where you stand. The order is yours."),
+  levels(
+    "handler-place",
+    "handler",
+    ["at the head", "at the shoulder", "at the hip", "2 m off", "behind", "out of sight"],
+    "Where you stand. The order is yours.",
+  ),
   levels("handler-motion", "handler moves", ["still", "walking", "running", "leaving"], "What you do meanwhile. The order is yours."),
-  levels("tether", "tether", ["short lead", "long line", "draped line", "neck loop", "free in a small pen", "free in the arena", "free in the field"], "What holds you together. The order is yours."),
+  levels(
+    "tether",
+    "tether",
+    ["short lead", "long line", "draped line", "neck loop", "free in a small pen", "free in the arena", "free in the field"],
+    "What holds you together. The order is yours.",
+  ),
   levels("build", "build", ["first piece", "second piece", "third piece", "whole"], "Pieces of an obstacle or of kit, added one by one."),
-  levels("surroundings", "surroundings", ["home pen, quiet", "home pen, busy", "other pen", "new place", "wind", "other horses moving"], "What goes on around."),
+  levels(
+    "surroundings",
+    "surroundings",
+    ["home pen, quiet", "home pen, busy", "other pen", "new place", "wind", "other horses moving"],
+    "What goes on around.",
+  ),
   levels("touch-zone", "touch", ["shoulder", "neck", "back", "flank", "legs"], "A path over the body. The order is yours."),
   levels("tool", "tool", ["stick", "brush", "rope", "hand", "clipper"], "What touches. The order is yours."),
   levels("company", "company", ["companion beside", "companion in sight", "companion away"], "How near the other horse is."),

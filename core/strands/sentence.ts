@@ -24,8 +24,27 @@ const withUnit = (value: StrandValue, unit: string) =>
 
 /** The order in which a sentence tells its strands: what, how much, how, where, how calm. */
 const TELLING_ORDER: readonly StrandKey[] = [
-  "form", "build", "steps", "stay", "gait", "circle", "reach", "approach", "touch-zone", "tool", "load", "own",
-  "lightness", "latency", "side", "handler-place", "handler-motion", "tether", "company", "surroundings", "ease",
+  "form",
+  "build",
+  "steps",
+  "stay",
+  "gait",
+  "circle",
+  "reach",
+  "approach",
+  "touch-zone",
+  "tool",
+  "load",
+  "own",
+  "lightness",
+  "latency",
+  "side",
+  "handler-place",
+  "handler-motion",
+  "tether",
+  "company",
+  "surroundings",
+  "ease",
 ];
 
 function phrase({ strand, value }: Valued, phaseLabels: readonly string[]): SentencePart[] {
@@ -60,7 +79,7 @@ function phrase({ strand, value }: Valued, phaseLabels: readonly string[]): Sent
     case "load":
       return [plain("with "), withUnit(value, "kg")];
     case "ease": {
-      const grade = EASE_GRADES.findIndex((name) => name === words);
+      const grade = (EASE_GRADES as readonly string[]).indexOf(words);
       if (grade === 0) return [];
       return [plain(grade === EASE_GRADES.length - 1 ? words : `${words} or softer`)];
     }

@@ -1,5 +1,5 @@
-import { difficulty } from "./height";
 import { templateOf } from "./catalogue";
+import { difficulty } from "./height";
 import type { Strand, StrandValue } from "./strand";
 
 /** The most a number may grow from one rung to the next, as a ratio (common practice, no source). */
@@ -36,10 +36,7 @@ export function stepAllowed(strand: Strand, from: number, to: number, ratio = GR
  * Checks the one-strand rule and the step sizes of a ladder's rungs.
  * `rungs` hold values by strand id, from the first rung to the last.
  */
-export function stepFaults(
-  strands: readonly Strand[],
-  rungs: readonly Readonly<Record<string, StrandValue>>[],
-): StepFault[] {
+export function stepFaults(strands: readonly Strand[], rungs: readonly Readonly<Record<string, StrandValue>>[]): StepFault[] {
   const faults: StepFault[] = [];
   for (let i = 1; i < rungs.length; i++) {
     const before = rungs[i - 1] ?? {};

@@ -1,12 +1,18 @@
 import Link from "next/link";
+import type { LadderPlan } from "@/core/ladder";
 import { masterySentence } from "@/core/mastery";
 import type { NextStart } from "@/core/session";
 import { criterionParts } from "@/core/strands";
-import type { LadderPlan } from "@/core/ladder";
 import { Day } from "@/ui/day";
 
 /** Where each ladder goes on next time, and why. */
-export function Ahead({ horseId, ladders }: { horseId: string; ladders: readonly { id: string; name: string; plan: LadderPlan; next: NextStart; lastWallMs: number | null }[] }) {
+export function Ahead({
+  horseId,
+  ladders,
+}: {
+  horseId: string;
+  ladders: readonly { id: string; name: string; plan: LadderPlan; next: NextStart; lastWallMs: number | null }[];
+}) {
   return (
     <>
       <h1 className="text-[2rem]">Ahead</h1>
@@ -28,9 +34,11 @@ export function Ahead({ horseId, ladders }: { horseId: string; ladders: readonly
                 <p className="mt-2 max-w-prose text-lg">{next.reason}</p>
                 <p className="mt-4 max-w-prose text-lg">
                   {next.kind === "probe" ? "Test: " : "Ask for: "}
-                  {criterionParts(plan.strands, plan.rungs[next.rung - 1]?.values ?? {}, plan.phases.map((p) => p.label)).map((part, i) =>
-                    part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text,
-                  )}
+                  {criterionParts(
+                    plan.strands,
+                    plan.rungs[next.rung - 1]?.values ?? {},
+                    plan.phases.map((p) => p.label),
+                  ).map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
                 </p>
                 <Link href={`/horses/${horseId}/work`} className="act mt-5">
                   Work it

@@ -7,7 +7,16 @@ import { useForm } from "react-hook-form";
 import { HORSE_SEXES, type HorseInput, horseSchema } from "@/core/schemas";
 import { Field, send, tied } from "@/ui/form";
 
-const EMPTY: HorseInput = { name: "", birth_year: null, sex: null, kind: "", height_cm: null, mass_kg: null, history: "", restrictions: "" };
+const EMPTY: HorseInput = {
+  name: "",
+  birth_year: null,
+  sex: null,
+  kind: "",
+  height_cm: null,
+  mass_kg: null,
+  history: "",
+  restrictions: "",
+};
 
 /** Adds a horse, or edits one. */
 export function HorseForm({ year, id, horse }: { year: number; id?: string; horse?: HorseInput }) {
@@ -20,7 +29,11 @@ export function HorseForm({ year, id, horse }: { year: number; id?: string; hors
   const { errors, isSubmitting } = formState;
   const onSubmit = handleSubmit(async (values) => {
     setProblem(null);
-    const sent = await send<{ id: string }>(id === undefined ? "POST" : "PUT", id === undefined ? "/api/horses" : `/api/horses/${id}`, values);
+    const sent = await send<{ id: string }>(
+      id === undefined ? "POST" : "PUT",
+      id === undefined ? "/api/horses" : `/api/horses/${id}`,
+      values,
+    );
     if (sent.ok) {
       router.push(`/horses/${sent.value.id}/know`);
       router.refresh();
@@ -50,12 +63,22 @@ export function HorseForm({ year, id, horse }: { year: number; id?: string; hors
       </div>
       <div className="sm:col-span-2">
         <Field id="birth_year" label="Birth year" hint="For example 2017" error={error("birth_year")}>
-          <input {...register("birth_year", empty)} {...tied("birth_year", error("birth_year"))} inputMode="numeric" className="field-box figures" />
+          <input
+            {...register("birth_year", empty)}
+            {...tied("birth_year", error("birth_year"))}
+            inputMode="numeric"
+            className="field-box figures"
+          />
         </Field>
       </div>
       <div className="sm:col-span-2">
         <Field id="height_cm" label="Height, cm" hint="At the withers" error={error("height_cm")}>
-          <input {...register("height_cm", empty)} {...tied("height_cm", error("height_cm"))} inputMode="decimal" className="field-box figures" />
+          <input
+            {...register("height_cm", empty)}
+            {...tied("height_cm", error("height_cm"))}
+            inputMode="decimal"
+            className="field-box figures"
+          />
         </Field>
       </div>
       <div className="sm:col-span-2">
@@ -74,7 +97,12 @@ export function HorseForm({ year, id, horse }: { year: number; id?: string; hors
         </Field>
       </div>
       <div className="sm:col-span-6">
-        <Field id="restrictions" label="Restrictions" hint="Injury, and what the veterinarian or farrier has said. Shown wherever the horse is worked." error={error("restrictions")}>
+        <Field
+          id="restrictions"
+          label="Restrictions"
+          hint="Injury, and what the veterinarian or farrier has said. Shown wherever the horse is worked."
+          error={error("restrictions")}
+        >
           <textarea {...register("restrictions")} {...tied("restrictions", error("restrictions"))} rows={2} className="field-box" />
         </Field>
       </div>

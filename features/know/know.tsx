@@ -122,7 +122,9 @@ export function Know({ horse, year, ladders }: { horse: KnownHorse; year: number
                   <Sides key={ladder.id} ladder={ladder} horseId={horse.id} />
                 ))}
               </ul>
-              <p className="mt-2 text-sm text-soft">Share met in the last 40 work trials on each side, with the 95 % interval. The trials may lie on different rungs.</p>
+              <p className="mt-2 text-sm text-soft">
+                Share met in the last 40 work trials on each side, with the 95 % interval. The trials may lie on different rungs.
+              </p>
             </>
           )}
         </section>

@@ -18,23 +18,53 @@ export function Answers({ summary }: { summary: SessionSummary }) {
           below={
             m.wilson95 === null ? undefined : (
               <>
-                {m.n < FEWEST_TRIALS_TO_TELL ? "too few to tell" : `${percent(m.success ?? 0)}, could be ${Math.round(m.wilson95[0] * 100)} to ${Math.round(m.wilson95[1] * 100)} %`}
+                {m.n < FEWEST_TRIALS_TO_TELL
+                  ? "too few to tell"
+                  : `${percent(m.success ?? 0)}, could be ${Math.round(m.wilson95[0] * 100)} to ${Math.round(m.wilson95[1] * 100)} %`}
                 <Whisker share={m.success} interval={m.wilson95} width={360} />
               </>
             )
           }
-          how={<>Trials met over all trials, with the 95 % score interval (Wilson 1927). It takes each trial as a fresh draw; trials of one session resemble each other, so the truth is a little wider.</>}
+          how={
+            <>
+              Trials met over all trials, with the 95 % score interval (Wilson 1927). It takes each trial as a fresh draw; trials of one
+              session resemble each other, so the truth is a little wider.
+            </>
+          }
         />
-        <MeasureRow label="asks a minute" value={decimals(m.asksPerMinute, 2)} testId="asks-per-min" how={<>Asks (here: trials), {perWork}.</>} />
-        <MeasureRow label="responses a minute" value={decimals(m.responsesPerMinute, 2)} testId="responses-per-min" how={<>Met answers {perWork}. Analysts call it the response rate.</>} />
+        <MeasureRow
+          label="asks a minute"
+          value={decimals(m.asksPerMinute, 2)}
+          testId="asks-per-min"
+          how={<>Asks (here: trials), {perWork}.</>}
+        />
+        <MeasureRow
+          label="responses a minute"
+          value={decimals(m.responsesPerMinute, 2)}
+          testId="responses-per-min"
+          how={<>Met answers {perWork}. Analysts call it the response rate.</>}
+        />
         <MeasureRow
           label="reinforced a minute"
           value={decimals(m.reinforcedPerMinute, 2)}
           testId="reinforced-per-min"
-          below={<>{m.reinforced} reinforced: {m.released} releases, {m.marked} marks, {m.foodPieces} pieces of food</>}
+          below={
+            <>
+              {m.reinforced} reinforced: {m.released} releases, {m.marked} marks, {m.foodPieces} pieces of food
+            </>
+          }
           how={<>Trials whose answer earned its release, mark, food or another reinforcer, {perWork}.</>}
         />
-        <MeasureRow label="tries a minute" value={decimals(m.triesPerMinute, 2)} below={<>{m.try} tries, {m.miss} something else, {m.refused} no answer</>} how={<>Right idea, short of the rung, {perWork}.</>} />
+        <MeasureRow
+          label="tries a minute"
+          value={decimals(m.triesPerMinute, 2)}
+          below={
+            <>
+              {m.try} tries, {m.miss} something else, {m.refused} no answer
+            </>
+          }
+          how={<>Right idea, short of the rung, {perWork}.</>}
+        />
         <MeasureRow
           label="between met answers"
           value={summary.medianInterResponseSeconds === null ? "–" : `${decimals(summary.medianInterResponseSeconds, 1)} s`}

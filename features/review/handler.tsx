@@ -24,13 +24,58 @@ export function Handler({ record, summary }: { record: SessionRecord; summary: S
           label="release lag"
           value={releaseLag.median === null ? "–" : `${decimals(releaseLag.median, 2)} s`}
           testId="release-lag"
-          below={releaseLag.lateShare === null ? "the Timed way gives it" : <>late {percent(releaseLag.lateShare)} of {releaseLag.n}; nine in ten within {decimals(releaseLag.p90, 2)} s</>}
-          how={<>Criterion reached to release: median, 90th percentile and the share over {LATE_RELEASE_SECONDS} s (common practice). By hand it is known to about ±0.15 s. Below zero: released too early.</>}
+          below={
+            releaseLag.lateShare === null ? (
+              "the Timed way gives it"
+            ) : (
+              <>
+                late {percent(releaseLag.lateShare)} of {releaseLag.n}; nine in ten within {decimals(releaseLag.p90, 2)} s
+              </>
+            )
+          }
+          how={
+            <>
+              Criterion reached to release: median, 90th percentile and the share over {LATE_RELEASE_SECONDS} s (common practice). By hand
+              it is known to about ±0.15 s. Below zero: released too early.
+            </>
+          }
         />
-        {markLag.n > 0 && <MeasureRow label="mark lag" value={`${decimals(markLag.median, 2)} s`} below={<>late {percent(markLag.lateShare ?? 0)} of {markLag.n}</>} how={<>Criterion reached to mark, as for the release.</>} />}
-        {feedDelay.n > 0 && <MeasureRow label="food after the mark" value={`${decimals(feedDelay.median, 2)} s`} below={<>over 3 s in {percent(feedDelay.lateShare ?? 0)} of {feedDelay.n}</>} how={<>Mark to food, median; over 3 s is late (common practice).</>} />}
+        {markLag.n > 0 && (
+          <MeasureRow
+            label="mark lag"
+            value={`${decimals(markLag.median, 2)} s`}
+            below={
+              <>
+                late {percent(markLag.lateShare ?? 0)} of {markLag.n}
+              </>
+            }
+            how={<>Criterion reached to mark, as for the release.</>}
+          />
+        )}
+        {feedDelay.n > 0 && (
+          <MeasureRow
+            label="food after the mark"
+            value={`${decimals(feedDelay.median, 2)} s`}
+            below={
+              <>
+                over 3 s in {percent(feedDelay.lateShare ?? 0)} of {feedDelay.n}
+              </>
+            }
+            how={<>Mark to food, median; over 3 s is late (common practice).</>}
+          />
+        )}
         {faults.length > 0 && (
-          <MeasureRow label="order slips" value={String(faults.reduce((sum, [, n]) => sum + n, 0))} below={faults.map(([name, n]) => `${name} ${n}`).join(", ")} how={<>Steps in the wrong order: mark before the answer, food before the mark, the ask raised during a try, a release without a try.</>} />
+          <MeasureRow
+            label="order slips"
+            value={String(faults.reduce((sum, [, n]) => sum + n, 0))}
+            below={faults.map(([name, n]) => `${name} ${n}`).join(", ")}
+            how={
+              <>
+                Steps in the wrong order: mark before the answer, food before the mark, the ask raised during a try, a release without a
+                try.
+              </>
+            }
+          />
         )}
       </dl>
       {left.n + right.n > 0 && (
@@ -39,7 +84,11 @@ export function Handler({ record, summary }: { record: SessionRecord; summary: S
           {side("left, met", left.met, left.n)}
           {side("right, met", right.met, right.n)}
           <p className="mt-1 text-sm text-soft">
-            {sides.fisherP === null ? "Only one side was worked." : sides.fisherP < 0.05 ? `A difference shows: chance alone gives as much or more in ${percent(sides.fisherP)} of cases (Fisher 1935).` : "No difference shown yet (Fisher's exact test)."}
+            {sides.fisherP === null
+              ? "Only one side was worked."
+              : sides.fisherP < 0.05
+                ? `A difference shows: chance alone gives as much or more in ${percent(sides.fisherP)} of cases (Fisher 1935).`
+                : "No difference shown yet (Fisher's exact test)."}
           </p>
         </>
       )}

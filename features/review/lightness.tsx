@@ -18,7 +18,15 @@ export function HowLight({ summary }: { summary: SessionSummary }) {
           label="at the lightest cue"
           value={metWithPhase === 0 ? "–" : `${metAtLightest} of ${metWithPhase}`}
           testId="lightness"
-          below={lightness === null ? "no cue phase logged" : <>{percent(lightness)}; mean phase {decimals(meanPhaseMet, 2)}</>}
+          below={
+            lightness === null ? (
+              "no cue phase logged"
+            ) : (
+              <>
+                {percent(lightness)}; mean phase {decimals(meanPhaseMet, 2)}
+              </>
+            )
+          }
           how={<>Met trials answered at phase 1 over met trials with a phase; the mean is over the same trials.</>}
         />
         <MeasureRow
@@ -34,7 +42,12 @@ export function HowLight({ summary }: { summary: SessionSummary }) {
               </>
             )
           }
-          how={<>Ask to the first movement of a met or try answer, by the product-limit estimate (Kaplan and Meier 1958), so that answers that never came count as long waits and not as nothing. The median is the first time at which at most half still wait.</>}
+          how={
+            <>
+              Ask to the first movement of a met or try answer, by the product-limit estimate (Kaplan and Meier 1958), so that answers that
+              never came count as long waits and not as nothing. The median is the first time at which at most half still wait.
+            </>
+          }
         />
       </dl>
       {latency.steps.length > 1 && (

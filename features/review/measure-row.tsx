@@ -2,7 +2,19 @@ import type { ReactNode } from "react";
 import { How } from "@/ui/measure";
 
 /** One number with its words, what it rests on, and how it was computed. */
-export function MeasureRow({ label, value, below, how, testId }: { label: string; value: string; below?: ReactNode; how: ReactNode; testId?: string }) {
+export function MeasureRow({
+  label,
+  value,
+  below,
+  how,
+  testId,
+}: {
+  label: string;
+  value: string;
+  below?: ReactNode;
+  how: ReactNode;
+  testId?: string;
+}) {
   return (
     <div className="border-b border-hair py-2">
       <div className="flex items-baseline gap-1.5">

@@ -8,14 +8,32 @@ import { recorderId } from "../work/device/recorder-id";
 import { senderFor } from "../work/device/sender";
 
 /** Notes of the session, and a place to add one. They go the same way as every tap. */
-export function Notes({ storeId, sessionId, notes }: { storeId: string; sessionId: string; notes: readonly { id: string; text: string }[] }) {
+export function Notes({
+  storeId,
+  sessionId,
+  notes,
+}: {
+  storeId: string;
+  sessionId: string;
+  notes: readonly { id: string; text: string }[];
+}) {
   const router = useRouter();
   const [text, setText] = useState("");
   const [message, setMessage] = useState<string | null>(null);
   const add = async () => {
     const trimmed = text.trim();
     if (trimmed === "") return;
-    const event: SessionEvent = { id: newId(), session: sessionId, recorder: recorderId("review"), load: newId(), seq: 0, mono_ms: Math.round(performance.now() * 10) / 10, wall_ms: Date.now(), type: "note", payload: { text: trimmed } };
+    const event: SessionEvent = {
+      id: newId(),
+      session: sessionId,
+      recorder: recorderId("review"),
+      load: newId(),
+      seq: 0,
+      mono_ms: Math.round(performance.now() * 10) / 10,
+      wall_ms: Date.now(),
+      type: "note",
+      payload: { text: trimmed },
+    };
     const sender = senderFor(storeId);
     await (await sender.queue).keep([event]);
     setText("");
@@ -39,7 +57,15 @@ export function Notes({ storeId, sessionId, notes }: { storeId: string; sessionI
         <label htmlFor="note" className="sr-only">
           Add a note
         </label>
-        <textarea id="note" value={text} onChange={(event) => setText(event.target.value)} maxLength={2000} rows={2} placeholder="Add a note" className="field-box max-w-prose" />
+        <textarea
+          id="note"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          maxLength={2000}
+          rows={2}
+          placeholder="Add a note"
+          className="field-box max-w-prose"
+        />
         <div className="mt-2 flex items-center gap-4">
           <button type="submit" className="act-quiet" disabled={text.trim() === ""}>
             Add

@@ -11,7 +11,19 @@ import { Notes } from "./notes";
 import { WordHistory } from "./word-history";
 
 /** One session as it went: ribbon, numbers with their reasons, blocks, words, notes. */
-export function Review({ storeId, horseId, sessionId, record, next }: { storeId: string; horseId: string; sessionId: string; record: SessionRecord; next: NextStart | null }) {
+export function Review({
+  storeId,
+  horseId,
+  sessionId,
+  record,
+  next,
+}: {
+  storeId: string;
+  horseId: string;
+  sessionId: string;
+  record: SessionRecord;
+  next: NextStart | null;
+}) {
   const summary = summariseSession(record);
   const rungs = [...new Set(record.blocks.map((block) => block.rung))];
   const behaviours = [...new Set(record.blocks.map((block) => block.behaviour))];
@@ -22,7 +34,15 @@ export function Review({ storeId, horseId, sessionId, record, next }: { storeId:
       <h1 className="text-[2rem]">
         {record.startWallMs === null ? "Not begun" : <Day ms={record.startWallMs} long />}, {minutesWords(summary.workSeconds)}
         <span className="mt-1 block font-sans text-base font-normal text-soft">
-          {[...behaviours, rungs.length === 0 ? null : `rung${rungs.length > 1 ? "s" : ""} ${rungs.join(", ")}`, record.header?.place, record.header?.handler, `${record.trials.length} asks`].filter((part) => part !== null && part !== undefined && part !== "").join(" · ")}
+          {[
+            ...behaviours,
+            rungs.length === 0 ? null : `rung${rungs.length > 1 ? "s" : ""} ${rungs.join(", ")}`,
+            record.header?.place,
+            record.header?.handler,
+            `${record.trials.length} asks`,
+          ]
+            .filter((part) => part !== null && part !== undefined && part !== "")
+            .join(" · ")}
         </span>
       </h1>
       {record.finishMs === null && (
@@ -64,7 +84,8 @@ export function Review({ storeId, horseId, sessionId, record, next }: { storeId:
           <summary className="link inline-block">Every trial in words</summary>
           <TrialsTable record={record} />
           <p className="mt-3 text-sm text-soft">
-            {record.offers} offers nobody asked for; {record.cutOffAsks} asks cut off before an answer; {record.undone} taps undone, {record.struck} struck out.
+            {record.offers} offers nobody asked for; {record.cutOffAsks} asks cut off before an answer; {record.undone} taps undone,{" "}
+            {record.struck} struck out.
           </p>
         </details>
       )}

@@ -31,12 +31,16 @@ export function SessionList({ horseId, lines }: { horseId: string; lines: readon
         <ul className="mt-5 border-b-2 border-hair">
           {lines.map((line) => (
             <li key={line.id} className="border-t border-hair">
-              <Link href={`/horses/${horseId}/review/${line.id}`} className="figures group grid gap-x-6 py-2.5 hover:bg-paper sm:grid-cols-[11rem_1fr_8rem_10rem] sm:items-center">
+              <Link
+                href={`/horses/${horseId}/review/${line.id}`}
+                className="figures group grid gap-x-6 py-2.5 hover:bg-paper sm:grid-cols-[11rem_1fr_8rem_10rem] sm:items-center"
+              >
                 <span className="font-semibold group-hover:underline">
                   <Day ms={line.startedMs} time />
                 </span>
                 <span className="text-soft">
-                  {line.behaviours.join(", ")} {line.rungs.length > 0 && `· rung ${line.rungs.join(", ")}`} · {minutesWords(line.workSeconds)}
+                  {line.behaviours.join(", ")} {line.rungs.length > 0 && `· rung ${line.rungs.join(", ")}`} ·{" "}
+                  {minutesWords(line.workSeconds)}
                   {!line.finished && " · not finished"}
                 </span>
                 <span>

@@ -1,7 +1,7 @@
 "use client";
 
-import { AlertDialog } from "radix-ui";
 import { useRouter } from "next/navigation";
+import { AlertDialog } from "radix-ui";
 import { useState } from "react";
 import { send } from "@/ui/form";
 
@@ -21,14 +21,19 @@ export function Settings({ sample, fileName }: { sample: boolean; fileName: stri
         <h2 className="text-xl">Sample data</h2>
         {sample ? (
           <>
-            <p className="mt-2">The horses of the sample yard, with their people, places, ladders and sessions, go in one step. Sessions you recorded with a sample horse go with it. Your own horses stay.</p>
+            <p className="mt-2">
+              The horses of the sample yard, with their people, places, ladders and sessions, go in one step. Sessions you recorded with a
+              sample horse go with it. Your own horses stay.
+            </p>
             <AlertDialog.Root>
               <AlertDialog.Trigger className="act-quiet mt-4">Remove the sample data</AlertDialog.Trigger>
               <AlertDialog.Portal>
                 <AlertDialog.Overlay className="fixed inset-0 z-40 bg-ink/40" />
                 <AlertDialog.Content className="fixed top-1/3 left-1/2 z-50 w-[min(28rem,calc(100vw-2rem))] -translate-x-1/2 rounded-md border-2 border-ink bg-paper p-6">
                   <AlertDialog.Title className="text-xl">Remove the sample data?</AlertDialog.Title>
-                  <AlertDialog.Description className="mt-2">It cannot be brought back from here. In the demo, npm run demo -- --fresh makes it anew.</AlertDialog.Description>
+                  <AlertDialog.Description className="mt-2">
+                    It cannot be brought back from here. In the demo, npm run demo -- --fresh makes it anew.
+                  </AlertDialog.Description>
                   <div className="mt-5 flex justify-end gap-3">
                     <AlertDialog.Cancel className="act-quiet">Keep it</AlertDialog.Cancel>
                     <AlertDialog.Action className="act" onClick={remove}>
@@ -49,7 +54,8 @@ export function Settings({ sample, fileName }: { sample: boolean; fileName: stri
       <section className="mt-8">
         <h2 className="text-xl">Your data</h2>
         <p className="mt-2">
-          Everything lies in one file, <code>{fileName}</code>, in the folder <code>data</code> beside the program, and nowhere else. <code>npm run backup</code> makes a safe copy while the program runs.
+          Everything lies in one file, <code>{fileName}</code>, in the folder <code>data</code> beside the program, and nowhere else.{" "}
+          <code>npm run backup</code> makes a safe copy while the program runs.
         </p>
       </section>
     </div>

@@ -13,7 +13,16 @@ export interface LadderDraft {
 export function startValue(strand: Strand): StrandValue {
   if (strand.kind === "levels") return strand.key === "ease" ? (strand.levels[2] ?? "") : (strand.levels[0] ?? "");
   const template = templateOf(strand.key);
-  const easy: Partial<Record<StrandKey, number>> = { steps: 1, stay: 1, reach: 1, approach: 4, latency: 10, circle: 4, lightness: 4, load: 1 };
+  const easy: Partial<Record<StrandKey, number>> = {
+    steps: 1,
+    stay: 1,
+    reach: 1,
+    approach: 4,
+    latency: 10,
+    circle: 4,
+    lightness: 4,
+    load: 1,
+  };
   return easy[strand.key] ?? template.leastStep;
 }
 

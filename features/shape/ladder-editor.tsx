@@ -12,11 +12,25 @@ import { PhaseFields } from "./phase-fields";
 import { RungGrid } from "./rung-grid";
 import { errorAt, useDraft } from "./use-draft";
 
-const METHOD_WORDS = { "pressure-release": "pressure and release", "marker-food": "marker and food", combined: "combined: release, mark and food" } as const;
+const METHOD_WORDS = {
+  "pressure-release": "pressure and release",
+  "marker-food": "marker and food",
+  combined: "combined: release, mark and food",
+} as const;
 const OFFER_WORDS = { reinforce: "reinforce it: it is still growing", ignore: "ignore it", settle: "settle first, then ask" } as const;
 
 /** Lays a ladder out: the behaviour, its rungs, its cue, when it moves on. The chart follows what is typed. */
-export function LadderEditor({ start, horseId, ladderId, worked }: { start: LadderDraft; horseId: string; ladderId?: string; worked: boolean }) {
+export function LadderEditor({
+  start,
+  horseId,
+  ladderId,
+  worked,
+}: {
+  start: LadderDraft;
+  horseId: string;
+  ladderId?: string;
+  worked: boolean;
+}) {
   const router = useRouter();
   const [selected, setSelected] = useState(1);
   const { form, submit, problems } = useDraft(start, { horseId, ladderId }, (id) => {
@@ -25,7 +39,11 @@ export function LadderEditor({ start, horseId, ladderId, worked }: { start: Ladd
   });
   const plan = form.watch("plan");
   const rung = Math.min(selected, plan.rungs.length);
-  const sentence = criterionParts(plan.strands, plan.rungs[rung - 1]?.values ?? {}, plan.phases.map((p) => p.label));
+  const sentence = criterionParts(
+    plan.strands,
+    plan.rungs[rung - 1]?.values ?? {},
+    plan.phases.map((p) => p.label),
+  );
   const scheduleKind = form.watch("plan.schedule.kind");
   const text = (name: keyof LadderDraft["behaviour"], label: string, hint: string) => {
     const path = `behaviour.${name}` as const;
@@ -40,13 +58,23 @@ export function LadderEditor({ start, horseId, ladderId, worked }: { start: Ladd
     const error = errorAt(form, path);
     return (
       <Field id={path} label={label} error={error}>
-        <input type="number" step="any" {...form.register(path as never, { valueAsNumber: true })} {...tied(path, error)} className="field-box figures" />
+        <input
+          type="number"
+          step="any"
+          {...form.register(path as never, { valueAsNumber: true })}
+          {...tied(path, error)}
+          className="field-box figures"
+        />
       </Field>
     );
   };
   return (
     <form onSubmit={submit} noValidate className="grid gap-9">
-      {worked && <p className="border-l-4 border-ochre pl-4">This ladder has been worked. Saving a change makes a new version; trials so far stay with the old one, and evidence starts again.</p>}
+      {worked && (
+        <p className="border-l-4 border-ochre pl-4">
+          This ladder has been worked. Saving a change makes a new version; trials so far stay with the old one, and evidence starts again.
+        </p>
+      )}
       <section className="grid gap-4 sm:grid-cols-2" aria-label="Behaviour">
         {text("name", "Behaviour", "For example: steps back from a light touch")}
         {text("cue", "Cue", "What you will use in the end")}
@@ -94,7 +122,9 @@ export function LadderEditor({ start, horseId, ladderId, worked }: { start: Ladd
           <select
             {...tied("schedule-kind", undefined)}
             value={scheduleKind}
-            onChange={(event) => form.setValue("plan.schedule", event.target.value === "fixed" ? { kind: "fixed", ratio: 2 } : { kind: "every" })}
+            onChange={(event) =>
+              form.setValue("plan.schedule", event.target.value === "fixed" ? { kind: "fixed", ratio: 2 } : { kind: "every" })
+            }
             className="field-box"
           >
             <option value="every">every met one</option>
@@ -105,7 +135,13 @@ export function LadderEditor({ start, horseId, ladderId, worked }: { start: Ladd
         {number("plan.maximumSeconds", "Longest ask, s")}
         {number("plan.plannedRepetitions", "Repetitions a block")}
         <Field id="plan.workingStrandId" label="Counted strand" hint="Its value is measured" error={errorAt(form, "plan.workingStrandId")}>
-          <select id="plan.workingStrandId" {...form.register("plan.workingStrandId", { setValueAs: (value: string | null) => (value === "" || value === null ? null : value) })} className="field-box">
+          <select
+            id="plan.workingStrandId"
+            {...form.register("plan.workingStrandId", {
+              setValueAs: (value: string | null) => (value === "" || value === null ? null : value),
+            })}
+            className="field-box"
+          >
             <option value="">none</option>
             {plan.strands
               .filter((strand) => strand.kind === "number" && strand.key !== "latency" && strand.key !== "lightness")

@@ -27,8 +27,15 @@ export function LadderView({
   const [selected, setSelected] = useState(here.rung);
   const { plan } = ladder;
   const sum = evidence.find((e) => e.rung === selected);
-  const faults = stepFaults(plan.strands, plan.rungs.map((rung) => rung.values)).filter((fault) => fault.rung === selected);
-  const parts = criterionParts(plan.strands, plan.rungs[selected - 1]?.values ?? {}, plan.phases.map((p) => p.label));
+  const faults = stepFaults(
+    plan.strands,
+    plan.rungs.map((rung) => rung.values),
+  ).filter((fault) => fault.rung === selected);
+  const parts = criterionParts(
+    plan.strands,
+    plan.rungs[selected - 1]?.values ?? {},
+    plan.phases.map((p) => p.label),
+  );
   return (
     <>
       <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">

@@ -17,7 +17,13 @@ function RuleNumber({ form, name, label, step }: { form: DraftForm; name: string
   const error = errorAt(form, path);
   return (
     <Field id={path} label={label} error={error}>
-      <input type="number" step={step ?? "1"} {...form.register(path as never, { valueAsNumber: true })} {...tied(path, error)} className="field-box figures" />
+      <input
+        type="number"
+        step={step ?? "1"}
+        {...form.register(path as never, { valueAsNumber: true })}
+        {...tied(path, error)}
+        className="field-box figures"
+      />
     </Field>
   );
 }
@@ -32,7 +38,9 @@ export function MasteryFields({ form }: { form: DraftForm }) {
           <select
             {...tied("mastery-kind", undefined)}
             value={rule.kind}
-            onChange={(event) => form.setValue("plan.mastery", RULES[event.target.value as MasteryRule["kind"]].start, { shouldDirty: true })}
+            onChange={(event) =>
+              form.setValue("plan.mastery", RULES[event.target.value as MasteryRule["kind"]].start, { shouldDirty: true })
+            }
             className="field-box"
           >
             {Object.entries(RULES).map(([kind, { label }]) => (

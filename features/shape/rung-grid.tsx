@@ -13,14 +13,30 @@ function Cell({ form, strand, index }: { form: DraftForm; strand: Strand; index:
   const label = `${strand.name}, rung ${index + 1}`;
   if (strand.kind === "levels") {
     return (
-      <select {...form.register(path as never)} aria-label={label} aria-invalid={error !== undefined} title={error} className="field-box px-1.5! text-sm">
+      <select
+        {...form.register(path as never)}
+        aria-label={label}
+        aria-invalid={error !== undefined}
+        title={error}
+        className="field-box px-1.5! text-sm"
+      >
         {strand.levels.map((level) => (
           <option key={level}>{level}</option>
         ))}
       </select>
     );
   }
-  return <input type="number" step="any" {...form.register(path as never, { valueAsNumber: true })} aria-label={label} aria-invalid={error !== undefined} title={error} className="field-box figures px-1.5!" />;
+  return (
+    <input
+      type="number"
+      step="any"
+      {...form.register(path as never, { valueAsNumber: true })}
+      aria-label={label}
+      aria-invalid={error !== undefined}
+      title={error}
+      className="field-box figures px-1.5!"
+    />
+  );
 }
 
 /** Levels as one line of text each; a level renamed keeps its place on every rung. */
@@ -37,12 +53,17 @@ function Levels({ form, strand, at }: { form: DraftForm; strand: Strand; at: num
         rows={5}
         className="field-box mt-1"
         onBlur={(event) => {
-          const next = event.target.value.split("\n").map((line) => line.trim()).filter((line) => line !== "");
+          const next = event.target.value
+            .split("\n")
+            .map((line) => line.trim())
+            .filter((line) => line !== "");
           const before = form.getValues(path);
           form.setValue(path, next, { shouldDirty: true });
           form.getValues("plan.rungs").forEach((rung, i) => {
             const old = before.indexOf(String(rung.values[strand.id]));
-            const value = next.includes(String(rung.values[strand.id])) ? rung.values[strand.id] : (next[Math.min(old, next.length - 1)] ?? next[0] ?? "");
+            const value = next.includes(String(rung.values[strand.id]))
+              ? rung.values[strand.id]
+              : (next[Math.min(old, next.length - 1)] ?? next[0] ?? "");
             form.setValue(`plan.rungs.${i}.values.${strand.id}` as never, value as never, { shouldDirty: true });
           });
         }}
@@ -59,8 +80,11 @@ export function RungGrid({ form }: { form: DraftForm }) {
   const plan = form.watch("plan");
   const used = new Set(plan.strands.map((strand) => strand.key));
   const addStrand = (key: StrandKey) => {
-    const strand = newStrand(key, plan.strands.map((s) => s.id));
-    plan.rungs.forEach((_, i) => form.setValue(`plan.rungs.${i}.values.${strand.id}` as never, startValue(strand) as never));
+    const strand = newStrand(
+      key,
+      plan.strands.map((s) => s.id),
+    );
+    for (const i of plan.rungs.keys()) form.setValue(`plan.rungs.${i}.values.${strand.id}` as never, startValue(strand) as never);
     strands.append(strand as never);
   };
   return (
@@ -72,11 +96,16 @@ export function RungGrid({ form }: { form: DraftForm }) {
               Strand
             </th>
             {plan.rungs.map((_, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: a rung is its place
               <th key={i} scope="col" className="min-w-24 text-left">
                 <span className="flex items-center justify-between font-head">
                   {i + 1}
-                  <button type="button" aria-label={`Remove rung ${i + 1}`} disabled={plan.rungs.length <= FEWEST_RUNGS} onClick={() => rungs.remove(i)} className="grid size-8 place-items-center rounded text-soft hover:bg-paper disabled:opacity-30">
+                  <button
+                    type="button"
+                    aria-label={`Remove rung ${i + 1}`}
+                    disabled={plan.rungs.length <= FEWEST_RUNGS}
+                    onClick={() => rungs.remove(i)}
+                    className="grid size-8 place-items-center rounded text-soft hover:bg-paper disabled:opacity-30"
+                  >
                     <Trash2 size={15} />
                   </button>
                 </span>
@@ -89,16 +118,30 @@ export function RungGrid({ form }: { form: DraftForm }) {
             <tr key={strand.id} className="align-top">
               <th scope="row" className="text-left font-normal">
                 <span className="flex items-center gap-1">
-                  <input {...form.register(`plan.strands.${at}.name` as never)} aria-label={`Name of strand ${strand.name}`} className="field-box w-32! font-semibold" />
-                  <button type="button" aria-label={`Remove strand ${strand.name}`} disabled={plan.strands.length === 1} onClick={() => strands.remove(at)} className="grid size-8 place-items-center rounded text-soft hover:bg-paper disabled:opacity-30">
+                  <input
+                    {...form.register(`plan.strands.${at}.name` as never)}
+                    aria-label={`Name of strand ${strand.name}`}
+                    className="field-box w-32! font-semibold"
+                  />
+                  <button
+                    type="button"
+                    aria-label={`Remove strand ${strand.name}`}
+                    disabled={plan.strands.length === 1}
+                    onClick={() => strands.remove(at)}
+                    className="grid size-8 place-items-center rounded text-soft hover:bg-paper disabled:opacity-30"
+                  >
                     <Trash2 size={15} />
                   </button>
                 </span>
                 {strand.kind === "levels" && <Levels form={form} strand={strand} at={at} />}
-                {strand.kind === "number" && <span className="text-sm text-soft">{strand.unit}{strand.harder === "less" ? ", less is harder" : ""}</span>}
+                {strand.kind === "number" && (
+                  <span className="text-sm text-soft">
+                    {strand.unit}
+                    {strand.harder === "less" ? ", less is harder" : ""}
+                  </span>
+                )}
               </th>
               {plan.rungs.map((_, i) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: a rung is its place
                 <td key={i}>
                   <Cell form={form} strand={strand} index={i} />
                 </td>
@@ -116,7 +159,12 @@ export function RungGrid({ form }: { form: DraftForm }) {
         >
           <Plus size={18} aria-hidden="true" /> Rung
         </button>
-        <select aria-label="Add a strand" value="" onChange={(event) => event.target.value !== "" && addStrand(event.target.value as StrandKey)} className="field-box w-56!">
+        <select
+          aria-label="Add a strand"
+          value=""
+          onChange={(event) => event.target.value !== "" && addStrand(event.target.value as StrandKey)}
+          className="field-box w-56!"
+        >
           <option value="">add a strand</option>
           {STRAND_CATALOGUE.filter(({ key }) => key === "own" || !used.has(key)).map(({ key, name, hint }) => (
             <option key={key} value={key} title={hint}>

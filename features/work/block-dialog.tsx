@@ -15,7 +15,17 @@ const KINDS = [
 const choice = (on: boolean) => `min-h-12 rounded border-2 border-ink px-3 font-semibold ${on ? "bg-ink text-on-ink" : "bg-paper"}`;
 
 /** Rung, side and kind of the next block. */
-export function BlockChooser({ start, first, onStart, words }: { start: RecorderStart; first: BlockChoice; onStart: (choice: BlockChoice) => void; words: string }) {
+export function BlockChooser({
+  start,
+  first,
+  onStart,
+  words,
+}: {
+  start: RecorderStart;
+  first: BlockChoice;
+  onStart: (choice: BlockChoice) => void;
+  words: string;
+}) {
   const [rung, setRung] = useState(first.rung);
   const [side, setSide] = useState<Side>(first.side);
   const [kind, setKind] = useState<BlockChoice["kind"]>(first.kind);
@@ -26,13 +36,24 @@ export function BlockChooser({ start, first, onStart, words }: { start: Recorder
         <legend className="mb-1.5 font-semibold">Rung</legend>
         <div className="grid grid-cols-8 gap-1.5">
           {plan.rungs.map((_, i) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: a rung is its place
-            <button key={i} type="button" aria-pressed={rung === i + 1} onClick={() => setRung(i + 1)} className={`${choice(rung === i + 1)} px-0!`}>
+            <button
+              key={i}
+              type="button"
+              aria-pressed={rung === i + 1}
+              onClick={() => setRung(i + 1)}
+              className={`${choice(rung === i + 1)} px-0!`}
+            >
               {i + 1}
             </button>
           ))}
         </div>
-        <p className="mt-2 min-h-12">{criterionSentence(plan.strands, plan.rungs[rung - 1]?.values ?? {}, plan.phases.map((p) => p.label))}</p>
+        <p className="mt-2 min-h-12">
+          {criterionSentence(
+            plan.strands,
+            plan.rungs[rung - 1]?.values ?? {},
+            plan.phases.map((p) => p.label),
+          )}
+        </p>
       </fieldset>
       <div className="mt-3 grid grid-cols-2 gap-4">
         <fieldset>
@@ -47,7 +68,12 @@ export function BlockChooser({ start, first, onStart, words }: { start: Recorder
         </fieldset>
         <fieldset>
           <legend className="mb-1.5 font-semibold">Kind</legend>
-          <select aria-label="Kind" value={kind} onChange={(event) => setKind(event.target.value as BlockChoice["kind"])} className="field-box min-h-12">
+          <select
+            aria-label="Kind"
+            value={kind}
+            onChange={(event) => setKind(event.target.value as BlockChoice["kind"])}
+            className="field-box min-h-12"
+          >
             {KINDS.map(({ value, label }) => (
               <option key={value} value={value}>
                 {label}
@@ -64,7 +90,19 @@ export function BlockChooser({ start, first, onStart, words }: { start: Recorder
 }
 
 /** A sheet over the recorder. */
-export function Sheet({ open, onClose, title, description, children }: { open: boolean; onClose: () => void; title: string; description: string; children: React.ReactNode }) {
+export function Sheet({
+  open,
+  onClose,
+  title,
+  description,
+  children,
+}: {
+  open: boolean;
+  onClose: () => void;
+  title: string;
+  description: string;
+  children: React.ReactNode;
+}) {
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>

@@ -15,7 +15,15 @@ export function FinishForm({ onFinish, busy, problem }: { onFinish: (note: strin
       <label htmlFor="finish-note" className="mb-1 block font-semibold">
         Note
       </label>
-      <textarea id="finish-note" value={note} onChange={(event) => setNote(event.target.value)} maxLength={2000} rows={3} className="field-box" aria-describedby="finish-hint" />
+      <textarea
+        id="finish-note"
+        value={note}
+        onChange={(event) => setNote(event.target.value)}
+        maxLength={2000}
+        rows={3}
+        className="field-box"
+        aria-describedby="finish-hint"
+      />
       <p id="finish-hint" className="mt-1 text-sm text-soft">
         What was better; what to do next time. May stay empty.
       </p>

@@ -10,7 +10,11 @@ const MOVE_EVERY_MS = 500;
 
 /** Only what lies in the window is laid out, so a long session draws as fast as a short one. */
 function recentPart(record: SessionRecord, fromMs: number): SessionRecord {
-  return { ...record, trials: record.trials.filter((t) => t.endMs >= fromMs), facts: record.facts.filter((f) => f.ms >= fromMs || f.type === "depart" || f.type === "return") };
+  return {
+    ...record,
+    trials: record.trials.filter((t) => t.endMs >= fromMs),
+    facts: record.facts.filter((f) => f.ms >= fromMs || f.type === "depart" || f.type === "return"),
+  };
 }
 
 /** The last minute or so, moving along. */
@@ -34,7 +38,12 @@ export function LiveRibbon({ record, nowMs, height }: { record: SessionRecord; n
   const fromMs = toMs - WINDOW_MS;
   return (
     <div ref={box} className="overflow-hidden">
-      <Ribbon record={recentPart(record, fromMs - 5000)} view={{ fromMs, toMs, width, height, presentMs: now }} label="The last minute" radius={5.5} />
+      <Ribbon
+        record={recentPart(record, fromMs - 5000)}
+        view={{ fromMs, toMs, width, height, presentMs: now }}
+        label="The last minute"
+        radius={5.5}
+      />
     </div>
   );
 }

@@ -26,7 +26,18 @@ const TONES = {
 } as const;
 
 /** One pad: large, says what it does, acts on the press and not on the lift. */
-export const Pad = memo(function Pad({ label, lead, icon, onPress, onHold, tone = "plain", pressed, disabled = false, className = "", keys }: PadProps) {
+export const Pad = memo(function Pad({
+  label,
+  lead,
+  icon,
+  onPress,
+  onHold,
+  tone = "plain",
+  pressed,
+  disabled = false,
+  className = "",
+  keys,
+}: PadProps) {
   const byPointer = useRef(false);
   const down = (event: PointerEvent<HTMLButtonElement>) => {
     if (event.button !== 0 || disabled) return;

@@ -1,6 +1,6 @@
 "use client";
 
-import { Coffee, Flag, Undo2, ArrowLeftRight, Ban } from "lucide-react";
+import { ArrowLeftRight, Ban, Coffee, Flag, Undo2 } from "lucide-react";
 import type { LadderPlan } from "@/core/ladder";
 import { OutcomeIcon } from "@/ui/ribbon";
 import { Pad } from "./pad";
@@ -30,7 +30,6 @@ function Phases({ plan, current, onPhase }: { plan: LadderPlan; current: number;
         const on = current === i + 1;
         return (
           <Pad
-            // biome-ignore lint/suspicious/noArrayIndexKey: a phase is its place
             key={i}
             label={phase.label}
             lead={`cue ${i + 1}: `}
@@ -55,10 +54,35 @@ export function Pads({ plan, state }: { plan: LadderPlan; state: RecorderState }
   const got = staying ? "stayed" : way === "timed" && block?.criterion?.stay_s !== undefined ? "in place" : "got it";
   const outcomes = (
     <>
-      <Pad label={got} tone="main" icon={<OutcomeIcon outcome="met" size={34} />} onPress={() => act.outcome("met")} keys="g" className={way === "tally" ? "col-span-4 min-h-[88px]! text-xl!" : "col-span-2"} />
-      <Pad label="try" icon={<OutcomeIcon outcome="try" size={30} />} onPress={() => act.outcome("try")} keys="t" className={way === "tally" ? "col-span-2 min-h-[88px]! text-lg!" : "col-span-2"} />
-      <Pad label={staying ? "left" : "other"} icon={<OutcomeIcon outcome="miss" size={26} />} onPress={() => act.outcome("miss")} keys="o" className="col-span-2" />
-      <Pad label="no answer" icon={<OutcomeIcon outcome="refused" size={26} />} onPress={() => act.outcome("refused")} keys="n" className="col-span-2" />
+      <Pad
+        label={got}
+        tone="main"
+        icon={<OutcomeIcon outcome="met" size={34} />}
+        onPress={() => act.outcome("met")}
+        keys="g"
+        className={way === "tally" ? "col-span-4 min-h-[88px]! text-xl!" : "col-span-2"}
+      />
+      <Pad
+        label="try"
+        icon={<OutcomeIcon outcome="try" size={30} />}
+        onPress={() => act.outcome("try")}
+        keys="t"
+        className={way === "tally" ? "col-span-2 min-h-[88px]! text-lg!" : "col-span-2"}
+      />
+      <Pad
+        label={staying ? "left" : "other"}
+        icon={<OutcomeIcon outcome="miss" size={26} />}
+        onPress={() => act.outcome("miss")}
+        keys="o"
+        className="col-span-2"
+      />
+      <Pad
+        label="no answer"
+        icon={<OutcomeIcon outcome="refused" size={26} />}
+        onPress={() => act.outcome("refused")}
+        keys="n"
+        className="col-span-2"
+      />
       <Pad label="undo" tone="quiet" icon={<Undo2 {...icon} />} onPress={act.undo} keys="u" className="col-span-2" />
     </>
   );
@@ -79,9 +103,19 @@ export function Pads({ plan, state }: { plan: LadderPlan; state: RecorderState }
         {outcomes}
       </div>
       <div className="grid grid-cols-4 gap-2">
-        {way === "tally" ? <Pad label="not this one" tone="quiet" icon={<Ban {...icon} />} onPress={act.notThisOne} className="text-sm!" /> : <Pad label="mark" icon={<Sign d={DIAMOND} fill />} onPress={act.mark} keys="m" className="text-tarn!" />}
+        {way === "tally" ? (
+          <Pad label="not this one" tone="quiet" icon={<Ban {...icon} />} onPress={act.notThisOne} className="text-sm!" />
+        ) : (
+          <Pad label="mark" icon={<Sign d={DIAMOND} fill />} onPress={act.mark} keys="m" className="text-tarn!" />
+        )}
         {food ? (
-          <Pad label={way === "tally" ? "food +1" : "food"} icon={<Sign d={SEED} fill />} onPress={act.food} keys="f" className="text-plum!" />
+          <Pad
+            label={way === "tally" ? "food +1" : "food"}
+            icon={<Sign d={SEED} fill />}
+            onPress={act.food}
+            keys="f"
+            className="text-plum!"
+          />
         ) : (
           <Pad label="scratch" icon={<Sign d={WAVE} />} onPress={act.scratch} keys="f" className="text-plum!" />
         )}
@@ -90,8 +124,19 @@ export function Pads({ plan, state }: { plan: LadderPlan; state: RecorderState }
       </div>
       <div className="grid grid-cols-4 gap-2">
         <Pad label={block?.side === "R" ? "to left" : "to right"} icon={<ArrowLeftRight {...icon} />} onPress={act.side} keys="s" />
-        <Pad label="block" icon={<span className="figures text-lg leading-none">{block?.rung ?? "–"}</span>} onPress={() => state.setSheet("block")} />
-        <Pad label={onBreak ? "go on" : "break"} pressed={onBreak} tone={onBreak ? "ochre" : "plain"} icon={<Coffee {...icon} />} onPress={act.takeBreak} keys="b" />
+        <Pad
+          label="block"
+          icon={<span className="figures text-lg leading-none">{block?.rung ?? "–"}</span>}
+          onPress={() => state.setSheet("block")}
+        />
+        <Pad
+          label={onBreak ? "go on" : "break"}
+          pressed={onBreak}
+          tone={onBreak ? "ochre" : "plain"}
+          icon={<Coffee {...icon} />}
+          onPress={act.takeBreak}
+          keys="b"
+        />
         <Pad label="finish" icon={<Flag {...icon} />} onPress={() => state.setSheet("finish")} />
       </div>
     </div>

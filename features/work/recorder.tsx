@@ -64,13 +64,20 @@ function BlockCount({ state }: { state: RecorderState }) {
   const shown = trials.slice(-11);
   return (
     <div className="flex items-center justify-between gap-3">
-      <svg viewBox="0 0 290 24" className="h-6 w-[290px] max-w-[72%]" role="img" aria-label={`This block: ${trials.map((t) => t.outcome).join(", ") || "no trials yet"}`}>
+      <svg
+        viewBox="0 0 290 24"
+        className="h-6 w-[290px] max-w-[72%]"
+        role="img"
+        aria-label={`This block: ${trials.map((t) => t.outcome).join(", ") || "no trials yet"}`}
+      >
         {shown.map((trial, i) => (
           <g key={trial.eventId} transform={`translate(${13 + i * 26} 12)`}>
             <OutcomeSign outcome={trial.outcome} radius={8} stroke={2.2} />
           </g>
         ))}
-        {shown.length < 11 && <circle cx={13 + shown.length * 26} cy="12" r="8" fill="none" stroke="var(--hair)" strokeWidth="2" strokeDasharray="3 3" />}
+        {shown.length < 11 && (
+          <circle cx={13 + shown.length * 26} cy="12" r="8" fill="none" stroke="var(--hair)" strokeWidth="2" strokeDasharray="3 3" />
+        )}
       </svg>
       <span className="figures text-sm whitespace-nowrap" data-testid="block-count">
         {met} met of {trials.length}
@@ -136,7 +143,8 @@ function Cautions({ restrictions }: { restrictions: string }) {
   return (
     <p className="text-sm leading-snug text-soft">
       {restrictions !== "" && <strong className="block text-brick">{restrictions}</strong>}
-      Helmet, gloves, boots. Line folded in the hand, never wrapped. Stay out of the kick and strike zone. Stop for pain, lameness, heat or distress and call a veterinarian.
+      Helmet, gloves, boots. Line folded in the hand, never wrapped. Stay out of the kick and strike zone. Stop for pain, lameness, heat or
+      distress and call a veterinarian.
     </p>
   );
 }
@@ -154,7 +162,11 @@ export function Recorder({ start }: { start: RecorderStart }) {
   const finished = record.finishMs !== null;
   const review = `/horses/${start.horse.id}/review/${start.sessionId}`;
   const rung = block === null ? start.next.rung : Number(block.rung);
-  const parts = criterionParts(start.plan.strands, start.plan.rungs[rung - 1]?.values ?? {}, start.plan.phases.map((p) => p.label));
+  const parts = criterionParts(
+    start.plan.strands,
+    start.plan.rungs[rung - 1]?.values ?? {},
+    start.plan.phases.map((p) => p.label),
+  );
   const last = record.trials.at(-1);
   const wantsEase = block?.criterion?.min_ease !== undefined && last !== undefined && last.blockIndex === record.blocks.length - 1;
 
@@ -182,7 +194,13 @@ export function Recorder({ start }: { start: RecorderStart }) {
         <div className="flex min-w-0 items-center gap-3">
           <fieldset className="flex shrink-0 rounded border-2 border-ink text-sm" aria-label="Way of logging">
             {(["tally", "timed"] as const).map((w) => (
-              <button key={w} type="button" aria-pressed={way === w} onClick={() => setWay(w)} className={`min-h-9 px-2.5 font-semibold ${way === w ? "bg-ink text-on-ink" : ""}`}>
+              <button
+                key={w}
+                type="button"
+                aria-pressed={way === w}
+                onClick={() => setWay(w)}
+                className={`min-h-9 px-2.5 font-semibold ${way === w ? "bg-ink text-on-ink" : ""}`}
+              >
                 {w === "tally" ? "Tally" : "Timed"}
               </button>
             ))}
@@ -191,7 +209,12 @@ export function Recorder({ start }: { start: RecorderStart }) {
             rung {rung}
             {block?.kind && KIND_WORD[block.kind] !== "" ? `, ${KIND_WORD[block.kind]}` : ""} · {start.behaviour}
           </p>
-          <button type="button" className="hidden size-9 shrink-0 place-items-center rounded hover:bg-paper lg:grid" onClick={() => setSheet("keys")} aria-label="Keys">
+          <button
+            type="button"
+            className="hidden size-9 shrink-0 place-items-center rounded hover:bg-paper lg:grid"
+            onClick={() => setSheet("keys")}
+            aria-label="Keys"
+          >
             <Keyboard size={20} />
           </button>
         </div>
@@ -221,7 +244,14 @@ export function Recorder({ start }: { start: RecorderStart }) {
           <fieldset className="flex items-center gap-1.5 text-sm">
             <legend className="sr-only">How the horse was on the last one</legend>
             {EASE_GRADES.map((grade, value) => (
-              <button key={grade} type="button" aria-label={`ease ${value}: ${grade}`} aria-pressed={last?.ease === value} onClick={() => act.grade(value)} className={`min-h-11 grow rounded border-2 border-sage px-1 leading-tight ${last?.ease === value ? "bg-sage text-on-tarn" : ""}`}>
+              <button
+                key={grade}
+                type="button"
+                aria-label={`ease ${value}: ${grade}`}
+                aria-pressed={last?.ease === value}
+                onClick={() => act.grade(value)}
+                className={`min-h-11 grow rounded border-2 border-sage px-1 leading-tight ${last?.ease === value ? "bg-sage text-on-tarn" : ""}`}
+              >
                 {grade}
               </button>
             ))}
@@ -251,7 +281,12 @@ export function Recorder({ start }: { start: RecorderStart }) {
           <div className="rounded-lg border-2 border-ink p-4">
             <p className="mb-1 font-head text-lg font-bold text-tarn">{start.next.headline}</p>
             <p className="mb-3 text-sm text-soft">{start.next.reason}</p>
-            <BlockChooser start={start} first={{ rung, side: otherSide, kind: start.next.kind }} onStart={act.begin} words="Start the block" />
+            <BlockChooser
+              start={start}
+              first={{ rung, side: otherSide, kind: start.next.kind }}
+              onStart={act.begin}
+              words="Start the block"
+            />
             <div className="mt-3">
               <Cautions restrictions={start.horse.restrictions} />
             </div>
@@ -261,8 +296,19 @@ export function Recorder({ start }: { start: RecorderStart }) {
           <StatusLine storeId={start.storeId} total={session.events.length} unkept={session.unkept} keepProblem={session.keepProblem} />
         </div>
       </section>
-      <Sheet open={sheet === "block"} onClose={() => setSheet(null)} title="Next block" description="The running block ends when this one starts.">
-        <BlockChooser key={record.blocks.length} start={start} first={{ rung, side: block?.side ?? "L", kind: block?.kind ?? "work" }} onStart={act.begin} words="Start the block" />
+      <Sheet
+        open={sheet === "block"}
+        onClose={() => setSheet(null)}
+        title="Next block"
+        description="The running block ends when this one starts."
+      >
+        <BlockChooser
+          key={record.blocks.length}
+          start={start}
+          first={{ rung, side: block?.side ?? "L", kind: block?.kind ?? "work" }}
+          onStart={act.begin}
+          words="Start the block"
+        />
       </Sheet>
       <Sheet open={sheet === "finish"} onClose={() => setSheet(null)} title="Finish" description={`${record.trials.length} trials so far.`}>
         <FinishForm onFinish={finish} busy={busy} problem={finishing} />

@@ -16,7 +16,19 @@ interface Named {
 const NEW = "new";
 
 /** Someone or something chosen from a list, or named on the spot. */
-function ChooseOrName({ id, label, list, onChange, error }: { id: string; label: string; list: readonly Named[]; onChange: (choice: string, name: string) => void; error?: string }) {
+function ChooseOrName({
+  id,
+  label,
+  list,
+  onChange,
+  error,
+}: {
+  id: string;
+  label: string;
+  list: readonly Named[];
+  onChange: (choice: string, name: string) => void;
+  error?: string;
+}) {
   const [choice, setChoice] = useState(list[0]?.id ?? NEW);
   const [name, setName] = useState("");
   return (
@@ -94,7 +106,14 @@ export function StartSession({
     try {
       const personId = await named(person, "/api/people", { role: "handler" });
       const placeId = await named(place, "/api/places", { shape: "rectangle" });
-      const sent = await send<{ id: string }>("POST", "/api/sessions", { id: sessionId, horse: horse.id, ladder: chosen.id, person: personId, place: placeId, start_rung: chosen.next.rung });
+      const sent = await send<{ id: string }>("POST", "/api/sessions", {
+        id: sessionId,
+        horse: horse.id,
+        ladder: chosen.id,
+        person: personId,
+        place: placeId,
+        start_rung: chosen.next.rung,
+      });
       if (!sent.ok) throw new Error(sent.message);
       router.push(`/horses/${horse.id}/work/${sent.value.id}`);
     } catch (error) {
@@ -115,7 +134,9 @@ export function StartSession({
           .
         </p>
       )}
-      {horse.restrictions !== "" && <p className="mt-4 border-l-4 border-brick pl-4 font-semibold whitespace-pre-wrap text-brick">{horse.restrictions}</p>}
+      {horse.restrictions !== "" && (
+        <p className="mt-4 border-l-4 border-brick pl-4 font-semibold whitespace-pre-wrap text-brick">{horse.restrictions}</p>
+      )}
       {ladders.length === 0 ? (
         <p className="mt-6 text-lg">
           A session needs a ladder to work on.{" "}
@@ -131,7 +152,14 @@ export function StartSession({
             <div className="border-b-2 border-hair">
               {ladders.map((one) => (
                 <label key={one.id} className="flex cursor-pointer items-start gap-4 border-t-2 border-hair py-4 has-checked:bg-paper">
-                  <input type="radio" name="ladder" value={one.id} checked={ladder === one.id} onChange={() => setLadder(one.id)} className="mt-1.5 size-5 accent-(--tarn)" />
+                  <input
+                    type="radio"
+                    name="ladder"
+                    value={one.id}
+                    checked={ladder === one.id}
+                    onChange={() => setLadder(one.id)}
+                    className="mt-1.5 size-5 accent-(--tarn)"
+                  />
                   <span>
                     <span className="block font-head text-xl font-bold">{one.name}</span>
                     <span className="block font-semibold text-tarn">{one.next.headline}</span>
@@ -153,7 +181,10 @@ export function StartSession({
                 {problem}
               </p>
             )}
-            <p className="text-sm text-soft">Helmet, gloves, boots. A line folded in the hand, never wrapped. Horse sound and fed, pen shut. With a horse that has hurt someone, work beside a qualified professional.</p>
+            <p className="text-sm text-soft">
+              Helmet, gloves, boots. A line folded in the hand, never wrapped. Horse sound and fed, pen shut. With a horse that has hurt
+              someone, work beside a qualified professional.
+            </p>
           </div>
         </div>
       )}

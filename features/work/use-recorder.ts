@@ -2,9 +2,9 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Outcome } from "@/core/evidence";
-import type { BlockChoice, RecorderStart, Side, Way } from "./types";
 import { blockFacts, tallyReinforcement } from "./block-facts";
 import { click } from "./feedback";
+import type { BlockChoice, RecorderStart, Side, Way } from "./types";
 import { lastPress } from "./undo";
 import { useSessionLog } from "./use-session-log";
 import { useWord } from "./use-word";
@@ -16,7 +16,14 @@ export type OpenSheet = "block" | "finish" | "keys" | null;
 
 /** The recorder's state and everything a pad can do. */
 export function useRecorder(start: RecorderStart) {
-  const session = useSessionLog({ storeId: start.storeId, sessionId: start.sessionId, person: start.handler, events: start.events, clocks: start.clocks, position: start.position });
+  const session = useSessionLog({
+    storeId: start.storeId,
+    sessionId: start.sessionId,
+    person: start.handler,
+    events: start.events,
+    clocks: start.clocks,
+    position: start.position,
+  });
   const { record, events, recorder, ready, log } = session;
   const advice = useWord(start, session);
   const [way, setWay] = useState<Way>("tally");
@@ -36,7 +43,10 @@ export function useRecorder(start: RecorderStart) {
   useEffect(() => {
     if (!ready || started.current || record.header !== null || record.finishMs !== null) return;
     started.current = true;
-    log({ type: "session.start", payload: { horse: start.horse.name, handler: start.handler, place: start.place, method: start.plan.method } });
+    log({
+      type: "session.start",
+      payload: { horse: start.horse.name, handler: start.handler, place: start.place, method: start.plan.method },
+    });
   }, [ready, record.header, record.finishMs, log, start]);
 
   // After a reload the way last used goes on.
@@ -69,7 +79,16 @@ export function useRecorder(start: RecorderStart) {
       const { record, phase, block } = now.current;
       const index = record.blocks.length - 1;
       const metBefore = record.trials.filter((trial) => trial.blockIndex === index && trial.tapped === "met").length;
-      press({ type: "trial", payload: { outcome, phase, ...(block?.side ? { side: block.side } : {}), logged: "tally", ...tallyReinforcement(start, metBefore, outcome) } });
+      press({
+        type: "trial",
+        payload: {
+          outcome,
+          phase,
+          ...(block?.side ? { side: block.side } : {}),
+          logged: "tally",
+          ...tallyReinforcement(start, metBefore, outcome),
+        },
+      });
       // Lightest first, every time.
       setPhase(1);
     };
@@ -77,11 +96,21 @@ export function useRecorder(start: RecorderStart) {
       const { open, block, record } = now.current;
       const last = record.trials.at(-1);
       const staying = block?.criterion?.stay_s !== undefined && open?.answered === true;
-      if (open === null && last !== undefined && last.logged === "timed" && last.tapped === "refused" && last.faults.includes("release without a try") && (outcome === "met" || outcome === "try")) {
+      if (
+        open === null &&
+        last !== undefined &&
+        last.logged === "timed" &&
+        last.tapped === "refused" &&
+        last.faults.includes("release without a try") &&
+        (outcome === "met" || outcome === "try")
+      ) {
         // The finger left the hold a moment before it reached this pad; the core decides whether it still belongs.
         press({ type: "response", payload: { answer: outcome } });
       } else if (open === null && (outcome === "met" || outcome === "try")) {
-        press({ type: "offer", payload: { earned: start.plan.offers === "reinforce" ? "reinforced" : start.plan.offers === "ignore" ? "ignored" : "settled" } });
+        press({
+          type: "offer",
+          payload: { earned: start.plan.offers === "reinforce" ? "reinforced" : start.plan.offers === "ignore" ? "ignored" : "settled" },
+        });
         setHint("No ask was open: logged as an offer.");
       } else if (open === null) refuse("Hold the ask first.");
       else if (staying && outcome === "met") press({ type: "criterion" });
@@ -134,11 +163,15 @@ export function useRecorder(start: RecorderStart) {
       notThisOne: () => {
         const last = now.current.record.trials.at(-1);
         if (last === undefined || last.logged !== "tally" || last.tapped !== "met") return refuse("No met answer to take it from.");
-        press({ type: "correct", payload: { event: last.eventId, payload: { reinforced: 0, marked: 0, reinforcers: 0 }, reason: "not reinforced" } });
+        press({
+          type: "correct",
+          payload: { event: last.eventId, payload: { reinforced: 0, marked: 0, reinforcers: 0 }, reason: "not reinforced" },
+        });
       },
       countAsMet: () => {
         const last = now.current.record.trials.at(-1);
-        if (last !== undefined && last.shortfall !== null) press({ type: "override", payload: { of: last.eventId, from: last.outcome, to: "met", reason: "handler's judgement" } });
+        if (last !== undefined && last.shortfall !== null)
+          press({ type: "override", payload: { of: last.eventId, from: last.outcome, to: "met", reason: "handler's judgement" } });
       },
       side: () => {
         const { block, working } = now.current;

@@ -32,7 +32,14 @@ export interface SessionLog {
 const FOLLOW_EVERY_MS = 3000;
 
 /** Holds a session's events: the server's, the device's and other recorders', and logs new ones. */
-export function useSessionLog(options: { storeId: string; sessionId: string; person: string; events: readonly SessionEvent[]; clocks: Readonly<Record<string, number>>; position: number }): SessionLog {
+export function useSessionLog(options: {
+  storeId: string;
+  sessionId: string;
+  person: string;
+  events: readonly SessionEvent[];
+  clocks: Readonly<Record<string, number>>;
+  position: number;
+}): SessionLog {
   const { storeId, sessionId, person } = options;
   const [events, setEvents] = useState<readonly SessionEvent[]>(options.events);
   const [clocks, setClocks] = useState(() => new Map(Object.entries(options.clocks)));
@@ -57,7 +64,8 @@ export function useSessionLog(options: { storeId: string; sessionId: string; per
     let gone = false;
     senderFor(storeId)
       .queue.then((queue) => {
-        if (!queue.durable) setKeepProblem("This browser does not let the app keep taps on the device. Keep the page open until they are saved.");
+        if (!queue.durable)
+          setKeepProblem("This browser does not let the app keep taps on the device. Keep the page open until they are saved.");
         return queue.ofSession(sessionId);
       })
       .then((kept) => !gone && merge(kept))
@@ -94,7 +102,17 @@ export function useSessionLog(options: { storeId: string; sessionId: string; per
     (...facts: Fact[]) => {
       const mono = Math.round(performance.now() * 10) / 10;
       const wall = Date.now();
-      const made = facts.map(({ type, payload }) => ({ id: newId(), session: sessionId, recorder: recorderId(person), load: load.current.id, seq: load.current.seq++, mono_ms: mono, wall_ms: wall, type, payload: payload ?? {} }));
+      const made = facts.map(({ type, payload }) => ({
+        id: newId(),
+        session: sessionId,
+        recorder: recorderId(person),
+        load: load.current.id,
+        seq: load.current.seq++,
+        mono_ms: mono,
+        wall_ms: wall,
+        type,
+        payload: payload ?? {},
+      }));
       setEvents((have) => [...have, ...made]);
       setUnkept((n) => n + made.length);
       const sender = senderFor(storeId);
@@ -109,7 +127,10 @@ export function useSessionLog(options: { storeId: string; sessionId: string; per
 
   const startWallMs = record.startWallMs;
   const ownOffset = clocks.get(load.current.id) ?? 0;
-  const nowMs = useCallback(() => (startWallMs === null ? null : Math.max(0, Date.now() + ownOffset - startWallMs)), [startWallMs, ownOffset]);
+  const nowMs = useCallback(
+    () => (startWallMs === null ? null : Math.max(0, Date.now() + ownOffset - startWallMs)),
+    [startWallMs, ownOffset],
+  );
 
   return { record, events, recorder, ready, unkept, keepProblem, log, nowMs };
 }

@@ -2,7 +2,16 @@
 
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { LadderPlan } from "@/core/ladder";
-import { type Advice, evidenceForRung, evidenceOfSession, EVIDENCE_MAX_AGE_DAYS, secondsSinceRest, type SessionRecord, theWord, workSeconds } from "@/core/session";
+import {
+  type Advice,
+  EVIDENCE_MAX_AGE_DAYS,
+  evidenceForRung,
+  evidenceOfSession,
+  type SessionRecord,
+  secondsSinceRest,
+  theWord,
+  workSeconds,
+} from "@/core/session";
 import type { RecorderStart } from "./types";
 import type { SessionLog } from "./use-session-log";
 
@@ -28,7 +37,13 @@ function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): 
     bothSides: asksBothSides(start.plan, rung),
     rung,
     rungCount: start.plan.rungs.length,
-    earlier: evidenceForRung([...start.earlier, ...before], { ladder: start.ladderId, version: start.version, rung, nowWallMs, maxAgeDays: EVIDENCE_MAX_AGE_DAYS }),
+    earlier: evidenceForRung([...start.earlier, ...before], {
+      ladder: start.ladderId,
+      version: start.version,
+      rung,
+      nowWallMs,
+      maxAgeDays: EVIDENCE_MAX_AGE_DAYS,
+    }),
     block: running,
     counts: block.kind === "work" || block.kind === null,
     minutesSinceRest: secondsSinceRest(record, nowMs) / 60,

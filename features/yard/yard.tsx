@@ -1,8 +1,8 @@
 import Link from "next/link";
 import { endOfWorkMs, type SessionRecord } from "@/core/session";
+import { Day } from "@/ui/day";
 import { minutesWords } from "@/ui/measure";
 import { Ribbon } from "@/ui/ribbon";
-import { Day } from "@/ui/day";
 
 /** One horse in the yard: its last session in small, and what comes next. */
 export interface YardLine {
@@ -10,7 +10,15 @@ export interface YardLine {
   readonly name: string;
   readonly sample: boolean;
   readonly restrictions: string;
-  readonly last: { readonly sessionId: string; readonly startedMs: number; readonly finished: boolean; readonly workSeconds: number; readonly n: number; readonly met: number; readonly record: SessionRecord } | null;
+  readonly last: {
+    readonly sessionId: string;
+    readonly startedMs: number;
+    readonly finished: boolean;
+    readonly workSeconds: number;
+    readonly n: number;
+    readonly met: number;
+    readonly record: SessionRecord;
+  } | null;
   readonly next: { readonly behaviour: string; readonly headline: string; readonly reason: string } | null;
 }
 
@@ -22,7 +30,8 @@ function Empty() {
         Add a horse
       </Link>
       <p className="mt-8 text-soft">
-        To look round first, stop this and run <code className="font-semibold">npm run demo</code>: an invented yard with three months of sessions, in a file of its own.
+        To look round first, stop this and run <code className="font-semibold">npm run demo</code>: an invented yard with three months of
+        sessions, in a file of its own.
       </p>
     </div>
   );
@@ -41,8 +50,16 @@ function Line({ line }: { line: YardLine }) {
       {last === null ? (
         <p className="text-soft">No session yet.</p>
       ) : (
-        <Link href={last.finished ? `/horses/${line.id}/review/${last.sessionId}` : `/horses/${line.id}/work/${last.sessionId}`} className="group block min-w-0">
-          <Ribbon record={last.record} view={{ fromMs: 0, toMs: endOfWorkMs(last.record) * 1.01 + 1000, width: 560, height: 84 }} radius={3.2} label={`Last session of ${line.name}: ${last.met} of ${last.n} met`} />
+        <Link
+          href={last.finished ? `/horses/${line.id}/review/${last.sessionId}` : `/horses/${line.id}/work/${last.sessionId}`}
+          className="group block min-w-0"
+        >
+          <Ribbon
+            record={last.record}
+            view={{ fromMs: 0, toMs: endOfWorkMs(last.record) * 1.01 + 1000, width: 560, height: 84 }}
+            radius={3.2}
+            label={`Last session of ${line.name}: ${last.met} of ${last.n} met`}
+          />
           <span className="figures text-sm text-soft group-hover:underline">
             <Day ms={last.startedMs} />, {minutesWords(last.workSeconds)}, {last.met} of {last.n} met{last.finished ? "" : ", not finished"}
           </span>
@@ -55,7 +72,9 @@ function Line({ line }: { line: YardLine }) {
       ) : (
         <Link href={`/horses/${line.id}/work`} className="group block">
           <span className="block font-head text-lg font-bold text-tarn group-hover:underline">{next.headline}</span>
-          <span className="text-sm text-soft">{next.behaviour}. {next.reason}</span>
+          <span className="text-sm text-soft">
+            {next.behaviour}. {next.reason}
+          </span>
         </Link>
       )}
     </li>

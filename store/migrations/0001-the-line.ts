@@ -14,7 +14,12 @@ const partOfKey = { primaryKey: true } as const;
 /** Sequelize writes the column's name into the description it is given: each table gets descriptions of its own. */
 function tables(query: QueryInterface) {
   return (name: string, columns: ModelAttributes) =>
-    query.createTable(name, Object.fromEntries(Object.entries(columns).map(([column, description]) => [column, { ...(description as ModelAttributeColumnOptions) }])));
+    query.createTable(
+      name,
+      Object.fromEntries(
+        Object.entries(columns).map(([column, description]) => [column, { ...(description as ModelAttributeColumnOptions) }]),
+      ),
+    );
 }
 
 /** The tables of the whole line, from the horse to the caches. */

@@ -1,7 +1,19 @@
 import type { ReactNode } from "react";
 
 /** A labelled field with its hint and its error, tied together for screen readers. */
-export function Field({ id, label, hint, error, children }: { id: string; label: string; hint?: string; error?: string; children: ReactNode }) {
+export function Field({
+  id,
+  label,
+  hint,
+  error,
+  children,
+}: {
+  id: string;
+  label: string;
+  hint?: string;
+  error?: string;
+  children: ReactNode;
+}) {
   return (
     <div className="min-w-0">
       <label htmlFor={id} className="mb-1 block font-semibold">
@@ -23,4 +35,8 @@ export function Field({ id, label, hint, error, children }: { id: string; label:
 }
 
 /** What an input needs to be tied to its {@link Field}. */
-export const tied = (id: string, error: string | undefined) => ({ id, "aria-invalid": error !== undefined, "aria-describedby": error === undefined ? `${id}-hint` : `${id}-error` });
+export const tied = (id: string, error: string | undefined) => ({
+  id,
+  "aria-invalid": error !== undefined,
+  "aria-describedby": error === undefined ? `${id}-hint` : `${id}-error`,
+});

@@ -6,7 +6,11 @@ import { useEffect, useState } from "react";
 import { KNOTS } from "./knots";
 
 interface Found {
-  readonly horses: readonly { readonly id: string; readonly name: string; readonly ladders: readonly { readonly id: string; readonly name: string }[] }[];
+  readonly horses: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly ladders: readonly { readonly id: string; readonly name: string }[];
+  }[];
 }
 
 const item = "flex cursor-pointer items-baseline justify-between gap-4 rounded px-3 py-2 data-[selected=true]:bg-tarn-wash";
@@ -33,9 +37,14 @@ export default function FindBox({ horseId, onClose }: { horseId: string | null; 
       overlayClassName="fixed inset-0 z-40 bg-ink/40"
       contentClassName="fixed top-[12vh] left-1/2 z-50 w-[min(36rem,calc(100vw-2rem))] -translate-x-1/2 rounded-md border-2 border-ink bg-paper p-2"
     >
-      <Command.Input placeholder="A horse, a room, a ladder" className="w-full border-b border-hair bg-transparent px-3 py-3 text-lg outline-none" />
+      <Command.Input
+        placeholder="A horse, a room, a ladder"
+        className="w-full border-b border-hair bg-transparent px-3 py-3 text-lg outline-none"
+      />
       <Command.List className="mt-2 max-h-[50vh] overflow-y-auto">
-        <Command.Empty className="px-3 py-4 text-soft">{failed ? "The server does not answer." : found === null ? "Looking." : "Nothing by that name."}</Command.Empty>
+        <Command.Empty className="px-3 py-4 text-soft">
+          {failed ? "The server does not answer." : found === null ? "Looking." : "Nothing by that name."}
+        </Command.Empty>
         {horseId !== null &&
           KNOTS.map(({ key, label, hint }) => (
             <Command.Item key={key} value={`${label} ${hint}`} onSelect={() => go(`/horses/${horseId}/${key}`)} className={item}>
@@ -47,7 +56,12 @@ export default function FindBox({ horseId, onClose }: { horseId: string | null; 
             {horse.name} <span className="text-sm text-soft">horse</span>
           </Command.Item>,
           ...horse.ladders.map((ladder) => (
-            <Command.Item key={ladder.id} value={`${ladder.name} ${horse.name} ${ladder.id}`} onSelect={() => go(`/horses/${horse.id}/shape/${ladder.id}`)} className={item}>
+            <Command.Item
+              key={ladder.id}
+              value={`${ladder.name} ${horse.name} ${ladder.id}`}
+              onSelect={() => go(`/horses/${horse.id}/shape/${ladder.id}`)}
+              className={item}
+            >
               {ladder.name} <span className="text-sm text-soft">{horse.name}</span>
             </Command.Item>
           )),

@@ -6,7 +6,8 @@ import { useEffect, useState } from "react";
 
 const FindBox = dynamic(() => import("./find-box"), { ssr: false });
 
-const typing = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 /** Opens the command box by the button, by “/” or by Ctrl and K; “h” opens it too, to change the horse in hand. */
 export function Find({ horseId }: { horseId: string | null }) {
@@ -24,7 +25,12 @@ export function Find({ horseId }: { horseId: string | null }) {
   }, []);
   return (
     <>
-      <button type="button" onClick={() => setOpen(true)} className="flex min-h-10 items-center gap-2 rounded border-2 border-ink px-3 hover:bg-paper" aria-keyshortcuts="/ Control+K">
+      <button
+        type="button"
+        onClick={() => setOpen(true)}
+        className="flex min-h-10 items-center gap-2 rounded border-2 border-ink px-3 hover:bg-paper"
+        aria-keyshortcuts="/ Control+K"
+      >
         <Search size={16} aria-hidden="true" />
         <span>Find</span>
       </button>

@@ -9,13 +9,27 @@ import { Tether } from "./tether";
 export function Mark({ className = "" }: { className?: string }) {
   return (
     <svg viewBox="0 0 44 26" className={className} aria-hidden="true">
-      <path d="M2 13 H15 C22 13 27 3 22 3 C16 3 16 23 22 23 C28 23 30 13 27 9 M23 13 H42" fill="none" stroke="var(--tarn)" strokeWidth="3.4" strokeLinecap="round" />
+      <path
+        d="M2 13 H15 C22 13 27 3 22 3 C16 3 16 23 22 23 C28 23 30 13 27 9 M23 13 H42"
+        fill="none"
+        stroke="var(--tarn)"
+        strokeWidth="3.4"
+        strokeLinecap="round"
+      />
     </svg>
   );
 }
 
 /** What stands round every room but the recorder: the horse in hand, the tether, the yard. */
-export function Frame({ horse, theme, children }: { horse: { id: string; name: string; sample: boolean } | null; theme: Theme | null; children: ReactNode }) {
+export function Frame({
+  horse,
+  theme,
+  children,
+}: {
+  horse: { id: string; name: string; sample: boolean } | null;
+  theme: Theme | null;
+  children: ReactNode;
+}) {
   return (
     <div className="mx-auto flex min-h-dvh max-w-[1240px] flex-col px-4 pb-24 md:px-7 md:pb-8">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-3">

@@ -17,14 +17,27 @@ export function LagStrip({ lags, limitSeconds }: { lags: readonly number[]; limi
   const height = 44 + Math.max(0, used.length - 3) * 9;
   const base = height - 12;
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} className="block w-full" role="img" aria-label={`${lags.length} lags, ${dots.filter((d) => d.late).length} over ${limitSeconds} seconds`}>
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      className="block w-full"
+      role="img"
+      aria-label={`${lags.length} lags, ${dots.filter((d) => d.late).length} over ${limitSeconds} seconds`}
+    >
       <path d={`M0 ${base + 6} H${width}`} stroke="var(--ink)" strokeWidth="1.5" />
       <path d={`M${x(limitSeconds)} 4 V${base + 10}`} stroke="var(--brick)" strokeWidth="2" />
       <text x={x(limitSeconds) + 5} y="13" fontSize="13" fill="var(--brick)">
         {limitSeconds} s
       </text>
       {dots.map((dot, i) => (
-        <circle key={`${i}-${dot.at}`} cx={dot.at} cy={base - dot.row * 9} r="3.6" fill={dot.late ? "var(--ground)" : "var(--ink)"} stroke={dot.late ? "var(--brick)" : "var(--ink)"} strokeWidth="2" />
+        <circle
+          key={`${i}-${dot.at}`}
+          cx={dot.at}
+          cy={base - dot.row * 9}
+          r="3.6"
+          fill={dot.late ? "var(--ground)" : "var(--ink)"}
+          stroke={dot.late ? "var(--brick)" : "var(--ink)"}
+          strokeWidth="2"
+        />
       ))}
     </svg>
   );

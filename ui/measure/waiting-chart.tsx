@@ -11,7 +11,13 @@ ChartJs.defaults.font.size = 13;
 
 const readColours = () => {
   const style = getComputedStyle(document.documentElement);
-  return { ink: style.getPropertyValue("--ink"), soft: style.getPropertyValue("--soft"), hair: style.getPropertyValue("--hair"), ochre: style.getPropertyValue("--ochre"), tarn: style.getPropertyValue("--tarn") };
+  return {
+    ink: style.getPropertyValue("--ink"),
+    soft: style.getPropertyValue("--soft"),
+    hair: style.getPropertyValue("--hair"),
+    ochre: style.getPropertyValue("--ochre"),
+    tarn: style.getPropertyValue("--tarn"),
+  };
 };
 
 /** Share still waiting for an answer against seconds since the ask, as steps. */
@@ -27,11 +33,28 @@ export default function WaitingChart({ steps, medianSeconds }: { steps: readonly
     <div className="h-40">
       <Line
         role="img"
-        aria-label={medianSeconds === null ? "Share still waiting; half had not answered by the end." : `Share still waiting; half had answered after ${medianSeconds.toFixed(1)} seconds.`}
+        aria-label={
+          medianSeconds === null
+            ? "Share still waiting; half had not answered by the end."
+            : `Share still waiting; half had answered after ${medianSeconds.toFixed(1)} seconds.`
+        }
         data={{
           datasets: [
             { data, stepped: "before", borderColor: colours.ochre, borderWidth: 3, pointRadius: 0 },
-            { data: medianSeconds === null ? [] : [{ x: 0, y: 0.5 }, { x: medianSeconds, y: 0.5 }, { x: medianSeconds, y: 0 }], borderColor: colours.tarn, borderDash: [4, 4], borderWidth: 1.5, pointRadius: 0 },
+            {
+              data:
+                medianSeconds === null
+                  ? []
+                  : [
+                      { x: 0, y: 0.5 },
+                      { x: medianSeconds, y: 0.5 },
+                      { x: medianSeconds, y: 0 },
+                    ],
+              borderColor: colours.tarn,
+              borderDash: [4, 4],
+              borderWidth: 1.5,
+              pointRadius: 0,
+            },
           ],
         }}
         options={{
@@ -39,8 +62,23 @@ export default function WaitingChart({ steps, medianSeconds }: { steps: readonly
           maintainAspectRatio: false,
           plugins: { tooltip: { enabled: false } },
           scales: {
-            x: { type: "linear", min: 0, title: { display: true, text: "seconds since the ask", color: colours.soft }, ticks: { color: colours.soft, maxTicksLimit: 6 }, grid: { display: false }, border: { color: colours.ink } },
-            y: { type: "linear", min: 0, max: 1, title: { display: true, text: "still waiting", color: colours.soft }, ticks: { color: colours.soft, stepSize: 0.5, callback: (v) => `${Math.round(Number(v) * 100)} %` }, grid: { display: false }, border: { color: colours.ink } },
+            x: {
+              type: "linear",
+              min: 0,
+              title: { display: true, text: "seconds since the ask", color: colours.soft },
+              ticks: { color: colours.soft, maxTicksLimit: 6 },
+              grid: { display: false },
+              border: { color: colours.ink },
+            },
+            y: {
+              type: "linear",
+              min: 0,
+              max: 1,
+              title: { display: true, text: "still waiting", color: colours.soft },
+              ticks: { color: colours.soft, stepSize: 0.5, callback: (v) => `${Math.round(Number(v) * 100)} %` },
+              grid: { display: false },
+              border: { color: colours.ink },
+            },
           },
         }}
       />

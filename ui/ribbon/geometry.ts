@@ -133,13 +133,22 @@ export function layOutRibbon(record: SessionRecord, view: RibbonView): RibbonDra
     // The ring sits at the height the line has when the answer comes.
     const phaseThen = steps.reduce((p, s) => (trial.answerMs !== null && s.ms > trial.answerMs ? p : s.phase), steps[0]?.phase ?? 1);
     if (trial.outcome === "refused") bars.push({ key: trial.eventId, x: endX, y });
-    answers.push({ key: trial.eventId, x: ringX, y: trial.outcome === "refused" ? y : levelY(phaseThen), outcome: trial.outcome, side: trial.side, title });
+    answers.push({
+      key: trial.eventId,
+      x: ringX,
+      y: trial.outcome === "refused" ? y : levelY(phaseThen),
+      outcome: trial.outcome,
+      side: trial.side,
+      title,
+    });
     const markX = trial.markMs !== null ? x(trial.markMs) : trial.marked ? endX : null;
     if (markX !== null) signs.push({ key: `m${trial.eventId}`, kind: "mark", x: markX, title: "mark" });
     const pieces = trial.reinforcers ?? 0;
     const feedX = trial.feedMs !== null ? x(trial.feedMs) : pieces > 0 ? endX + 6 : null;
-    if (feedX !== null) signs.push({ key: `f${trial.eventId}`, kind: "food", x: feedX, title: pieces === 1 ? "food" : `food, ${pieces} pieces` });
-    if (trial.reinforcerKinds.length > 0) signs.push({ key: `r${trial.eventId}`, kind: "reinforce", x: endX + 8, title: trial.reinforcerKinds.join(", ") });
+    if (feedX !== null)
+      signs.push({ key: `f${trial.eventId}`, kind: "food", x: feedX, title: pieces === 1 ? "food" : `food, ${pieces} pieces` });
+    if (trial.reinforcerKinds.length > 0)
+      signs.push({ key: `r${trial.eventId}`, kind: "reinforce", x: endX + 8, title: trial.reinforcerKinds.join(", ") });
   }
   const open = record.openAsk;
   if (open !== null && inView(toMs)) {
@@ -163,6 +172,11 @@ export function layOutRibbon(record: SessionRecord, view: RibbonView): RibbonDra
   const breaks = record.breaks
     .map((b, i) => ({ key: `b${i}`, startMs: b.startMs, endMs: b.endMs ?? presentMs }))
     .filter((b) => b.endMs >= fromMs && b.startMs <= toMs)
-    .map((b) => ({ key: b.key, x: x(b.startMs), width: Math.max(2, x(b.endMs) - x(b.startMs)), label: `rest ${minutesWords(b.endMs - b.startMs)}` }));
+    .map((b) => ({
+      key: b.key,
+      x: x(b.startMs),
+      width: Math.max(2, x(b.endMs) - x(b.startMs)),
+      label: `rest ${minutesWords(b.endMs - b.startMs)}`,
+    }));
   return { slackY, line, dotted, pressure, answers, bars, signs, breaks };
 }

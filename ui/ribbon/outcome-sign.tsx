@@ -3,13 +3,16 @@ import type { Outcome } from "@/core/evidence";
 /** The sign of an outcome, the same on the ribbon, the pads and the counts: shape carries the meaning. */
 export function OutcomeSign({ outcome, radius = 5, stroke = 2 }: { outcome: Outcome; radius?: number; stroke?: number }) {
   const common = { stroke: "currentColor", strokeWidth: stroke };
-  if (outcome === "refused") return <path d={`M${-radius * 1.4} 0 H${radius * 0.5} M${radius * 0.5} ${-radius} V${radius}`} fill="none" {...common} />;
+  if (outcome === "refused")
+    return <path d={`M${-radius * 1.4} 0 H${radius * 0.5} M${radius * 0.5} ${-radius} V${radius}`} fill="none" {...common} />;
   const cross = radius * 0.7;
   return (
     <>
       <circle r={radius} fill="var(--ring, var(--paper))" {...common} />
       {outcome === "met" && <path d={`M0 ${-radius} A${radius} ${radius} 0 0 1 0 ${radius} Z`} fill="currentColor" />}
-      {outcome === "miss" && <path d={`M${-cross} ${-cross} L${cross} ${cross} M${cross} ${-cross} L${-cross} ${cross}`} fill="none" {...common} />}
+      {outcome === "miss" && (
+        <path d={`M${-cross} ${-cross} L${cross} ${cross} M${cross} ${-cross} L${-cross} ${cross}`} fill="none" {...common} />
+      )}
     </>
   );
 }

@@ -13,7 +13,9 @@ function Sign({ sign, slackY, top, scale }: { sign: RibbonSign; slackY: number; 
     case "reinforce":
       return <path transform={at(slackY + 18 * scale)} d="M-7 0 Q-3.5 -5 0 0 T7 0" fill="none" stroke="var(--plum)" strokeWidth="2" />;
     case "ease":
-      return <path transform={at(slackY + 27 * scale)} d="M-5.5 -3 A5.5 6 0 0 0 5.5 -3" fill="none" stroke="var(--sage)" strokeWidth="2.2" />;
+      return (
+        <path transform={at(slackY + 27 * scale)} d="M-5.5 -3 A5.5 6 0 0 0 5.5 -3" fill="none" stroke="var(--sage)" strokeWidth="2.2" />
+      );
     case "tension":
       return <path transform={at(top - 11 * scale)} d="M-5.5 4 L0 -5 L5.5 4" fill="none" stroke="var(--brick)" strokeWidth="2.2" />;
     case "danger":
@@ -22,13 +24,30 @@ function Sign({ sign, slackY, top, scale }: { sign: RibbonSign; slackY: number; 
 }
 
 /** The session as a line: slack low, pressure high, answers on it, reinforcers beside it. */
-export const Ribbon = memo(function Ribbon({ record, view, label, radius = 5 }: { record: SessionRecord; view: RibbonView; label: string; radius?: number }) {
+export const Ribbon = memo(function Ribbon({
+  record,
+  view,
+  label,
+  radius = 5,
+}: {
+  record: SessionRecord;
+  view: RibbonView;
+  label: string;
+  radius?: number;
+}) {
   const drawing = layOutRibbon(record, view);
   // A thumbnail draws its signs closer to the line so that none is cut off.
   const scale = Math.min(1, view.height / 130);
   const top = Math.max(13, view.height * 0.1);
   return (
-    <svg viewBox={`0 0 ${view.width} ${view.height}`} width={view.width} height={view.height} className="block w-full" role="img" aria-label={label}>
+    <svg
+      viewBox={`0 0 ${view.width} ${view.height}`}
+      width={view.width}
+      height={view.height}
+      className="block w-full"
+      role="img"
+      aria-label={label}
+    >
       <path d={drawing.pressure} fill="var(--ochre-wash)" />
       {drawing.breaks.map((b) => (
         <g key={b.key}>
@@ -58,7 +77,11 @@ export const Ribbon = memo(function Ribbon({ record, view, label, radius = 5 }: 
         <g key={answer.key} transform={`translate(${answer.x} ${answer.y})`} color="var(--ink)">
           <title>{answer.title}</title>
           {answer.side !== null && answer.outcome !== "refused" && (
-            <path d={answer.side === "L" ? `M${-radius * 0.7} ${radius * 0.7} l-4 4` : `M${radius * 0.7} ${radius * 0.7} l4 4`} stroke="currentColor" strokeWidth="1.8" />
+            <path
+              d={answer.side === "L" ? `M${-radius * 0.7} ${radius * 0.7} l-4 4` : `M${radius * 0.7} ${radius * 0.7} l4 4`}
+              stroke="currentColor"
+              strokeWidth="1.8"
+            />
           )}
           {answer.outcome !== "refused" && <OutcomeSign outcome={answer.outcome} radius={radius} stroke={1.8} />}
         </g>

@@ -38,7 +38,14 @@ export function ZoomRibbon({ record, endMs, height = 190 }: { record: SessionRec
   const scale = (factor: number) => show(middle - (length * factor) / 2, middle + (length * factor) / 2);
   const move = (share: number) => show(span.fromMs + length * share, span.toMs + length * share);
   const onKey = (event: KeyboardEvent) => {
-    const act = { "+": () => scale(0.5), "=": () => scale(0.5), "-": () => scale(2), ArrowLeft: () => move(-0.25), ArrowRight: () => move(0.25), "0": () => show(whole.fromMs, whole.toMs) }[event.key];
+    const act = {
+      "+": () => scale(0.5),
+      "=": () => scale(0.5),
+      "-": () => scale(2),
+      ArrowLeft: () => move(-0.25),
+      ArrowRight: () => move(0.25),
+      "0": () => show(whole.fromMs, whole.toMs),
+    }[event.key];
     if (act === undefined) return;
     event.preventDefault();
     act();
@@ -56,11 +63,29 @@ export function ZoomRibbon({ record, endMs, height = 190 }: { record: SessionRec
   const zoomed = length < whole.toMs - whole.fromMs - 1;
   return (
     <section aria-label="Ribbon of the session" ref={box}>
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: keys zoom and move the ribbon */}
-      <div role="group" aria-label="Ribbon, plus and minus zoom, arrows move, 0 shows all" tabIndex={0} onKeyDown={onKey} onPointerDown={(e) => setDrag({ from: at(e), to: at(e) })} onPointerMove={(e) => drag !== null && setDrag({ from: drag.from, to: at(e) })} onPointerUp={finishDrag} onPointerLeave={finishDrag} className="relative touch-pan-y cursor-crosshair select-none">
-        <Ribbon record={record} view={{ fromMs: span.fromMs, toMs: span.toMs, width, height }} label={`${record.trials.length} trials over ${clockWords(endMs)} minutes. The table below holds the same.`} />
+      {/* biome-ignore lint/a11y/useSemanticElements: a drawing that takes keys and drags is no fieldset */}
+      <div
+        role="group"
+        aria-label="Ribbon, plus and minus zoom, arrows move, 0 shows all"
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: keys zoom and move the ribbon
+        tabIndex={0}
+        onKeyDown={onKey}
+        onPointerDown={(e) => setDrag({ from: at(e), to: at(e) })}
+        onPointerMove={(e) => drag !== null && setDrag({ from: drag.from, to: at(e) })}
+        onPointerUp={finishDrag}
+        onPointerLeave={finishDrag}
+        className="relative touch-pan-y cursor-crosshair select-none"
+      >
+        <Ribbon
+          record={record}
+          view={{ fromMs: span.fromMs, toMs: span.toMs, width, height }}
+          label={`${record.trials.length} trials over ${clockWords(endMs)} minutes. The table below holds the same.`}
+        />
         {drag !== null && (
-          <div className="pointer-events-none absolute inset-y-0 border-x-2 border-tarn bg-tarn/15" style={{ left: `${(Math.min(drag.from, drag.to) / width) * 100}%`, width: `${(Math.abs(drag.to - drag.from) / width) * 100}%` }} />
+          <div
+            className="pointer-events-none absolute inset-y-0 border-x-2 border-tarn bg-tarn/15"
+            style={{ left: `${(Math.min(drag.from, drag.to) / width) * 100}%`, width: `${(Math.abs(drag.to - drag.from) / width) * 100}%` }}
+          />
         )}
       </div>
       <div className="figures flex items-center gap-1 text-sm text-soft">

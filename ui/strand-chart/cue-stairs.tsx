@@ -12,10 +12,14 @@ export function CueStairs({ phases }: { phases: readonly CuePhase[] }) {
     d += i === 0 ? `M2 ${y} H${step}` : ` V${y} H${(i + 1) * step - 2}`;
   });
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} className="block w-full max-w-80" role="img" aria-label={`The ask: ${phases.map((p) => `${p.label}, ${p.dwellSeconds} s`).join("; ")}`}>
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      className="block w-full max-w-80"
+      role="img"
+      aria-label={`The ask: ${phases.map((p) => `${p.label}, ${p.dwellSeconds} s`).join("; ")}`}
+    >
       <path d={d} fill="none" stroke="var(--ochre)" strokeWidth="4" />
       {phases.map((phase, i) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: a phase is its place
         <g key={i} transform={`translate(${i * step + 5} ${height - 24 - i * rise + 17})`}>
           <text fontSize="13.5" fill="var(--ink)">
             {phase.label.length > step / 7 ? `${phase.label.slice(0, Math.floor(step / 7) - 1)}…` : phase.label}

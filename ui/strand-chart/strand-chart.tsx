@@ -3,7 +3,7 @@
 import type { KeyboardEvent } from "react";
 import { wilsonInterval } from "@/core/evidence";
 import type { LadderPlan } from "@/core/ladder";
-import { type StepFault, relativeHeights, type Strand, stepFaults, type StrandValue, shortNumber } from "@/core/strands";
+import { relativeHeights, type StepFault, type Strand, type StrandValue, shortNumber, stepFaults } from "@/core/strands";
 
 /** Evidence of one rung, as the chart shows it. */
 export interface ChartEvidence {
@@ -20,10 +20,10 @@ const ROW = 82;
 const HEAD = 44;
 const RISE = 34;
 
-const valueWords = (strand: Strand, value: StrandValue | undefined) => (value === undefined ? "" : typeof value === "number" ? shortNumber(value) : value);
+const valueWords = (value: StrandValue | undefined) => (value === undefined ? "" : typeof value === "number" ? shortNumber(value) : value);
 
 /** Cuts a label so that it stays inside its column; the full words are in the title. */
-const fit = (words: string) => (words.length > 13 ? `${words.slice(0, 12)}…` : words);
+const shorten = (words: string) => (words.length > 13 ? `${words.slice(0, 12)}…` : words);
 
 /** A cord through the row: level on each rung, bending from one to the next. */
 function cordPath(heights: readonly number[], baseY: number): string {
@@ -49,7 +49,13 @@ function rowsOf(plan: LadderPlan): Heights[] {
   return plan.strands.map((strand) => {
     const values = plan.rungs.map((rung) => rung.values[strand.id]);
     try {
-      return { strand, heights: relativeHeights(strand, values.map((v) => v ?? "")) };
+      return {
+        strand,
+        heights: relativeHeights(
+          strand,
+          values.map((v) => v ?? ""),
+        ),
+      };
     } catch {
       // A value being typed may not be of its strand yet: the cord lies flat until it is.
       return { strand, heights: values.map(() => 0) };
@@ -59,7 +65,10 @@ function rowsOf(plan: LadderPlan): Heights[] {
 
 function faultsOf(plan: LadderPlan): StepFault[] {
   try {
-    return stepFaults(plan.strands, plan.rungs.map((rung) => rung.values));
+    return stepFaults(
+      plan.strands,
+      plan.rungs.map((rung) => rung.values),
+    );
   } catch {
     return [];
   }
@@ -94,10 +103,22 @@ export function StrandChart({
   return (
     <div className="max-w-full overflow-x-auto" style={{ width }}>
       <div className="relative" style={{ width, height }}>
-        <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} role="img" aria-label={`Ladder of ${plan.rungs.length} rungs over ${plan.strands.map((s) => s.name).join(", ")}`}>
+        <svg
+          viewBox={`0 0 ${width} ${height}`}
+          width={width}
+          height={height}
+          role="img"
+          aria-label={`Ladder of ${plan.rungs.length} rungs over ${plan.strands.map((s) => s.name).join(", ")}`}
+        >
           <rect x={LABEL + (selected - 1) * COLUMN} y={0} width={COLUMN} height={evidenceY + 50} fill="var(--paper)" />
           {plan.rungs.slice(1).map((_, i) => (
-            <path key={`c${i + 1}`} d={`M${LABEL + (i + 1) * COLUMN} ${HEAD - 8} V${evidenceY + 46}`} stroke="var(--hair)" strokeDasharray="1 5" strokeWidth="1.5" />
+            <path
+              key={`c${i + 1}`}
+              d={`M${LABEL + (i + 1) * COLUMN} ${HEAD - 8} V${evidenceY + 46}`}
+              stroke="var(--hair)"
+              strokeDasharray="1 5"
+              strokeWidth="1.5"
+            />
           ))}
           {rows.map(({ strand, heights }, r) => {
             const baseY = HEAD + r * ROW + 62;
@@ -117,12 +138,18 @@ export function StrandChart({
                   const value = rung.values[strand.id];
                   if (i > 0 && plan.rungs[i - 1]?.values[strand.id] === value) return null;
                   const fault = faults.some((f) => f.rung === i + 1 && f.strandIds.includes(strand.id));
-                  const words = valueWords(strand, value);
+                  const words = valueWords(value);
                   return (
-                    // biome-ignore lint/suspicious/noArrayIndexKey: a rung is its place
-                    <text key={`${strand.id}-${i}`} x={LABEL + i * COLUMN + 10} y={baseY - (heights[i] ?? 0) * RISE - 9} fontSize="14" fontWeight={fault ? 700 : 400} fill={fault ? "var(--ochre)" : "var(--ink)"}>
+                    <text
+                      key={`${strand.id}-${i}`}
+                      x={LABEL + i * COLUMN + 10}
+                      y={baseY - (heights[i] ?? 0) * RISE - 9}
+                      fontSize="14"
+                      fontWeight={fault ? 700 : 400}
+                      fill={fault ? "var(--ochre)" : "var(--ink)"}
+                    >
                       <title>{words}</title>
-                      {fit(words)}
+                      {shorten(words)}
                     </text>
                   );
                 })}
@@ -141,12 +168,16 @@ export function StrandChart({
             const wide = COLUMN - 20;
             const interval = sum === undefined || sum.n === 0 ? null : wilsonInterval(sum.met, sum.n);
             return (
-              // biome-ignore lint/suspicious/noArrayIndexKey: a rung is its place
               <g key={`e${i}`}>
                 <path d={`M${left} ${evidenceY + 16} h${wide}`} stroke="var(--hair)" strokeWidth="2" />
                 {interval !== null && sum !== undefined && (
                   <>
-                    <path d={`M${left + interval[0] * wide} ${evidenceY + 16} H${left + interval[1] * wide}`} stroke="var(--tarn)" strokeOpacity="0.45" strokeWidth="7" />
+                    <path
+                      d={`M${left + interval[0] * wide} ${evidenceY + 16} H${left + interval[1] * wide}`}
+                      stroke="var(--tarn)"
+                      strokeOpacity="0.45"
+                      strokeWidth="7"
+                    />
                     <path d={`M${left + (sum.met / sum.n) * wide} ${evidenceY + 9} v14`} stroke="var(--tarn)" strokeWidth="4" />
                   </>
                 )}
@@ -174,7 +205,6 @@ export function StrandChart({
             return (
               // biome-ignore lint/a11y/useSemanticElements: the whole column is the target
               <button
-                // biome-ignore lint/suspicious/noArrayIndexKey: a rung is its place
                 key={`r${i}`}
                 type="button"
                 role="radio"
@@ -182,7 +212,13 @@ export function StrandChart({
                 aria-label={`Rung ${number}${fault.length > 0 ? `. ${fault.map((f) => f.sentence).join(" ")}` : ""}`}
                 tabIndex={number === selected ? 0 : -1}
                 ref={(element) => {
-                  if (element !== null && number === selected && element.parentElement?.contains(document.activeElement) && document.activeElement !== element) element.focus();
+                  if (
+                    element !== null &&
+                    number === selected &&
+                    element.parentElement?.contains(document.activeElement) &&
+                    document.activeElement !== element
+                  )
+                    element.focus();
                 }}
                 onClick={() => onSelect(number)}
                 className="absolute top-0 flex flex-col items-center rounded-sm pt-1 -outline-offset-4!"

@@ -38,7 +38,11 @@ export function ThemeSwitch({ pinned }: { pinned: Theme | null }) {
         <DropdownMenu.Content align="end" sideOffset={6} className="z-40 min-w-44 rounded border-2 border-ink bg-paper p-1">
           <DropdownMenu.RadioGroup value={theme ?? "system"} onValueChange={choose}>
             {CHOICES.map(({ value, label, hint }) => (
-              <DropdownMenu.RadioItem key={value} value={value} className="flex cursor-pointer items-center justify-between gap-4 rounded px-3 py-2 outline-none data-highlighted:bg-tarn-wash data-[state=checked]:font-bold">
+              <DropdownMenu.RadioItem
+                key={value}
+                value={value}
+                className="flex cursor-pointer items-center justify-between gap-4 rounded px-3 py-2 outline-none data-highlighted:bg-tarn-wash data-[state=checked]:font-bold"
+              >
                 {label}
                 <span className="text-sm font-normal text-soft">{hint}</span>
               </DropdownMenu.RadioItem>

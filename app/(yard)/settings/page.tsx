@@ -1,5 +1,5 @@
-import type { Metadata } from "next";
 import { basename } from "node:path";
+import type { Metadata } from "next";
 import { Settings } from "@/features/settings/settings";
 import { hasSampleData } from "@/store";
 import { getStore } from "../../server/store";

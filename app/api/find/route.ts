@@ -9,7 +9,11 @@ export function GET() {
     const horses = await listHorses(store);
     const ladders = await Promise.all(horses.map((horse) => listLadders(store, horse.id)));
     return json({
-      horses: horses.map(({ id, name }, i) => ({ id, name, ladders: (ladders[i] ?? []).map((ladder) => ({ id: ladder.id, name: ladder.behaviour.name })) })),
+      horses: horses.map(({ id, name }, i) => ({
+        id,
+        name,
+        ladders: (ladders[i] ?? []).map((ladder) => ({ id: ladder.id, name: ladder.behaviour.name })),
+      })),
     });
   });
 }

@@ -8,7 +8,8 @@ export function POST(request: Request) {
     const body = await readJson(request);
     if ("problem" in body) return body.problem;
     const value = body.value as { horse?: unknown } | null;
-    if (typeof value !== "object" || value === null || typeof value.horse !== "string") return invalid([{ path: "horse", message: "Which horse it is for is missing." }]);
+    if (typeof value !== "object" || value === null || typeof value.horse !== "string")
+      return invalid([{ path: "horse", message: "Which horse it is for is missing." }]);
     const read = readLadderBody(value);
     if ("problem" in read) return read.problem;
     return json({ id: await addLadder(await getStore(), value.horse, read.behaviour, read.plan) }, 201);

@@ -10,7 +10,14 @@ export function POST(request: Request) {
     const checked = check(newSessionSchema, body.value, { strict: true });
     if (!checked.ok) return invalid(checked.problems);
     const { id, horse, ladder, person, place, start_rung } = checked.value;
-    await addSession(await getStore(), { id, horseId: horse, ladderId: ladder, personId: person ?? null, placeId: place ?? null, startRung: start_rung });
+    await addSession(await getStore(), {
+      id,
+      horseId: horse,
+      ladderId: ladder,
+      personId: person ?? null,
+      placeId: place ?? null,
+      startRung: start_rung,
+    });
     return json({ id }, 201);
   });
 }

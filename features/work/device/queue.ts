@@ -61,7 +61,14 @@ export class DeviceQueue implements EventQueue {
   async keep(events: readonly SessionEvent[]): Promise<void> {
     const transaction = this.database.transaction("events", "readwrite", { durability: "strict" });
     for (const event of events) {
-      void transaction.store.put({ id: event.id, session: event.session, order: Date.now() * 1000 + this.order++, standing: "waiting", savedAt: null, event });
+      void transaction.store.put({
+        id: event.id,
+        session: event.session,
+        order: Date.now() * 1000 + this.order++,
+        standing: "waiting",
+        savedAt: null,
+        event,
+      });
     }
     await transaction.done;
   }
@@ -107,7 +114,9 @@ export class DeviceQueue implements EventQueue {
 
   /** Forgets events the server confirmed more than thirty days ago. */
   async prune(): Promise<void> {
-    const old = (await this.database.getAllFromIndex("events", "standing", "saved")).filter((kept) => kept.savedAt !== null && kept.savedAt < Date.now() - KEEP_SAVED_MS);
+    const old = (await this.database.getAllFromIndex("events", "standing", "saved")).filter(
+      (kept) => kept.savedAt !== null && kept.savedAt < Date.now() - KEEP_SAVED_MS,
+    );
     const transaction = this.database.transaction("events", "readwrite");
     for (const kept of old) void transaction.store.delete(kept.id);
     await transaction.done;

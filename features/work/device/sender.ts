@@ -93,9 +93,16 @@ export class Sender {
   private async sendBatch(queue: EventQueue, batch: readonly SessionEvent[]): Promise<void> {
     const clocks: Record<string, number> = {};
     for (const load of new Set(batch.map((event) => event.load))) clocks[load] = await this.offsetOf(queue, load);
-    const response = await reach("/api/events", { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ store: this.storeId, recorder: batch[0]?.recorder, clocks, events: batch }) });
+    const response = await reach("/api/events", {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify({ store: this.storeId, recorder: batch[0]?.recorder, clocks, events: batch }),
+    });
     if (response.ok) {
-      await queue.settle(batch.map((event) => event.id), "saved");
+      await queue.settle(
+        batch.map((event) => event.id),
+        "saved",
+      );
       return;
     }
     const detail = ((await response.json().catch(() => null)) as { detail?: string } | null)?.detail;
@@ -142,7 +149,10 @@ const senders = new Map<string, Sender>();
 export function senderFor(storeId: string): Sender {
   let sender = senders.get(storeId);
   if (sender === undefined) {
-    sender = new Sender(storeId, DeviceQueue.open(storeId).catch(() => new MemoryQueue()));
+    sender = new Sender(
+      storeId,
+      DeviceQueue.open(storeId).catch(() => new MemoryQueue()),
+    );
     senders.set(storeId, sender);
   }
   return sender;

@@ -11,5 +11,16 @@ export default async function AheadPage({ params }: { params: Promise<{ horse: s
   const store = await getStore();
   const horse = await findOr404(getHorse(store, (await params).horse));
   const states = await ladderStates(store, horse.id);
-  return <Ahead horseId={horse.id} ladders={states.map(({ ladder, next, lastWallMs }) => ({ id: ladder.id, name: ladder.behaviour.name, plan: ladder.plan, next, lastWallMs }))} />;
+  return (
+    <Ahead
+      horseId={horse.id}
+      ladders={states.map(({ ladder, next, lastWallMs }) => ({
+        id: ladder.id,
+        name: ladder.behaviour.name,
+        plan: ladder.plan,
+        next,
+        lastWallMs,
+      }))}
+    />
+  );
 }

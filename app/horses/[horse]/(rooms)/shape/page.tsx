@@ -19,7 +19,9 @@ export default async function ShapePage({ params }: { params: Promise<{ horse: s
     <>
       <h1 className="text-[2rem]">Shape</h1>
       {states.length === 0 ? (
-        <p className="mt-4 max-w-prose text-lg">A ladder cuts one behaviour into pieces so small that each is easy. Two rungs are enough to begin.</p>
+        <p className="mt-4 max-w-prose text-lg">
+          A ladder cuts one behaviour into pieces so small that each is easy. Two rungs are enough to begin.
+        </p>
       ) : (
         <ul className="mt-5 max-w-3xl border-b-2 border-hair">
           {states.map(({ ladder, next }) => (
