@@ -1,0 +1,97 @@
+import { describe, expect, it } from "vitest";
+import { masteryProgress } from "./progress";
+import { type MasteryRule, type MasteryTrial, masterySentence } from "./rule";
+
+/** "+" met, "." not met, "*" met and clean, "|" a new block. */
+function trials(text: string): MasteryTrial[] {
+  let block = 0;
+  const list: MasteryTrial[] = [];
+  for (const c of text) {
+    if (c === "|") block++;
+    else list.push({ met: c !== ".", clean: c === "*", blockKey: String(block) });
+  }
+  return list;
+}
+
+const MOVING: MasteryRule = { kind: "share", met: 8, of: 10, window: "moving" };
+const BLOCK: MasteryRule = { kind: "share", met: 8, of: 10, window: "block" };
+
+describe("a moving share", () => {
+  it.each([
+    ["", false],
+    ["++++++++", false],
+    ["+++++++++", false],
+    ["++++++++..", true],
+    ["..++++++++", true],
+    ["...+++++++", false],
+    ["++++++++++...", false],
+    ["....++++++++..", true],
+    ["+++++|+++++", true],
+  ])("%s passes: %s", (text, passed) => {
+    expect(masteryProgress(MOVING, trials(text)).passed).toBe(passed);
+  });
+
+  it("says how many more in a row would do it, counting what leaves the window", () => {
+    expect(masteryProgress(MOVING, trials("+++.+++.+")).needed).toBe("One more would do it.");
+    expect(masteryProgress(MOVING, trials("....++++++")).needed).toBe("2 more in a row would do it.");
+    expect(masteryProgress(MOVING, trials("")).needed).toBe("10 more in a row would do it.");
+  });
+});
+
+describe("a share in a block", () => {
+  it.each([
+    ["++++++++..", true],
+    ["+++++|+++++", false],
+    ["..++++++++", true],
+    ["...+++++++", false],
+    ["...+++++++|++++++++++", true],
+    ["++++++++..|..........", false],
+  ])("%s passes: %s", (text, passed) => {
+    expect(masteryProgress(BLOCK, trials(text)).passed).toBe(passed);
+  });
+});
+
+describe("a run", () => {
+  const run: MasteryRule = { kind: "run", length: 3 };
+  it.each([
+    ["++", false],
+    ["+++", true],
+    ["+++.", false],
+    [".+.+++", true],
+  ])("%s passes: %s", (text, passed) => {
+    expect(masteryProgress(run, trials(text)).passed).toBe(passed);
+  });
+});
+
+describe("posterior", () => {
+  const rule: MasteryRule = { kind: "posterior", target: 0.8, confidence: 0.85, least: 5 };
+  it("passes five of five at 85 %: the chance is 0.874533", () => {
+    const progress = masteryProgress(rule, trials("+++++"));
+    expect(progress.passed).toBe(true);
+    expect(progress.level).toBeCloseTo(0.874533, 6);
+  });
+  it("does not pass before its least trials, nor below its confidence", () => {
+    expect(masteryProgress(rule, trials("++++")).passed).toBe(false);
+    expect(masteryProgress(rule, trials("++++++++..")).passed).toBe(false);
+    expect(masteryProgress(rule, trials("")).level).toBeNull();
+  });
+});
+
+describe("first clean", () => {
+  it("passes on a clean last one only", () => {
+    const rule: MasteryRule = { kind: "first-clean" };
+    expect(masteryProgress(rule, trials("..+*")).passed).toBe(true);
+    expect(masteryProgress(rule, trials("*+")).passed).toBe(false);
+    expect(masteryProgress(rule, trials("")).passed).toBe(false);
+  });
+});
+
+describe("masterySentence", () => {
+  it("puts every rule in words", () => {
+    expect(masterySentence(MOVING)).toBe("8 of the last 10");
+    expect(masterySentence(BLOCK)).toBe("8 of 10 in a block");
+    expect(masterySentence({ kind: "run", length: 5 })).toBe("5 in a row");
+    expect(masterySentence({ kind: "posterior", target: 0.8, confidence: 0.9, least: 5 })).toContain("90 % sure");
+    expect(masterySentence({ kind: "first-clean" })).toContain("first clean");
+  });
+});
