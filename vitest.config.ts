@@ -2,9 +2,23 @@ import { fileURLToPath } from "node:url";
 import { defineConfig } from "vitest/config";
 
 export default defineConfig({
-  resolve: { alias: { "@": fileURLToPath(new URL(".", import.meta.url)), "server-only": fileURLToPath(new URL("./tests/support/empty.ts", import.meta.url)) } },
+  resolve: {
+    alias: {
+      "@": fileURLToPath(new URL(".", import.meta.url)),
+      "server-only": fileURLToPath(new URL("./tests/support/empty.ts", import.meta.url)),
+    },
+  },
   test: {
-    include: ["core/**/*.test.ts", "store/**/*.test.ts", "ui/**/*.test.ts", "features/**/*.test.ts", "demo/**/*.test.ts", "scripts/**/*.test.ts", "tests/unit/**/*.test.ts", "app/**/*.test.ts"],
+    include: [
+      "core/**/*.test.ts",
+      "store/**/*.test.ts",
+      "ui/**/*.test.ts",
+      "features/**/*.test.ts",
+      "demo/**/*.test.ts",
+      "scripts/**/*.test.ts",
+      "tests/unit/**/*.test.ts",
+      "app/**/*.test.ts",
+    ],
     testTimeout: 60_000,
     hookTimeout: 60_000,
   },

@@ -34,6 +34,8 @@ const latencyInput = yup
   })
   .required("an object is needed")
   .test("same-length", "times, answered and group must be of the same length", (v, context) => {
+    // This runs beside the checks of the fields; where one of them failed, its own message is enough.
+    if (!Array.isArray(v?.times) || !Array.isArray(v.answered)) return true;
     if (v.times.length !== v.answered.length) return context.createError({ path: "answered", message: "as many as times are needed" });
     if (v.group !== undefined && v.group.length !== v.times.length)
       return context.createError({ path: "group", message: "as many as times are needed" });
@@ -81,7 +83,7 @@ const shareInput = yup
   .test(
     "within",
     "met must not be more than of",
-    (v, context) => v.met <= v.of || context.createError({ path: "met", message: "must not be more than of" }),
+    (v, context) => !(v?.met > v?.of) || context.createError({ path: "met", message: "must not be more than of" }),
   );
 
 function share(input: unknown) {

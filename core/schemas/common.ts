@@ -15,12 +15,16 @@ const CONTROL_IN_TEXT = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/;
 
 const noControl = (pattern: RegExp) => (value: string | undefined | null) => value == null || !pattern.test(value);
 
+/** Only text is text, without the space at its edges: an object or a number is not turned into one. */
+const textOnly = (value: string, original: unknown) =>
+  typeof original === "string" ? value.trim() : original === null ? undefined : original;
+
 /** A name: one line, trimmed, any script. */
 export const nameSchema = (label: string) =>
   yup
     .string()
+    .transform(textOnly)
     .typeError(`${label}: text is needed.`)
-    .trim()
     .required(`${label} is missing.`)
     .max(NAME_MOST_CHARACTERS, `${label}: at most ${NAME_MOST_CHARACTERS} characters.`)
     .test("control", `${label}: one line of plain text, please.`, noControl(CONTROL_IN_NAME));
@@ -29,8 +33,8 @@ export const nameSchema = (label: string) =>
 export const textSchema = (label: string, most = TEXT_MOST_CHARACTERS) =>
   yup
     .string()
+    .transform(textOnly)
     .typeError(`${label}: text is needed.`)
-    .trim()
     .max(most, `${label}: at most ${most} characters.`)
     .test("control", `${label}: plain text, please.`, noControl(CONTROL_IN_TEXT))
     .default("");

@@ -29,8 +29,8 @@ const batchSchema = yup.object({
   events: yup.array().required("events are missing.").max(2000, "events: at most 2000 at once."),
 });
 
-/** Greatest believable difference between a device's clock and the server's: fifty years. */
-const MOST_OFFSET_MS = 50 * 366 * 86_400_000;
+/** Greatest believable difference between a device's clock and the server's: a hundred years: a phone may think it is 1970. */
+const MOST_OFFSET_MS = 100 * 366 * 86_400_000;
 
 /**
  * Checks a posted batch whole: one bad event refuses it, and the problems

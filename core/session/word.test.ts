@@ -1,0 +1,217 @@
+import { describe, expect, it } from "vitest";
+import type { MasteryRule } from "../mastery";
+import { strandFromCatalogue } from "../strands";
+import { type EvidenceTrial, evidenceForRung } from "./evidence-scope";
+import { nextStart } from "./next-start";
+import { DEFAULT_WORD_SETTINGS, shareSentence, theWord, type WordInput } from "./word";
+
+const DAY = 86_400_000;
+const NOW = Date.UTC(2026, 5, 20);
+
+/** "+" met, "~" try, "." miss, "!" refused; lower-case l and r before a sign set the side. */
+function trials(text: string, change: Partial<EvidenceTrial> = {}): EvidenceTrial[] {
+  const outcome = { "+": "met", "*": "met", "~": "try", ".": "miss", "!": "refused" } as const;
+  const list: EvidenceTrial[] = [];
+  let side: "L" | "R" | null = null;
+  for (const c of text) {
+    if (c === "l" || c === "r") {
+      side = c === "l" ? "L" : "R";
+      continue;
+    }
+    list.push({
+      session: "s",
+      wallMs: NOW - DAY + list.length * 1000,
+      ladder: "x",
+      version: 1,
+      rung: 3,
+      kind: "work",
+      blockKey: "s:0",
+      side,
+      outcome: outcome[c as keyof typeof outcome],
+      phase: c === "*" ? 1 : 2,
+      ease: null,
+      clean: c === "*",
+      ...change,
+    });
+  }
+  return list;
+}
+
+const EIGHT_OF_TEN: MasteryRule = { kind: "share", met: 8, of: 10, window: "moving" };
+
+const input = (block: string, change: Partial<WordInput> = {}): WordInput => ({
+  rule: EIGHT_OF_TEN,
+  bothSides: false,
+  rung: 3,
+  rungCount: 8,
+  earlier: [],
+  block: trials(block),
+  counts: true,
+  minutesSinceRest: 2,
+  trialsSinceRest: 5,
+  workMinutes: 5,
+  ...change,
+});
+
+describe("theWord", () => {
+  it.each<[string, string, Partial<WordInput>, string]>([
+    ["nothing yet", "", {}, "Stay"],
+    ["a good start", "++++", {}, "Stay"],
+    ["nine met, too few", "+++++++++", {}, "Stay"],
+    ["the rule met", "++++++++++", {}, "Raise"],
+    ["the rule met with a miss and a try", "+.+++~++++", {}, "Raise"],
+    ["seven of ten", "+.+.+~++++", {}, "Stay"],
+    ["met together with earlier evidence", "++", { earlier: trials("++++++++") }, "Raise"],
+    ["a warm-up block does not count", "++++++++++", { counts: false }, "Stay"],
+    ["the top rung met", "++++++++++", { rung: 8 }, "Finish"],
+    ["three misses running", "++...", {}, "Ease"],
+    ["three refusals running", "++!!!", {}, "Ease"],
+    ["a miss, a refusal, a miss", "++.!.", {}, "Ease"],
+    ["two misses running", "++..", {}, "Stay"],
+    ["four of the last seven", ".+.+.+.", {}, "Ease"],
+    ["tries are not misses", "~~~~~~", {}, "Stay"],
+    ["both sides, one lacking", `l${"+".repeat(10)}r++++`, { bothSides: true }, "Stay"],
+    ["both sides, both there", `l${"+".repeat(10)}r${"+".repeat(10)}`, { bothSides: true }, "Raise"],
+    ["five in a row", "+++++", { rule: { kind: "run", length: 5 } }, "Raise"],
+    ["four in a row", "++++", { rule: { kind: "run", length: 5 } }, "Stay"],
+    ["sure enough", "+++++", { rule: { kind: "posterior", target: 0.8, confidence: 0.85, least: 5 } }, "Raise"],
+    ["not sure enough", "+++++", { rule: { kind: "posterior", target: 0.8, confidence: 0.9, least: 5 } }, "Stay"],
+    ["the first clean one", ".+*", { rule: { kind: "first-clean" } }, "Finish"],
+    ["met but not clean", ".++", { rule: { kind: "first-clean" } }, "Stay"],
+    ["eight minutes without a break", "++", { minutesSinceRest: 8.4 }, "Rest"],
+    ["thirty asks without a break", "++", { trialsSinceRest: 30 }, "Rest"],
+    ["twenty minutes of work", "++", { workMinutes: 20 }, "Finish"],
+    ["rest goes before finish", "++", { workMinutes: 25, minutesSinceRest: 9 }, "Rest"],
+    ["rest goes before ease", "...", { minutesSinceRest: 9 }, "Rest"],
+    ["ease goes before raise", "...", { earlier: trials("+".repeat(30)) }, "Ease"],
+  ])("%s", (_, block, change, word) => {
+    expect(theWord(input(block, change)).word).toBe(word);
+  });
+
+  it("stands for three trials before a lower word takes its place", () => {
+    expect(theWord(input("...")).word).toBe("Ease");
+    expect(theWord(input("...+")).word).toBe("Ease");
+    expect(theWord(input("...++")).word).toBe("Ease");
+    expect(theWord(input("...+++")).word).toBe("Stay");
+  });
+
+  it("gives way at once to a higher one", () => {
+    expect(theWord(input("...", { earlier: trials("++++++++++") })).word).toBe("Ease");
+  });
+
+  it("gives its reason with its numbers", () => {
+    expect(theWord(input("++++++.+")).reason).toBe("7 of the last 8. 2 more in a row would do it.");
+    expect(theWord(input("++++++++++"))).toEqual({
+      word: "Raise",
+      reason: "10 of 10 met; the rule is 8 of the last 10. Go to rung 4.",
+      numbers: { met: 10, of: 10 },
+    });
+    expect(theWord(input("...")).reason).toBe("3 misses or refusals running. Go back to rung 2.");
+    expect(theWord(input("...", { rung: 1 })).reason).toContain("Ask for less");
+    expect(theWord(input(`l${"+".repeat(10)}r+.`, { bothSides: true })).reason).toContain("on the right");
+  });
+
+  it("cries Ease in at most one ten-trial block in ten at a true success of 0.8", () => {
+    // Every sequence of ten, weighed exactly: what is not met is a miss, the worst case for the rule.
+    let cried = 0;
+    for (let mask = 0; mask < 1024; mask++) {
+      let chance = 1;
+      let text = "";
+      for (let i = 0; i < 10; i++) {
+        const miss = ((mask >> i) & 1) === 1;
+        chance *= miss ? 0.2 : 0.8;
+        text += miss ? "." : "+";
+      }
+      const ever = Array.from(
+        { length: 10 },
+        (_, n) => theWord(input(text.slice(0, n + 1), { rung: 3 }), DEFAULT_WORD_SETTINGS).word,
+      ).includes("Ease");
+      if (ever) cried += chance;
+    }
+    expect(cried).toBeGreaterThan(0.05);
+    expect(cried).toBeLessThanOrEqual(0.1);
+    expect(cried).toBeCloseTo(0.0888, 4);
+  });
+});
+
+describe("shareSentence", () => {
+  it("says how sure, or that there are too few", () => {
+    expect(shareSentence(8, 10)).toBe("8 of 10, could be anywhere from 49 to 94 %.");
+    expect(shareSentence(3, 4)).toBe("3 of 4: too few to tell.");
+    expect(shareSentence(0, 0)).toBe("No trials yet.");
+  });
+});
+
+describe("evidenceForRung", () => {
+  const scope = { ladder: "x", version: 1, rung: 3, nowWallMs: NOW, maxAgeDays: 21 };
+
+  it("joins sessions on the same rung and version", () => {
+    expect(evidenceForRung([...trials("++", { session: "a" }), ...trials("+", { session: "b" })], scope)).toHaveLength(3);
+  });
+
+  it("starts again after leaving the rung", () => {
+    expect(evidenceForRung([...trials("+++"), ...trials("+", { rung: 4 }), ...trials("++")], scope)).toHaveLength(2);
+    expect(evidenceForRung([...trials("+++"), ...trials("+", { rung: 2 })], scope)).toHaveLength(0);
+  });
+
+  it("passes over warm-up, sure and probe blocks, which neither count nor interrupt", () => {
+    const list = [
+      ...trials("++"),
+      ...trials("+", { kind: "probe", rung: 4 }),
+      ...trials("+", { kind: "sure", rung: 1 }),
+      ...trials("+", { kind: "warm-up" }),
+      ...trials("+"),
+    ];
+    expect(evidenceForRung(list, scope)).toHaveLength(3);
+  });
+
+  it("leaves out what is too old, another version and another ladder", () => {
+    expect(evidenceForRung([...trials("++", { wallMs: NOW - 22 * DAY }), ...trials("+")], scope)).toHaveLength(1);
+    expect(evidenceForRung([...trials("++"), ...trials("+", { version: 2 })], scope)).toHaveLength(0);
+    expect(evidenceForRung([...trials("++"), ...trials("+++", { ladder: "y", rung: 9 })], scope)).toHaveLength(2);
+  });
+});
+
+describe("nextStart", () => {
+  const strands = [strandFromCatalogue("steps", "steps"), strandFromCatalogue("side", "side")];
+  const plan = {
+    method: "combined" as const,
+    strands,
+    rungs: [1, 2, 3, 4].map((steps) => ({ values: { steps, side: steps > 2 ? "both" : "left" } })),
+    phases: [],
+    maximumSeconds: 20,
+    mastery: EIGHT_OF_TEN,
+    schedule: { kind: "every" as const },
+    offers: "ignore" as const,
+    workingStrandId: null,
+    plannedRepetitions: 8,
+  };
+  const next = (list: EvidenceTrial[], version = 1) =>
+    nextStart({ plan, ladder: "x", version, trials: list, nowWallMs: NOW, maxAgeDays: 21 });
+
+  it.each<[string, EvidenceTrial[], number, string]>([
+    ["nothing worked", [], 1, "Start on rung 1"],
+    ["the rule not met", trials("+.+", { rung: 2 }), 2, "Stay on rung 2"],
+    ["the rule met", trials("++++++++++", { rung: 2 }), 3, "Start on rung 3"],
+    ["met on one side only", trials("l++++++++++r+", {}), 3, "Stay on rung 3"],
+    ["met on both sides", trials("l++++++++++r++++++++++", {}), 4, "Start on rung 4"],
+    ["the top met", trials("l++++++++++r++++++++++", { rung: 4 }), 4, "Keep rung 4"],
+    ["failing at the end", trials("+++....", { rung: 2 }), 1, "Go back to rung 1"],
+    ["three weeks ago and more", trials("++++++++++", { rung: 2, wallMs: NOW - 30 * DAY }), 2, "Test rung 2 first"],
+  ])("%s", (_, list, rung, headline) => {
+    expect(next(list)).toMatchObject({ rung, headline });
+  });
+
+  it("says that a changed ladder has no trials yet", () => {
+    expect(next(trials("++++++++++", { rung: 2 }), 2)).toMatchObject({
+      rung: 2,
+      reason: expect.stringContaining("version 2 has no trials yet"),
+    });
+  });
+
+  it("names the weaker side", () => {
+    expect(next(trials("l....++r++++++")).reason).toContain("begin on the left");
+    expect(next(trials("l++++++r+.+.++")).reason).toContain("begin on the right");
+    expect(next(trials("l++++r++++")).reason).not.toContain("begin on");
+  });
+});

@@ -1,0 +1,303 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { QueryTypes } from "sequelize";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { reduceSession } from "@/core/session";
+import { populateDemo } from "@/demo/populate";
+import { emptyDraft } from "@/features/shape/draft";
+import { randomSession } from "@/tests/support/random-session";
+import { connect } from "./connect";
+import {
+  addHorse,
+  addLadder,
+  addPerson,
+  addPlace,
+  addSession,
+  closeStore,
+  evidenceOfLadder,
+  getHorse,
+  getLadder,
+  hasSampleData,
+  listHorses,
+  listLadders,
+  listSessions,
+  loadSession,
+  MIGRATIONS,
+  migrate,
+  NotFoundError,
+  openStore,
+  readMeta,
+  rebuildCaches,
+  removeSampleData,
+  rungEvidence,
+  type Store,
+  UnknownSessionError,
+  updateHorse,
+  updateLadder,
+  writeMeta,
+} from "./index";
+
+let folder: string;
+let store: Store;
+const NOW = Date.UTC(2026, 5, 20);
+const HORSE = { name: "Tarn", birth_year: 2015, sex: null, kind: "", height_cm: 150, mass_kg: 430, history: "", restrictions: "" };
+
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), "deft-store-"));
+  store = await openStore(join(folder, "own.sqlite"), () => NOW);
+});
+afterEach(async () => {
+  await closeStore(store);
+  rmSync(folder, { recursive: true, force: true });
+});
+
+async function sessionWith(seed: number) {
+  const horseId = await addHorse(store, HORSE);
+  const ladderId = await addLadder(store, horseId, { ...emptyDraft().behaviour, name: "plate" }, emptyDraft().plan);
+  const random = randomSession(seed);
+  await addSession(store, { id: random.id, horseId, ladderId, personId: null, placeId: null, startRung: 1 });
+  return { horseId, ladderId, ...random };
+}
+
+const batch = (events: ReturnType<typeof randomSession>["events"]) => ({ recorder: "phone:ana", events, clocks: {} });
+
+describe("a store", () => {
+  it("is in WAL with foreign keys on, full sync, and keeps its id", async () => {
+    const pragma = async (name: string) =>
+      Object.values((await store.sequelize.query<object>(`PRAGMA ${name}`, { type: QueryTypes.SELECT }))[0] ?? {})[0];
+    expect([await pragma("journal_mode"), await pragma("foreign_keys"), await pragma("synchronous")]).toEqual(["wal", 1, 2]);
+    const { id, file } = store;
+    await closeStore(store);
+    store = await openStore(file);
+    expect(store.id).toBe(id);
+  });
+
+  it("sets the pragmas on the connections of transactions too", async () => {
+    const rows = await store.writer.write((transaction) =>
+      store.sequelize.query<object>("PRAGMA synchronous", { transaction, type: QueryTypes.SELECT }),
+    );
+    expect(rows).toEqual([{ synchronous: 2 }]);
+  });
+
+  it("refuses a row whose parent is not there", async () => {
+    await expect(
+      store.models.ladder.create({ id: "l", horse_id: "nobody", behaviour_id: "nothing", version: 1, sample: false, created_ms: 0 }),
+    ).rejects.toThrow(/FOREIGN KEY/);
+  });
+
+  it("remembers facts such as its port", async () => {
+    expect(await readMeta(store, "port")).toBeNull();
+    await writeMeta(store, "port", "4370");
+    await writeMeta(store, "port", "4380");
+    expect(await readMeta(store, "port")).toBe("4380");
+  });
+
+  it("migrates from nothing, once, and again without harm", async () => {
+    const file = join(folder, "fresh.sqlite");
+    const fresh = connect(file);
+    await migrate(fresh);
+    await migrate(fresh);
+    const [tables] = (await fresh.query(
+      "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' ORDER BY name",
+    )) as [{ name: string }[], unknown];
+    expect(tables.map((t) => t.name)).toEqual([
+      "behaviour",
+      "block",
+      "cue_phase",
+      "event",
+      "horse",
+      "ladder",
+      "ladder_version",
+      "migration",
+      "person",
+      "place",
+      "recorder_clock",
+      "rung",
+      "rung_side_summary",
+      "session",
+      "session_summary",
+      "store_meta",
+      "strand",
+    ]);
+    const [done] = (await fresh.query("SELECT name FROM migration")) as [{ name: string }[], unknown];
+    expect(done.map((m) => m.name)).toEqual(MIGRATIONS.map((m) => m.name));
+    await fresh.close();
+  });
+
+  it("keeps what a store held through a later migration", async () => {
+    const id = await addHorse(store, HORSE);
+    await migrate(store.sequelize, [
+      ...MIGRATIONS,
+      { name: "9999-later", up: (query) => query.addColumn("horse", "later", { type: "TEXT" }) },
+    ]);
+    expect((await getHorse(store, id)).name).toBe("Tarn");
+  });
+});
+
+describe("horses and ladders", () => {
+  it("are added, changed and found; unknown ids are said", async () => {
+    const id = await addHorse(store, { ...HORSE, name: "O'Bo <b>馬</b>" });
+    await updateHorse(store, id, { ...HORSE, name: "Ní Žižka", mass_kg: null });
+    expect(await getHorse(store, id)).toMatchObject({ name: "Ní Žižka", mass_kg: null, sample: false });
+    await expect(getHorse(store, "nobody")).rejects.toThrow(NotFoundError);
+    await expect(updateHorse(store, "nobody", HORSE)).rejects.toThrow(NotFoundError);
+    await expect(addLadder(store, "nobody", { ...emptyDraft().behaviour, name: "x" }, emptyDraft().plan)).rejects.toThrow(NotFoundError);
+  });
+
+  it("two of one name are two", async () => {
+    await addHorse(store, HORSE);
+    await addHorse(store, HORSE);
+    expect(await listHorses(store)).toHaveLength(2);
+  });
+
+  it("a ladder comes back as it went in", async () => {
+    const horseId = await addHorse(store, HORSE);
+    const plan = {
+      ...emptyDraft().plan,
+      mastery: { kind: "posterior" as const, target: 0.7, confidence: 0.9, least: 6 },
+      schedule: { kind: "fixed" as const, ratio: 3 },
+    };
+    const id = await addLadder(store, horseId, { name: "gate", finished: "f", cue: "c", why: "w" }, plan);
+    expect(await getLadder(store, id)).toMatchObject({ version: 1, behaviour: { name: "gate" }, plan });
+    expect(await listLadders(store, horseId)).toHaveLength(1);
+    await expect(getLadder(store, id, 7)).rejects.toThrow(NotFoundError);
+  });
+
+  it("changing a ladder that was worked makes a version; the old one stays as it was", async () => {
+    const { ladderId } = await sessionWith(3);
+    const before = await getLadder(store, ladderId);
+    const changed = {
+      ...before.plan,
+      plannedRepetitions: 5,
+      rungs: before.plan.rungs.map((rung) => ({ values: { ...rung.values, latency: 8 } })),
+    };
+    expect(await updateLadder(store, ladderId, { name: "plate", finished: "", cue: "", why: "" }, changed)).toBe(2);
+    expect((await getLadder(store, ladderId)).plan).toEqual(changed);
+    expect((await getLadder(store, ladderId, 1)).plan).toEqual(before.plan);
+  });
+
+  it("changing one that was not, or nothing but words, keeps the version", async () => {
+    const horseId = await addHorse(store, HORSE);
+    const id = await addLadder(store, horseId, { ...emptyDraft().behaviour, name: "gate" }, emptyDraft().plan);
+    expect(
+      await updateLadder(store, id, { ...emptyDraft().behaviour, name: "gate" }, { ...emptyDraft().plan, plannedRepetitions: 3 }),
+    ).toBe(1);
+    const { ladderId } = await sessionWith(4);
+    const { plan } = await getLadder(store, ladderId);
+    expect(await updateLadder(store, ladderId, { ...emptyDraft().behaviour, name: "renamed" }, plan)).toBe(1);
+    expect((await getLadder(store, ladderId)).behaviour.name).toBe("renamed");
+  });
+});
+
+describe("events", () => {
+  it("are saved once, however often they are sent and in whatever pieces", async () => {
+    const { id, events } = await sessionWith(11);
+    expect(await store.events.append(batch(events.slice(0, 30)))).toEqual({ saved: 30, known: 0 });
+    expect(await store.events.append(batch(events))).toEqual({ saved: events.length - 30, known: 30 });
+    expect(await store.events.append(batch([...events, ...events]))).toEqual({ saved: 0, known: events.length * 2 });
+    expect((await loadSession(store, id)).events).toHaveLength(events.length);
+  });
+
+  it("sent all at once by fifty recorders are all there, in few transactions", async () => {
+    const { id, events } = await sessionWith(12);
+    let transactions = 0;
+    const original = store.sequelize.transaction.bind(store.sequelize);
+    store.sequelize.transaction = ((...args: Parameters<typeof original>) => {
+      transactions++;
+      return original(...args);
+    }) as typeof original;
+    const receipts = await Promise.all(
+      Array.from({ length: 50 }, (_, i) => store.events.append(batch(events.filter((_, at) => at % 50 === i || at % 7 === i % 7)))),
+    );
+    expect(receipts.reduce((sum, r) => sum + r.saved, 0)).toBe(events.length);
+    expect((await loadSession(store, id)).events).toHaveLength(events.length);
+    expect(transactions).toBeLessThan(10);
+  });
+
+  it("of a session nobody knows are refused, and the batches beside them are not", async () => {
+    const { events } = await sessionWith(13);
+    const stranger = randomSession(14).events;
+    const [good, bad] = await Promise.allSettled([store.events.append(batch(events)), store.events.append(batch(stranger))]);
+    expect(good.status).toBe("fulfilled");
+    expect(bad.status === "rejected" && bad.reason).toBeInstanceOf(UnknownSessionError);
+  });
+
+  it("keep the first clock offset of a page load and bend no time by it", async () => {
+    const { id, events } = await sessionWith(15);
+    const load = events[0]?.load ?? "";
+    await store.events.append({ ...batch(events), clocks: { [load]: 1000 } });
+    await store.events.append({ ...batch(events), clocks: { [load]: 9000 } });
+    expect((await loadSession(store, id)).offsets.get(load)).toBe(1000);
+  });
+
+  it("a failed write leaves nothing half written and the writer goes on", async () => {
+    await expect(
+      store.writer.write(async (transaction) => {
+        await store.models.person.create({ id: "p", name: "x", role: "handler", sample: false, created_ms: 0 }, { transaction });
+        throw new Error("halfway");
+      }),
+    ).rejects.toThrow("halfway");
+    expect(await store.models.person.count()).toBe(0);
+    expect(await addPerson(store, { name: "y", role: "helper" })).toBeTruthy();
+  });
+});
+
+describe("caches", () => {
+  it("follow the events, and rebuilding them changes nothing", async () => {
+    const { horseId, id, events } = await sessionWith(21);
+    await store.events.append(batch(events.slice(0, 40)));
+    const early = await listSessions(store, horseId);
+    await store.events.append(batch(events));
+    const late = await listSessions(store, horseId);
+    expect(late[0]?.summary.n).toBe(reduceSession(events).trials.length);
+    expect(early[0]?.summary.last_position).toBeLessThan(late[0]?.summary.last_position ?? 0);
+    expect(await rebuildCaches(store)).toBe(1);
+    expect((await listSessions(store, horseId))[0]).toEqual(late[0]);
+    expect((await loadSession(store, id)).record).toEqual(JSON.parse(late[0]?.summary.record ?? ""));
+  });
+
+  it("sum up rungs and give evidence oldest first", async () => {
+    const { count } = { count: await populateDemo(store, NOW, 5) };
+    expect(count.sessions).toBeGreaterThan(80);
+    const horses = await listHorses(store);
+    for (const horse of horses) {
+      const [ladder] = await listLadders(store, horse.id);
+      const evidence = await evidenceOfLadder(store, ladder?.id ?? "");
+      const sums = await rungEvidence(store, ladder?.id ?? "", 1);
+      expect(sums.reduce((sum, s) => sum + s.n, 0)).toBe(evidence.filter((t) => t.kind === "work").length);
+      expect(evidence.every((t, i) => i === 0 || t.wallMs >= (evidence[i - 1]?.wallMs ?? 0))).toBe(true);
+    }
+  });
+});
+
+describe("sample data", () => {
+  it("goes in one step and leaves one's own alone", async () => {
+    await populateDemo(store, NOW, 6);
+    const own = await addHorse(store, HORSE);
+    await addPlace(store, { name: "mine", shape: "round", length_m: 18, width_m: 18 });
+    expect(await hasSampleData(store)).toBe(true);
+    await removeSampleData(store);
+    expect(await hasSampleData(store)).toBe(false);
+    expect((await listHorses(store)).map((horse) => horse.id)).toEqual([own]);
+    for (const model of [
+      store.models.session,
+      store.models.event,
+      store.models.ladder,
+      store.models.rung,
+      store.models.behaviour,
+      store.models.person,
+    ])
+      expect(await (model as typeof store.models.event).count()).toBe(0);
+    expect(await store.models.place.count()).toBe(1);
+  });
+
+  it("is the same for the same seed and end", async () => {
+    await populateDemo(store, NOW, 7);
+    const first = await store.models.event.findAll({ raw: true, order: [["position", "ASC"]] });
+    const other = await openStore(join(folder, "other.sqlite"), () => NOW);
+    await populateDemo(other, NOW, 7);
+    expect(await other.models.event.findAll({ raw: true, order: [["position", "ASC"]] })).toEqual(first);
+    await closeStore(other);
+  });
+});
