@@ -4,8 +4,8 @@ import { join } from "node:path";
 import { QueryTypes } from "sequelize";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { reduceSession } from "@/core/session";
-import { populateDemo } from "@/demo/populate";
-import { emptyDraft } from "@/features/shape/draft";
+import { populateDemo } from "@/tests/support/demo";
+import { emptyDraft } from "@/tests/support/plan";
 import { randomSession } from "@/tests/support/random-session";
 import { connect } from "./connect";
 import {

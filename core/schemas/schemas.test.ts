@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { emptyDraft } from "@/features/shape/draft";
+import { emptyDraft } from "@/tests/support/plan";
 import { testId } from "@/tests/support/session-writer";
 import type { LadderPlan } from "../ladder";
 import {

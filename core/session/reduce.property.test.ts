@@ -31,7 +31,7 @@ describe("the reducer, on sessions from random seeds", () => {
         const last = events.at(-1) as SessionEvent;
         const target = events[at % events.length] as SessionEvent;
         if (target.type === "undo") return;
-        const after = (n: number, event: string): SessionEvent => ({
+        const later = (n: number, event: string): SessionEvent => ({
           id: `10000000-0000-4000-8000-${String(n).padStart(12, "0")}`,
           session: id,
           recorder: target.recorder,
@@ -42,9 +42,9 @@ describe("the reducer, on sessions from random seeds", () => {
           type: "undo",
           payload: { event },
         });
-        const undo = after(1, target.id);
+        const undo = later(1, target.id);
         const clean = reduceSession(events);
-        const back = reduceSession([...events, undo, after(2, undo.id)]);
+        const back = reduceSession([...events, undo, later(2, undo.id)]);
         expect(back.trials).toEqual(clean.trials);
         expect(back.blocks).toEqual(clean.blocks);
       }),

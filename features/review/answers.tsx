@@ -10,7 +10,7 @@ export function Answers({ summary }: { summary: SessionSummary }) {
   return (
     <section>
       <h2 className="mb-2 text-xl">Answers</h2>
-      <dl>
+      <div>
         <MeasureRow
           label="met"
           value={`${m.met} of ${m.n}`}
@@ -70,7 +70,7 @@ export function Answers({ summary }: { summary: SessionSummary }) {
           value={summary.medianInterResponseSeconds === null ? "–" : `${decimals(summary.medianInterResponseSeconds, 1)} s`}
           how={<>Median time from one met answer to the next inside a block, breaks taken out.</>}
         />
-      </dl>
+      </div>
     </section>
   );
 }

@@ -19,7 +19,7 @@ export function Handler({ record, summary }: { record: SessionRecord; summary: S
     <section>
       <h2 className="mb-2 text-xl">My release</h2>
       {lags.length > 0 && <LagStrip lags={lags} limitSeconds={LATE_RELEASE_SECONDS} />}
-      <dl>
+      <div>
         <MeasureRow
           label="release lag"
           value={releaseLag.median === null ? "–" : `${decimals(releaseLag.median, 2)} s`}
@@ -77,7 +77,7 @@ export function Handler({ record, summary }: { record: SessionRecord; summary: S
             }
           />
         )}
-      </dl>
+      </div>
       {left.n + right.n > 0 && (
         <>
           <h2 className="mt-6 mb-2 text-xl">Left and right</h2>

@@ -13,7 +13,7 @@ export function HowLight({ summary }: { summary: SessionSummary }) {
   return (
     <section>
       <h2 className="mb-2 text-xl">How light, how soon</h2>
-      <dl>
+      <div>
         <MeasureRow
           label="at the lightest cue"
           value={metWithPhase === 0 ? "–" : `${metAtLightest} of ${metWithPhase}`}
@@ -49,7 +49,7 @@ export function HowLight({ summary }: { summary: SessionSummary }) {
             </>
           }
         />
-      </dl>
+      </div>
       {latency.steps.length > 1 && (
         <div className="mt-3">
           <WaitingChart steps={latency.steps} medianSeconds={latency.medianSeconds} />

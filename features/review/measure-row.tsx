@@ -18,10 +18,10 @@ export function MeasureRow({
   return (
     <div className="border-b border-hair py-2">
       <div className="flex items-baseline gap-1.5">
-        <dt className="min-w-0 grow">{label}</dt>
-        <dd className="figures font-head text-xl font-bold whitespace-nowrap" data-testid={testId}>
+        <span className="min-w-0 grow">{label}</span>
+        <span className="figures font-head text-xl font-bold whitespace-nowrap" data-testid={testId}>
           {value}
-        </dd>
+        </span>
         <How of={label}>{how}</How>
       </div>
       {below !== undefined && <div className="text-sm text-soft">{below}</div>}

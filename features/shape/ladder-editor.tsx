@@ -75,7 +75,7 @@ export function LadderEditor({
           This ladder has been worked. Saving a change makes a new version; trials so far stay with the old one, and evidence starts again.
         </p>
       )}
-      <section className="grid gap-4 sm:grid-cols-2" aria-label="Behaviour">
+      <section className="grid gap-4 sm:grid-cols-2" aria-label="The behaviour">
         {text("name", "Behaviour", "For example: steps back from a light touch")}
         {text("cue", "Cue", "What you will use in the end")}
         {text("finished", "Finished, it looks like", "What anyone could see")}

@@ -7,6 +7,8 @@ import { Ribbon } from "@/ui/ribbon";
 /** How much of the session the live ribbon shows. */
 const WINDOW_MS = 75_000;
 const MOVE_EVERY_MS = 500;
+const PHONE_HEIGHT = 80;
+const LAPTOP_HEIGHT = 250;
 
 /** Only what lies in the window is laid out, so a long session draws as fast as a short one. */
 function recentPart(record: SessionRecord, fromMs: number): SessionRecord {
@@ -18,14 +20,16 @@ function recentPart(record: SessionRecord, fromMs: number): SessionRecord {
 }
 
 /** The last minute or so, moving along. */
-export function LiveRibbon({ record, nowMs, height }: { record: SessionRecord; nowMs: () => number | null; height: number }) {
+export function LiveRibbon({ record, nowMs }: { record: SessionRecord; nowMs: () => number | null }) {
   const box = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(390);
+  const [{ width, height }, setSize] = useState({ width: 390, height: PHONE_HEIGHT });
   const [, move] = useState(0);
   useEffect(() => {
     const element = box.current;
     if (element === null) return;
-    const observer = new ResizeObserver(() => setWidth(Math.max(280, element.clientWidth)));
+    const observer = new ResizeObserver(() =>
+      setSize({ width: Math.max(280, element.clientWidth), height: window.innerWidth >= 1024 ? LAPTOP_HEIGHT : PHONE_HEIGHT }),
+    );
     observer.observe(element);
     const timer = setInterval(() => !document.hidden && move((n) => n + 1), MOVE_EVERY_MS);
     return () => {

@@ -224,12 +224,7 @@ export function Recorder({ start }: { start: RecorderStart }) {
         <p className="text-[1.25rem] leading-tight lg:text-[1.9rem] lg:leading-snug" data-testid="criterion">
           {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
         </p>
-        <div className="max-lg:hidden">
-          <LiveRibbon record={record} nowMs={session.nowMs} height={250} />
-        </div>
-        <div className="lg:hidden">
-          <LiveRibbon record={record} nowMs={session.nowMs} height={80} />
-        </div>
+        <LiveRibbon record={record} nowMs={session.nowMs} />
         {working && advice !== null && <WordPanel advice={advice} rung={rung} onTake={act.takeWord} />}
         {working && <BlockCount state={state} />}
         {working && last?.shortfall != null && !last.overridden && last.blockIndex === record.blocks.length - 1 && (

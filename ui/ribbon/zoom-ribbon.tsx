@@ -5,7 +5,7 @@ import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } fr
 import type { SessionRecord } from "@/core/session";
 import { Ribbon } from "./ribbon";
 
-const LEAST_WINDOW_MS = 10_000;
+const LEAST_WINDOW_MS = 2000;
 
 function clockWords(ms: number): string {
   const seconds = Math.max(0, Math.round(ms / 1000));

@@ -1,0 +1,21 @@
+import { defineConfig } from "@playwright/test";
+import { CHROMIUM_ARGUMENTS } from "./scripts/chromium.mjs";
+
+export default defineConfig({
+  testDir: "tests/e2e",
+  // Two cores: one for the browser, one for the server it talks to.
+  workers: 2,
+  fullyParallel: false,
+  forbidOnly: true,
+  retries: 0,
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  reporter: [["list"], ["json", { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? ".cache/test/browser.json" }]],
+  outputDir: ".cache/test/browser",
+  use: {
+    browserName: "chromium",
+    launchOptions: { executablePath: process.env.DEFT_CHROMIUM ?? "/usr/bin/chromium", args: CHROMIUM_ARGUMENTS },
+    viewport: { width: 1280, height: 800 },
+    actionTimeout: 10_000,
+  },
+});

@@ -1,0 +1,2 @@
+export function ensureChromium(): string;
+export const CHROMIUM_ARGUMENTS: string[];

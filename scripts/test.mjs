@@ -1,0 +1,69 @@
+// npm test: sets up what it needs, then types, lint, unit tests and browser tests against the production build.
+import { spawnSync } from "node:child_process";
+import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
+import { join } from "node:path";
+import { ensureInstalled, ROOT } from "./bootstrap.mjs";
+import { ensureChromium } from "./chromium.mjs";
+
+process.chdir(ROOT);
+ensureInstalled();
+process.env.DEFT_CHROMIUM = ensureChromium();
+
+const out = join(ROOT, ".cache", "test");
+rmSync(out, { recursive: true, force: true });
+mkdirSync(out, { recursive: true });
+const bin = (...parts) => join(ROOT, "node_modules", ...parts);
+let passed = 0;
+let failed = 0;
+
+/** Runs one step and says how it went. */
+function step(name, command, parameters, env = {}) {
+  process.stdout.write(`\n== ${name}\n`);
+  const started = Date.now();
+  const { status } = spawnSync(command, parameters, {
+    stdio: ["ignore", "inherit", "inherit"],
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", ...env },
+  });
+  process.stdout.write(`== ${name}: ${status === 0 ? "ok" : "failed"}, ${Math.round((Date.now() - started) / 1000)} s\n`);
+  return status === 0;
+}
+
+const count = (ok) => {
+  if (ok) passed++;
+  else failed++;
+};
+
+/** Adds a runner's own counts; a runner that ended without a report counts as one failure. */
+function addReport(file, ok, read) {
+  if (!existsSync(file)) return count(false);
+  const counts = read(JSON.parse(readFileSync(file, "utf8")));
+  passed += counts.passed;
+  failed += counts.failed;
+  if (counts.passed + counts.failed === 0 || (!ok && counts.failed === 0)) failed++;
+}
+
+const node = process.execPath;
+// The pages' own types are made by the build, so it comes first.
+const built = step("build", node, ["scripts/start.mjs", "--build-only"]);
+count(built);
+count(step("types", node, [bin("typescript", "bin", "tsc"), "--noEmit"]));
+count(step("lint", node, [bin("@biomejs", "biome", "bin", "biome"), "check", "."]));
+
+const unitReport = join(out, "unit.json");
+const unit = step("unit", node, [
+  bin("vitest", "vitest.mjs"),
+  "run",
+  "--reporter=dot",
+  "--reporter=json",
+  `--outputFile.json=${unitReport}`,
+]);
+addReport(unitReport, unit, (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests + (report.numPendingTests ?? 0) }));
+
+if (built) {
+  const browserReport = join(out, "browser.json");
+  const browser = step("browser", node, [bin("@playwright", "test", "cli.js"), "test"], { PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport });
+  addReport(browserReport, browser, ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected + stats.skipped }));
+} else failed++;
+
+process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
+process.exit(failed === 0 ? 0 : 1);

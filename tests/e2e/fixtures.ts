@@ -1,0 +1,103 @@
+import { test as base, expect, type Page } from "@playwright/test";
+import type { LadderPlan } from "@/core/ladder";
+import { emptyDraft } from "@/tests/support/plan";
+import { freePort, TestServer } from "../support/server";
+
+/** A horse with a ladder, made over the routes. */
+export interface MadeHorse {
+  readonly horse: string;
+  readonly ladder: string;
+}
+
+interface Worker {
+  readonly server: TestServer;
+  readonly demo: TestServer;
+}
+
+interface Fixtures {
+  /** Fails the test where a page reports an error, breaks its policy, or asks another machine for anything. */
+  readonly quiet: undefined;
+}
+
+export const test = base.extend<Fixtures, Worker>({
+  server: [
+    // biome-ignore lint/correctness/noEmptyPattern: the runner wants the pattern
+    async ({}, use) => {
+      const server = new TestServer(await freePort());
+      await server.start();
+      await use(server);
+      await server.stop();
+    },
+    { scope: "worker", timeout: 90_000 },
+  ],
+  demo: [
+    // biome-ignore lint/correctness/noEmptyPattern: the runner wants the pattern
+    async ({}, use) => {
+      const server = new TestServer(await freePort(), "demo");
+      await server.start();
+      await use(server);
+      await server.stop();
+    },
+    { scope: "worker", timeout: 90_000 },
+  ],
+  quiet: [
+    async ({ context }, use) => {
+      const complaints: string[] = [];
+      context.on("page", (page) => {
+        page.on("pageerror", (error) => complaints.push(error.message));
+        page.on("console", (message) => {
+          if (message.type() === "error" && !/ERR_INTERNET_DISCONNECTED|ERR_CONNECTION|Failed to load resource/.test(message.text()))
+            complaints.push(message.text());
+        });
+        page.on("request", (request) => {
+          const { hostname, protocol } = new URL(request.url());
+          if (/^https?:$/.test(protocol) && hostname !== "127.0.0.1") complaints.push(`asked ${request.url()}`);
+        });
+      });
+      await use(undefined);
+      expect(complaints).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export { expect };
+
+async function made(url: string, path: string, body: unknown): Promise<string> {
+  const response = await fetch(`${url}${path}`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(body),
+  });
+  expect(response.status, await response.clone().text()).toBe(201);
+  return ((await response.json()) as { id: string }).id;
+}
+
+export async function makeHorse(url: string, name: string, change: Partial<LadderPlan> = {}): Promise<MadeHorse> {
+  const horse = await made(url, "/api/horses", { name });
+  const ladder = await made(url, "/api/ladders", {
+    horse,
+    behaviour: { ...emptyDraft().behaviour, name: "Stands on the plate" },
+    plan: { ...emptyDraft().plan, ...change },
+  });
+  return { horse, ladder };
+}
+
+export async function makeSession(url: string, { horse, ladder }: MadeHorse, id: string): Promise<void> {
+  await made(url, "/api/sessions", { id, horse, ladder, person: null, place: null, start_rung: 1 });
+}
+
+/** Opens the recorder on a new session and starts its first block. */
+export async function openRecorder(page: Page, url: string, horse: string): Promise<void> {
+  await page.goto(`${url}/horses/${horse}/work`);
+  await page.getByRole("button", { name: "Open the recorder" }).click();
+  await page.getByRole("button", { name: "Start the block" }).click();
+  await expect(page.getByTestId("block-count")).toContainText("0 met of 0");
+}
+
+export const pad = (page: Page, name: string) => page.getByRole("region", { name: "Pads" }).getByRole("button", { name, exact: true });
+
+/** Waits until the status line says that everything is on the server. */
+export async function allSaved(page: Page): Promise<void> {
+  await expect(page.locator("[data-waiting='0']")).toBeVisible();
+}

@@ -1,0 +1,64 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test } from "./fixtures";
+
+interface Found {
+  readonly horses: readonly { readonly id: string; readonly name: string; readonly ladders: readonly { readonly id: string }[] }[];
+}
+
+const THEMES = ["desk", "field", "barn"] as const;
+
+test("every view of the demo yard has no axe finding in any theme, and fits 320 pixels", async ({ page, demo }) => {
+  test.setTimeout(180_000);
+  const { horses } = (await (await fetch(`${demo.url}/api/find`)).json()) as Found;
+  expect(horses).toHaveLength(4);
+  const { id, ladders } = horses[2] ?? { id: "", ladders: [] };
+  await page.goto(`${demo.url}/horses/${id}/review`);
+  const review = (await page.locator(`a[href^="/horses/${id}/review/"]`).first().getAttribute("href")) ?? "";
+  const paths = [
+    "/",
+    "/settings",
+    "/horses/new",
+    `/horses/${id}/know`,
+    `/horses/${id}/know/edit`,
+    `/horses/${id}/shape/${ladders[0]?.id}`,
+    `/horses/${id}/shape/${ladders[0]?.id}/edit`,
+    `/horses/${id}/work`,
+    `/horses/${id}/review`,
+    review,
+    `/horses/${id}/ahead`,
+  ];
+  for (const [i, path] of paths.entries()) {
+    // Each view in one theme, the main ones in all.
+    for (const theme of path === "/" || path === review ? THEMES : [THEMES[i % 3] ?? "desk"]) {
+      await page.context().addCookies([{ name: "deft-theme", value: theme, url: demo.url }]);
+      await page.setViewportSize({ width: 1280, height: 800 });
+      await page.goto(`${demo.url}${path}`);
+      await expect(page.locator("html")).toHaveAttribute("data-theme", theme);
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(violations.map((v) => `${path} ${theme} ${v.id}: ${v.nodes.map((n) => n.target).join(" ")}`)).toEqual([]);
+    }
+    await page.setViewportSize({ width: 320, height: 700 });
+    const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+    expect(overflow, `${path} at 320`).toBeLessThanOrEqual(0);
+  }
+});
+
+test("the demo is marked as sample data, found by the box, walked by keyboard, and removed in one step", async ({ page, demo }) => {
+  await page.goto(demo.url);
+  await expect(page.getByText("Sample data:")).toBeVisible();
+  await page.keyboard.press("/");
+  await page.getByPlaceholder("A horse, a room, a ladder").fill("sorrelay");
+  await page.getByRole("option", { name: /Sorrelay Fen horse/ }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Sorrelay Fen");
+  await page.getByRole("button", { name: "Theme" }).click();
+  await page.getByRole("menuitemradio", { name: /Field/ }).click();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "field");
+  await page.reload();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "field");
+  await page.goto(`${demo.url}/settings`);
+  await page.getByRole("button", { name: "Remove the sample data" }).click();
+  await page.getByRole("button", { name: "Remove", exact: true }).click();
+  await expect(page.getByText("The sample data is removed.")).toBeVisible();
+  await page.goto(demo.url);
+  await expect(page.getByText("The yard is empty.")).toBeVisible();
+});

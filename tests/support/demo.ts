@@ -1,0 +1,1 @@
+export { populateDemo } from "@/demo/populate";

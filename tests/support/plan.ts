@@ -1,0 +1,1 @@
+export { emptyDraft } from "@/features/shape/draft";
