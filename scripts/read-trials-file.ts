@@ -18,8 +18,11 @@ const QUOTE = 0x22;
 const LINE_FEED = 0x0a;
 
 /** Analyses a stretch of a trials.csv on this thread. */
-export async function analysePart(part: FilePart): Promise<{ analysis: TrialsFileAnalysis; lines: number }> {
-  const analysis = new TrialsFileAnalysis({ withoutLate: part.withoutLate }, part.headerCells);
+export async function analysePart(
+  part: FilePart,
+  workSeconds?: ReadonlyMap<string, number>,
+): Promise<{ analysis: TrialsFileAnalysis; lines: number }> {
+  const analysis = new TrialsFileAnalysis({ withoutLate: part.withoutLate, workSeconds }, part.headerCells);
   const pieces = new CsvPieces((record) => analysis.take(record));
   const decoder = new TextDecoder("utf-8", { fatal: true, ignoreBOM: true });
   if (part.end > part.start) {
@@ -79,9 +82,9 @@ export async function analyseTrialsFile(file: string, options: AnalyseOptions) {
   const withoutLate = options.withoutLate ?? false;
   const middle = await middleOf(file, size);
   const first: FilePart = { file, start: 0, end: middle ?? size, headerCells: null, withoutLate };
-  if (middle === null) return (await analysePart(first)).analysis.analysis.finish(options.workSeconds ?? new Map());
+  if (middle === null) return (await analysePart(first, options.workSeconds)).analysis.finish();
   const later = analyseInWorker({ file, start: middle, end: size, headerCells: await headerCellsOf(file), withoutLate });
-  const [{ analysis, lines }, state] = await Promise.all([analysePart(first), later]);
+  const [{ analysis, lines }, state] = await Promise.all([analysePart(first, options.workSeconds), later]);
   analysis.analysis.absorb(state, lines);
-  return analysis.analysis.finish(options.workSeconds ?? new Map());
+  return analysis.finish();
 }

@@ -1,13 +1,12 @@
 import "server-only";
 import { notFound } from "next/navigation";
-import { NotFoundError } from "@/store";
 
 /** Runs a read; an id that names nothing gives the 404 page. */
 export async function findOr404<T>(work: Promise<T>): Promise<T> {
   try {
     return await work;
   } catch (error) {
-    if (error instanceof NotFoundError) notFound();
+    if (error instanceof Error && error.name === "NotFoundError") notFound();
     throw error;
   }
 }

@@ -1,6 +1,5 @@
 import "server-only";
 import type { FieldProblem } from "@/core/schemas";
-import { NotFoundError } from "@/store";
 
 /** A JSON problem (RFC 9457), with the fields it concerns. */
 export function problem(status: number, title: string, detail: string, fields: readonly FieldProblem[] = []): Response {
@@ -67,7 +66,7 @@ export async function answer(work: () => Promise<Response>): Promise<Response> {
   try {
     return await work();
   } catch (error) {
-    if (error instanceof NotFoundError) return problem(404, "Not found", error.message);
+    if (error instanceof Error && error.name === "NotFoundError") return problem(404, "Not found", error.message);
     console.error(error);
     return problem(500, "Not done", "Something went wrong on the server. What was saved before is kept; try again.");
   }

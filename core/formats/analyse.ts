@@ -39,6 +39,7 @@ export class TrialsFileAnalysis {
     else if (!(this.options.withoutLate && row.logged === "late")) this.analysis.add(row);
   }
 
+  /** @throws NotSuchAFileError where not even a header came. */
   finish(): AnalyseOutput {
     if (this.reader === null) throw new NotSuchAFileError("The file is empty.");
     return this.analysis.finish(this.options.workSeconds ?? new Map());

@@ -35,7 +35,7 @@ export function Notes({
       payload: { text: trimmed },
     };
     const sender = senderFor(storeId);
-    await (await sender.queue).keep([event]);
+    await sender.keep([event]);
     setText("");
     setMessage((await sender.flush(4000)) ? "Saved." : "Kept on this device. The server does not answer; it is sent as soon as it does.");
     router.refresh();

@@ -175,6 +175,7 @@ export function Recorder({ start }: { start: RecorderStart }) {
     setBusy(true);
     const sent = await senderFor(start.storeId).flush(4000);
     setBusy(false);
+    setSheet(null);
     if (sent) router.push(review);
     else setFinishing("The session is finished and kept on this device. The server does not answer; it is sent as soon as it does.");
   };
@@ -288,7 +289,7 @@ export function Recorder({ start }: { start: RecorderStart }) {
           </div>
         )}
         <div className="mt-2 flex justify-center">
-          <StatusLine storeId={start.storeId} total={session.events.length} unkept={session.unkept} keepProblem={session.keepProblem} />
+          <StatusLine storeId={start.storeId} total={session.events.length} keepProblem={session.keepProblem} />
         </div>
       </section>
       <Sheet

@@ -20,8 +20,6 @@ export interface SessionLog {
   readonly recorder: string;
   /** False until what the device kept has been read. */
   readonly ready: boolean;
-  /** Taps of this session on their way to the device's disk. */
-  readonly unkept: number;
   readonly keepProblem: string | null;
   /** Logs facts of one press: they share one moment. */
   readonly log: (...facts: Fact[]) => void;
@@ -44,7 +42,6 @@ export function useSessionLog(options: {
   const [events, setEvents] = useState<readonly SessionEvent[]>(options.events);
   const [clocks, setClocks] = useState(() => new Map(Object.entries(options.clocks)));
   const [ready, setReady] = useState(false);
-  const [unkept, setUnkept] = useState(0);
   const [keepProblem, setKeepProblem] = useState<string | null>(null);
   const position = useRef(options.position);
   const load = useRef({ id: "", seq: 0 });
@@ -114,13 +111,9 @@ export function useSessionLog(options: {
         payload: payload ?? {},
       }));
       setEvents((have) => [...have, ...made]);
-      setUnkept((n) => n + made.length);
-      const sender = senderFor(storeId);
-      sender.queue
-        .then((queue) => queue.keep(made))
-        .then(sender.kick)
-        .catch(() => setKeepProblem("The last taps could not be kept on this device. Keep the page open until they are saved."))
-        .finally(() => setUnkept((n) => n - made.length));
+      senderFor(storeId)
+        .keep(made)
+        .catch(() => setKeepProblem("The last taps could not be kept on this device. Keep the page open until they are saved."));
     },
     [sessionId, person, storeId],
   );
@@ -132,5 +125,5 @@ export function useSessionLog(options: {
     [startWallMs, ownOffset],
   );
 
-  return { record, events, recorder, ready, unkept, keepProblem, log, nowMs };
+  return { record, events, recorder, ready, keepProblem, log, nowMs };
 }

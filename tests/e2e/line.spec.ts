@@ -13,8 +13,8 @@ async function noAxeFindings(page: Page) {
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target).join(" ")}`)).toEqual([]);
 }
 
-for (const { name, width, height } of SIZES) {
-  test(`the whole line on a ${name}: add a horse, plan, work, review, go ahead`, async ({ page, server }) => {
+for (const { name: size, width, height } of SIZES) {
+  test(`the whole line on a ${size}: add a horse, plan, work, review, go ahead`, async ({ page, server }) => {
     await page.setViewportSize({ width, height });
     await page.goto(server.url);
     await page.getByRole("link", { name: "Add a horse" }).first().click();
@@ -49,8 +49,16 @@ for (const { name, width, height } of SIZES) {
     await noAxeFindings(page);
 
     await page.getByRole("link", { name: "Work", exact: true }).click();
-    await page.getByLabel("Handler").fill("Wenna");
-    await page.getByLabel("Place").fill("Slate pen");
+    // The first time there is nobody to choose; later the last ones stand first, and a new one can be named.
+    for (const [label, name] of [
+      ["Handler", `Wenna on a ${size}`],
+      ["Place", `Slate pen, ${size}`],
+    ] as const) {
+      if ((await page.getByLabel(label, { exact: true }).evaluate((e) => e.tagName)) === "SELECT") {
+        await page.getByLabel(label, { exact: true }).selectOption("new");
+        await page.getByLabel(`${label}, new name`).fill(name);
+      } else await page.getByLabel(label, { exact: true }).fill(name);
+    }
     await noAxeFindings(page);
     await page.getByRole("button", { name: "Open the recorder" }).click();
     await expect(page.getByText("No circling until seen")).toBeVisible();

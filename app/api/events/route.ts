@@ -1,5 +1,4 @@
 import { checkBatch } from "@/core/schemas";
-import { UnknownSessionError } from "@/store";
 import { answer, BATCH_MOST_BYTES, invalid, json, problem, readJson } from "../../server/respond";
 import { getStore } from "../../server/store";
 
@@ -18,7 +17,9 @@ export function POST(request: Request) {
       const receipt = await store.events.append(checked.value);
       return json({ ...receipt, store: store.id });
     } catch (error) {
-      if (error instanceof UnknownSessionError) return problem(404, "Unknown session", `${error.message} The taps stay on the device.`);
+      // By name: each route is bundled apart, and the store may come from another bundle with a class of its own.
+      if (error instanceof Error && error.name === "UnknownSessionError")
+        return problem(404, "Unknown session", `${error.message} The taps stay on the device.`);
       throw error;
     }
   });

@@ -4,7 +4,10 @@ import { DeviceQueue, type EventQueue } from "./queue";
 
 /** What the sender knows of the way to the server. */
 export interface SendingState {
-  readonly waiting: number;
+  /** Taps on their way to the device's disk. */
+  readonly unkept: number;
+  /** Taps on the device that the server has not confirmed; null until they have been counted. */
+  readonly waiting: number | null;
   readonly refused: number;
   /** Why nothing goes through at the moment, in words, or null. */
   readonly held: string | null;
@@ -16,7 +19,7 @@ const LONGEST_PAUSE_MS = 5000;
 
 /** Sends what the device keeps, in order, until the server has confirmed it. One for each store and page. */
 export class Sender {
-  private state: SendingState = { waiting: 0, refused: 0, held: null };
+  private state: SendingState = { unkept: 0, waiting: null, refused: 0, held: null };
   private readonly listeners = new Set<() => void>();
   private running = false;
   private again = false;
@@ -38,6 +41,21 @@ export class Sender {
   private say(change: Partial<SendingState>): void {
     this.state = { ...this.state, ...change };
     for (const listener of this.listeners) listener();
+  }
+
+  /** Keeps taps on the device, then sends them. Counted from the first moment, so that the status never runs ahead. */
+  async keep(events: readonly SessionEvent[]): Promise<void> {
+    this.say({ unkept: this.state.unkept + events.length });
+    const queue = await this.queue;
+    try {
+      await queue.keep(events);
+      this.say({ unkept: this.state.unkept - events.length, waiting: (this.state.waiting ?? 0) + events.length });
+    } catch (error) {
+      this.say({ unkept: this.state.unkept - events.length });
+      throw error;
+    } finally {
+      this.kick();
+    }
   }
 
   /** Sends now; a call while sending makes it look once more. */
@@ -79,7 +97,7 @@ export class Sender {
     }
   }
 
-  private async countSafely(): Promise<number> {
+  private async countSafely(): Promise<number | null> {
     return this.queue.then((queue) => queue.countWaiting()).catch(() => this.state.waiting);
   }
 
