@@ -27,7 +27,7 @@ export function Ahead({
       ) : (
         <ul className="mt-5">
           {ladders.map(({ id, name, plan, next, lastWallMs }) => (
-            <li key={id} className="grid gap-x-12 gap-y-3 border-t-2 border-hair py-6 lg:grid-cols-[1fr_24rem]">
+            <li key={id} className="grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-3 border-t-2 border-hair py-6 lg:grid-cols-[1fr_24rem]">
               <div>
                 <h2 className="font-sans text-base font-normal text-soft">{name}</h2>
                 <p className="font-head text-3xl font-extrabold text-tarn">{next.headline}</p>

@@ -99,7 +99,7 @@ export function Know({ horse, year, ladders }: { horse: KnownHorse; year: number
           {caution !== null && <p>{caution.sentence}</p>}
         </div>
       )}
-      <div className="mt-7 grid gap-x-14 gap-y-8 lg:grid-cols-[22rem_1fr]">
+      <div className="mt-7 grid grid-cols-[minmax(0,1fr)] gap-x-14 gap-y-8 lg:grid-cols-[22rem_1fr]">
         <section aria-label="The horse">
           <Facts horse={horse} year={year} />
           <h2 className="mt-6 mb-1 text-xl">History</h2>

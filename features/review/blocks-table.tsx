@@ -13,7 +13,7 @@ export function BlocksTable({ summary }: { summary: SessionSummary }) {
         <thead className="text-sm text-soft">
           <tr>
             {["block", "rung", "side", "kind", "time", "met", "met a minute", "lightest cue", "asked for"].map((head) => (
-              <th key={head} scope="col" className="py-1 pr-5 font-normal">
+              <th key={head} scope="col" className="py-1 pr-5 font-normal whitespace-nowrap">
                 {head}
               </th>
             ))}

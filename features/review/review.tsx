@@ -60,7 +60,7 @@ export function Review({
           <div className="mt-4">
             <ZoomRibbon record={record} endMs={endOfWorkMs(record)} />
           </div>
-          <div className="mt-5 grid gap-x-12 gap-y-8 md:grid-cols-2 lg:grid-cols-3">
+          <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-8 md:grid-cols-2 lg:grid-cols-3">
             <Answers summary={summary} />
             <HowLight summary={summary} />
             <Handler record={record} summary={summary} />
@@ -89,9 +89,9 @@ export function Review({
           </p>
         </details>
       )}
-      <div className="mt-9 grid gap-x-12 gap-y-8 lg:grid-cols-2">
+      <div className="mt-9 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-8 lg:grid-cols-2">
         <WordHistory record={record} />
-        <div className="grid content-start gap-8">
+        <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-8">
           <Notes storeId={storeId} sessionId={sessionId} notes={notes} />
           <section className="no-print">
             <h2 className="mb-2 text-xl">Take it along</h2>

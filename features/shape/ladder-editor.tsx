@@ -69,7 +69,7 @@ export function LadderEditor({
     );
   };
   return (
-    <form onSubmit={submit} noValidate className="grid gap-9">
+    <form onSubmit={submit} noValidate className="grid grid-cols-[minmax(0,1fr)] gap-9">
       {worked && (
         <p className="border-l-4 border-ochre pl-4">
           This ladder has been worked. Saving a change makes a new version; trials so far stay with the old one, and evidence starts again.

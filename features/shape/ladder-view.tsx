@@ -55,7 +55,7 @@ export function LadderView({
         </p>
       </div>
       {ladder.finished !== "" && <p className="mt-1 max-w-prose text-soft">{ladder.finished}</p>}
-      <div className="mt-6 grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1fr)_17.5rem]">
+      <div className="mt-6 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1fr)_17.5rem]">
         <StrandChart plan={plan} evidence={evidence} here={here.rung} selected={selected} onSelect={setSelected} />
         <section aria-label={`Rung ${selected}`} className="grid max-w-2xl content-start gap-5">
           <div>

@@ -146,7 +146,7 @@ export function StartSession({
           .
         </p>
       ) : (
-        <div className="mt-6 grid gap-x-16 gap-y-7 lg:grid-cols-[1fr_22rem]">
+        <div className="mt-6 grid grid-cols-[minmax(0,1fr)] gap-x-16 gap-y-7 lg:grid-cols-[1fr_22rem]">
           <fieldset>
             <legend className="mb-2 text-lg font-semibold">What</legend>
             <div className="border-b-2 border-hair">

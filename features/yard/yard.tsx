@@ -40,7 +40,7 @@ function Empty() {
 function Line({ line }: { line: YardLine }) {
   const { last, next } = line;
   return (
-    <li className="grid items-center gap-x-8 gap-y-3 border-t-2 border-hair py-5 md:grid-cols-[13rem_1fr_19rem]">
+    <li className="grid grid-cols-[minmax(0,1fr)] items-center gap-x-8 gap-y-3 border-t-2 border-hair py-5 md:grid-cols-[13rem_1fr_19rem]">
       <div>
         <Link href={`/horses/${line.id}/know`} className="font-head text-2xl font-bold hover:underline">
           {line.name}

@@ -1,0 +1,299 @@
+// npm run bench: the figures the project promises, measured on this machine. --json prints only JSON.
+import { spawn, spawnSync } from "node:child_process";
+import { createWriteStream, mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { createServer } from "node:net";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { performance } from "node:perf_hooks";
+import { gzipSync } from "node:zlib";
+import { ensureInstalled, ROOT } from "./bootstrap.mjs";
+import { CHROMIUM_ARGUMENTS, ensureChromium } from "./chromium.mjs";
+
+process.chdir(ROOT);
+ensureInstalled();
+const executablePath = ensureChromium();
+const jsonOnly = process.argv.includes("--json");
+const say = (text) => process.stderr.write(`${text}\n`);
+const { chromium } = await import("@playwright/test");
+const { v4: newId } = await import("uuid");
+
+const build = spawnSync(process.execPath, ["scripts/start.mjs", "--build-only"], { stdio: ["ignore", 2, 2] });
+if (build.status !== 0) process.exit(1);
+
+const figures = {};
+const figure = (name, value, unit, limit, more = {}) => {
+  figures[name] = { value: Math.round(value * 100) / 100, unit, limit, ok: value <= limit, ...more };
+  say(`${name}: ${figures[name].value} ${unit}, limit ${limit}`);
+};
+const quantile = (list, share) => {
+  const sorted = [...list].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.ceil(share * sorted.length) - 1)];
+};
+
+const freePort = () =>
+  new Promise((resolve) => {
+    const probe = createServer();
+    probe.listen(0, "127.0.0.1", () => {
+      const { port } = probe.address();
+      probe.close(() => resolve(port));
+    });
+  });
+
+const folder = mkdtempSync(join(tmpdir(), "deft-bench-"));
+const port = await freePort();
+const url = `http://127.0.0.1:${port}`;
+const server = spawn(process.execPath, ["scripts/start.mjs", "--port", String(port)], {
+  env: { ...process.env, DEFT_DATA: folder },
+  stdio: ["ignore", "pipe", "inherit"],
+});
+await new Promise((resolve, reject) => {
+  server.stdout.on("data", (piece) => String(piece).includes("is running on") && resolve());
+  server.once("exit", () => reject(new Error("The server did not start.")));
+});
+
+const post = async (path, body) => {
+  const response = await fetch(`${url}${path}`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(body),
+  });
+  if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`);
+  return response.json();
+};
+
+const strands = [{ id: "form", key: "form", name: "form", kind: "levels", unit: "", levels: ["weight shift", "one foot"], harder: "more" }];
+const plan = {
+  method: "combined",
+  strands,
+  rungs: [{ values: { form: "weight shift" } }, { values: { form: "one foot" } }],
+  phases: ["body", "point", "line"].map((label) => ({ label, kind: "body", profile: "steady", dwellSeconds: 3, pulsesPerMinute: null })),
+  maximumSeconds: 20,
+  mastery: { kind: "share", met: 8, of: 10, window: "moving" },
+  schedule: { kind: "every" },
+  offers: "ignore",
+  workingStrandId: null,
+  plannedRepetitions: 8,
+};
+const { store } = await (await fetch(`${url}/api/clock`)).json();
+const { id: horse } = await post("/api/horses", { name: "Bench" });
+const { id: ladder } = await post("/api/ladders", { horse, behaviour: { name: "bench" }, plan });
+const session = async () => (await post("/api/sessions", { id: newId(), horse, ladder, person: null, place: null, start_rung: 1 })).id;
+
+/** A recorder's stream of events over its own clock. */
+function recorder(sessionId, name, startWallMs) {
+  const load = newId();
+  let seq = 0;
+  let ms = 0;
+  return (waitMs, type, payload = {}) => {
+    ms += waitMs;
+    return { id: newId(), session: sessionId, recorder: name, load, seq: seq++, mono_ms: ms, wall_ms: startWallMs + ms, type, payload };
+  };
+}
+
+/** A session that already holds 1 500 events: timed trials of six events. */
+async function longSession() {
+  const id = await session();
+  const event = recorder(id, "bench:a", Date.now() - 3_400_000);
+  const events = [event(0, "session.start", { horse: "Bench", method: "combined" })];
+  let block = 0;
+  while (events.length < 1500) {
+    if (events.length % 48 < 6)
+      events.push(
+        event(500, "block.start", {
+          block: ++block,
+          behaviour: "bench",
+          ladder,
+          version: 1,
+          rung: 1,
+          criterion: { sentence: "Weight shift.", phases: ["body", "point", "line"] },
+          side: block % 2 ? "L" : "R",
+          kind: "work",
+          planned: 8,
+        }),
+      );
+    events.push(
+      event(6000, "ask", { phase: 1 }),
+      event(2500, "phase", { phase: 2, by: "press" }),
+      event(1200, "response", { answer: "met", phase: 2 }),
+      event(400, "release"),
+      event(200, "mark"),
+      event(1500, "feed", { pieces: 1 }),
+    );
+  }
+  for (let at = 0; at < events.length; at += 200)
+    await post("/api/events", { store, recorder: "bench:a", clocks: {}, events: events.slice(at, at + 200) });
+  return id;
+}
+
+async function padToPaint(browser, way) {
+  const id = await longSession();
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const page = await context.newPage();
+  await page.goto(`${url}/horses/${horse}/work/${id}`);
+  const pads = page.getByRole("region", { name: "Pads" });
+  await pads.getByRole("button", { name: "undo", exact: true }).waitFor();
+  await page.getByRole("button", { name: way === "tally" ? "Tally" : "Timed" }).click();
+  const client = await context.newCDPSession(page);
+  await client.send("Emulation.setCPUThrottlingRate", { rate: 4 });
+  await page.evaluate(() => {
+    window.paints = [];
+    // From the press to the moment the frame that shows it has been handed over.
+    window.addEventListener(
+      "pointerdown",
+      (event) =>
+        requestAnimationFrame(() => {
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => window.paints.push(performance.now() - event.timeStamp);
+          channel.port2.postMessage(null);
+        }),
+      { capture: true },
+    );
+  });
+  const press = async (name) => {
+    const box = await pads.getByRole("button", { name, exact: true }).boundingBox();
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    // Fingers rest on a pad for a moment; presses do not come in step with the frames.
+    await new Promise((resolve) => setTimeout(resolve, 30 + Math.random() * 60));
+    await page.mouse.up();
+  };
+  for (let i = 0; i < 60; i++) {
+    if (way === "tally") await press(["got it", "try", "other", "ease"][i % 4]);
+    else
+      await press(
+        ["hold while you ask", "got it", "mark", "food +1"][i % 4] === "food +1" ? "food" : ["hold while you ask", "got it", "mark"][i % 4],
+      );
+  }
+  const paints = (await page.evaluate(() => window.paints)).slice(5);
+  await context.close();
+  figure(`pad to paint, ${way}, p95`, quantile(paints, 0.95), "ms", 50, {
+    median: Math.round(quantile(paints, 0.5) * 100) / 100,
+    n: paints.length,
+  });
+}
+
+/** The script a first visit to the recorder loads, gzipped as a server would. */
+async function workPageScript(browser) {
+  const id = await session();
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const page = await context.newPage();
+  let bytes = 0;
+  page.on("response", async (response) => {
+    if (response.request().resourceType() === "script") bytes += gzipSync(await response.body()).length;
+  });
+  await page.goto(`${url}/horses/${horse}/work/${id}`, { waitUntil: "networkidle" });
+  await context.close();
+  figure("script of the Work page, gzipped", bytes / 1000, "kB", 220);
+}
+
+/** Fifty recorders, four events a second each, one batch a second, for some seconds. */
+async function fiftyRecorders() {
+  const seconds = 12;
+  const recorders = [];
+  for (let i = 0; i < 50; i++) recorders.push({ name: `bench:${i}`, event: recorder(await session(), `bench:${i}`, Date.now()), sent: 0 });
+  const times = [];
+  await Promise.all(
+    recorders.map(async (one, i) => {
+      await new Promise((resolve) => setTimeout(resolve, (i * 250) / 50));
+      for (let tick = 0; tick < seconds * 4; tick++) {
+        const due = performance.now() + 250;
+        const events = [one.event(250, "signal", { name: "ease", class: "ease" })];
+        const started = performance.now();
+        await post("/api/events", { store, recorder: one.name, clocks: {}, events });
+        times.push(performance.now() - started);
+        one.sent++;
+        await new Promise((resolve) => setTimeout(resolve, Math.max(0, due - performance.now())));
+      }
+    }),
+  );
+  const { default: sqlite3 } = await import("sqlite3");
+  const database = new sqlite3.Database(join(folder, "own.sqlite"), sqlite3.OPEN_READONLY);
+  const stored = await new Promise((resolve) =>
+    database.get("SELECT COUNT(*) AS n FROM event WHERE recorder LIKE 'bench:%' AND type = 'signal'", (_, row) => resolve(row.n)),
+  );
+  database.close();
+  const sent = recorders.reduce((sum, one) => sum + one.sent, 0);
+  figure("event acknowledged, 50 recorders at 4 a second, p95", quantile(times.slice(50), 0.95), "ms", 50, {
+    median: Math.round(quantile(times, 0.5) * 100) / 100,
+    n: times.length,
+  });
+  figure("events lost", sent - stored, "events", 0);
+}
+
+/** A million rows through analyse, as a person would run it. */
+async function millionRows() {
+  const file = join(folder, "million.csv");
+  const out = createWriteStream(file);
+  out.write(
+    "session,started_at,horse,behaviour,rung,place,block,trial,block_s,kind,t_s,side,phase,outcome,wrong_before,latency_s,waited_s,release_lag_s,mark_lag_s,feed_delay_s,released,marked,reinforced,reinforcers,value,unit,ended_by,ease,faults,logged,zone,note\n",
+  );
+  // A small generator of its own keeps the file the same from run to run.
+  let state = 12345;
+  const draw = () => {
+    state = (state * 1103515245 + 12345) % 2147483648;
+    return state / 2147483648;
+  };
+  for (let i = 0; i < 1_000_000; i += 50) {
+    let lines = "";
+    const at = `2026-${String(1 + ((i / 50) % 12)).padStart(2, "0")}-${String(1 + ((i / 50) % 28)).padStart(2, "0")}T10:00:00+01:00`;
+    for (let k = 0; k < 50; k++) {
+      const outcome = ["met", "met", "met", "try", "miss", "refused"][Math.floor(draw() * 6)];
+      const seconds = (-Math.log(1 - draw()) * 2.5).toFixed(3);
+      lines += `s${i / 50},${at},Bench,plate,${1 + ((i / 50) % 8)},pen,${1 + Math.floor(k / 10)},${k + 1},120.5,work,${k * 14.5},${k % 20 < 10 ? "L" : "R"},${1 + Math.floor(draw() * 4)},${outcome},0,${outcome === "met" || outcome === "try" ? seconds : ""},${seconds},${(draw() * 0.9).toFixed(3)},,,1,0,1,1,,,,3,,timed,,\n`;
+    }
+    if (!out.write(lines)) await new Promise((resolve) => out.once("drain", resolve));
+  }
+  await new Promise((resolve) => out.end(resolve));
+  const times = [];
+  let peak = 0;
+  for (let run = 0; run < 3; run++) {
+    const started = performance.now();
+    const child = spawn(process.execPath, ["scripts/run.mjs", "analyse", file], { stdio: ["ignore", "ignore", "inherit"] });
+    const watch = setInterval(() => {
+      try {
+        peak = Math.max(peak, Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, "utf8"))?.[1] ?? 0));
+      } catch {
+        // The process has just ended.
+      }
+    }, 20);
+    await new Promise((resolve) => child.once("exit", resolve));
+    clearInterval(watch);
+    times.push(performance.now() - started);
+  }
+  figure("a million rows through analyse, median of 3", quantile(times, 0.5) / 1000, "s", 6, {
+    worst: Math.round(Math.max(...times) / 10) / 100,
+  });
+  figure("memory of analyse on a million rows", peak / 1024, "MB", 600);
+}
+
+try {
+  await millionRows();
+  await fiftyRecorders();
+  const browser = await chromium.launch({ executablePath, args: CHROMIUM_ARGUMENTS });
+  await workPageScript(browser);
+  await padToPaint(browser, "tally");
+  await padToPaint(browser, "timed");
+  await browser.close();
+} finally {
+  server.kill("SIGTERM");
+  rmSync(folder, { recursive: true, force: true });
+}
+if (jsonOnly) process.stdout.write(`${JSON.stringify(figures, null, 2)}\n`);
+else {
+  const rows = Object.entries(figures).map(([name, { value, unit, limit, ok, median }]) => [
+    name,
+    `${value} ${unit}`,
+    median === undefined ? "" : `${median} ${unit}`,
+    `${limit} ${unit}`,
+    ok ? "ok" : "over",
+  ]);
+  const widths = [0, 1, 2, 3].map((i) => Math.max(...rows.map((row) => row[i].length), ["figure", "value", "median", "limit"][i].length));
+  for (const row of [["figure", "value", "median", "limit", ""], ...rows])
+    process.stdout.write(
+      `${row
+        .map((cell, i) => cell.padEnd(widths[i] ?? 0))
+        .join("  ")
+        .trimEnd()}\n`,
+    );
+}
+process.exit(Object.values(figures).every(({ ok }) => ok) ? 0 : 1);
