@@ -4,6 +4,8 @@ const config: NextConfig = {
   // They load native code and must not be bundled.
   serverExternalPackages: ["sequelize", "sqlite3", "umzug"],
   poweredByHeader: false,
+  // The browser sits on the same machine: packing costs more than it saves.
+  compress: false,
   reactStrictMode: true,
   devIndicators: false,
   // Types and lint are steps of their own in npm test.

@@ -5,6 +5,7 @@ import { dirname } from "node:path";
 import { populateDemo } from "@/demo/populate";
 import { closeStore, hasSampleData, listHorses, openStore, readMeta, storeFile, writeMeta } from "@/store";
 import { portInUse, takeLock } from "./lock";
+import { answerTaps, isTaps } from "./short-way";
 
 const root = process.cwd();
 const kind = process.argv.includes("--demo") ? "demo" : "own";
@@ -47,7 +48,6 @@ if (lock.taken === false) {
 }
 if (fresh && kind === "demo") for (const end of ["", "-wal", "-shm"]) rmSync(`${file}${end}`, { force: true });
 
-// The store is opened once here to bring it up to date and fill the demo; the pages open it again in this same process.
 const store = await openStore(file);
 if (
   kind === "demo" &&
@@ -77,8 +77,9 @@ if (await portInUse(port)) {
   );
 }
 await writeMeta(store, "port", String(port));
-await closeStore(store);
 lock.announce({ port, pid: process.pid });
+// The pages use this same open store, so that the process has one writer.
+Object.assign(globalThis, { deftStore: Promise.resolve(store) });
 
 process.env.DEFT_STORE_FILE = file;
 process.env.NEXT_TELEMETRY_DISABLED = "1";
@@ -90,7 +91,9 @@ const next = createRequire(import.meta.url)("next") as (options: object) => {
 const app = next({ dev: false, dir: root, hostname: "127.0.0.1", port });
 await app.prepare();
 const handle = app.getRequestHandler();
-const server = createServer((request, response) => void handle(request, response));
+const server = createServer(
+  (request, response) => void (isTaps(request) ? answerTaps(store, request, response) : handle(request, response)),
+);
 // A request that never finishes its headers or body must not hold a socket for ever.
 server.headersTimeout = 20_000;
 server.requestTimeout = 60_000;
@@ -103,7 +106,7 @@ say(`Deft Tether is running on http://127.0.0.1:${port}`);
 say(kind === "demo" ? "This is the demo yard: invented data in its own file. Stop with Ctrl+C." : "Your own data. Stop with Ctrl+C.");
 
 const stop = () => {
-  server.close(() => process.exit(0));
+  server.close(() => void closeStore(store).finally(() => process.exit(0)));
   server.closeAllConnections();
 };
 process.once("SIGINT", stop);

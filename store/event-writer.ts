@@ -92,16 +92,23 @@ export class EventWriter {
     });
   }
 
+  /** Which of these sessions exist. */
+  private async knownSessions(ids: readonly string[], transaction: Transaction): Promise<Set<string>> {
+    const found = await this.models.session.findAll({ attributes: ["id"], where: { id: [...new Set(ids)] }, raw: true, transaction });
+    return new Set(found.map((row) => (row as unknown as { id: string }).id));
+  }
+
   private settle(waiting: Waiting, receipt: BatchReceipt | UnknownSessionError | undefined): void {
     if (receipt === undefined || receipt instanceof UnknownSessionError) waiting.failed(receipt);
     else waiting.done(receipt);
   }
 
   private async appendAll(group: readonly Waiting[], transaction: Transaction): Promise<(BatchReceipt | UnknownSessionError)[]> {
-    const { event, session, recorderClock } = this.models;
-    const sessions = [...new Set(group.flatMap((w) => w.batch.events.map((e) => e.session)))];
-    const found = await session.findAll({ attributes: ["id"], where: { id: sessions }, raw: true, transaction });
-    const known = new Set(found.map((row) => (row as unknown as { id: string }).id));
+    const { event, recorderClock } = this.models;
+    const known = await this.knownSessions(
+      group.flatMap((w) => w.batch.events.map((e) => e.session)),
+      transaction,
+    );
     const receivedMs = this.now();
     const fresh = new Map<string, EventRow>();
     const receipts: (BatchReceipt | UnknownSessionError)[] = [];

@@ -1,5 +1,6 @@
 import "server-only";
 import type { FieldProblem } from "@/core/schemas";
+import { refusalOf } from "./same-machine";
 
 /** A JSON problem (RFC 9457), with the fields it concerns. */
 export function problem(status: number, title: string, detail: string, fields: readonly FieldProblem[] = []): Response {
@@ -29,8 +30,6 @@ export function download(text: string, name: string): Response {
 
 /** Greatest body of a form, in bytes. */
 export const FORM_MOST_BYTES = 256 * 1024;
-/** Greatest batch of events, in bytes. */
-export const BATCH_MOST_BYTES = 1024 * 1024;
 
 async function readLimited(request: Request, most: number): Promise<string | null> {
   const declared = Number(request.headers.get("content-length") ?? 0);
@@ -61,8 +60,10 @@ export async function readJson(request: Request, most = FORM_MOST_BYTES): Promis
   }
 }
 
-/** Runs a route and turns what the store says is missing into a 404. */
-export async function answer(work: () => Promise<Response>): Promise<Response> {
+/** Runs a route for a request of this machine's own pages, and turns what the store says is missing into a 404. */
+export async function answer(request: Request, work: () => Promise<Response>): Promise<Response> {
+  const refused = refusalOf(request, false);
+  if (refused !== null) return problem(refused.status, refused.title, refused.detail);
   try {
     return await work();
   } catch (error) {

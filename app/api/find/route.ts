@@ -3,8 +3,8 @@ import { answer, json } from "../../server/respond";
 import { getStore } from "../../server/store";
 
 /** What the command box can go to. */
-export function GET() {
-  return answer(async () => {
+export function GET(request: Request) {
+  return answer(request, async () => {
     const store = await getStore();
     const horses = await listHorses(store);
     const ladders = await Promise.all(horses.map((horse) => listLadders(store, horse.id)));

@@ -4,7 +4,7 @@ import { answer, invalid, json, readJson } from "../../server/respond";
 import { getStore } from "../../server/store";
 
 export function POST(request: Request) {
-  return answer(async () => {
+  return answer(request, async () => {
     const body = await readJson(request);
     if ("problem" in body) return body.problem;
     const checked = check(placeSchema, body.value);

@@ -2,8 +2,8 @@ import { removeSampleData } from "@/store";
 import { answer, json } from "../../server/respond";
 import { getStore } from "../../server/store";
 
-export function DELETE() {
-  return answer(async () => {
+export function DELETE(request: Request) {
+  return answer(request, async () => {
     await removeSampleData(await getStore());
     return json({ removed: true });
   });

@@ -4,7 +4,7 @@ import { answer, json, readJson } from "../../../server/respond";
 import { getStore } from "../../../server/store";
 
 export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }) {
-  return answer(async () => {
+  return answer(request, async () => {
     const { id } = await params;
     const body = await readJson(request);
     if ("problem" in body) return body.problem;

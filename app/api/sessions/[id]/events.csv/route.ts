@@ -3,8 +3,8 @@ import { derivedSeconds, loadSession } from "@/store";
 import { answer, download } from "../../../../server/respond";
 import { getStore } from "../../../../server/store";
 
-export function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
-  return answer(async () => {
+export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
+  return answer(request, async () => {
     const loaded = await loadSession(await getStore(), (await params).id);
     return download(writeEventsCsv(loaded.events, derivedSeconds(loaded)), "events.csv");
   });

@@ -4,7 +4,7 @@ import { getStore } from "../../../../server/store";
 
 /** Events saved after a position, for a second recorder to follow along. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
-  return answer(async () => {
+  return answer(request, async () => {
     const { id } = await params;
     const after = Number(new URL(request.url).searchParams.get("after") ?? "0");
     if (!Number.isSafeInteger(after) || after < 0) return problem(400, "Not a position", "after must be a whole number, 0 or more.");

@@ -3,8 +3,8 @@ import { loadSession } from "@/store";
 import { answer, download } from "../../../../server/respond";
 import { getStore } from "../../../../server/store";
 
-export function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
-  return answer(async () => {
+export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
+  return answer(request, async () => {
     const { id } = await params;
     const { record } = await loadSession(await getStore(), id);
     return download(writeSessionsCsv([{ id, record }]), "sessions.csv");
