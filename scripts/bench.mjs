@@ -137,32 +137,25 @@ async function padToPaint(browser, way) {
   await client.send("Emulation.setCPUThrottlingRate", { rate: 4 });
   await page.evaluate(() => {
     window.paints = [];
-    // From the press to the moment the frame that shows it has been handed over.
-    window.addEventListener(
-      "pointerdown",
-      (event) =>
-        requestAnimationFrame(() => {
-          const channel = new MessageChannel();
-          channel.port1.onmessage = () => window.paints.push(performance.now() - event.timeStamp);
-          channel.port2.postMessage(null);
-        }),
-      { capture: true },
-    );
+    // The browser's own Event Timing: from the press to the next frame presented, in steps of 8 ms. Presses under
+    // 16 ms are not reported, which can only make the figures here worse than they are.
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) if (entry.name === "pointerdown") window.paints.push(entry.duration);
+    }).observe({ type: "event", durationThreshold: 16 });
   });
-  const press = async (name) => {
-    const box = await pads.getByRole("button", { name, exact: true }).boundingBox();
+  // Where the pads lie is asked once: the search itself would load the throttled page.
+  const names = way === "tally" ? ["got it", "try", "other", "ease"] : ["hold while you ask", "got it", "mark", "food"];
+  const boxes = [];
+  for (const name of names) boxes.push(await pads.getByRole("button", { name, exact: true }).boundingBox());
+  const rest = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+  for (let i = 0; i < 80; i++) {
+    const box = boxes[i % boxes.length];
     await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
     await page.mouse.down();
-    // Fingers rest on a pad for a moment; presses do not come in step with the frames.
-    await new Promise((resolve) => setTimeout(resolve, 30 + Math.random() * 60));
+    // A finger rests on a pad for a moment, and presses do not come in step with the frames.
+    await rest(60 + Math.random() * 60);
     await page.mouse.up();
-  };
-  for (let i = 0; i < 60; i++) {
-    if (way === "tally") await press(["got it", "try", "other", "ease"][i % 4]);
-    else
-      await press(
-        ["hold while you ask", "got it", "mark", "food +1"][i % 4] === "food +1" ? "food" : ["hold while you ask", "got it", "mark"][i % 4],
-      );
+    await rest(180 + Math.random() * 160);
   }
   const paints = (await page.evaluate(() => window.paints)).slice(5);
   await context.close();

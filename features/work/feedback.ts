@@ -2,6 +2,11 @@ let audio: AudioContext | null = null;
 
 /** A short click under the finger: by vibration where there is one, by sound everywhere. */
 export function click(kind: "press" | "refuse" = "press"): void {
+  // After the handler, so that making a sound never delays the frame that shows the press.
+  setTimeout(() => sound(kind), 0);
+}
+
+function sound(kind: "press" | "refuse"): void {
   if (typeof navigator.vibrate === "function") navigator.vibrate(kind === "press" ? 12 : [20, 40, 20]);
   try {
     audio ??= new AudioContext();

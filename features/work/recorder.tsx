@@ -259,7 +259,7 @@ export function Recorder({ start }: { start: RecorderStart }) {
           </p>
         )}
       </section>
-      <section aria-label="Pads" className="mt-auto lg:col-start-2 lg:row-start-2 lg:mt-0">
+      <section aria-label="Pads" className="mt-auto contain-layout contain-paint lg:col-start-2 lg:row-start-2 lg:mt-0">
         {finished ? (
           <div className="rounded-lg border-2 border-ink p-5">
             <h2 className="text-2xl">Finished</h2>

@@ -24,7 +24,7 @@ export function useRecorder(start: RecorderStart) {
     clocks: start.clocks,
     position: start.position,
   });
-  const { record, events, recorder, ready, log } = session;
+  const { record, recorder, ready, log } = session;
   const advice = useWord(start, session);
   const [way, setWay] = useState<Way>("tally");
   const [phase, setPhase] = useState(1);
@@ -35,9 +35,10 @@ export function useRecorder(start: RecorderStart) {
   const onBreak = record.breaks.at(-1)?.endMs === null;
   const open = record.openAsk;
 
-  // The pads are memoised; they act through the newest state by this one reference.
-  const now = useRef({ record, events, recorder, way, phase, block, working, onBreak, open, advice });
-  now.current = { record, events, recorder, way, phase, block, working, onBreak, open, advice };
+  // The pads act on the newest state, which the screen may not show yet.
+  const { latest } = session;
+  const chosen = useRef({ way, phase, advice, recorder });
+  chosen.current = { way, phase, advice, recorder };
 
   const started = useRef(false);
   useEffect(() => {
@@ -64,19 +65,32 @@ export function useRecorder(start: RecorderStart) {
   }, []);
 
   const act = useMemo(() => {
+    const now = () => {
+      const { record, events } = latest();
+      const block = record.blocks.at(-1) ?? null;
+      return {
+        ...chosen.current,
+        record,
+        events,
+        block,
+        working: block !== null && block.endMs === null && record.finishMs === null,
+        onBreak: record.breaks.at(-1)?.endMs === null,
+        open: record.openAsk,
+      };
+    };
     const press = (...facts: Parameters<typeof log>) => {
       click();
       setHint(null);
       log(...facts);
     };
     const canLog = () => {
-      if (now.current.onBreak) refuse("On a break. End it first.");
-      else if (!now.current.working) refuse("Start a block first.");
+      if (now().onBreak) refuse("On a break. End it first.");
+      else if (!now().working) refuse("Start a block first.");
       else return true;
       return false;
     };
     const tally = (outcome: Outcome) => {
-      const { record, phase, block } = now.current;
+      const { record, phase, block } = now();
       const index = record.blocks.length - 1;
       const metBefore = record.trials.filter((trial) => trial.blockIndex === index && trial.tapped === "met").length;
       press({
@@ -93,7 +107,7 @@ export function useRecorder(start: RecorderStart) {
       setPhase(1);
     };
     const timed = (outcome: Outcome) => {
-      const { open, block, record } = now.current;
+      const { open, block, record } = now();
       const last = record.trials.at(-1);
       const staying = block?.criterion?.stay_s !== undefined && open?.answered === true;
       if (
@@ -120,11 +134,11 @@ export function useRecorder(start: RecorderStart) {
     const begin = (choice: BlockChoice) => {
       setSheet(null);
       setPhase(1);
-      press(...blockFacts(start, now.current.record, choice));
+      press(...blockFacts(start, now().record, choice));
     };
     const takeBreak = () => {
-      if (now.current.onBreak) press({ type: "break.end" });
-      else if (now.current.working) press({ type: "break.start", payload: { reason: "rest" } });
+      if (now().onBreak) press({ type: "break.end" });
+      else if (now().working) press({ type: "break.start", payload: { reason: "rest" } });
       else refuse("Start a block first.");
     };
     return {
@@ -132,11 +146,11 @@ export function useRecorder(start: RecorderStart) {
       takeBreak,
       outcome: (outcome: Outcome) => {
         if (!canLog()) return;
-        if (now.current.way === "tally") tally(outcome);
+        if (now().way === "tally") tally(outcome);
         else timed(outcome);
       },
       hold: (down: boolean) => {
-        const { open, phase } = now.current;
+        const { open, phase } = now();
         if (down) {
           if (canLog() && open === null) press({ type: "ask", payload: { phase } });
         } else if (open !== null) {
@@ -145,7 +159,7 @@ export function useRecorder(start: RecorderStart) {
         }
       },
       phase: (next: number) => {
-        const { open, way } = now.current;
+        const { open, way } = now();
         if (next > start.plan.phases.length) return;
         if (way === "timed" && open !== null) {
           if (next !== open.phase) press({ type: "phase", payload: { phase: next, by: "press" } });
@@ -161,7 +175,7 @@ export function useRecorder(start: RecorderStart) {
       tension: () => press({ type: "signal", payload: { name: "tension", class: "tension" } }),
       grade: (value: number) => press({ type: "measure", payload: { strand: "ease", value, unit: "grade" } }),
       notThisOne: () => {
-        const last = now.current.record.trials.at(-1);
+        const last = now().record.trials.at(-1);
         if (last === undefined || last.logged !== "tally" || last.tapped !== "met") return refuse("No met answer to take it from.");
         press({
           type: "correct",
@@ -169,22 +183,22 @@ export function useRecorder(start: RecorderStart) {
         });
       },
       countAsMet: () => {
-        const last = now.current.record.trials.at(-1);
+        const last = now().record.trials.at(-1);
         if (last !== undefined && last.shortfall !== null)
           press({ type: "override", payload: { of: last.eventId, from: last.outcome, to: "met", reason: "handler's judgement" } });
       },
       side: () => {
-        const { block, working } = now.current;
+        const { block, working } = now();
         if (!working || block === null) return refuse("Start a block first.");
         begin({ rung: Number(block.rung), side: OTHER[block.side ?? "L"], kind: block.kind ?? "work" });
       },
       undo: () => {
-        const targets = lastPress(now.current.events, now.current.recorder);
+        const targets = lastPress(now().events, now().recorder);
         if (targets.length === 0) return refuse("Nothing left to undo on this device.");
         press(...targets.map((event) => ({ type: "undo" as const, payload: { event: event.id } })));
       },
       takeWord: () => {
-        const { advice, block } = now.current;
+        const { advice, block } = now();
         if (advice === null || block === null) return;
         const rung = Number(block.rung);
         const side = block.side ?? "L";
@@ -193,19 +207,19 @@ export function useRecorder(start: RecorderStart) {
         log({ type: "word", payload: { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: true } });
         if (advice.word === "Raise") begin({ rung: rung + 1, side, kind });
         if (advice.word === "Ease") begin({ rung: rung - 1, side, kind });
-        if (advice.word === "Rest" && !now.current.onBreak) takeBreak();
+        if (advice.word === "Rest" && !now().onBreak) takeBreak();
         if (advice.word === "Finish") setSheet("finish");
       },
       finish: (note: string) => {
         const facts: Parameters<typeof log> = [];
-        if (now.current.onBreak) facts.push({ type: "break.end" });
-        if (now.current.working) facts.push({ type: "block.end" });
+        if (now().onBreak) facts.push({ type: "break.end" });
+        if (now().working) facts.push({ type: "block.end" });
         facts.push({ type: "session.end" });
         if (note !== "") facts.push({ type: "note", payload: { text: note } });
         log(...facts);
       },
     };
-  }, [log, refuse, start]);
+  }, [log, latest, refuse, start]);
 
   return { session, advice, way, setWay, phase, hint, sheet, setSheet, block, working, onBreak, open, act };
 }

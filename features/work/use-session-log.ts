@@ -1,6 +1,6 @@
 "use client";
 
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { v4 as newId } from "uuid";
 import type { EventType, SessionEvent } from "@/core/schemas";
 import { reduceSession, type SessionRecord } from "@/core/session";
@@ -21,6 +21,8 @@ export interface SessionLog {
   /** False until what the device kept has been read. */
   readonly ready: boolean;
   readonly keepProblem: string | null;
+  /** The newest events and what they come to; the screen may be a frame behind. */
+  readonly latest: () => { readonly record: SessionRecord; readonly events: readonly SessionEvent[] };
   /** Logs facts of one press: they share one moment. */
   readonly log: (...facts: Fact[]) => void;
   /** The session's present, in milliseconds from the start of work; null before it. */
@@ -48,13 +50,31 @@ export function useSessionLog(options: {
   if (load.current.id === "") load.current.id = newId();
   const [recorder, setRecorder] = useState("");
 
-  const merge = useCallback((more: readonly SessionEvent[]) => {
-    setEvents((have) => {
-      const known = new Set(have.map((event) => event.id));
-      const fresh = more.filter((event) => !known.has(event.id));
-      return fresh.length === 0 ? have : [...have, ...fresh];
-    });
+  // A press must paint at once, also at the end of a long session: the newest events are kept here, and what is
+  // derived from them is drawn as a transition, after the pad has shown the press.
+  const newest = useRef(options.events);
+  const derived = useRef<{ events: readonly SessionEvent[]; clocks: ReadonlyMap<string, number>; record: SessionRecord } | null>(null);
+  const newestClocks = useRef(clocks);
+  newestClocks.current = clocks;
+  const derive = useCallback((from: readonly SessionEvent[], by: ReadonlyMap<string, number>) => {
+    if (derived.current?.events !== from || derived.current.clocks !== by)
+      derived.current = { events: from, clocks: by, record: reduceSession(from, { offsetMsByLoad: by }) };
+    return derived.current.record;
   }, []);
+  const latest = useCallback(() => ({ events: newest.current, record: derive(newest.current, newestClocks.current) }), [derive]);
+  const add = useCallback((fresh: readonly SessionEvent[]) => {
+    newest.current = [...newest.current, ...fresh];
+    const next = newest.current;
+    startTransition(() => setEvents(next));
+  }, []);
+  const merge = useCallback(
+    (more: readonly SessionEvent[]) => {
+      const known = new Set(newest.current.map((event) => event.id));
+      const fresh = more.filter((event) => !known.has(event.id));
+      if (fresh.length > 0) add(fresh);
+    },
+    [add],
+  );
 
   useEffect(() => {
     setRecorder(recorderId(person));
@@ -93,7 +113,7 @@ export function useSessionLog(options: {
     return () => clearInterval(timer);
   }, [sessionId, merge]);
 
-  const record = useMemo(() => reduceSession(events, { offsetMsByLoad: clocks }), [events, clocks]);
+  const record = useMemo(() => derive(events, clocks), [derive, events, clocks]);
 
   const log = useCallback(
     (...facts: Fact[]) => {
@@ -110,12 +130,12 @@ export function useSessionLog(options: {
         type,
         payload: payload ?? {},
       }));
-      setEvents((have) => [...have, ...made]);
+      add(made);
       senderFor(storeId)
         .keep(made)
         .catch(() => setKeepProblem("The last taps could not be kept on this device. Keep the page open until they are saved."));
     },
-    [sessionId, person, storeId],
+    [sessionId, person, storeId, add],
   );
 
   const startWallMs = record.startWallMs;
@@ -125,5 +145,5 @@ export function useSessionLog(options: {
     [startWallMs, ownOffset],
   );
 
-  return { record, events, recorder, ready, keepProblem, log, nowMs };
+  return { record, events, recorder, ready, keepProblem, latest, log, nowMs };
 }
