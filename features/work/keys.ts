@@ -6,7 +6,7 @@ export const KEYS = [
   { key: "o", shown: "O", act: "miss", words: "something else" },
   { key: "n", shown: "N", act: "refused", words: "no answer" },
   { key: "m", shown: "M", act: "mark", words: "mark" },
-  { key: "f", shown: "F", act: "food", words: "food" },
+  { key: "f", shown: "F", act: "food", words: "food, or a scratch" },
   { key: "e", shown: "E", act: "ease", words: "ease sign" },
   { key: "x", shown: "X", act: "tension", words: "tension sign" },
   { key: "s", shown: "S", act: "side", words: "other side" },

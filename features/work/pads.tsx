@@ -117,7 +117,7 @@ export function Pads({ plan, state }: { plan: LadderPlan; state: RecorderState }
             className="text-plum!"
           />
         ) : (
-          <Pad label="scratch" icon={<Sign d={WAVE} />} onPress={act.scratch} keys="f" className="text-plum!" />
+          <Pad label="scratch" icon={<Sign d={WAVE} />} onPress={act.food} keys="f" className="text-plum!" />
         )}
         <Pad label="ease" tone="ease" icon={<Sign d={BOWL} />} onPress={act.ease} keys="e" />
         <Pad label="tense" tone="tension" icon={<Sign d={PEAK} />} onPress={act.tension} keys="x" />

@@ -169,8 +169,11 @@ export function useRecorder(start: RecorderStart) {
         }
       },
       mark: () => canLog() && press({ type: "mark" }),
-      food: () => press({ type: "feed", payload: { pieces: 1 } }),
-      scratch: () => canLog() && press({ type: "reinforce", payload: { what: "scratch" } }),
+      // The same pad and key: food where food is used, a scratch where it is not.
+      food: () => {
+        if (start.plan.method !== "pressure-release") press({ type: "feed", payload: { pieces: 1 } });
+        else if (canLog()) press({ type: "reinforce", payload: { what: "scratch" } });
+      },
       ease: () => press({ type: "signal", payload: { name: "ease", class: "ease" } }),
       tension: () => press({ type: "signal", payload: { name: "tension", class: "tension" } }),
       grade: (value: number) => press({ type: "measure", payload: { strand: "ease", value, unit: "grade" } }),
