@@ -1,7 +1,6 @@
 import type { Metadata, Viewport } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
-import { Toaster } from "sonner";
 import "./globals.css";
 import { SyncAgent } from "@/features/work/sync-agent";
 import { getStore } from "./server/store";
@@ -23,7 +22,6 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       <body>
         {children}
         <SyncAgent storeId={store.id} />
-        <Toaster position="top-center" toastOptions={{ className: "!rounded !border-2 !border-ink !bg-paper !text-ink !font-sans" }} />
       </body>
     </html>
   );

@@ -186,7 +186,7 @@ export function Recorder({ start }: { start: RecorderStart }) {
     <main className="mx-auto flex min-h-dvh max-w-[430px] flex-col gap-2 px-3 pt-2.5 pb-2 lg:max-w-[1180px] lg:grid lg:grid-cols-[minmax(0,1fr)_430px] lg:grid-rows-[auto_1fr] lg:gap-x-12 lg:px-7 lg:pt-6">
       <header className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 gap-y-1 lg:col-span-2">
         <h1 className="truncate text-xl lg:text-2xl">
-          <Link href={`/horses/${start.horse.id}/work`} className="hover:underline">
+          <Link href={`/horses/${start.horse.id}/work`} prefetch={false} className="hover:underline">
             {start.horse.name}
           </Link>
           {block?.side && <span className="ml-2 font-sans text-base font-normal text-soft">{SIDE_WORD[block.side]}</span>}
@@ -267,7 +267,7 @@ export function Recorder({ start }: { start: RecorderStart }) {
               {record.trials.length} trials, {clockWords(workSeconds(record))} of work.
             </p>
             {finishing !== null && <p className="mt-2 font-semibold text-brick">{finishing}</p>}
-            <Link href={review} className="act mt-4 w-full">
+            <Link href={review} prefetch={false} className="act mt-4 w-full">
               To the review
             </Link>
           </div>

@@ -1,2 +1,3 @@
-export { Frame, Mark } from "./frame";
+export { Frame } from "./frame";
 export { KNOTS, type KnotKey } from "./knots";
+export { Mark } from "./mark";
