@@ -24,7 +24,9 @@ export function ensureInstalled() {
     process.exit(1);
   }
   say("Installing packages. The first time takes a few minutes.");
-  const run = spawnSync("npm", ["ci", "--no-audit", "--no-fund"], {
+  // Not "npm ci": it refuses a lock file whose optional packages for other systems a registry happens not to hold.
+  // The versions are the same, since package.json pins them and the lock file is read and left as it is.
+  const run = spawnSync("npm", ["install", "--no-save", "--no-audit", "--no-fund"], {
     cwd: ROOT,
     stdio: ["ignore", 2, 2],
     shell: process.platform === "win32",
