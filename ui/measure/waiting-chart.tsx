@@ -30,7 +30,7 @@ export default function WaitingChart({ steps, medianSeconds }: { steps: readonly
   }, []);
   const data = [{ x: 0, y: 1 }, ...steps.map(([x, y]) => ({ x, y }))];
   return (
-    <div className="h-40">
+    <div className="relative h-40 min-w-0 overflow-hidden">
       <Line
         role="img"
         aria-label={
