@@ -1,6 +1,14 @@
 import { Op, type Transaction } from "sequelize";
 import type { SessionEvent } from "@/core/schemas";
-import { type EvidenceTrial, evidenceOfSession, placeEvents, reduceSession, type SessionRecord, workSeconds } from "@/core/session";
+import {
+  blockSeconds,
+  type EvidenceTrial,
+  evidenceOfSession,
+  placeEvents,
+  reduceSession,
+  type SessionRecord,
+  workSeconds,
+} from "@/core/session";
 import { getLadder } from "./ladders";
 import type { EventRow, SessionRow, SessionSummaryRow } from "./models";
 import { NotFoundError, plain } from "./rows";
@@ -138,7 +146,7 @@ async function writeCaches(store: Store, sessionId: string, transaction: Transac
       rung: b.rung,
       side: b.side,
       kind: b.kind,
-      seconds: ((b.endMs ?? record.lastMs) - b.startMs) / 1000,
+      seconds: blockSeconds(record, index),
       n: trialsOf(index).length,
       met: trialsOf(index).filter((trial) => trial.outcome === "met").length,
     })),
