@@ -1,3 +1,4 @@
+import AxeBuilder from "@axe-core/playwright";
 import { test as base, expect, type Page } from "@playwright/test";
 import type { LadderPlan } from "@/core/ladder";
 import { emptyDraft } from "@/tests/support/plan";
@@ -100,4 +101,11 @@ export const pad = (page: Page, name: string) => page.getByRole("region", { name
 /** Waits until the status line says that everything is on the server. */
 export async function allSaved(page: Page): Promise<void> {
   await expect(page.locator("[data-waiting='0']")).toBeVisible();
+}
+
+/** Runs axe on the page in front, once it has its title: a move within the app sets it a moment after the page is there. */
+export async function noAxeFindings(page: Page, where = ""): Promise<void> {
+  await expect(page).toHaveTitle(/./);
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((v) => `${where} ${v.id}: ${v.nodes.map((n) => n.target).join(" ")}`)).toEqual([]);
 }

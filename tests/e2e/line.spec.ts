@@ -1,17 +1,10 @@
-import AxeBuilder from "@axe-core/playwright";
-import type { Page } from "@playwright/test";
 import { analyseEvents, analyseTrialsText, readEventsCsv, readSessionsCsv } from "@/core/formats";
-import { allSaved, expect, makeHorse, openRecorder, pad, test } from "./fixtures";
+import { allSaved, expect, makeHorse, noAxeFindings, openRecorder, pad, test } from "./fixtures";
 
 const SIZES = [
   { name: "phone", width: 390, height: 844 },
   { name: "laptop", width: 1280, height: 800 },
 ] as const;
-
-async function noAxeFindings(page: Page) {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target).join(" ")}`)).toEqual([]);
-}
 
 for (const { name: size, width, height } of SIZES) {
   test(`the whole line on a ${size}: add a horse, plan, work, review, go ahead`, async ({ page, server }) => {
