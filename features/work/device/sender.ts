@@ -66,16 +66,16 @@ export class Sender {
     if (!this.running) void this.run();
   };
 
-  /** Resolves true when nothing waits any more, false when the time is up. */
+  /** Resolves true when nothing waits any more and the state says so, false when the time is up. */
   async flush(withinMs: number): Promise<boolean> {
     const until = Date.now() + withinMs;
     const queue = await this.queue;
     this.kick();
     while (Date.now() < until) {
-      if ((await queue.countWaiting()) === 0) return true;
+      if ((await queue.countWaiting()) === 0 && !this.running) return true;
       await new Promise((resolve) => setTimeout(resolve, 60));
     }
-    return false;
+    return (await queue.countWaiting()) === 0;
   }
 
   private async run(): Promise<void> {
