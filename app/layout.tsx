@@ -3,8 +3,10 @@ import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import "./globals.css";
 import { SyncAgent } from "@/features/work/sync-agent";
+import { UnitsProvider } from "@/ui/units";
 import { getStore } from "./server/store";
 import { pinnedTheme } from "./server/theme";
+import { chosenUnits } from "./server/units";
 
 export const metadata: Metadata = {
   title: { default: "Deft Tether", template: "%s · Deft Tether" },
@@ -16,11 +18,11 @@ export const viewport: Viewport = { width: "device-width", initialScale: 1, view
 export default async function RootLayout({ children }: { children: ReactNode }) {
   // Reading the headers keeps every page dynamic, which the script nonce needs.
   await headers();
-  const [theme, store] = await Promise.all([pinnedTheme(), getStore()]);
+  const [theme, store, units] = await Promise.all([pinnedTheme(), getStore(), chosenUnits()]);
   return (
     <html lang="en" data-theme={theme ?? undefined}>
       <body>
-        {children}
+        <UnitsProvider units={units}>{children}</UnitsProvider>
         <SyncAgent storeId={store.id} />
       </body>
     </html>

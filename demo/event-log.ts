@@ -33,6 +33,10 @@ export class EventLog {
     return this.ms / 1000;
   }
 
+  get wallMs(): number {
+    return this.startWallMs + this.ms;
+  }
+
   add(type: EventType, payload: Record<string, unknown> = {}): string {
     const id = drawUuid(this.chance);
     this.events.push({

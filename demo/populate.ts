@@ -1,8 +1,22 @@
 import { seededChance } from "@/core/chance";
-import { addHorse, addLadder, addPerson, addPlace, addSession, rebuildCaches, type Store } from "@/store";
+import { dayOf } from "@/core/day";
+import { MILLISECONDS_PER_DAY } from "@/core/units";
+import {
+  addHorse,
+  addKit,
+  addLadder,
+  addPerson,
+  addPlace,
+  addPractice,
+  addRestriction,
+  addSession,
+  rebuildCaches,
+  type Store,
+} from "@/store";
 import { drawUuid } from "./event-log";
+import { knowSessions } from "./know-sessions";
 import { playHorse } from "./yard";
-import { DEMO_HORSES, DEMO_PEOPLE, DEMO_PLACES } from "./yard-plan";
+import { DEMO_HORSES, DEMO_KIT, DEMO_PEOPLE, DEMO_PLACES } from "./yard-plan";
 
 /** The seed of the yard that ships. */
 export const DEMO_SEED = 20_260_401;
@@ -17,8 +31,15 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
   for (const place of DEMO_PLACES) places.push(await addPlace(store, place, { id: drawUuid(chance), sample }));
   let sessions = 0;
   let events = 0;
+  const kit: string[] = [];
+  for (const piece of DEMO_KIT) kit.push(await addKit(store, piece, { id: drawUuid(chance), sample }));
+  const dayAfter = (days: number | null) => (days === null ? null : dayOf(endWallMs + days * MILLISECONDS_PER_DAY));
   for (const [index, demo] of DEMO_HORSES.entries()) {
     const horseId = await addHorse(store, demo.horse, { id: drawUuid(chance), sample });
+    for (const { fromDays, untilDays, ...restriction } of demo.restrictions) {
+      const dates = { from_day: dayAfter(fromDays), until_day: dayAfter(untilDays) };
+      await addRestriction(store, horseId, { ...restriction, ...dates }, { id: drawUuid(chance) });
+    }
     const ladderId = await addLadder(store, horseId, demo.behaviour, demo.plan, {
       id: drawUuid(chance),
       behaviourId: drawUuid(chance),
@@ -34,6 +55,7 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
           personId: people[demo.handler] ?? null,
           placeId: places[demo.place] ?? null,
           startRung: session.startRung,
+          kitIds: demo.kit.flatMap((at) => kit[at] ?? []),
         },
         { sample, createdMs: session.startWallMs },
       );
@@ -41,6 +63,39 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
       sessions++;
       events += receipt.saved;
     }
+    const recorder = `demo-${demo.handler + 1}`;
+    const who = {
+      horse: demo.horse.name,
+      handler: DEMO_PEOPLE[demo.handler]?.name ?? "",
+      place: DEMO_PLACES[demo.place]?.name ?? "",
+      recorder,
+    };
+    for (const session of knowSessions(who, demo.nature, endWallMs, seededChance(seed + index + 3000), demo.lookCutOff)) {
+      await addSession(
+        store,
+        {
+          id: session.id,
+          horseId,
+          kind: session.kind,
+          ladderId: null,
+          personId: people[demo.handler] ?? null,
+          placeId: places[demo.place] ?? null,
+          startRung: null,
+        },
+        { sample, createdMs: session.startWallMs },
+      );
+      events += (await store.events.append({ recorder, events: session.events, clocks: {} })).saved;
+      sessions++;
+    }
+  }
+  const [first, second] = people;
+  if (first !== undefined && second !== undefined) {
+    for (const [person, daysAgo, what, minutes] of [
+      [first, 30, "folding the long line", 10],
+      [first, 12, "marking a bounced ball", 8],
+      [second, 21, "folding the long line", 15],
+    ] as const)
+      await addPractice(store, person, { day: dayOf(endWallMs - daysAgo * MILLISECONDS_PER_DAY), what, minutes, note: "" });
   }
   await rebuildCaches(store);
   return { sessions, events };

@@ -17,6 +17,11 @@ export interface BlockScript {
   readonly way: "timed" | "tally";
   /** How well the handler times the release: mean lag in seconds. */
   readonly handlerLagSeconds: number;
+  /** How much longer the horse waits to answer in each zone of the place; 1 is as usual. */
+  readonly zoneWaits: Readonly<Record<string, number>>;
+  readonly leaves: { readonly chance: number; readonly to: string } | null;
+  /** Chance of its own, so that zones do not change what the horse would have answered. */
+  readonly whereChance: Chance;
 }
 
 const EASE_SIGNS = ["licks and chews", "lowers head", "blows out", "softens eye", "rests a hind foot"];
@@ -46,7 +51,28 @@ export class BlockPlayer {
       kind,
       planned: plan.plannedRepetitions,
     });
-    this.log.wait(2);
+    this.log.wait(1);
+    this.goTo(pick(this.script.whereChance, Object.keys(this.script.zoneWaits)));
+    this.log.wait(1);
+  }
+
+  private zone = "";
+
+  private goTo(zone: string): void {
+    if (zone === this.zone) return;
+    this.zone = zone;
+    this.log.add("zone", { zone });
+  }
+
+  /** After a trial the pair may move on, or the horse leave and come back. */
+  private wander(): void {
+    const { whereChance, zoneWaits, leaves } = this.script;
+    if (leaves !== null && whereChance() < leaves.chance) {
+      this.log.add("depart", { from: this.zone, to: leaves.to });
+      this.log.wait(8 + whereChance() * 25);
+      this.log.add("return");
+      this.log.wait(3);
+    } else if (whereChance() < 0.3) this.goTo(pick(whereChance, Object.keys(zoneWaits)));
   }
 
   end(): void {
@@ -58,11 +84,14 @@ export class BlockPlayer {
   /** One trial, with the pause after it. */
   trial(): void {
     const { plan, side, way } = this.script;
-    const answer = this.horse.ask(
+    const drawn = this.horse.ask(
       side,
       plan.phases.map((p) => p.dwellSeconds),
       plan.maximumSeconds,
     );
+    const slower = drawn.outcome === "refused" ? 1 : (this.script.zoneWaits[this.zone] ?? 1);
+    const answer = { ...drawn, latencySeconds: Math.min(drawn.latencySeconds * slower, plan.maximumSeconds * 0.95) };
+    if (drawn.outcome === "refused") answer.latencySeconds = drawn.latencySeconds;
     if (way === "timed") this.timed(answer);
     else this.tally(answer);
     this.horse.learn(side, answer.outcome, answer.outcome === "met");
@@ -71,6 +100,7 @@ export class BlockPlayer {
       this.log.add("signal", { name: pick(this.chance, answer.signal === "ease" ? EASE_SIGNS : TENSION_SIGNS), class: answer.signal });
     }
     this.log.wait(this.askAgainSoon ? 1 : 5 + drawExponential(this.chance, 7));
+    if (!this.askAgainSoon) this.wander();
     this.askAgainSoon = false;
   }
 

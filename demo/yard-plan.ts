@@ -2,12 +2,30 @@ import type { CuePhase } from "@/core/cues";
 import type { LadderPlan, Method, Rung } from "@/core/ladder";
 import type { Temper } from "@/core/learner";
 import { DEFAULT_MASTERY_RULE, type MasteryRule } from "@/core/mastery";
-import type { BehaviourInput, HorseInput, PersonInput, PlaceInput } from "@/core/schemas";
+import { cornerItems, outlineOf } from "@/core/place";
+import type { BehaviourInput, HorseInput, KitInput, PersonInput, PlaceInput, PlaceItemInput, RestrictionInput } from "@/core/schemas";
 import { type Strand, type StrandKey, type StrandValue, strandFromCatalogue } from "@/core/strands";
+import type { DemoNature } from "./know-sessions";
 
-/** One horse of the invented yard, with its one behaviour and its temper. */
+/** A restriction with its days counted from the day the yard is made. */
+export type DemoRestriction = Omit<RestrictionInput, "from_day" | "until_day"> & {
+  readonly fromDays: number | null;
+  readonly untilDays: number | null;
+};
+
+/** One horse of the invented yard, with its one behaviour, its temper and its nature. */
 export interface DemoHorse {
   readonly horse: HorseInput;
+  readonly restrictions: readonly DemoRestriction[];
+  readonly nature: DemoNature;
+  /** Whether its second first look was cut off half way. */
+  readonly lookCutOff: boolean;
+  /** How much longer it waits to answer in a zone of the place it is worked in; 1 is as usual. */
+  readonly zoneWaits: Readonly<Record<string, number>>;
+  /** Chance to leave after a trial, and where it goes. */
+  readonly leaves: { readonly chance: number; readonly to: string } | null;
+  /** Kit used with it, by place in the list. */
+  readonly kit: readonly number[];
   readonly behaviour: BehaviourInput;
   readonly plan: LadderPlan;
   readonly temper: Temper;
@@ -57,29 +75,111 @@ export const DEMO_PEOPLE: readonly PersonInput[] = [
   { name: "Ilse Tamworth-Quay", role: "helper" },
 ];
 
+const item = (name: string, kind: PlaceItemInput["kind"], x_m: number, y_m: number, across_m: number, down_m: number): PlaceItemInput => ({
+  name,
+  kind,
+  x_m,
+  y_m,
+  across_m,
+  down_m,
+});
+
+/** The corners of a place as its form would put them in. */
+const corners = (shape: "square" | "rectangle", length: number, width: number): PlaceItemInput[] => {
+  const outline = outlineOf(shape, length, width);
+  if (outline === null) return [];
+  return cornerItems(outline).map(({ name, kind, xMetres, yMetres, acrossMetres, downMetres }) =>
+    item(name, kind, xMetres, yMetres, acrossMetres, downMetres),
+  );
+};
+
 export const DEMO_PLACES: readonly PlaceInput[] = [
-  { name: "Slate pen", shape: "round", length_m: 18, width_m: 18 },
-  { name: "Long paddock", shape: "rectangle", length_m: 60, width_m: 25 },
-  { name: "Wash yard", shape: "square", length_m: 10, width_m: 10 },
+  {
+    name: "Slate pen",
+    shape: "round",
+    length_m: 18,
+    width_m: 18,
+    footing: "sand",
+    fence: "rails",
+    items: [
+      item("gate", "gate", 9, 17.2, 3, 1.2),
+      item("middle", "zone", 9, 9, 5, 5),
+      item("far rail", "zone", 9, 2.2, 7, 2.6),
+      item("companion", "companion", 2.6, 11, 2.2, 2.2),
+    ],
+  },
+  {
+    name: "Long paddock",
+    shape: "rectangle",
+    length_m: 60,
+    width_m: 25,
+    footing: "grass",
+    fence: "hedge",
+    items: [item("gate", "gate", 30, 24.4, 4, 1.2), ...corners("rectangle", 60, 25)],
+  },
+  {
+    name: "Wash yard",
+    shape: "square",
+    length_m: 10,
+    width_m: 10,
+    footing: "hard ground",
+    fence: "wall",
+    items: [
+      item("gate", "gate", 5, 9.5, 2.4, 1),
+      item("plate", "plate", 3, 3.2, 2, 2.2),
+      item("water tray", "object", 7.4, 3.4, 2, 3.4),
+      item("by the wall", "zone", 8.2, 7.6, 3, 2.6),
+    ],
+  },
+];
+
+export const DEMO_KIT: readonly KitInput[] = [
+  { name: "Grey rope halter", kind: "halter", length_m: null, mass_g: null, buckles_equal: true, note: "" },
+  { name: "Short cotton lead", kind: "line", length_m: 2.4, mass_g: null, buckles_equal: null, note: "" },
+  { name: "Long rope line", kind: "line", length_m: 6.7, mass_g: null, buckles_equal: null, note: "" },
+  { name: "Willow stick", kind: "stick", length_m: 1.2, mass_g: null, buckles_equal: null, note: "" },
+  { name: "Hay cobs", kind: "feed", length_m: null, mass_g: 4, buckles_equal: null, note: "" },
+  { name: "Old web roller", kind: "roller or harness", length_m: null, mass_g: 3800, buckles_equal: false, note: "near side stretched" },
 ];
 
 export const DEMO_HORSES: readonly DemoHorse[] = [
   {
     horse: {
       name: "Quillomar",
-      birth_year: 2016,
+      born_day: "2016-05-11",
+      birth_year: null,
       sex: "gelding",
       kind: "cob, bay",
       height_cm: 148,
       mass_kg: 462,
       history: "Came from a riding yard at six. Sure of people, unsure of anything that moves under his feet.",
-      restrictions: "",
+      triggers: "Ground that sounds hollow, plastic in the hedge.",
+      preferred_reinforcers: "Hay cobs; a scratch under the mane.",
+      resting_breaths_per_min: null,
+      resting_heart_per_min: null,
     },
+    restrictions: [],
+    nature: {
+      items: { comes: 0.9, stick: 0.45, forward: 0.75, hind: 0.75, stays: 0.7, "back-lead": 0.4 },
+      usual: 0.68,
+      weakSide: "L",
+      sideGap: 0.22,
+      minds: { belly: 1.6, hock: 1.2, "hind hoof": 1.9, ears: 1.1 },
+      goesTo: { people: 0.58, "a place": 0.14, "other horses": 0.12, "nothing in particular": 0.16 },
+      restBreaths: 11,
+      restHeart: 36,
+      tension: 0.5,
+    },
+    lookCutOff: false,
+    zoneWaits: { plate: 1.25, gate: 0.7, "by the wall": 1 },
+    leaves: null,
+    kit: [0, 2, 3, 4],
     behaviour: {
       name: "Stands on the weighing plate",
       finished: "Walks on by himself, all four feet on, and stays half a minute with the handler two metres off.",
       cue: "point at the plate",
       why: "His mass is read every week without a fuss.",
+      involves: [],
     },
     plan: plan(
       "combined",
@@ -124,19 +224,59 @@ export const DEMO_HORSES: readonly DemoHorse[] = [
   {
     horse: {
       name: "Ostrevine",
-      birth_year: 2021,
+      born_day: "2022-04-19",
+      birth_year: null,
       sex: "mare",
       kind: "warmblood, chestnut",
       height_cm: 163,
       mass_kg: 548,
       history: "Bred here. Quick to answer, quicker to guess. Stiffer to the left.",
-      restrictions: "Short sessions; not yet six.",
+      triggers: "Being held still; other horses moving off.",
+      preferred_reinforcers: "Rest, and going away from the thing. A scratch at the withers.",
+      resting_breaths_per_min: 12,
+      resting_heart_per_min: 40,
     },
+    restrictions: [
+      {
+        kind: "work-minutes",
+        amount: 20,
+        detail: "",
+        reason: "still growing, not yet five",
+        given_by: "her owner",
+        fromDays: -200,
+        untilDays: 150,
+      },
+      {
+        kind: "touch-off",
+        amount: null,
+        detail: "fetlock",
+        reason: "a healing graze",
+        given_by: "the farrier",
+        fromDays: -6,
+        untilDays: 8,
+      },
+    ],
+    nature: {
+      items: { poll: 0.8, hind: 0.75, front: 0.5, bend: 0.55, stays: 0.25, stick: 0.7, returns: 0.35 },
+      usual: 0.6,
+      weakSide: "L",
+      sideGap: 0.3,
+      minds: { flank: 2.2, girth: 1.7, thigh: 1.1, ears: 0.8 },
+      goesTo: { "other horses": 0.56, people: 0.16, "a pattern": 0.1, "nothing in particular": 0.18 },
+      restBreaths: 12,
+      restHeart: 40,
+      tension: 0.9,
+    },
+    lookCutOff: false,
+    zoneWaits: { gate: 0.75, middle: 1, "far rail": 1.7 },
+    leaves: null,
+    kit: [0, 1, 3],
     behaviour: {
       name: "Side-steps to the gate",
       finished: "Six even steps to the gate off a lifted hand, either side, without pulling on the line.",
       cue: "lifted hand towards the flank",
       why: "The gate can be opened from the ground with her out of its swing.",
+      involves: [],
     },
     plan: plan(
       "pressure-release",
@@ -181,19 +321,59 @@ export const DEMO_HORSES: readonly DemoHorse[] = [
   {
     horse: {
       name: "Brackwidden",
+      born_day: null,
       birth_year: 2004,
       sex: "gelding",
       kind: "hill pony, grey",
       height_cm: 122,
       mass_kg: 238,
       history: "Twenty years of children. Will not put a foot in water if there is a way round it.",
-      restrictions: "No circling: old strain in the near hock, on the veterinarian's advice.",
+      triggers: "Water he cannot see the bottom of; hoses.",
+      preferred_reinforcers: "Anything to eat.",
+      resting_breaths_per_min: 10,
+      resting_heart_per_min: 34,
     },
+    restrictions: [
+      {
+        kind: "no-circling",
+        amount: null,
+        detail: "",
+        reason: "old strain in the near hock",
+        given_by: "the veterinarian",
+        fromDays: -400,
+        untilDays: null,
+      },
+      {
+        kind: "highest-gait",
+        amount: null,
+        detail: "walk",
+        reason: "stiff after the first frost",
+        given_by: "the veterinarian",
+        fromDays: -12,
+        untilDays: 18,
+      },
+    ],
+    nature: {
+      items: { forward: 0.35, stays: 0.9, touch: 0.85, "back-lead": 0.6, returns: 0.5, hind: 0.5 },
+      usual: 0.7,
+      weakSide: "R",
+      sideGap: 0.12,
+      minds: { fetlock: 1.2, hoof: 1.4, "hind hoof": 1.2 },
+      goesTo: { "a place": 0.52, people: 0.24, "an object": 0.08, "nothing in particular": 0.16 },
+      restBreaths: 10,
+      restHeart: 34,
+      tension: 0.4,
+    },
+    lookCutOff: true,
+    zoneWaits: { "water tray": 1.4, gate: 0.8, "by the wall": 1 },
+    leaves: null,
+    kit: [0, 2, 4],
     behaviour: {
       name: "Wades the water tray",
       finished: "Walks through the long tray on a loose line and stops in it when asked.",
       cue: "walk on",
       why: "His feet are washed and cooled without a hose fight.",
+      involves: [],
     },
     plan: plan(
       "marker-food",
@@ -238,19 +418,40 @@ export const DEMO_HORSES: readonly DemoHorse[] = [
   {
     horse: {
       name: "Sorrelay Fen",
-      birth_year: 2012,
+      born_day: "2012-06-02",
+      birth_year: null,
       sex: "mare",
       kind: "native cross, dun",
       height_cm: 141,
       mass_kg: 405,
       history: "Runs loose with two others. Comes when she likes; leaves when she likes.",
-      restrictions: "",
+      triggers: "Being cornered; a rope swung behind her.",
+      preferred_reinforcers: "Hay cobs, then to be left alone for a moment.",
+      resting_breaths_per_min: null,
+      resting_heart_per_min: null,
     },
+    restrictions: [],
+    nature: {
+      items: { comes: 0.45, stays: 0.6, returns: 0.7, stick: 0.3, touch: 0.5 },
+      usual: 0.6,
+      weakSide: "R",
+      sideGap: 0.15,
+      minds: { poll: 1.4, ears: 1.9, thigh: 1.3, tail: 1.6, "behind the tail": 2 },
+      goesTo: { "other horses": 0.38, people: 0.3, "a place": 0.16, "nothing in particular": 0.16 },
+      restBreaths: 13,
+      restHeart: 38,
+      tension: 0.6,
+    },
+    lookCutOff: false,
+    zoneWaits: { middle: 0.8, gate: 1.1, "far rail": 1.2 },
+    leaves: { chance: 0.07, to: "companion" },
+    kit: [1, 4],
     behaviour: {
       name: "Comes round and stops at the shoulder",
       finished: "Free in the pen, comes round the handler and halts with her shoulder at the hand.",
       cue: "open hand at the hip",
       why: "The halter goes on without a chase.",
+      involves: [],
     },
     plan: plan(
       "combined",

@@ -68,6 +68,7 @@ interface DayContext {
   readonly evidence: EvidenceTrial[];
   /** The handler gets quicker over the weeks. */
   readonly handlerLagSeconds: number;
+  readonly whereChance: Chance;
 }
 
 /** Plays one session: the trainer follows the word, more or less. */
@@ -108,6 +109,9 @@ function playSession(context: DayContext, id: string, startWallMs: number): Demo
       kind: "work",
       way: demo.way,
       handlerLagSeconds: context.handlerLagSeconds,
+      zoneWaits: demo.zoneWaits,
+      leaves: demo.leaves,
+      whereChance: context.whereChance,
     });
     player.start();
     const trials = 5 + Math.floor(chance() * 5);
@@ -172,6 +176,7 @@ function playSession(context: DayContext, id: string, startWallMs: number): Demo
  */
 export function playHorse(demo: DemoHorse, ladderId: string, endWallMs: number, seed: number): DemoSession[] {
   const chance = seededChance(seed);
+  const whereChance = seededChance(seed + 7000);
   const horse = new SimulatedHorse(demo.temper, chance);
   const midnight = Math.floor(endWallMs / MILLISECONDS_PER_DAY) * MILLISECONDS_PER_DAY;
   const firstDay = midnight - WEEKS * 7 * MILLISECONDS_PER_DAY;
@@ -184,7 +189,7 @@ export function playHorse(demo: DemoHorse, ladderId: string, endWallMs: number, 
     const hour = 8 + drawNormal(chance, 4, 2.5);
     const startWallMs = Math.round(firstDay + day * MILLISECONDS_PER_DAY + Math.min(17, Math.max(7, hour)) * 3_600_000);
     const handlerLagSeconds = 0.62 - 0.25 * (day / (WEEKS * 7));
-    sessions.push(playSession({ demo, ladderId, horse, chance, evidence, handlerLagSeconds }, drawUuid(chance), startWallMs));
+    sessions.push(playSession({ demo, ladderId, horse, chance, evidence, handlerLagSeconds, whereChance }, drawUuid(chance), startWallMs));
   }
   return sessions;
 }

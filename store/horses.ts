@@ -1,6 +1,8 @@
 import { v4 as newId } from "uuid";
-import type { HorseInput, PersonInput, PlaceInput } from "@/core/schemas";
-import type { HorseRow, PersonRow, PlaceRow } from "./models";
+import { tellApart } from "@/core/know";
+import type { AwayInput, HorseInput, RestingInput, RestrictionInput } from "@/core/schemas";
+import type { Restriction, RestrictionKind } from "@/core/welfare";
+import type { HorsePhotoRow, HorseRow, RestrictionRow } from "./models";
 import { NotFoundError, plain } from "./rows";
 import type { Store } from "./store";
 
@@ -17,13 +19,23 @@ export async function getHorse(store: Store, id: string): Promise<HorseRow> {
   return plain(row);
 }
 
-const columnsOf = (input: HorseInput) => ({ ...input, sex: input.sex ?? null });
+const columnsOf = (input: HorseInput) => ({
+  ...input,
+  sex: input.sex ?? null,
+  // The day decides the year, so that lists and files need only one of them.
+  birth_year: input.born_day == null ? input.birth_year : Number(input.born_day.slice(0, 4)),
+});
+
+const IN_WORK = { away: null, away_since: null, away_note: "" };
 
 /** Adds a horse and gives its id. */
 export async function addHorse(store: Store, input: HorseInput, options: { id?: string; sample?: boolean } = {}): Promise<string> {
   const id = options.id ?? newId();
   await store.writer.write((transaction) =>
-    store.models.horse.create({ id, ...columnsOf(input), sample: options.sample ?? false, created_ms: store.now() }, { transaction }),
+    store.models.horse.create(
+      { id, ...columnsOf(input), ...IN_WORK, sample: options.sample ?? false, created_ms: store.now() },
+      { transaction },
+    ),
   );
   return id;
 }
@@ -34,26 +46,104 @@ export async function updateHorse(store: Store, id: string, input: HorseInput): 
   await store.writer.write((transaction) => store.models.horse.update(columnsOf(input), { where: { id }, transaction }));
 }
 
-export async function listPeople(store: Store): Promise<PersonRow[]> {
-  return (await store.models.person.findAll()).map(plain).sort((a, b) => a.name.localeCompare(b.name));
+/** Keeps a horse's own resting rates. @throws NotFoundError where there is no such horse. */
+export async function setResting(store: Store, id: string, rates: RestingInput): Promise<void> {
+  await getHorse(store, id);
+  await store.writer.write((transaction) => store.models.horse.update(rates, { where: { id }, transaction }));
 }
 
-export async function addPerson(store: Store, input: PersonInput, options: { id?: string; sample?: boolean } = {}): Promise<string> {
+/** Puts a horse away, or brings it back with null. Its history stays as it is. @throws NotFoundError where there is no such horse. */
+export async function setAway(store: Store, id: string, away: AwayInput | null): Promise<void> {
+  await getHorse(store, id);
+  const columns = { away: away?.kind ?? null, away_since: away?.since ?? null, away_note: away?.note ?? "" };
+  await store.writer.write((transaction) => store.models.horse.update(columns, { where: { id }, transaction }));
+}
+
+/** What to write after each horse's name where another has the same one; see {@link tellApart}. */
+export async function namesApart(store: Store): Promise<Map<string, string>> {
+  const horses = await listHorses(store);
+  return tellApart(
+    horses.map(({ id, name, sex, birth_year, kind, created_ms }) => ({
+      id,
+      name,
+      sex,
+      birthYear: birth_year,
+      kind,
+      createdMs: created_ms,
+    })),
+  );
+}
+
+/** A horse's restrictions, the one that ends first first. */
+export async function listRestrictions(store: Store, horseId: string): Promise<RestrictionRow[]> {
+  const rows = (await store.models.restriction.findAll({ where: { horse_id: horseId } })).map(plain);
+  return rows.sort((a, b) => (a.until_day ?? "9999").localeCompare(b.until_day ?? "9999") || a.created_ms - b.created_ms);
+}
+
+/** Adds a restriction and gives its id. @throws NotFoundError where there is no such horse. */
+export async function addRestriction(
+  store: Store,
+  horseId: string,
+  input: RestrictionInput,
+  options: { id?: string } = {},
+): Promise<string> {
+  await getHorse(store, horseId);
   const id = options.id ?? newId();
   await store.writer.write((transaction) =>
-    store.models.person.create({ id, ...input, sample: options.sample ?? false, created_ms: store.now() }, { transaction }),
+    store.models.restriction.create({ id, horse_id: horseId, ...input, created_ms: store.now() }, { transaction }),
   );
   return id;
 }
 
-export async function listPlaces(store: Store): Promise<PlaceRow[]> {
-  return (await store.models.place.findAll()).map(plain).sort((a, b) => a.name.localeCompare(b.name));
+async function restrictionOf(store: Store, horseId: string, id: string): Promise<void> {
+  if ((await store.models.restriction.count({ where: { id, horse_id: horseId } })) === 0)
+    throw new NotFoundError("There is no such restriction.");
 }
 
-export async function addPlace(store: Store, input: PlaceInput, options: { id?: string; sample?: boolean } = {}): Promise<string> {
-  const id = options.id ?? newId();
-  await store.writer.write((transaction) =>
-    store.models.place.create({ id, ...input, sample: options.sample ?? false, created_ms: store.now() }, { transaction }),
-  );
-  return id;
+/** @throws NotFoundError where the horse has no such restriction. */
+export async function updateRestriction(store: Store, horseId: string, id: string, input: RestrictionInput): Promise<void> {
+  await restrictionOf(store, horseId, id);
+  await store.writer.write((transaction) => store.models.restriction.update(input, { where: { id }, transaction }));
+}
+
+/** @throws NotFoundError where the horse has no such restriction. */
+export async function removeRestriction(store: Store, horseId: string, id: string): Promise<void> {
+  await restrictionOf(store, horseId, id);
+  await store.writer.write((transaction) => store.models.restriction.destroy({ where: { id }, transaction }));
+}
+
+/** A restriction as the core takes it. */
+export const asRestriction = (row: RestrictionRow): Restriction => ({
+  kind: row.kind as RestrictionKind,
+  amount: row.amount,
+  detail: row.detail === "" ? null : row.detail,
+  reason: row.reason,
+  givenBy: row.given_by,
+  from: row.from_day,
+  until: row.until_day,
+});
+
+/** A horse's picture, or null. */
+export async function getPhoto(store: Store, horseId: string): Promise<HorsePhotoRow | null> {
+  const row = await store.models.horsePhoto.findByPk(horseId);
+  return row === null ? null : plain(row);
+}
+
+/** When a horse's picture was last changed, or null where it has none. */
+export async function photoChangedMs(store: Store, horseId: string): Promise<number | null> {
+  const row = await store.models.horsePhoto.findByPk(horseId, { attributes: ["changed_ms"] });
+  return row === null ? null : Number(row.get("changed_ms"));
+}
+
+/** Keeps a horse's picture, or takes it away with null. @throws NotFoundError where there is no such horse. */
+export async function setPhoto(
+  store: Store,
+  horseId: string,
+  photo: { readonly type: string; readonly bytes: Buffer } | null,
+): Promise<void> {
+  await getHorse(store, horseId);
+  await store.writer.write(async (transaction) => {
+    await store.models.horsePhoto.destroy({ where: { horse_id: horseId }, transaction });
+    if (photo !== null) await store.models.horsePhoto.create({ horse_id: horseId, ...photo, changed_ms: store.now() }, { transaction });
+  });
 }

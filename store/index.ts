@@ -1,9 +1,50 @@
 export { type BatchReceipt, type EventBatch, UnknownSessionError } from "./event-writer";
-export { addHorse, addPerson, addPlace, getHorse, listHorses, listPeople, listPlaces, updateHorse } from "./horses";
-export { addLadder, getLadder, listLadders, type StoredLadder, updateLadder } from "./ladders";
+export {
+  addHorse,
+  addRestriction,
+  asRestriction,
+  getHorse,
+  getPhoto,
+  listHorses,
+  listRestrictions,
+  namesApart,
+  photoChangedMs,
+  removeRestriction,
+  setAway,
+  setPhoto,
+  setResting,
+  updateHorse,
+  updateRestriction,
+} from "./horses";
+export { type DigestedSession, digestsOfHorse } from "./know";
+export { addLadder, getLadder, involvesOf, listLadders, type StoredLadder, updateLadder } from "./ladders";
 export { lockFile, storeFile } from "./location";
 export { MIGRATIONS, migrate } from "./migrations";
-export type { BehaviourRow, EventRow, HorseRow, PersonRow, PlaceRow, SessionRow, SessionSummaryRow } from "./models";
+export type {
+  BehaviourRow,
+  EventRow,
+  HorseRow,
+  KitRow,
+  PersonRow,
+  PlaceRow,
+  PracticeRow,
+  RestrictionRow,
+  SessionRow,
+  SessionSummaryRow,
+} from "./models";
+export {
+  addKit,
+  addPerson,
+  addPractice,
+  asKit,
+  listKit,
+  listPeople,
+  listPractice,
+  removeKit,
+  updateKit,
+  updatePerson,
+} from "./people";
+export { addPlace, getPlace, listPlaces, removePlace, type StoredPlace, updatePlace } from "./places";
 export { NotFoundError } from "./rows";
 export { hasSampleData, removeSampleData } from "./sample";
 export {

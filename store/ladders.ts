@@ -146,6 +146,15 @@ export async function listLadders(store: Store, horseId: string): Promise<Stored
   return Promise.all(rows.map((row) => getLadder(store, row.id)));
 }
 
+const behaviourColumns = ({ involves, ...texts }: BehaviourInput) => ({ ...texts, involves: JSON.stringify(involves ?? []) });
+
+/** What a ladder's work involves that a restriction may name: what its behaviour says, and what its strands say by themselves. */
+export function involvesOf(ladder: StoredLadder): string[] {
+  const said = JSON.parse(ladder.behaviour.involves) as string[];
+  const keys = ladder.plan.strands.map((strand) => strand.key);
+  return [...new Set([...said, ...(keys.includes("circle") ? ["circling"] : []), ...(keys.includes("load") ? ["load"] : [])])];
+}
+
 /** Adds a behaviour and a ladder for it. @throws NotFoundError where there is no such horse. */
 export async function addLadder(
   store: Store,
@@ -159,7 +168,7 @@ export async function addLadder(
   const behaviourId = options.behaviourId ?? newId();
   const sample = options.sample ?? false;
   await store.writer.write(async (transaction) => {
-    await store.models.behaviour.create({ id: behaviourId, ...behaviour, sample }, { transaction });
+    await store.models.behaviour.create({ id: behaviourId, ...behaviourColumns(behaviour), sample }, { transaction });
     await store.models.ladder.create(
       { id, horse_id: horseId, behaviour_id: behaviourId, version: 1, sample, created_ms: store.now() },
       { transaction },
@@ -181,7 +190,7 @@ export async function updateLadder(store: Store, id: string, behaviour: Behaviou
     const present = await readPlan(store, id, ladder.version);
     const changed = JSON.stringify(present) !== JSON.stringify({ ...present, ...plan });
     const version = worked > 0 && changed ? ladder.version + 1 : ladder.version;
-    await store.models.behaviour.update(behaviour, { where: { id: ladder.behaviour_id }, transaction });
+    await store.models.behaviour.update(behaviourColumns(behaviour), { where: { id: ladder.behaviour_id }, transaction });
     if (changed) await writeVersion(store, id, version, plan, transaction);
     await store.models.ladder.update({ version }, { where: { id }, transaction });
     return version;

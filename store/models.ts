@@ -14,21 +14,79 @@ export interface PlaceRow {
   shape: string;
   length_m: number | null;
   width_m: number | null;
+  footing: string;
+  fence: string;
   sample: boolean;
+  created_ms: number;
+}
+export interface PlaceItemRow {
+  place_id: string;
+  position: number;
+  name: string;
+  kind: string;
+  x_m: number;
+  y_m: number;
+  across_m: number;
+  down_m: number;
+}
+export interface KitRow {
+  id: string;
+  name: string;
+  kind: string;
+  length_m: number | null;
+  mass_g: number | null;
+  buckles_equal: boolean | null;
+  note: string;
+  sample: boolean;
+  created_ms: number;
+}
+export interface PracticeRow {
+  id: string;
+  person_id: string;
+  day: string;
+  what: string;
+  minutes: number;
+  note: string;
   created_ms: number;
 }
 export interface HorseRow {
   id: string;
   name: string;
+  born_day: string | null;
   birth_year: number | null;
   sex: string | null;
   kind: string;
   height_cm: number | null;
   mass_kg: number | null;
   history: string;
-  restrictions: string;
+  triggers: string;
+  preferred_reinforcers: string;
+  resting_breaths_per_min: number | null;
+  resting_heart_per_min: number | null;
+  /** Why the horse is put away for now, or null where it is in work. */
+  away: string | null;
+  away_since: string | null;
+  away_note: string;
   sample: boolean;
   created_ms: number;
+}
+export interface RestrictionRow {
+  id: string;
+  horse_id: string;
+  kind: string;
+  amount: number | null;
+  detail: string;
+  reason: string;
+  given_by: string;
+  from_day: string | null;
+  until_day: string | null;
+  created_ms: number;
+}
+export interface HorsePhotoRow {
+  horse_id: string;
+  type: string;
+  bytes: Buffer;
+  changed_ms: number;
 }
 export interface BehaviourRow {
   id: string;
@@ -36,6 +94,8 @@ export interface BehaviourRow {
   finished: string;
   cue: string;
   why: string;
+  /** JSON list of what the behaviour involves that a restriction may name. */
+  involves: string;
   sample: boolean;
 }
 export interface LadderRow {
@@ -91,9 +151,13 @@ export interface SessionRow {
   horse_id: string;
   person_id: string | null;
   place_id: string | null;
-  ladder_id: string;
-  ladder_version: number;
-  start_rung: number;
+  kind: string;
+  /** Null where the session is not work on a ladder. */
+  ladder_id: string | null;
+  ladder_version: number | null;
+  start_rung: number | null;
+  /** JSON list of kit ids. */
+  kit: string;
   sample: boolean;
   created_ms: number;
 }
@@ -125,6 +189,7 @@ export interface SessionSummaryRow {
   met: number;
   record: string;
   evidence: string;
+  digest: string;
 }
 export interface BlockRow {
   session_id: string;
@@ -176,21 +241,89 @@ export function defineModels(sequelize: Sequelize) {
   return {
     meta: table<StoreMetaRow>("store_meta", { key: KEY, value: TEXT }),
     person: table<PersonRow>("person", { id: KEY, name: TEXT, role: TEXT, sample: FLAG, created_ms: REAL }),
-    place: table<PlaceRow>("place", { id: KEY, name: TEXT, shape: TEXT, length_m: REAL, width_m: REAL, sample: FLAG, created_ms: REAL }),
+    place: table<PlaceRow>("place", {
+      id: KEY,
+      name: TEXT,
+      shape: TEXT,
+      length_m: REAL,
+      width_m: REAL,
+      footing: TEXT,
+      fence: TEXT,
+      sample: FLAG,
+      created_ms: REAL,
+    }),
+    placeItem: table<PlaceItemRow>("place_item", {
+      place_id: KEY,
+      position: WHOLE_KEY,
+      name: TEXT,
+      kind: TEXT,
+      x_m: REAL,
+      y_m: REAL,
+      across_m: REAL,
+      down_m: REAL,
+    }),
+    kit: table<KitRow>("kit", {
+      id: KEY,
+      name: TEXT,
+      kind: TEXT,
+      length_m: REAL,
+      mass_g: REAL,
+      buckles_equal: FLAG,
+      note: TEXT,
+      sample: FLAG,
+      created_ms: REAL,
+    }),
+    practice: table<PracticeRow>("practice", {
+      id: KEY,
+      person_id: TEXT,
+      day: TEXT,
+      what: TEXT,
+      minutes: WHOLE,
+      note: TEXT,
+      created_ms: REAL,
+    }),
+    restriction: table<RestrictionRow>("restriction", {
+      id: KEY,
+      horse_id: TEXT,
+      kind: TEXT,
+      amount: REAL,
+      detail: TEXT,
+      reason: TEXT,
+      given_by: TEXT,
+      from_day: TEXT,
+      until_day: TEXT,
+      created_ms: REAL,
+    }),
+    horsePhoto: table<HorsePhotoRow>("horse_photo", { horse_id: KEY, type: TEXT, bytes: { type: DataTypes.BLOB }, changed_ms: REAL }),
     horse: table<HorseRow>("horse", {
       id: KEY,
       name: TEXT,
+      born_day: TEXT,
       birth_year: WHOLE,
       sex: TEXT,
       kind: TEXT,
       height_cm: REAL,
       mass_kg: REAL,
       history: TEXT,
-      restrictions: TEXT,
+      triggers: TEXT,
+      preferred_reinforcers: TEXT,
+      resting_breaths_per_min: REAL,
+      resting_heart_per_min: REAL,
+      away: TEXT,
+      away_since: TEXT,
+      away_note: TEXT,
       sample: FLAG,
       created_ms: REAL,
     }),
-    behaviour: table<BehaviourRow>("behaviour", { id: KEY, name: TEXT, finished: TEXT, cue: TEXT, why: TEXT, sample: FLAG }),
+    behaviour: table<BehaviourRow>("behaviour", {
+      id: KEY,
+      name: TEXT,
+      finished: TEXT,
+      cue: TEXT,
+      why: TEXT,
+      involves: TEXT,
+      sample: FLAG,
+    }),
     ladder: table<LadderRow>("ladder", { id: KEY, horse_id: TEXT, behaviour_id: TEXT, version: WHOLE, sample: FLAG, created_ms: REAL }),
     ladderVersion: table<LadderVersionRow>("ladder_version", {
       ...VERSION_KEY,
@@ -229,9 +362,11 @@ export function defineModels(sequelize: Sequelize) {
       horse_id: TEXT,
       person_id: TEXT,
       place_id: TEXT,
+      kind: TEXT,
       ladder_id: TEXT,
       ladder_version: WHOLE,
       start_rung: WHOLE,
+      kit: TEXT,
       sample: FLAG,
       created_ms: REAL,
     }),
@@ -259,6 +394,7 @@ export function defineModels(sequelize: Sequelize) {
       met: WHOLE,
       record: TEXT,
       evidence: TEXT,
+      digest: TEXT,
     }),
     block: table<BlockRow>("block", {
       session_id: KEY,

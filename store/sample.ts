@@ -7,13 +7,14 @@ export async function hasSampleData(store: Store): Promise<boolean> {
 
 /** Removes everything marked as sample data, with all that hangs on it, in one step. */
 export async function removeSampleData(store: Store): Promise<void> {
-  const { horse, person, place, behaviour } = store.models;
+  const { horse, person, place, behaviour, kit } = store.models;
   await store.writer.write(async (transaction) => {
     const where = { sample: true };
     await horse.destroy({ where, transaction });
     await behaviour.destroy({ where, transaction });
     await person.destroy({ where, transaction });
     await place.destroy({ where, transaction });
+    await kit.destroy({ where, transaction });
     await writeMark(store, transaction);
   });
 }

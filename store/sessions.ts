@@ -1,5 +1,6 @@
 import { Op, type Transaction } from "sequelize";
-import type { SessionEvent } from "@/core/schemas";
+import { knowDigest } from "@/core/know";
+import type { SessionEvent, SessionKind } from "@/core/schemas";
 import {
   blockSeconds,
   type EvidenceTrial,
@@ -9,25 +10,30 @@ import {
   type SessionRecord,
   workSeconds,
 } from "@/core/session";
+import { getHorse } from "./horses";
 import { getLadder } from "./ladders";
 import type { EventRow, SessionRow, SessionSummaryRow } from "./models";
 import { NotFoundError, plain } from "./rows";
 import type { Store } from "./store";
 
-/** What a new session is: one horse, one handler, one place, one ladder to begin with. */
+/** What a new session is: one horse, one handler, one place, and for work one ladder to begin with. */
 export interface NewSession {
   readonly id: string;
   readonly horseId: string;
-  readonly ladderId: string;
+  readonly kind?: SessionKind;
+  /** Null where the session is not work on a ladder. */
+  readonly ladderId: string | null;
   readonly personId: string | null;
   readonly placeId: string | null;
-  readonly startRung: number;
+  readonly startRung: number | null;
+  readonly kitIds?: readonly string[];
 }
 
 /** Adds a session; asking again with the same id changes nothing. */
 export async function addSession(store: Store, input: NewSession, options: { sample?: boolean; createdMs?: number } = {}): Promise<void> {
-  const ladder = await getLadder(store, input.ladderId);
-  if (ladder.horseId !== input.horseId) throw new NotFoundError("This ladder belongs to another horse.");
+  await getHorse(store, input.horseId);
+  const ladder = input.ladderId === null ? null : await getLadder(store, input.ladderId);
+  if (ladder !== null && ladder.horseId !== input.horseId) throw new NotFoundError("This ladder belongs to another horse.");
   await store.writer.write((transaction) =>
     store.models.session.findOrCreate({
       where: { id: input.id },
@@ -36,9 +42,11 @@ export async function addSession(store: Store, input: NewSession, options: { sam
         horse_id: input.horseId,
         person_id: input.personId,
         place_id: input.placeId,
+        kind: input.kind ?? "work",
         ladder_id: input.ladderId,
-        ladder_version: ladder.version,
+        ladder_version: ladder?.version ?? null,
         start_rung: input.startRung,
+        kit: JSON.stringify(input.kitIds ?? []),
         sample: options.sample ?? false,
         created_ms: options.createdMs ?? store.now(),
       },
@@ -131,6 +139,7 @@ async function writeCaches(store: Store, sessionId: string, transaction: Transac
       met,
       record: JSON.stringify(record),
       evidence: JSON.stringify(evidence),
+      digest: JSON.stringify(knowDigest(record)),
     },
     { transaction },
   );
@@ -214,7 +223,8 @@ export interface SessionWithSummary {
   readonly summary: SessionSummaryRow;
 }
 
-async function withSummaries(store: Store, sessions: readonly SessionRow[]): Promise<SessionWithSummary[]> {
+/** Sessions with their cached sums, made anew where they lag behind the events. */
+export async function withSummaries(store: Store, sessions: readonly SessionRow[]): Promise<SessionWithSummary[]> {
   await refreshCaches(
     store,
     await staleSessions(
@@ -230,9 +240,10 @@ async function withSummaries(store: Store, sessions: readonly SessionRow[]): Pro
   });
 }
 
-/** A horse's sessions, newest first. */
-export async function listSessions(store: Store, horseId: string, limit = 200): Promise<SessionWithSummary[]> {
-  const rows = (await store.models.session.findAll({ where: { horse_id: horseId }, order: [["created_ms", "DESC"]], limit })).map(plain);
+/** A horse's sessions, newest first, of every kind or of one. */
+export async function listSessions(store: Store, horseId: string, limit = 200, kind?: SessionKind): Promise<SessionWithSummary[]> {
+  const where = { horse_id: horseId, ...(kind === undefined ? {} : { kind }) };
+  const rows = (await store.models.session.findAll({ where, order: [["created_ms", "DESC"]], limit })).map(plain);
   return withSummaries(store, rows);
 }
 

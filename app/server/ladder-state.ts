@@ -1,7 +1,8 @@
 import "server-only";
 import { EVIDENCE_MAX_AGE_DAYS, type EvidenceTrial, type NextStart, nextStart } from "@/core/session";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
-import { evidenceOfLadder, listLadders, type Store, type StoredLadder } from "@/store";
+import type { Allowance } from "@/core/welfare";
+import { evidenceOfLadder, involvesOf, listLadders, type Store, type StoredLadder } from "@/store";
 
 /** A ladder with where it stands. */
 export interface LadderState {
@@ -14,7 +15,8 @@ export interface LadderState {
 /** Sessions older than this cannot carry evidence any more, whatever the setting. */
 const LOOK_BACK_DAYS = 120;
 
-export async function ladderState(store: Store, ladder: StoredLadder): Promise<LadderState> {
+/** Where a ladder stands under what the horse may do today. */
+export async function ladderState(store: Store, ladder: StoredLadder, allowance: Allowance): Promise<LadderState> {
   const nowWallMs = store.now();
   const trials = await evidenceOfLadder(store, ladder.id, nowWallMs - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY);
   const next = nextStart({
@@ -24,12 +26,16 @@ export async function ladderState(store: Store, ladder: StoredLadder): Promise<L
     trials,
     nowWallMs,
     maxAgeDays: EVIDENCE_MAX_AGE_DAYS,
+    allowance,
+    involves: involvesOf(ladder),
   });
   return { ladder, trials, next, lastWallMs: trials.at(-1)?.wallMs ?? null };
 }
 
-/** Every ladder of a horse with where it stands, the one last worked first. */
-export async function ladderStates(store: Store, horseId: string): Promise<LadderState[]> {
-  const states = await Promise.all((await listLadders(store, horseId)).map((ladder) => ladderState(store, ladder)));
-  return states.sort((a, b) => (b.lastWallMs ?? 0) - (a.lastWallMs ?? 0));
+/** Every ladder of a horse with where it stands: what may be worked first, then the one last worked first. */
+export async function ladderStates(store: Store, horseId: string, allowance: Allowance): Promise<LadderState[]> {
+  const states = await Promise.all((await listLadders(store, horseId)).map((ladder) => ladderState(store, ladder, allowance)));
+  return states.sort(
+    (a, b) => Number(a.next.barred !== null) - Number(b.next.barred !== null) || (b.lastWallMs ?? 0) - (a.lastWallMs ?? 0),
+  );
 }

@@ -1,21 +1,25 @@
 import "server-only";
 import type { SessionRecord } from "@/core/session";
 import type { YardLine } from "@/features/yard/yard";
-import { listHorses, listSessions, type Store } from "@/store";
+import { listHorses, listSessions, namesApart, type Store } from "@/store";
+import { horseCare } from "./horse-care";
 import { ladderStates } from "./ladder-state";
 
-/** One line for each horse: its last session and what comes next. */
+/** One line for each horse: what to mind, its last work and what comes next. */
 export async function yardLines(store: Store): Promise<YardLine[]> {
-  const horses = await listHorses(store);
+  const [horses, apart] = await Promise.all([listHorses(store), namesApart(store)]);
   return Promise.all(
     horses.map(async (horse) => {
-      const [last] = await listSessions(store, horse.id, 1);
-      const [state] = await ladderStates(store, horse.id);
+      const { allowance, sentences } = await horseCare(store, horse);
+      const [last] = await listSessions(store, horse.id, 1, "work");
+      const [state] = await ladderStates(store, horse.id, allowance);
       return {
         id: horse.id,
         name: horse.name,
+        apart: apart.get(horse.id) ?? "",
         sample: horse.sample,
-        restrictions: horse.restrictions,
+        away: horse.away,
+        limits: sentences,
         last:
           last === undefined || last.summary.started_ms === null
             ? null

@@ -1,3 +1,5 @@
+export { cohenKappa, type KappaAgreement, type TimedAgreement, type TimedPair, timedAgreement } from "./agreement";
+export { type Counted, type ShareDifference, shareDifference } from "./difference";
 export { fisherExact } from "./fisher";
 export {
   type GroupMeasures,
@@ -12,6 +14,7 @@ export {
 } from "./group";
 export { type LogRank, logRank, type SurvivalCurve, type SurvivalStep, survival, type Waiting } from "./latency";
 export { quantileOfSorted } from "./quantile";
+export { type CountedRate, poissonInterval, rateDifferenceP } from "./rate";
 export { chanceShareAtLeast, FEWEST_TRIALS_TO_TELL, type Interval, wilsonInterval } from "./shares";
 export { compareSides, type SideComparison } from "./sides";
 export { type DatedRate, weeklyFactor } from "./trend";

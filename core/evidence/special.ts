@@ -112,3 +112,24 @@ export function upperIncompleteGamma(a: number, x: number): number {
 export function chiSquaredUpperTail(value: number, degrees: number): number {
   return upperIncompleteGamma(degrees / 2, value / 2);
 }
+
+/**
+ * The value a chi-squared variable stays at or under with chance `share`, by
+ * bisection on the upper tail; exact to about 1e-12 of the value.
+ * @throws RangeError where share is not inside (0, 1) or degrees is not above 0.
+ */
+export function chiSquaredQuantile(share: number, degrees: number): number {
+  if (!(share > 0 && share < 1)) throw new RangeError("chiSquaredQuantile: share must lie between 0 and 1");
+  if (!(degrees > 0)) throw new RangeError("chiSquaredQuantile: degrees must be above 0");
+  const above = 1 - share;
+  let low = 0;
+  let high = Math.max(1, degrees);
+  while (chiSquaredUpperTail(high, degrees) > above) high *= 2;
+  while (high - low > 1e-13 * high) {
+    const middle = (low + high) / 2;
+    if (middle === low || middle === high) break;
+    if (chiSquaredUpperTail(middle, degrees) > above) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+}

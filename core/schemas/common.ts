@@ -1,7 +1,7 @@
 import * as yup from "yup";
+import { EARLIEST_YEAR, isDay } from "../day";
 
-/** The earliest date the product takes: nothing before is a real record here. */
-export const EARLIEST_YEAR = 1980;
+export { EARLIEST_YEAR };
 export const EARLIEST_WALL_MS = Date.UTC(EARLIEST_YEAR, 0, 1);
 
 export const NAME_MOST_CHARACTERS = 80;
@@ -49,6 +49,16 @@ export const optionalNumberSchema = (label: string, least: number, most: number,
     .max(most, `${label}: from ${least} to ${most}${unit === "" ? "" : ` ${unit}`}.`)
     .nullable()
     .default(null);
+
+/** A calendar day, "2026-03-09"; an empty field becomes null. */
+export const optionalDaySchema = (label: string) =>
+  yup
+    .string()
+    .transform((value, original) => (original === "" || original === null || original === undefined ? null : value))
+    .typeError(`${label}: a day is needed.`)
+    .nullable()
+    .default(null)
+    .test("day", `${label}: a real day is needed, ${EARLIEST_YEAR} or later.`, (value) => value == null || isDay(value));
 
 /** A required number within bounds. */
 export const numberSchema = (label: string, least: number, most: number, unit = "") =>

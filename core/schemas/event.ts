@@ -189,6 +189,9 @@ const payloads: Record<EventType, yup.AnyObjectSchema> = {
     question: shortText().required("${path} is missing."),
     answer: shortText().required("${path} is missing."),
     observer: shortText(),
+    // Which beep it answers and how far apart they are, so that two observers can be put side by side.
+    beep: whole(1, 100_000),
+    interval_s: yup.number().min(1).max(600),
   }),
   touch: yup.object({
     zone: shortText().required("${path} is missing."),

@@ -1,5 +1,6 @@
 import * as yup from "yup";
-import { choiceSchema, EARLIEST_YEAR, nameSchema, optionalNumberSchema, textSchema } from "./common";
+import { isDay } from "../day";
+import { choiceSchema, EARLIEST_YEAR, nameSchema, optionalDaySchema, optionalNumberSchema, textSchema } from "./common";
 
 export const HORSE_SEXES = ["mare", "gelding", "stallion", "filly", "colt"] as const;
 export type HorseSex = (typeof HORSE_SEXES)[number];
@@ -7,12 +8,36 @@ export type HorseSex = (typeof HORSE_SEXES)[number];
 /** Horses in work can be older than the product's earliest record date, but not by this much. */
 const OLDEST_HORSE_YEARS = 50;
 
+const todayOf = (context: yup.TestContext): string | null => {
+  const today = (context.options.context as { today?: unknown } | undefined)?.today;
+  return isDay(today) ? today : null;
+};
+
+const restingRates = {
+  resting_breaths_per_min: optionalNumberSchema("Resting breathing", 2, 120, "a minute"),
+  resting_heart_per_min: optionalNumberSchema("Resting heart rate", 15, 150, "a minute"),
+};
+
+/** The horse's own rates at rest, per minute. */
+export const restingSchema = yup.object(restingRates);
+export type RestingInput = yup.InferType<typeof restingSchema>;
+
 /**
- * A horse as it is added and edited. Heights in cm at the withers, mass in kg.
- * The current year comes in as context `{ year }`, since core has no clock.
+ * A horse as it is added and edited. Heights in cm at the withers, mass in kg,
+ * rates per minute. The present day comes in as context `{ today }`, since
+ * core has no clock. Where the day of birth is known it decides the year.
  */
 export const horseSchema = yup.object({
   name: nameSchema("Name"),
+  born_day: optionalDaySchema("Born")
+    .test("not-future", "Born: today at the latest.", (value, context) => {
+      const today = todayOf(context);
+      return value == null || today === null || value <= today;
+    })
+    .test("fits-year", "Born: the day and the birth year do not fit.", (value, context) => {
+      const year: unknown = context.parent.birth_year;
+      return value == null || typeof year !== "number" || Number(value.slice(0, 4)) === year;
+    }),
   birth_year: yup
     .number()
     .transform((value, original) => (original === "" || original === null || original === undefined ? null : value))
@@ -22,33 +47,36 @@ export const horseSchema = yup.object({
     .nullable()
     .default(null)
     .test("not-future", "Birth year: this year at the latest.", (value, context) => {
-      const year: unknown = context.options.context?.year;
-      return value == null || typeof year !== "number" || value <= year;
+      const today = todayOf(context);
+      return value == null || today === null || value <= Number(today.slice(0, 4));
     })
     .test("not-too-old", `Birth year: within the last ${OLDEST_HORSE_YEARS} years.`, (value, context) => {
-      const year: unknown = context.options.context?.year;
-      return value == null || typeof year !== "number" || value >= year - OLDEST_HORSE_YEARS;
+      const today = todayOf(context);
+      return value == null || today === null || value >= Number(today.slice(0, 4)) - OLDEST_HORSE_YEARS;
     }),
   sex: choiceSchema("Sex", HORSE_SEXES).notRequired().nullable().default(null),
   kind: textSchema("Kind", 80),
   height_cm: optionalNumberSchema("Height", 40, 220, "cm"),
   mass_kg: optionalNumberSchema("Mass", 20, 1500, "kg"),
   history: textSchema("History"),
-  restrictions: textSchema("Restrictions", 1000),
+  triggers: textSchema("What worries it", 1000),
+  preferred_reinforcers: textSchema("What it works for", 1000),
+  ...restingRates,
 });
 
 export type HorseInput = yup.InferType<typeof horseSchema>;
 
-export const personSchema = yup.object({
-  name: nameSchema("Name"),
-  role: choiceSchema("Role", ["handler", "helper", "coach", "owner"] as const),
-});
-export type PersonInput = yup.InferType<typeof personSchema>;
+/** Why a horse is out of work for now. */
+export const AWAY_KINDS = ["turned out to grow", "resting", "sold"] as const;
+export type AwayKind = (typeof AWAY_KINDS)[number];
 
-export const placeSchema = yup.object({
-  name: nameSchema("Name"),
-  shape: choiceSchema("Shape", ["round", "square", "rectangle"] as const),
-  length_m: optionalNumberSchema("Length", 1, 1000, "m"),
-  width_m: optionalNumberSchema("Width", 1, 1000, "m"),
+/** Puts a horse away; its history stays. */
+export const awaySchema = yup.object({
+  kind: choiceSchema("Why", AWAY_KINDS),
+  since: optionalDaySchema("Since").test("not-future", "Since: today at the latest.", (value, context) => {
+    const today = todayOf(context);
+    return value == null || today === null || value <= today;
+  }),
+  note: textSchema("Note", 500),
 });
-export type PlaceInput = yup.InferType<typeof placeSchema>;
+export type AwayInput = yup.InferType<typeof awaySchema>;

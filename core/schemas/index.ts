@@ -1,14 +1,19 @@
 export { type Checked, check, EARLIEST_WALL_MS, EARLIEST_YEAR, type FieldProblem } from "./common";
 export { checkEvent, checkPayload, EVENT_TYPES, type EventType, type SessionEvent, wallClockPlausible } from "./event";
 export {
+  AWAY_KINDS,
+  type AwayInput,
+  type AwayKind,
+  awaySchema,
   HORSE_SEXES,
   type HorseInput,
   type HorseSex,
   horseSchema,
-  type PersonInput,
-  type PlaceInput,
-  personSchema,
-  placeSchema,
+  type RestingInput,
+  restingSchema,
 } from "./horse";
+export { type KitInput, kitSchema, PERSON_ROLES, type PersonInput, type PracticeInput, personSchema, practiceSchema } from "./kit";
 export { type BehaviourInput, behaviourSchema, checkLadderPlan, rungValueProblem } from "./ladder";
-export { checkBatch, newSessionSchema, type PostedBatch } from "./session";
+export { asPlaceItem, FOOTINGS, MOST_PLACE_ITEMS, type PlaceInput, type PlaceItemInput, placeSchema } from "./place";
+export { type RestrictionInput, restrictionSchema } from "./restriction";
+export { checkBatch, newSessionSchema, type PostedBatch, SESSION_KINDS, type SessionKind } from "./session";

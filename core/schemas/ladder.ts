@@ -2,6 +2,7 @@ import * as yup from "yup";
 import { CUE_KINDS, MOST_CUE_PHASES, PRESSURE_PROFILES } from "../cues";
 import { FEWEST_RUNGS, type LadderPlan, METHODS, MOST_RUNGS, OFFER_RULES } from "../ladder";
 import { STRAND_KEYS, type Strand, templateOf } from "../strands";
+import { INVOLVEMENTS } from "../welfare/restrictions";
 import {
   type Checked,
   check,
@@ -19,6 +20,7 @@ export const behaviourSchema = yup.object({
   finished: textSchema("What it looks like when finished", 1000),
   cue: textSchema("Cue", 200),
   why: textSchema("Why", 1000),
+  involves: yup.array().of(choiceSchema("Involves", INVOLVEMENTS)).default([]),
 });
 export type BehaviourInput = yup.InferType<typeof behaviourSchema>;
 

@@ -4,14 +4,32 @@ import { checkEvent, type SessionEvent, wallClockPlausible } from "./event";
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
-/** A session about to begin. Its id is made on the device, so that asking twice makes one. */
+/** What a session is for: work on a ladder, or getting to know the horse. */
+export const SESSION_KINDS = ["work", "first-look", "touch", "connection", "signs"] as const;
+export type SessionKind = (typeof SESSION_KINDS)[number];
+
+/** A session about to begin. Its id is made on the device, so that asking twice makes one. Work needs a ladder; the others have none. */
 export const newSessionSchema = yup.object({
   id: yup.string().matches(UUID, "id: a UUID is needed.").required("id is missing."),
   horse: yup.string().max(100).required("Horse is missing."),
-  ladder: yup.string().max(100).required("Choose a ladder to work on."),
+  kind: yup.string<SessionKind>().oneOf(SESSION_KINDS, "kind: not a kind of session.").default("work"),
+  ladder: yup
+    .string()
+    .max(100)
+    .nullable()
+    .default(null)
+    .test("there", "Choose a ladder to work on.", (value, context) => (context.parent.kind ?? "work") !== "work" || (value ?? "") !== ""),
   person: yup.string().max(100).nullable(),
   place: yup.string().max(100).nullable(),
-  start_rung: yup.number().integer().min(1).max(100).required("The rung to start on is missing."),
+  start_rung: yup
+    .number()
+    .integer()
+    .min(1)
+    .max(100)
+    .nullable()
+    .default(null)
+    .test("there", "The rung to start on is missing.", (value, context) => (context.parent.kind ?? "work") !== "work" || value != null),
+  kit: yup.array().of(yup.string().max(100).required()).max(50, "kit: at most 50 pieces.").default([]),
 });
 
 /** A batch of events as it is posted. */

@@ -9,9 +9,10 @@ export {
   evidenceOfSession,
 } from "./evidence-scope";
 export { shortfallOf } from "./met-check";
-export { type NextStart, nextStart } from "./next-start";
+export { barredToday, type NextStart, nextStart } from "./next-start";
 export { type Block, type BlockKind, reduceSession, type SessionHeader, type SessionRecord, type Span, type TimedFact } from "./reduce";
 export { type BlockSummary, interResponseSeconds, type SessionSummary, summariseSession } from "./summary";
 export { blockSeconds, endOfWorkMs, secondsSinceRest, secondsWithoutBreaks, workSeconds } from "./time";
 export { LOGGED_WAYS, type LoggedWay, ORDER_FAULTS, type Trial } from "./trial";
+export { type Whereabouts, whereNow } from "./where";
 export { type Advice, DEFAULT_WORD_SETTINGS, shareSentence, theWord, WORDS, type Word, type WordInput, type WordSettings } from "./word";

@@ -1,6 +1,7 @@
 import type { LadderPlan } from "../ladder";
 import { masteryProgress, masterySentence } from "../mastery";
 import { MILLISECONDS_PER_DAY } from "../units";
+import { type Allowance, allowedRung, barredBehaviour, barredMethod, barredRung } from "../welfare/restrictions";
 import { asMasteryTrials, type EvidenceTrial, evidenceForRung } from "./evidence-scope";
 import { DEFAULT_WORD_SETTINGS, shareSentence, type WordSettings } from "./word";
 
@@ -11,6 +12,8 @@ export interface NextStart {
   readonly kind: "work" | "probe";
   readonly headline: string;
   readonly reason: string;
+  /** Why this ladder may not be worked today, or null. */
+  readonly barred: string | null;
 }
 
 /** What is looked at: a plan's present version and the ladder's trials, oldest first. */
@@ -21,6 +24,10 @@ export interface NextStartInput {
   readonly trials: readonly EvidenceTrial[];
   readonly nowWallMs: number;
   readonly maxAgeDays: number;
+  /** What restrictions and age allow today; left out where nothing limits it. */
+  readonly allowance?: Allowance;
+  /** What the behaviour involves that a restriction may name. */
+  readonly involves?: readonly string[];
 }
 
 const sideShare = (trials: readonly EvidenceTrial[], side: "L" | "R") => {
@@ -42,9 +49,36 @@ function weakerSide(trials: readonly EvidenceTrial[]): string {
 
 /**
  * Chooses the rung the next session starts on: the next one where the rule is
- * met, the one before where the last trials failed, otherwise the same.
+ * met, the one before where the last trials failed, otherwise the same; then
+ * no higher than restrictions and age allow today.
  */
 export function nextStart(input: NextStartInput, settings: WordSettings = DEFAULT_WORD_SETTINGS): NextStart {
+  const wanted: NextStart = { ...startByEvidence(input, settings), barred: null };
+  const { allowance, plan } = input;
+  if (allowance === undefined) return wanted;
+  const why = barredToday(input.involves ?? [], plan, allowance);
+  if (why !== null) return { ...wanted, headline: "Not today", reason: why, barred: why };
+  const open = allowedRung(plan, wanted.rung, allowance);
+  if (open === null) {
+    const reason = barredRung(plan, wanted.rung, allowance)[0]?.why ?? "";
+    return { ...wanted, headline: "Not today", reason, barred: reason };
+  }
+  if (open.rung === wanted.rung) return wanted;
+  return {
+    ...wanted,
+    rung: open.rung,
+    kind: "work",
+    headline: `Work on rung ${open.rung} for now`,
+    reason: `${open.why} ${wanted.reason}`,
+  };
+}
+
+/** Why nothing of a ladder may be worked under an allowance, or null. */
+export function barredToday(involves: readonly string[], plan: LadderPlan, allowance: Allowance): string | null {
+  return allowance.noWork?.why ?? barredBehaviour(involves, allowance) ?? barredMethod(plan.method, allowance);
+}
+
+function startByEvidence(input: NextStartInput, settings: WordSettings): Omit<NextStart, "barred"> {
   const { plan, ladder, version, trials, nowWallMs, maxAgeDays } = input;
   const top = plan.rungs.length;
   const worked = trials.filter((t) => t.ladder === ladder && t.kind === "work");

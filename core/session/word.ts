@@ -1,5 +1,6 @@
 import { FEWEST_TRIALS_TO_TELL, wilsonInterval } from "../evidence";
 import { type MasteryProgress, type MasteryRule, masteryProgress, masterySentence } from "../mastery";
+import type { Cap } from "../welfare/restrictions";
 import { asMasteryTrials, type EvidenceTrial } from "./evidence-scope";
 
 /** The words, from the one that comes first to the one that comes last. */
@@ -56,6 +57,8 @@ export interface WordInput {
   readonly minutesSinceRest: number;
   readonly trialsSinceRest: number;
   readonly workMinutes: number;
+  /** Limits of restrictions and age on the whole session, with where they come from; left out where there are none. */
+  readonly limits?: { readonly minutes: Cap<number> | null; readonly trials: Cap<number> | null; readonly sessionTrials: number };
 }
 
 const percent = (share: number) => Math.round(share * 100);
@@ -126,7 +129,28 @@ function byRule(input: WordInput, block: readonly EvidenceTrial[]): Advice {
   return { word: "Stay", reason: `${seen}${onSide}. ${progress.needed}`, numbers: { met: progress.met, of: progress.of } };
 }
 
+/** A limit that advice or age sets comes before everything: it is no matter of how the work goes. */
+function byLimit({ limits, workMinutes }: WordInput): Advice | null {
+  if (limits === undefined) return null;
+  const { minutes, trials, sessionTrials } = limits;
+  if (minutes !== null && workMinutes >= minutes.value)
+    return {
+      word: "Finish",
+      reason: `${minutes.value} minutes of work, the most for today. ${minutes.why}`,
+      numbers: { minutes: minutes.value },
+    };
+  if (trials !== null && sessionTrials >= trials.value)
+    return {
+      word: "Finish",
+      reason: `${sessionTrials} repetitions, the most for today. ${trials.why}`,
+      numbers: { trials: sessionTrials },
+    };
+  return null;
+}
+
 function byClock(input: WordInput, settings: WordSettings): Advice | null {
+  const limit = byLimit(input);
+  if (limit !== null) return limit;
   if (input.minutesSinceRest >= settings.restAfterMinutes) {
     const minutes = Math.floor(input.minutesSinceRest);
     return { word: "Rest", reason: `${minutes} minutes of work without a break.`, numbers: { minutes } };

@@ -1,20 +1,77 @@
+import type { Day } from "../day";
+
+/** An age in whole years and months. `exact` is false where only the birth year is known: then it is the youngest the horse can be. */
+export interface Age {
+  readonly years: number;
+  readonly months: number;
+  readonly exact: boolean;
+}
+
 /** A caution that follows from a horse's age. Common practice, no source; a veterinarian's advice goes before it. */
 export interface AgeCaution {
   readonly underYears: number;
   readonly sentence: string;
+  /** Longest work of a session, in minutes, or null where age sets none. */
+  readonly workMinutes: number | null;
+  /** Longest circling of a session, in minutes; 0 for none at all. */
+  readonly circlingMinutes: number;
+  readonly tying: boolean;
 }
 
 const CAUTIONS: readonly AgeCaution[] = [
-  { underYears: 1, sentence: "Under one year: minutes at a time, no tying, no circling." },
-  { underYears: 2, sentence: "Under two years: short work, little circling, no hard tying, long rests between stages." },
-  { underYears: 5, sentence: "Under five years: circling at most 20 minutes and once a week." },
+  {
+    underYears: 1,
+    sentence: "Under one year: a few minutes at a time, no tying, no circling.",
+    workMinutes: 10,
+    circlingMinutes: 0,
+    tying: false,
+  },
+  {
+    underYears: 2,
+    sentence: "Under two years: short work, little circling, no hard tying, long rests between stages.",
+    workMinutes: 15,
+    circlingMinutes: 5,
+    tying: false,
+  },
+  {
+    underYears: 5,
+    sentence: "Under five years: circling at most 20 minutes and once a week.",
+    workMinutes: null,
+    circlingMinutes: 20,
+    tying: true,
+  },
 ];
 
+const parts = (day: Day) => day.split("-").map(Number) as [number, number, number];
+
 /**
- * The caution for a horse born in a year, the strictest that applies; null
- * from five years on. Only the year is known, so the horse counts as young as it may be.
+ * Age on a day. A birthday on the 31st is had on a shorter month's last day.
+ * @param born a day, or a year alone; of a year alone the last day is taken, so that the horse counts as young as it may be.
+ * @param today the day it is asked for.
+ * @returns null where the birth lies after the day.
  */
-export function ageCaution(birthYear: number, presentYear: number): AgeCaution | null {
-  const years = presentYear - birthYear;
-  return CAUTIONS.find((caution) => years < caution.underYears) ?? null;
+export function ageOn(born: { readonly day: Day | null; readonly year: number | null }, today: Day): Age | null {
+  const exact = born.day !== null;
+  const from = born.day ?? (born.year === null ? null : `${born.year}-12-31`);
+  if (from === null) return null;
+  const [bornYear, bornMonth, bornDate] = parts(from);
+  const [year, month, date] = parts(today);
+  // Of a birth year that is this year nothing but "under one" is known.
+  if (!exact && bornYear === year) return { years: 0, months: 0, exact };
+  const monthLength = new Date(Date.UTC(year, month, 0)).getUTCDate();
+  const whole = (year - bornYear) * 12 + (month - bornMonth) - (date < Math.min(bornDate, monthLength) ? 1 : 0);
+  return whole < 0 ? null : { years: Math.floor(whole / 12), months: whole % 12, exact };
+}
+
+/** An age in words: "4 years 7 months", "5 months", "9 or 10 years" where only the year is known. */
+export function ageWords({ years, months, exact }: Age): string {
+  const count = (n: number, word: string) => `${n} ${word}${n === 1 ? "" : "s"}`;
+  if (!exact) return years === 0 ? "up to 1 year" : `${years} or ${years + 1} years`;
+  if (years === 0) return count(months, "month");
+  return months === 0 ? count(years, "year") : `${count(years, "year")} ${count(months, "month")}`;
+}
+
+/** The caution for an age, the strictest that applies; null from five years on. */
+export function ageCaution(age: Age): AgeCaution | null {
+  return CAUTIONS.find((caution) => age.years < caution.underYears) ?? null;
 }

@@ -1,1 +1,35 @@
-export { type AgeCaution, ageCaution } from "./age";
+export { type Age, type AgeCaution, ageCaution, ageOn, ageWords } from "./age";
+export { type BreathingRate, breathingRate } from "./breathing";
+export {
+  ARM_METRES,
+  handlerPlaceMetres,
+  KIT_KINDS,
+  KIT_WITH_BUCKLES,
+  KIT_WITH_LENGTH,
+  type Kit,
+  type KitKind,
+  type KitUse,
+  kitCautions,
+  SHORTEST_SAFE_LINE_METRES,
+} from "./kit";
+export {
+  type Allowance,
+  allowanceOn,
+  allowedRung,
+  barredBehaviour,
+  barredMethod,
+  barredRung,
+  barredValue,
+  type Cap,
+  GAITS_SLOWEST_FIRST,
+  holdsOn,
+  INVOLVEMENTS,
+  type Involvement,
+  RESTRICTION_FACTS,
+  RESTRICTION_KINDS,
+  type Restriction,
+  type RestrictionDetail,
+  type RestrictionKind,
+  restrictionSentence,
+  restrictionWords,
+} from "./restrictions";

@@ -30,19 +30,27 @@ export function Ahead({
             <li key={id} className="grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-3 border-t-2 border-hair py-6 lg:grid-cols-[1fr_24rem]">
               <div>
                 <h2 className="font-sans text-base font-normal text-soft">{name}</h2>
-                <p className="font-head text-3xl font-extrabold text-tarn">{next.headline}</p>
+                <p className={`font-head text-3xl font-extrabold ${next.barred === null ? "text-tarn" : "text-brick"}`}>{next.headline}</p>
                 <p className="mt-2 max-w-prose text-lg">{next.reason}</p>
-                <p className="mt-4 max-w-prose text-lg">
-                  {next.kind === "probe" ? "Test: " : "Ask for: "}
-                  {criterionParts(
-                    plan.strands,
-                    plan.rungs[next.rung - 1]?.values ?? {},
-                    plan.phases.map((p) => p.label),
-                  ).map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
-                </p>
-                <Link href={`/horses/${horseId}/work`} className="act mt-5">
-                  Work it
-                </Link>
+                {next.barred === null && (
+                  <p className="mt-4 max-w-prose text-lg">
+                    {next.kind === "probe" ? "Test: " : "Ask for: "}
+                    {criterionParts(
+                      plan.strands,
+                      plan.rungs[next.rung - 1]?.values ?? {},
+                      plan.phases.map((p) => p.label),
+                    ).map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
+                  </p>
+                )}
+                {next.barred === null ? (
+                  <Link href={`/horses/${horseId}/work`} className="act mt-5">
+                    Work it
+                  </Link>
+                ) : (
+                  <Link href={`/horses/${horseId}/know/limits`} className="link mt-4 inline-block">
+                    The limits
+                  </Link>
+                )}
               </div>
               <dl className="grid content-start grid-cols-[8rem_1fr] gap-y-1.5">
                 <dt className="text-soft">last worked</dt>

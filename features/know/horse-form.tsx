@@ -9,22 +9,26 @@ import { Field, send, tied } from "@/ui/form";
 
 const EMPTY: HorseInput = {
   name: "",
+  born_day: null,
   birth_year: null,
   sex: null,
   kind: "",
   height_cm: null,
   mass_kg: null,
   history: "",
-  restrictions: "",
+  triggers: "",
+  preferred_reinforcers: "",
+  resting_breaths_per_min: null,
+  resting_heart_per_min: null,
 };
 
 /** Adds a horse, or edits one. */
-export function HorseForm({ year, id, horse }: { year: number; id?: string; horse?: HorseInput }) {
+export function HorseForm({ today, id, horse }: { today: string; id?: string; horse?: HorseInput }) {
   const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
   const { register, handleSubmit, setError, formState } = useForm<HorseInput>({
     defaultValues: horse ?? EMPTY,
-    resolver: yupResolver(horseSchema, { context: { year } }) as never,
+    resolver: yupResolver(horseSchema, { context: { today } }) as never,
   });
   const { errors, isSubmitting } = formState;
   const onSubmit = handleSubmit(async (values) => {
@@ -62,7 +66,18 @@ export function HorseForm({ year, id, horse }: { year: number; id?: string; hors
         </Field>
       </div>
       <div className="sm:col-span-2">
-        <Field id="birth_year" label="Birth year" hint="For example 2017" error={error("birth_year")}>
+        <Field id="born_day" label="Born" hint="The day, if it is known" error={error("born_day")}>
+          <input
+            type="date"
+            {...register("born_day", empty)}
+            {...tied("born_day", error("born_day"))}
+            max={today}
+            className="field-box figures"
+          />
+        </Field>
+      </div>
+      <div className="sm:col-span-2">
+        <Field id="birth_year" label="Birth year" hint="Or the year alone, for example 2017" error={error("birth_year")}>
           <input
             {...register("birth_year", empty)}
             {...tied("birth_year", error("birth_year"))}
@@ -86,24 +101,59 @@ export function HorseForm({ year, id, horse }: { year: number; id?: string; hors
           <input {...register("mass_kg", empty)} {...tied("mass_kg", error("mass_kg"))} inputMode="decimal" className="field-box figures" />
         </Field>
       </div>
-      <div className="sm:col-span-6">
+      <div className="sm:col-span-2">
         <Field id="kind" label="Kind" hint="Breed, type, colour" error={error("kind")}>
           <input {...register("kind")} {...tied("kind", error("kind"))} className="field-box" />
         </Field>
       </div>
       <div className="sm:col-span-6">
-        <Field id="history" label="History" hint="Handling so far, what worries it, what it likes" error={error("history")}>
+        <Field id="history" label="History" hint="Handling so far, injuries, who had it" error={error("history")}>
           <textarea {...register("history")} {...tied("history", error("history"))} rows={4} className="field-box" />
         </Field>
       </div>
-      <div className="sm:col-span-6">
+      <div className="sm:col-span-3">
+        <Field id="triggers" label="What worries it" hint="Things, places, handling" error={error("triggers")}>
+          <textarea {...register("triggers")} {...tied("triggers", error("triggers"))} rows={2} className="field-box" />
+        </Field>
+      </div>
+      <div className="sm:col-span-3">
         <Field
-          id="restrictions"
-          label="Restrictions"
-          hint="Injury, and what the veterinarian or farrier has said. Shown wherever the horse is worked."
-          error={error("restrictions")}
+          id="preferred_reinforcers"
+          label="What it works for"
+          hint="Food it likes, where it likes a scratch, rest"
+          error={error("preferred_reinforcers")}
         >
-          <textarea {...register("restrictions")} {...tied("restrictions", error("restrictions"))} rows={2} className="field-box" />
+          <textarea
+            {...register("preferred_reinforcers")}
+            {...tied("preferred_reinforcers", error("preferred_reinforcers"))}
+            rows={2}
+            className="field-box"
+          />
+        </Field>
+      </div>
+      <div className="sm:col-span-3">
+        <Field
+          id="resting_breaths_per_min"
+          label="Resting breathing, a minute"
+          hint="Or count it under Signs"
+          error={error("resting_breaths_per_min")}
+        >
+          <input
+            {...register("resting_breaths_per_min", empty)}
+            {...tied("resting_breaths_per_min", error("resting_breaths_per_min"))}
+            inputMode="decimal"
+            className="field-box figures"
+          />
+        </Field>
+      </div>
+      <div className="sm:col-span-3">
+        <Field id="resting_heart_per_min" label="Resting heart, a minute" error={error("resting_heart_per_min")}>
+          <input
+            {...register("resting_heart_per_min", empty)}
+            {...tied("resting_heart_per_min", error("resting_heart_per_min"))}
+            inputMode="decimal"
+            className="field-box figures"
+          />
         </Field>
       </div>
       <div className="flex flex-wrap items-center gap-4 sm:col-span-6">

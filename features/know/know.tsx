@@ -1,133 +1,374 @@
 import Link from "next/link";
+import type { ReactNode } from "react";
 import { wilsonInterval } from "@/core/evidence";
+import {
+  type Beginning,
+  proposeTouch,
+  type ReliefMap,
+  type SidePicture,
+  stateOfGrade,
+  TOUCH_ZONES,
+  type Touch,
+  TouchMap,
+} from "@/core/know";
+import type { PlaceItem, PlaceOutline } from "@/core/place";
 import { shareSentence } from "@/core/session";
-import { centimetresToHands } from "@/core/units";
-import { ageCaution } from "@/core/welfare";
+import { centimetresToHands, type UnitSystem } from "@/core/units";
+import { Day } from "@/ui/day";
+import { HorseMap, mapZones } from "@/ui/horse-map";
 import { Whisker } from "@/ui/measure";
+import { massWords } from "@/ui/units/words";
+import { ReliefPlan } from "./relief-view";
 
-interface KnownHorse {
+/** The horse as Know shows it. */
+export interface KnownHorse {
   readonly id: string;
   readonly name: string;
-  readonly birth_year: number | null;
+  readonly apart: string;
   readonly sex: string | null;
   readonly kind: string;
   readonly height_cm: number | null;
   readonly mass_kg: number | null;
   readonly history: string;
-  readonly restrictions: string;
+  readonly triggers: string;
+  readonly preferred_reinforcers: string;
+  readonly photoMs: number | null;
+  readonly away: string | null;
 }
 
-interface KnownLadder {
+export interface KnownLadder {
   readonly id: string;
   readonly name: string;
   readonly rung: number;
   readonly rungs: number;
   readonly headline: string;
+  readonly barred: boolean;
   readonly sides: readonly { readonly side: "L" | "R"; readonly n: number; readonly met: number }[];
+}
+
+export interface KnowProps {
+  readonly horse: KnownHorse;
+  readonly units: UnitSystem;
+  readonly age: { readonly words: string; readonly born: string; readonly caution: string | null } | null;
+  readonly limits: readonly string[];
+  readonly sides: SidePicture;
+  readonly sidesDays: number;
+  readonly touches: readonly Touch[];
+  readonly offLimits: readonly string[];
+  readonly place: {
+    readonly id: string;
+    readonly name: string;
+    readonly outline: PlaceOutline | null;
+    readonly items: readonly PlaceItem[];
+    readonly relief: ReliefMap;
+  } | null;
+  readonly look: {
+    readonly startedMs: number;
+    readonly partial: boolean;
+    readonly begin: Beginning | null;
+    readonly ready: readonly string[];
+  } | null;
+  readonly connection: { readonly sentence: string; readonly teachNext: string } | null;
+  readonly breathing: string | null;
+  readonly ladders: readonly KnownLadder[];
 }
 
 const SIDE_WORD = { L: "left", R: "right" } as const;
 
-function Facts({ horse, year }: { horse: KnownHorse; year: number }) {
-  const facts = [
-    horse.birth_year === null ? null : ["Age", `${year - horse.birth_year} years, born ${horse.birth_year}`],
-    horse.sex === null ? null : ["Sex", horse.sex],
-    horse.kind === "" ? null : ["Kind", horse.kind],
-    horse.height_cm === null ? null : ["Height", `${horse.height_cm} cm, ${centimetresToHands(horse.height_cm)} hands`],
-    horse.mass_kg === null ? null : ["Mass", `${horse.mass_kg} kg`],
-  ].filter((fact) => fact !== null);
-  if (facts.length === 0) return null;
+/** One of the four things to know today: a headline, its reason, a small drawing. */
+function Column({
+  href,
+  term,
+  headline,
+  alarm = false,
+  children,
+}: {
+  href: string;
+  term: string;
+  headline: string;
+  alarm?: boolean;
+  children: ReactNode;
+}) {
   return (
-    <dl className="grid grid-cols-[5.5rem_1fr] gap-y-1.5">
-      {facts.map(([term, text]) => (
-        <div key={term} className="contents">
-          <dt className="text-soft">{term}</dt>
-          <dd className="figures">{text}</dd>
+    <section className="min-w-0 border-t-2 border-ink pt-2.5">
+      <h2 className="font-sans text-sm font-normal">
+        <Link href={href} className="text-soft underline decoration-1 underline-offset-4">
+          {term}
+        </Link>
+      </h2>
+      <p className={`font-head text-xl leading-tight font-bold ${alarm ? "text-brick" : ""}`}>{headline}</p>
+      <div className="mt-1.5 text-[0.95rem] leading-snug">{children}</div>
+    </section>
+  );
+}
+
+function SideBars({ sides }: { sides: SidePicture }) {
+  const { L, R } = sides.counts;
+  if (L.of + R.of === 0) return null;
+  return (
+    <dl className="mt-2 grid grid-cols-[2.6rem_minmax(0,1fr)] items-center gap-x-2 gap-y-1 text-sm">
+      {(
+        [
+          ["left", L],
+          ["right", R],
+        ] as const
+      ).map(([word, { met, of }]) => (
+        <div key={word} className="contents">
+          <dt>{word}</dt>
+          <dd>
+            <Whisker share={of === 0 ? null : met / of} interval={wilsonInterval(met, of)} width={180} />
+          </dd>
         </div>
       ))}
     </dl>
   );
 }
 
-function Sides({ ladder, horseId }: { ladder: KnownLadder; horseId: string }) {
-  const worked = ladder.sides.some((side) => side.n > 0);
+/** The zones that need care, worst first, in words: "left flank, right girth". */
+function zonesToMind(map: TouchMap): string[] {
+  return (["L", "R"] as const)
+    .flatMap((side) => TOUCH_ZONES.map((zone) => ({ side, zone, grade: map.latest(side, zone)?.grade ?? null })))
+    .filter(({ grade }) => stateOfGrade(grade) === "worrying")
+    .sort((a, b) => (a.grade ?? 0) - (b.grade ?? 0))
+    .map(({ side, zone }) => `${SIDE_WORD[side]} ${zone}`);
+}
+
+function BodyColumn({ horse, touches, offLimits }: Pick<KnowProps, "horse" | "touches" | "offLimits">) {
+  const map = new TouchMap(touches);
+  const worrying = zonesToMind(map);
+  const next = proposeTouch(map, offLimits);
+  const headline =
+    touches.length === 0
+      ? "Not touched over yet"
+      : worrying.length === 0
+        ? "Nowhere worrying"
+        : `Mind: ${worrying.slice(0, 2).join(", ")}${worrying.length > 2 ? ` and ${worrying.length - 2} more` : ""}`;
   return (
-    <li className="border-t-2 border-hair py-4">
+    <Column href={`/horses/${horse.id}/know/touch`} term="Body" headline={headline} alarm={worrying.length > 0}>
+      {next !== null && (
+        <p>
+          Next: {SIDE_WORD[next.side]} {next.zone}, {next.tool}.
+        </p>
+      )}
+      {offLimits.length > 0 && <p className="text-brick">Off limits: {offLimits.join(", ")}.</p>}
+      <div className="mt-1.5 grid max-w-80 grid-cols-2 gap-2">
+        {(["L", "R"] as const).map((side) => (
+          <HorseMap
+            key={side}
+            side={side}
+            zones={mapZones(map, side, null, offLimits)}
+            label={`${SIDE_WORD[side]} side of ${horse.name}`}
+          />
+        ))}
+      </div>
+    </Column>
+  );
+}
+
+function PlaceColumn({ horse, place }: Pick<KnowProps, "horse" | "place">) {
+  const href = `/horses/${horse.id}/know/places`;
+  if (place === null)
+    return (
+      <Column href={href} term="Places" headline="No zone tapped yet">
+        <p>Draw the place, then tap zones at work: it shows where the horse finds it easier.</p>
+      </Column>
+    );
+  const [headline, rest] = place.relief.sentence.split(": ", 2);
+  return (
+    <Column href={href} term={`Places: ${place.name}`} headline={rest === undefined ? place.relief.sentence : (headline ?? "")}>
+      {rest !== undefined && <p>{rest[0]?.toUpperCase() + rest.slice(1)}</p>}
+      <div className="mt-1.5 max-w-72">
+        <ReliefPlan place={{ ...place, entrance: null }} />
+      </div>
+    </Column>
+  );
+}
+
+function LadderLine({ ladder, horseId }: { ladder: KnownLadder; horseId: string }) {
+  return (
+    <li className="border-t border-hair py-3">
       <div className="flex flex-wrap items-baseline justify-between gap-x-6">
         <Link href={`/horses/${horseId}/shape/${ladder.id}`} className="font-head text-lg font-bold hover:underline">
           {ladder.name}
         </Link>
-        <span className="figures text-soft">
-          rung {ladder.rung} of {ladder.rungs}
+        <span className={`figures font-semibold ${ladder.barred ? "text-brick" : "text-tarn"}`}>
+          {ladder.headline} <span className="font-normal text-soft">of {ladder.rungs}</span>
         </span>
       </div>
-      {worked && (
-        <dl className="mt-2 grid grid-cols-[3.2rem_minmax(0,13rem)_1fr] items-center gap-x-4 gap-y-1 text-[0.95rem]">
-          {ladder.sides
-            .filter((side) => side.n > 0)
-            .map(({ side, n, met }) => (
-              <div key={side} className="contents">
-                <dt>{SIDE_WORD[side]}</dt>
-                <dd className="min-w-0">
-                  <Whisker share={met / n} interval={wilsonInterval(met, n)} />
-                </dd>
-                <dd className="text-sm text-soft">{shareSentence(met, n)}</dd>
-              </div>
-            ))}
-        </dl>
-      )}
-      <p className="mt-1.5 font-semibold text-tarn">{ladder.headline}</p>
+      <dl className="mt-1 grid grid-cols-[3.2rem_minmax(0,11rem)_1fr] items-center gap-x-4 gap-y-0.5 text-sm">
+        {ladder.sides
+          .filter((side) => side.n > 0)
+          .map(({ side, n, met }) => (
+            <div key={side} className="contents">
+              <dt>{SIDE_WORD[side]}</dt>
+              <dd className="min-w-0">
+                <Whisker share={met / n} interval={wilsonInterval(met, n)} />
+              </dd>
+              <dd className="text-soft">{shareSentence(met, n)}</dd>
+            </div>
+          ))}
+      </dl>
     </li>
   );
 }
 
-/** What is known of the horse, before any plan. */
-export function Know({ horse, year, ladders }: { horse: KnownHorse; year: number; ladders: readonly KnownLadder[] }) {
-  const caution = horse.birth_year === null ? null : ageCaution(horse.birth_year, year);
+function facts({ horse, age, units }: Pick<KnowProps, "horse" | "age" | "units">): string {
+  return [
+    horse.apart,
+    horse.sex === horse.apart ? null : horse.sex,
+    horse.kind,
+    horse.height_cm === null ? null : `${horse.height_cm} cm, ${centimetresToHands(horse.height_cm)} hands`,
+    horse.mass_kg === null ? null : massWords(horse.mass_kg, units),
+    age === null ? null : age.born,
+  ]
+    .filter((part) => part !== null && part !== "")
+    .join(" · ");
+}
+
+/** What is known of the horse today: age and limits, side, body, places; below it the look, the company, the history. */
+export function Know(props: KnowProps) {
+  const { horse, age, limits, sides, look, connection, breathing, ladders } = props;
+  const more = (term: string, text: string) =>
+    text !== "" && (
+      <div>
+        <dt className="text-sm text-soft">{term}</dt>
+        <dd className="whitespace-pre-wrap">{text}</dd>
+      </div>
+    );
   return (
     <>
-      <div className="flex flex-wrap items-baseline justify-between gap-4">
-        <h1 className="text-[2rem]">{horse.name}</h1>
-        <Link href={`/horses/${horse.id}/know/edit`} className="link">
+      <div className="flex items-start justify-between gap-4">
+        <div className="flex min-w-0 items-center gap-4">
+          {horse.photoMs !== null && (
+            // biome-ignore lint/performance/noImgElement: the picture is already small and comes from this machine
+            <img
+              src={`/api/horses/${horse.id}/photo?${horse.photoMs}`}
+              alt=""
+              className="size-16 shrink-0 rounded-full border-2 border-ink object-cover"
+            />
+          )}
+          <div className="min-w-0">
+            <h1 className="text-[2rem]">{horse.name}</h1>
+            <p className="figures text-soft">{facts(props)}</p>
+          </div>
+        </div>
+        <Link href={`/horses/${horse.id}/know/edit`} className="link mt-2">
           Edit
         </Link>
       </div>
-      {(horse.restrictions !== "" || caution !== null) && (
-        <div className="mt-4 max-w-3xl border-l-4 border-brick pl-4">
-          <h2 className="text-base text-brick">Mind this today</h2>
-          {horse.restrictions !== "" && <p className="whitespace-pre-wrap">{horse.restrictions}</p>}
-          {caution !== null && <p>{caution.sentence}</p>}
-        </div>
+      {horse.away !== null && (
+        <p className="mt-3 border-l-4 border-ochre pl-4">
+          Put away: {horse.away}.{" "}
+          <Link href={`/horses/${horse.id}/know/limits`} className="link">
+            Bring {horse.name} back
+          </Link>
+        </p>
       )}
-      <div className="mt-7 grid grid-cols-[minmax(0,1fr)] gap-x-14 gap-y-8 lg:grid-cols-[22rem_1fr]">
-        <section aria-label="The horse">
-          <Facts horse={horse} year={year} />
-          <h2 className="mt-6 mb-1 text-xl">History</h2>
-          <p className="max-w-prose whitespace-pre-wrap">{horse.history === "" ? "Nothing written yet." : horse.history}</p>
-        </section>
-        <section>
-          <h2 className="mb-2 text-xl">How it stands, side by side</h2>
-          {ladders.length === 0 ? (
-            <p>
-              No ladder yet.{" "}
-              <Link href={`/horses/${horse.id}/shape/new`} className="link">
-                Plan the first one
-              </Link>
-              .
-            </p>
+      <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 sm:grid-cols-2 lg:grid-cols-[minmax(0,0.9fr)_minmax(0,0.85fr)_minmax(0,1.15fr)_minmax(0,1.1fr)]">
+        <Column
+          href={`/horses/${horse.id}/know/limits`}
+          term="Age and limits"
+          headline={age === null ? "Age not noted" : age.words}
+          alarm={limits.length > 0}
+        >
+          {limits.length === 0 ? (
+            <p>Nothing limits the work today.</p>
           ) : (
-            <>
-              <ul className="border-b-2 border-hair">
-                {ladders.map((ladder) => (
-                  <Sides key={ladder.id} ladder={ladder} horseId={horse.id} />
-                ))}
-              </ul>
-              <p className="mt-2 text-sm text-soft">
-                Share met in the last 40 work trials on each side, with the 95 % interval. The trials may lie on different rungs.
-              </p>
-            </>
+            <ul className="grid gap-1.5">
+              {limits.map((limit) => (
+                <li key={limit} className="border-l-4 border-brick pl-2.5">
+                  {limit}
+                </li>
+              ))}
+            </ul>
           )}
-        </section>
+        </Column>
+        <Column href={`/horses/${horse.id}/know/first-look`} term={`Side, last ${props.sidesDays} days`} headline={sides.headline}>
+          <p>{sides.reason}</p>
+          <SideBars sides={sides} />
+        </Column>
+        <BodyColumn horse={horse} touches={props.touches} offLimits={props.offLimits} />
+        <PlaceColumn horse={horse} place={props.place} />
+      </div>
+      <div className="mt-9 grid grid-cols-[minmax(0,1fr)] gap-x-14 gap-y-8 lg:grid-cols-[1fr_24rem]">
+        <div className="grid content-start gap-7">
+          <section>
+            <h2 className="text-xl">
+              <Link href={`/horses/${horse.id}/know/first-look`} className="hover:underline">
+                First look
+              </Link>
+            </h2>
+            {look === null ? (
+              <p>
+                Not done yet: a quarter of an hour shows what it is ready for and where to begin.{" "}
+                <Link href={`/horses/${horse.id}/know/first-look`} className="link">
+                  Take a first look
+                </Link>
+              </p>
+            ) : (
+              <p>
+                <Day ms={look.startedMs} />
+                {look.partial && ", in part"}.{" "}
+                {look.begin === null
+                  ? "Nothing looked at stands in the way."
+                  : `Begin with: ${look.begin.name}${look.begin.side === null ? "" : `, ${SIDE_WORD[look.begin.side]} first`}.`}{" "}
+                {look.ready.length > 0 && <span className="text-soft">Ready to try: {look.ready.join(", ")}.</span>}
+              </p>
+            )}
+          </section>
+          <section>
+            <h2 className="mb-1 text-xl">Ladders, side by side</h2>
+            {ladders.length === 0 ? (
+              <p>
+                No ladder yet.{" "}
+                <Link href={`/horses/${horse.id}/shape/new`} className="link">
+                  Plan the first one
+                </Link>
+                .
+              </p>
+            ) : (
+              <>
+                <ul className="border-b border-hair">
+                  {ladders.map((ladder) => (
+                    <LadderLine key={ladder.id} ladder={ladder} horseId={horse.id} />
+                  ))}
+                </ul>
+                <p className="mt-2 text-sm text-soft">
+                  Share met in the last 40 work trials on each side, with the 95 % interval. The trials may lie on different rungs.
+                </p>
+              </>
+            )}
+          </section>
+        </div>
+        <dl className="grid content-start gap-4">
+          {connection !== null && (
+            <div>
+              <dt className="text-sm">
+                <Link href={`/horses/${horse.id}/know/connection`} className="text-soft underline decoration-1 underline-offset-4">
+                  Goes to
+                </Link>
+              </dt>
+              <dd>{connection.sentence}</dd>
+              <dd className="text-tarn">{connection.teachNext}</dd>
+            </div>
+          )}
+          {more("What worries it", horse.triggers)}
+          {more("What it works for", horse.preferred_reinforcers)}
+          {breathing !== null && (
+            <div>
+              <dt className="text-sm">
+                <Link href={`/horses/${horse.id}/know/signs`} className="text-soft underline decoration-1 underline-offset-4">
+                  At rest
+                </Link>
+              </dt>
+              <dd className="figures">{breathing}</dd>
+            </div>
+          )}
+          <div>
+            <dt className="text-sm text-soft">History</dt>
+            <dd className="whitespace-pre-wrap">{horse.history === "" ? "Nothing written yet." : horse.history}</dd>
+          </div>
+        </dl>
       </div>
     </>
   );

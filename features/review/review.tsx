@@ -17,12 +17,18 @@ export function Review({
   sessionId,
   record,
   next,
+  signs,
+  rungWord,
 }: {
   storeId: string;
   horseId: string;
   sessionId: string;
   record: SessionRecord;
   next: NextStart | null;
+  /** This session's signs beside the horse's own usual, in words. */
+  signs: readonly string[];
+  /** What the parts of this session are called. */
+  rungWord: string;
 }) {
   const summary = summariseSession(record);
   const rungs = [...new Set(record.blocks.map((block) => block.rung))];
@@ -36,7 +42,7 @@ export function Review({
         <span className="mt-1 block font-sans text-base font-normal text-soft">
           {[
             ...behaviours,
-            rungs.length === 0 ? null : `rung${rungs.length > 1 ? "s" : ""} ${rungs.join(", ")}`,
+            rungs.length === 0 ? null : `${rungWord}${rungs.length > 1 ? "s" : ""} ${rungs.join(", ")}`,
             record.header?.place,
             record.header?.handler,
             `${record.trials.length} asks`,
@@ -66,6 +72,20 @@ export function Review({
             <Handler record={record} summary={summary} />
           </div>
         </>
+      )}
+      {signs.length > 0 && (
+        <section className="mt-8">
+          <h2 className="mb-1 text-xl">Signs, against its own usual</h2>
+          {signs.map((words) => (
+            <p key={words} className="figures">
+              {words}
+            </p>
+          ))}
+          <p className="text-sm text-soft">
+            Against earlier sessions of the same kind in the last half year, by the exact test of two rates (Przyborowski & Wilenski 1940).
+            Signs come in bouts, which makes chance look smaller than it is.
+          </p>
+        </section>
       )}
       {next !== null && (
         <section className="mt-9 border-t-2 border-ink pt-4">

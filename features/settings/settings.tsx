@@ -3,12 +3,19 @@
 import { useRouter } from "next/navigation";
 import { AlertDialog } from "radix-ui";
 import { useState } from "react";
+import type { UnitSystem } from "@/core/units";
 import { send } from "@/ui/form";
+import { UNITS_COOKIE } from "@/ui/units";
 
 /** Sample data, and where the data lives. */
-export function Settings({ sample, fileName }: { sample: boolean; fileName: string }) {
+export function Settings({ sample, fileName, units }: { sample: boolean; fileName: string; units: UnitSystem }) {
   const router = useRouter();
   const [message, setMessage] = useState<string | null>(null);
+  const chooseUnits = (value: UnitSystem) => {
+    // biome-ignore lint/suspicious/noDocumentCookie: the server needs it to write the page in the right units
+    document.cookie = `${UNITS_COOKIE}=${value}; path=/; max-age=31536000; samesite=strict`;
+    router.refresh();
+  };
   const remove = async () => {
     const sent = await send("DELETE", "/api/sample");
     setMessage(sent.ok ? "The sample data is removed." : sent.message);
@@ -17,6 +24,30 @@ export function Settings({ sample, fileName }: { sample: boolean; fileName: stri
   return (
     <div className="max-w-2xl">
       <h1 className="text-[2rem]">Settings</h1>
+      <section className="mt-8">
+        <h2 className="text-xl">Units</h2>
+        <fieldset className="mt-2 flex flex-wrap gap-x-6">
+          <legend className="sr-only">Units</legend>
+          {(
+            [
+              ["metric", "metres, kilograms"],
+              ["imperial", "feet, pounds"],
+            ] as const
+          ).map(([value, words]) => (
+            <label key={value} className="flex min-h-11 items-center gap-2">
+              <input
+                type="radio"
+                name="units"
+                checked={units === value}
+                onChange={() => chooseUnits(value)}
+                className="size-5 accent-(--tarn)"
+              />
+              {words}
+            </label>
+          ))}
+        </fieldset>
+        <p className="text-sm text-soft">For lengths of places and kit, and for masses. Everything is kept in metres and kilograms.</p>
+      </section>
       <section className="mt-8">
         <h2 className="text-xl">Sample data</h2>
         {sample ? (

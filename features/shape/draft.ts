@@ -38,7 +38,7 @@ export function emptyDraft(): LadderDraft {
   const strands = [strandFromCatalogue("form", "form"), strandFromCatalogue("latency", "latency")];
   const rung = (form: number): Rung => ({ values: { form: strands[0]?.levels[form] ?? "", latency: 10 } });
   return {
-    behaviour: { name: "", finished: "", cue: "", why: "" },
+    behaviour: { name: "", finished: "", cue: "", why: "", involves: [] },
     plan: {
       method: "combined",
       strands,

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { METHODS, OFFER_RULES } from "@/core/ladder";
 import { criterionParts } from "@/core/strands";
+import { type Allowance, barredBehaviour, barredMethod, barredRung, INVOLVEMENTS } from "@/core/welfare";
 import { Field, tied } from "@/ui/form";
 import { StrandChart } from "@/ui/strand-chart";
 import type { LadderDraft } from "./draft";
@@ -19,17 +20,28 @@ const METHOD_WORDS = {
 } as const;
 const OFFER_WORDS = { reinforce: "reinforce it: it is still growing", ignore: "ignore it", settle: "settle first, then ask" } as const;
 
+const INVOLVEMENT_WORDS = {
+  circling: "circling",
+  tying: "standing tied",
+  loading: "loading, or a narrow way in",
+  load: "carrying or drawing",
+  legs: "handling the legs",
+} as const;
+
 /** Lays a ladder out: the behaviour, its rungs, its cue, when it moves on. The chart follows what is typed. */
 export function LadderEditor({
   start,
   horseId,
   ladderId,
   worked,
+  allowance,
 }: {
   start: LadderDraft;
   horseId: string;
   ladderId?: string;
   worked: boolean;
+  /** What restrictions and age allow today: what they close is shown beside it. */
+  allowance: Allowance;
 }) {
   const router = useRouter();
   const [selected, setSelected] = useState(1);
@@ -45,7 +57,14 @@ export function LadderEditor({
     plan.phases.map((p) => p.label),
   );
   const scheduleKind = form.watch("plan.schedule.kind");
-  const text = (name: keyof LadderDraft["behaviour"], label: string, hint: string) => {
+  const involves = form.watch("behaviour.involves") ?? [];
+  const implied = plan.strands.flatMap((strand) => (strand.key === "circle" ? ["circling"] : strand.key === "load" ? ["load"] : []));
+  const closed = [
+    barredBehaviour([...involves, ...implied], allowance),
+    barredMethod(plan.method, allowance),
+    ...barredRung(plan, rung, allowance).map(({ why }) => `Rung ${rung}: ${why}`),
+  ].filter((why) => why !== null);
+  const text = (name: "name" | "finished" | "cue" | "why", label: string, hint: string) => {
     const path = `behaviour.${name}` as const;
     const error = errorAt(form, path);
     return (
@@ -80,6 +99,25 @@ export function LadderEditor({
         {text("cue", "Cue", "What you will use in the end")}
         {text("finished", "Finished, it looks like", "What anyone could see")}
         {text("why", "Why", "What it is good for")}
+        <fieldset className="sm:col-span-2">
+          <legend className="mb-1 font-semibold">It involves</legend>
+          <div className="flex flex-wrap gap-x-6 gap-y-1">
+            {INVOLVEMENTS.map((one) => (
+              <label key={one} className="flex min-h-10 items-center gap-2">
+                <input type="checkbox" value={one} {...form.register("behaviour.involves")} className="size-5 accent-(--tarn)" />
+                {INVOLVEMENT_WORDS[one]}
+              </label>
+            ))}
+          </div>
+          <p className="text-sm text-soft">So that the horse's limits reach it.</p>
+        </fieldset>
+        {closed.length > 0 && (
+          <div role="status" className="border-l-4 border-brick pl-4 font-semibold text-brick sm:col-span-2">
+            {closed.map((why) => (
+              <p key={why}>Not today. {why}</p>
+            ))}
+          </div>
+        )}
       </section>
       <section>
         <h2 className="mb-1 text-xl">Rungs</h2>
@@ -87,7 +125,14 @@ export function LadderEditor({
           <span className="text-soft">Rung {rung}: </span>
           {sentence.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
         </p>
-        <StrandChart plan={plan} evidence={[]} here={null} selected={rung} onSelect={setSelected} />
+        <StrandChart
+          plan={plan}
+          evidence={[]}
+          here={null}
+          selected={rung}
+          onSelect={setSelected}
+          barred={plan.rungs.flatMap((_, i) => (barredRung(plan, i + 1, allowance).length > 0 ? [i + 1] : []))}
+        />
         <RungGrid form={form} />
       </section>
       <section>
@@ -100,8 +145,9 @@ export function LadderEditor({
           <Field id="plan.method" label="Method">
             <select id="plan.method" {...form.register("plan.method")} className="field-box">
               {METHODS.map((method) => (
-                <option key={method} value={method}>
+                <option key={method} value={method} disabled={barredMethod(method, allowance) !== null}>
                   {METHOD_WORDS[method]}
+                  {barredMethod(method, allowance) === null ? "" : " (no food today)"}
                 </option>
               ))}
             </select>

@@ -18,11 +18,17 @@ export function LadderView({
   ladder,
   evidence,
   here,
+  barred,
+  barredWhole,
 }: {
   horseId: string;
   ladder: { id: string; name: string; finished: string; version: number; plan: LadderPlan };
   evidence: readonly ChartEvidence[];
   here: { rung: number; headline: string; reason: string };
+  /** Rungs that restrictions or age close today, with the reason. */
+  barred: readonly { readonly rung: number; readonly why: string }[];
+  /** Why nothing of the ladder may be worked today, or null. */
+  barredWhole: string | null;
 }) {
   const [selected, setSelected] = useState(here.rung);
   const { plan } = ladder;
@@ -54,9 +60,19 @@ export function LadderView({
           </Link>
         </p>
       </div>
+      {barredWhole !== null && (
+        <p className="mt-3 max-w-prose border-l-4 border-brick pl-4 font-semibold text-brick">Not today. {barredWhole}</p>
+      )}
       {ladder.finished !== "" && <p className="mt-1 max-w-prose text-soft">{ladder.finished}</p>}
       <div className="mt-6 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1fr)_17.5rem]">
-        <StrandChart plan={plan} evidence={evidence} here={here.rung} selected={selected} onSelect={setSelected} />
+        <StrandChart
+          plan={plan}
+          evidence={evidence}
+          here={here.rung}
+          selected={selected}
+          onSelect={setSelected}
+          barred={barred.map(({ rung }) => rung)}
+        />
         <section aria-label={`Rung ${selected}`} className="grid max-w-2xl content-start gap-5">
           <div>
             <h2 className="font-sans text-sm font-normal text-soft">
@@ -67,6 +83,13 @@ export function LadderView({
               {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
             </p>
           </div>
+          {barred
+            .filter(({ rung }) => rung === selected)
+            .map(({ why }) => (
+              <p key={why} className="border-l-4 border-brick pl-3 font-semibold text-brick">
+                Not today. {why}
+              </p>
+            ))}
           {faults.map((fault) => (
             <p key={fault.sentence} className="border-l-4 border-ochre pl-3">
               {fault.sentence}

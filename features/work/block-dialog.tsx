@@ -2,7 +2,9 @@
 
 import { Dialog } from "radix-ui";
 import { useState } from "react";
+import { FIRST_LOOK_ITEMS } from "@/core/know";
 import { criterionSentence } from "@/core/strands";
+import { barredRung } from "@/core/welfare";
 import type { BlockChoice, RecorderStart, Side } from "./types";
 
 const KINDS = [
@@ -26,22 +28,29 @@ export function BlockChooser({
   onStart: (choice: BlockChoice) => void;
   words: string;
 }) {
+  const { plan, allowance, battery } = start;
   const [rung, setRung] = useState(first.rung);
-  const [side, setSide] = useState<Side>(first.side);
+  const [side, setSide] = useState<Side>(first.side ?? "L");
   const [kind, setKind] = useState<BlockChoice["kind"]>(first.kind);
-  const { plan } = start;
+  const barred = plan.rungs.map((_, i) => barredRung(plan, i + 1, allowance)[0]?.why ?? null);
+  const why = barred[rung - 1] ?? null;
+  const item = battery ? FIRST_LOOK_ITEMS[rung - 1] : undefined;
+  const only = allowance.side;
+  const sideless = item !== undefined && !item.sided;
+  const chosenSide: Side | null = sideless ? null : only === null ? side : only.value === "left" ? "L" : "R";
   return (
     <div>
       <fieldset>
-        <legend className="mb-1.5 font-semibold">Rung</legend>
+        <legend className="mb-1.5 font-semibold">{battery ? "Item" : "Rung"}</legend>
         <div className="grid grid-cols-8 gap-1.5">
           {plan.rungs.map((_, i) => (
             <button
               key={i}
               type="button"
               aria-pressed={rung === i + 1}
+              aria-label={barred[i] === null ? undefined : `${i + 1}, not today`}
               onClick={() => setRung(i + 1)}
-              className={`${choice(rung === i + 1)} px-0!`}
+              className={`${choice(rung === i + 1)} px-0! ${barred[i] === null ? "" : "border-dashed! line-through"}`}
             >
               {i + 1}
             </button>
@@ -54,35 +63,56 @@ export function BlockChooser({
             plan.phases.map((p) => p.label),
           )}
         </p>
+        {why !== null && <p className="font-semibold text-brick">Not today. {why}</p>}
+        {item?.caution != null && <p className="font-semibold text-brick">{item.caution}</p>}
       </fieldset>
       <div className="mt-3 grid grid-cols-2 gap-4">
-        <fieldset>
+        <fieldset disabled={sideless}>
           <legend className="mb-1.5 font-semibold">Side</legend>
-          <div className="grid grid-cols-2 gap-1.5">
-            {(["L", "R"] as const).map((s) => (
-              <button key={s} type="button" aria-pressed={side === s} onClick={() => setSide(s)} className={choice(side === s)}>
-                {s === "L" ? "left" : "right"}
-              </button>
-            ))}
-          </div>
+          {sideless ? (
+            <p className="text-soft">It has no sides.</p>
+          ) : (
+            <div className="grid grid-cols-2 gap-1.5">
+              {(["L", "R"] as const).map((s) => (
+                <button
+                  key={s}
+                  type="button"
+                  aria-pressed={chosenSide === s}
+                  disabled={only !== null && chosenSide !== s}
+                  onClick={() => setSide(s)}
+                  className={`${choice(chosenSide === s)} disabled:opacity-40`}
+                >
+                  {s === "L" ? "left" : "right"}
+                </button>
+              ))}
+            </div>
+          )}
+          {only !== null && !sideless && <p className="mt-1 text-sm text-brick">{only.why}</p>}
         </fieldset>
-        <fieldset>
-          <legend className="mb-1.5 font-semibold">Kind</legend>
-          <select
-            aria-label="Kind"
-            value={kind}
-            onChange={(event) => setKind(event.target.value as BlockChoice["kind"])}
-            className="field-box min-h-12"
-          >
-            {KINDS.map(({ value, label }) => (
-              <option key={value} value={value}>
-                {label}
-              </option>
-            ))}
-          </select>
-        </fieldset>
+        {!battery && (
+          <fieldset>
+            <legend className="mb-1.5 font-semibold">Kind</legend>
+            <select
+              aria-label="Kind"
+              value={kind}
+              onChange={(event) => setKind(event.target.value as BlockChoice["kind"])}
+              className="field-box min-h-12"
+            >
+              {KINDS.map(({ value, label }) => (
+                <option key={value} value={value}>
+                  {label}
+                </option>
+              ))}
+            </select>
+          </fieldset>
+        )}
       </div>
-      <button type="button" className="act mt-5 min-h-16 w-full text-xl" onClick={() => onStart({ rung, side, kind })}>
+      <button
+        type="button"
+        className="act mt-5 min-h-16 w-full text-xl"
+        disabled={why !== null}
+        onClick={() => onStart({ rung, side: chosenSide, kind })}
+      >
         {words}
       </button>
     </div>

@@ -3,21 +3,29 @@
 import { Keyboard } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useEffect, useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
+import { batteryPlace, FIRST_LOOK_STEPS } from "@/core/know";
 import { workSeconds } from "@/core/session";
 import { criterionParts, EASE_GRADES } from "@/core/strands";
 import { clockWords } from "@/ui/measure";
 import { OutcomeSign } from "@/ui/ribbon";
+import { BatteryPanel } from "./battery-panel";
 import { BlockChooser, Sheet } from "./block-dialog";
+import { rungNumber } from "./block-facts";
 import { senderFor } from "./device/sender";
 import { FinishForm } from "./finish-form";
 import { actOf, KEYS } from "./keys";
 import { LiveRibbon } from "./live-ribbon";
 import { Pads } from "./pads";
 import { StatusLine } from "./status-line";
-import type { RecorderStart, Side } from "./types";
-import { type RecorderState, useRecorder } from "./use-recorder";
+import type { BlockChoice, RecorderStart, Side } from "./types";
+import { type RecorderState, stepChoice, useRecorder } from "./use-recorder";
+import { useWakeLock } from "./wake-lock";
+import { WhereRow } from "./where-row";
 import { WordPanel } from "./word-panel";
+
+/** The body map is only fetched where it is opened. */
+const TouchBoard = lazy(() => import("../touch/touch-board").then(({ TouchBoard }) => ({ default: TouchBoard })));
 
 const SIDE_WORD = { L: "left side", R: "right side" } as const;
 const KIND_WORD = { work: "", "warm-up": "warm-up", probe: "probe", sure: "sure one" } as const;
@@ -126,23 +134,14 @@ function useKeys(state: RecorderState) {
   }, [act, way, sheet, setSheet]);
 }
 
-/** Keeps the screen on where the browser can; it gives the lock up when hidden, so it is asked again. */
-function useWakeLock(on: boolean) {
-  useEffect(() => {
-    if (!on || !("wakeLock" in navigator)) return;
-    const ask = () => {
-      if (!document.hidden) navigator.wakeLock.request("screen").catch(() => undefined);
-    };
-    ask();
-    document.addEventListener("visibilitychange", ask);
-    return () => document.removeEventListener("visibilitychange", ask);
-  }, [on]);
-}
-
-function Cautions({ restrictions }: { restrictions: string }) {
+function Cautions({ cautions }: { cautions: readonly string[] }) {
   return (
     <p className="text-sm leading-snug text-soft">
-      {restrictions !== "" && <strong className="block text-brick">{restrictions}</strong>}
+      {cautions.map((caution) => (
+        <strong key={caution} className="block text-brick">
+          {caution}
+        </strong>
+      ))}
       Helmet, gloves, boots. Line folded in the hand, never wrapped. Stay out of the kick and strike zone. Stop for pain, lameness, heat or
       distress and call a veterinarian.
     </p>
@@ -161,14 +160,15 @@ export function Recorder({ start }: { start: RecorderStart }) {
   useWakeLock(working);
   const finished = record.finishMs !== null;
   const review = `/horses/${start.horse.id}/review/${start.sessionId}`;
-  const rung = block === null ? start.next.rung : Number(block.rung);
+  const rung = block === null ? start.next.rung : rungNumber(start, block);
   const parts = criterionParts(
     start.plan.strands,
     start.plan.rungs[rung - 1]?.values ?? {},
     start.plan.phases.map((p) => p.label),
   );
   const last = record.trials.at(-1);
-  const wantsEase = block?.criterion?.min_ease !== undefined && last !== undefined && last.blockIndex === record.blocks.length - 1;
+  const wantsEase =
+    (start.battery || block?.criterion?.min_ease !== undefined) && last !== undefined && last.blockIndex === record.blocks.length - 1;
 
   const finish = async (note: string) => {
     if (!finished) act.finish(note);
@@ -182,6 +182,9 @@ export function Recorder({ start }: { start: RecorderStart }) {
 
   if (!session.ready) return <main className="p-6 text-soft">Reading what this device has kept.</main>;
   const otherSide: Side = block?.side === "L" ? "R" : "L";
+  const firstStep = FIRST_LOOK_STEPS[batteryPlace(record).next ?? 0];
+  const first: BlockChoice =
+    start.battery && firstStep !== undefined ? stepChoice(firstStep) : { rung, side: otherSide, kind: start.next.kind };
   return (
     <main className="mx-auto flex min-h-dvh max-w-[430px] flex-col gap-2 px-3 pt-2.5 pb-2 lg:max-w-[1180px] lg:grid lg:grid-cols-[minmax(0,1fr)_430px] lg:grid-rows-[auto_1fr] lg:gap-x-12 lg:px-7 lg:pt-6">
       <header className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 gap-y-1 lg:col-span-2">
@@ -207,7 +210,7 @@ export function Recorder({ start }: { start: RecorderStart }) {
             ))}
           </fieldset>
           <p className="truncate text-sm text-soft">
-            rung {rung}
+            {start.battery ? "item" : "rung"} {rung}
             {block?.kind && KIND_WORD[block.kind] !== "" ? `, ${KIND_WORD[block.kind]}` : ""} · {start.behaviour}
           </p>
           <button
@@ -226,6 +229,7 @@ export function Recorder({ start }: { start: RecorderStart }) {
           {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
         </p>
         <LiveRibbon record={record} nowMs={session.nowMs} />
+        {working && start.battery && <BatteryPanel record={record} onNext={act.takeWord} />}
         {working && advice !== null && <WordPanel advice={advice} rung={rung} onTake={act.takeWord} />}
         {working && <BlockCount state={state} />}
         {working && last?.shortfall != null && !last.overridden && last.blockIndex === record.blocks.length - 1 && (
@@ -272,19 +276,17 @@ export function Recorder({ start }: { start: RecorderStart }) {
             </Link>
           </div>
         ) : working ? (
-          <Pads plan={start.plan} state={state} />
+          <>
+            <WhereRow zones={start.zones} state={state} touch={start.ladderId !== null} />
+            <Pads plan={start.plan} state={state} />
+          </>
         ) : (
           <div className="rounded-lg border-2 border-ink p-4">
             <p className="mb-1 font-head text-lg font-bold text-tarn">{start.next.headline}</p>
             <p className="mb-3 text-sm text-soft">{start.next.reason}</p>
-            <BlockChooser
-              start={start}
-              first={{ rung, side: otherSide, kind: start.next.kind }}
-              onStart={act.begin}
-              words="Start the block"
-            />
+            <BlockChooser start={start} first={first} onStart={act.begin} words="Start the block" />
             <div className="mt-3">
-              <Cautions restrictions={start.horse.restrictions} />
+              <Cautions cautions={start.cautions} />
             </div>
           </div>
         )}
@@ -301,13 +303,18 @@ export function Recorder({ start }: { start: RecorderStart }) {
         <BlockChooser
           key={record.blocks.length}
           start={start}
-          first={{ rung, side: block?.side ?? "L", kind: block?.kind ?? "work" }}
+          first={{ rung, side: block?.side ?? "L", kind: block?.kind ?? (start.battery ? "probe" : "work") }}
           onStart={act.begin}
           words="Start the block"
         />
       </Sheet>
       <Sheet open={sheet === "finish"} onClose={() => setSheet(null)} title="Finish" description={`${record.trials.length} trials so far.`}>
         <FinishForm onFinish={finish} busy={busy} problem={finishing} />
+      </Sheet>
+      <Sheet open={sheet === "touch"} onClose={() => setSheet(null)} title="Touch" description="Tap where, then how it was taken.">
+        <Suspense fallback={<p className="text-soft">A moment.</p>}>
+          <TouchBoard touches={start.touches} record={record} offLimits={start.allowance.touchOff} onTouch={act.touch} />
+        </Suspense>
       </Sheet>
       <Sheet open={sheet === "keys"} onClose={() => setSheet(null)} title="Keys" description="1 to 5 choose the cue.">
         <dl className="grid grid-cols-[5rem_1fr] gap-y-1.5">

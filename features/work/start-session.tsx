@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { v4 as newId } from "uuid";
 import type { NextStart } from "@/core/session";
+import { type Kit, type KitUse, kitCautions } from "@/core/welfare";
 import { Day } from "@/ui/day";
 import { Field, send, tied } from "@/ui/form";
 
@@ -71,25 +72,40 @@ function ChooseOrName({
 /** Begins a session: which ladder, who, where. Everything is filled in with the likeliest choice. */
 export function StartSession({
   horse,
+  limits,
   ladders,
   people,
   places,
+  kit,
+  kitLast,
   openSession,
 }: {
-  horse: { id: string; name: string; restrictions: string };
-  ladders: readonly { id: string; name: string; next: NextStart; criterion: string }[];
+  horse: { id: string; name: string; away: string | null };
+  limits: readonly string[];
+  ladders: readonly { id: string; name: string; next: NextStart; criterion: string; kitUse: KitUse }[];
   people: readonly Named[];
   places: readonly Named[];
+  kit: readonly ({ readonly id: string } & Kit)[];
+  /** The kit of the last session, taken again unless it is changed. */
+  kitLast: readonly string[];
   openSession: { id: string; startedMs: number } | null;
 }) {
   const router = useRouter();
-  const [ladder, setLadder] = useState(ladders[0]?.id ?? "");
+  const [ladder, setLadder] = useState(ladders.find(({ next }) => next.barred === null)?.id ?? "");
+  const [taken, setTaken] = useState<ReadonlySet<string>>(() => new Set(kitLast.filter((id) => kit.some((one) => one.id === id))));
   const [person, setPerson] = useState({ choice: people[0]?.id ?? NEW, name: "" });
   const [place, setPlace] = useState({ choice: places[0]?.id ?? NEW, name: "" });
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [sessionId] = useState(() => newId());
   const chosen = ladders.find((one) => one.id === ladder);
+  const cautions =
+    chosen === undefined
+      ? []
+      : kitCautions(
+          kit.filter(({ id }) => taken.has(id)),
+          chosen.kitUse,
+        );
 
   const named = async (what: { choice: string; name: string }, url: string, more: object): Promise<string | null> => {
     if (what.choice !== NEW) return what.choice;
@@ -113,6 +129,7 @@ export function StartSession({
         person: personId,
         place: placeId,
         start_rung: chosen.next.rung,
+        kit: [...taken],
       });
       if (!sent.ok) throw new Error(sent.message);
       router.push(`/horses/${horse.id}/work/${sent.value.id}`);
@@ -134,8 +151,21 @@ export function StartSession({
           .
         </p>
       )}
-      {horse.restrictions !== "" && (
-        <p className="mt-4 border-l-4 border-brick pl-4 font-semibold whitespace-pre-wrap text-brick">{horse.restrictions}</p>
+      {horse.away !== null && (
+        <p className="mt-4 border-l-4 border-brick pl-4 font-semibold text-brick">
+          {horse.name} is put away: {horse.away}.{" "}
+          <Link href={`/horses/${horse.id}/know/limits`} className="link">
+            Bring it back
+          </Link>{" "}
+          before work.
+        </p>
+      )}
+      {limits.length > 0 && (
+        <div className="mt-4 border-l-4 border-brick pl-4 font-semibold text-brick">
+          {limits.map((limit) => (
+            <p key={limit}>{limit}</p>
+          ))}
+        </div>
       )}
       {ladders.length === 0 ? (
         <p className="mt-6 text-lg">
@@ -151,19 +181,25 @@ export function StartSession({
             <legend className="mb-2 text-lg font-semibold">What</legend>
             <div className="border-b-2 border-hair">
               {ladders.map((one) => (
-                <label key={one.id} className="flex cursor-pointer items-start gap-4 border-t-2 border-hair py-4 has-checked:bg-paper">
+                <label
+                  key={one.id}
+                  className={`flex items-start gap-4 border-t-2 border-hair py-4 has-checked:bg-paper ${one.next.barred === null ? "cursor-pointer" : ""}`}
+                >
                   <input
                     type="radio"
                     name="ladder"
                     value={one.id}
                     checked={ladder === one.id}
+                    disabled={one.next.barred !== null}
                     onChange={() => setLadder(one.id)}
                     className="mt-1.5 size-5 accent-(--tarn)"
                   />
                   <span>
                     <span className="block font-head text-xl font-bold">{one.name}</span>
-                    <span className="block font-semibold text-tarn">{one.next.headline}</span>
-                    <span className="block text-lg">{one.criterion}</span>
+                    <span className={`block font-semibold ${one.next.barred === null ? "text-tarn" : "text-brick"}`}>
+                      {one.next.headline}
+                    </span>
+                    {one.next.barred === null && <span className="block text-lg">{one.criterion}</span>}
                     <span className="block text-soft">{one.next.reason}</span>
                   </span>
                 </label>
@@ -173,7 +209,41 @@ export function StartSession({
           <div className="grid content-start gap-4">
             <ChooseOrName id="handler" label="Handler" list={people} onChange={(choice, name) => setPerson({ choice, name })} />
             <ChooseOrName id="place" label="Place" list={places} onChange={(choice, name) => setPlace({ choice, name })} />
-            <button type="button" className="act min-h-16 text-xl" onClick={begin} disabled={busy}>
+            {kit.length > 0 && (
+              <fieldset>
+                <legend className="mb-1 font-semibold">Kit in hand</legend>
+                <div className="flex flex-wrap gap-1.5">
+                  {kit.map((one) => (
+                    <button
+                      key={one.id}
+                      type="button"
+                      aria-pressed={taken.has(one.id)}
+                      onClick={() =>
+                        setTaken((all) => {
+                          const next = new Set(all);
+                          if (!next.delete(one.id)) next.add(one.id);
+                          return next;
+                        })
+                      }
+                      className={`min-h-11 rounded border-2 border-ink px-2.5 text-sm font-semibold ${taken.has(one.id) ? "bg-ink text-on-ink" : "bg-paper"}`}
+                    >
+                      {one.name}
+                    </button>
+                  ))}
+                </div>
+                {cautions.map((caution) => (
+                  <p key={caution} className="mt-2 border-l-4 border-ochre pl-3 text-sm">
+                    {caution}
+                  </p>
+                ))}
+              </fieldset>
+            )}
+            <button
+              type="button"
+              className="act min-h-16 text-xl"
+              onClick={begin}
+              disabled={busy || chosen === undefined || horse.away !== null}
+            >
               Open the recorder
             </button>
             {problem !== null && (

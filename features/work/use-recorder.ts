@@ -2,17 +2,27 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Outcome } from "@/core/evidence";
-import { blockFacts, tallyReinforcement } from "./block-facts";
+import { batteryPlace, FIRST_LOOK_ITEMS, FIRST_LOOK_STEPS, type FirstLookStep, type TouchTool, type TouchZone } from "@/core/know";
+import { whereNow } from "@/core/session";
+import { touchFacts } from "../touch/touch-facts";
+import { blockFacts, rungNumber, tallyReinforcement } from "./block-facts";
 import { click } from "./feedback";
 import type { BlockChoice, RecorderStart, Side, Way } from "./types";
 import { lastPress } from "./undo";
 import { useSessionLog } from "./use-session-log";
 import { useWord } from "./use-word";
 
+/** The block for a step of the battery: a test, not teaching. */
+export const stepChoice = ({ item, side }: FirstLookStep): BlockChoice => ({
+  rung: FIRST_LOOK_ITEMS.indexOf(item) + 1,
+  side,
+  kind: "probe",
+});
+
 const OTHER: Record<Side, Side> = { L: "R", R: "L" };
 
 /** Which sheet lies over the recorder. */
-export type OpenSheet = "block" | "finish" | "keys" | null;
+export type OpenSheet = "block" | "finish" | "keys" | "touch" | null;
 
 /** The recorder's state and everything a pad can do. */
 export function useRecorder(start: RecorderStart) {
@@ -171,7 +181,8 @@ export function useRecorder(start: RecorderStart) {
       mark: () => canLog() && press({ type: "mark" }),
       // The same pad and key: food where food is used, a scratch where it is not.
       food: () => {
-        if (start.plan.method !== "pressure-release") press({ type: "feed", payload: { pieces: 1 } });
+        if (start.allowance.noFood !== null && start.plan.method !== "pressure-release") refuse(start.allowance.noFood.why);
+        else if (start.plan.method !== "pressure-release") press({ type: "feed", payload: { pieces: 1 } });
         else if (canLog()) press({ type: "reinforce", payload: { what: "scratch" } });
       },
       ease: () => press({ type: "signal", payload: { name: "ease", class: "ease" } }),
@@ -193,15 +204,33 @@ export function useRecorder(start: RecorderStart) {
       side: () => {
         const { block, working } = now();
         if (!working || block === null) return refuse("Start a block first.");
-        begin({ rung: Number(block.rung), side: OTHER[block.side ?? "L"], kind: block.kind ?? "work" });
+        if (start.battery && block.side === null) return refuse("This item has no sides.");
+        const only = start.allowance.side;
+        if (only !== null) return refuse(only.why);
+        begin({ rung: rungNumber(start, block), side: OTHER[block.side ?? "L"], kind: block.kind ?? "work" });
       },
       undo: () => {
         const targets = lastPress(now().events, now().recorder);
         if (targets.length === 0) return refuse("Nothing left to undo on this device.");
         press(...targets.map((event) => ({ type: "undo" as const, payload: { event: event.id } })));
       },
+      // Where the horse is: one tap, whether or not a block runs.
+      zone: (zone: string) => press({ type: "zone", payload: { zone } }),
+      away: () => {
+        const { zone, away } = whereNow(now().record);
+        if (away) press({ type: "return" });
+        else press({ type: "depart", payload: zone === null ? {} : { from: zone } });
+      },
+      touch: (zone: TouchZone, side: Side, tool: TouchTool, grade: number) => canLog() && press(...touchFacts(zone, side, tool, grade)),
       takeWord: () => {
         const { advice, block } = now();
+        if (start.battery) {
+          const { next } = batteryPlace(now().record);
+          const step = next === null ? undefined : FIRST_LOOK_STEPS[next];
+          if (step === undefined) setSheet("finish");
+          else begin(stepChoice(step));
+          return;
+        }
         if (advice === null || block === null) return;
         const rung = Number(block.rung);
         const side = block.side ?? "L";

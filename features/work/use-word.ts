@@ -24,7 +24,8 @@ const asksBothSides = (plan: LadderPlan, rung: number) => {
 
 function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): Advice | null {
   const block = record.blocks.at(-1);
-  if (block === undefined || block.endMs !== null) return null;
+  const { ladderId, version, allowance } = start;
+  if (block === undefined || block.endMs !== null || ladderId === null || version === null) return null;
   const rung = Number(block.rung);
   const own = evidenceOfSession(start.sessionId, record);
   const key = `${start.sessionId}:${record.blocks.length - 1}`;
@@ -38,8 +39,8 @@ function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): 
     rung,
     rungCount: start.plan.rungs.length,
     earlier: evidenceForRung([...start.earlier, ...before], {
-      ladder: start.ladderId,
-      version: start.version,
+      ladder: ladderId,
+      version,
       rung,
       nowWallMs,
       maxAgeDays: EVIDENCE_MAX_AGE_DAYS,
@@ -49,6 +50,7 @@ function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): 
     minutesSinceRest: secondsSinceRest(record, nowMs) / 60,
     trialsSinceRest: record.trials.filter((trial) => trial.askMs >= lastBreakEnd).length,
     workMinutes: workSeconds(record, nowMs) / 60,
+    limits: { minutes: allowance.workMinutes, trials: allowance.repetitions, sessionTrials: record.trials.length },
   });
 }
 

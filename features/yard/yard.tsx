@@ -9,7 +9,12 @@ export interface YardLine {
   readonly id: string;
   readonly name: string;
   readonly sample: boolean;
-  readonly restrictions: string;
+  /** Tells it from a horse of the same name; empty where there is none. */
+  readonly apart: string;
+  /** Why it is put away, or null where it is in work. */
+  readonly away: string | null;
+  /** Restrictions and age cautions that hold today. */
+  readonly limits: readonly string[];
   readonly last: {
     readonly sessionId: string;
     readonly startedMs: number;
@@ -45,7 +50,12 @@ function Line({ line }: { line: YardLine }) {
         <Link href={`/horses/${line.id}/know`} className="font-head text-2xl font-bold hover:underline">
           {line.name}
         </Link>
-        {line.restrictions !== "" && <p className="mt-1 text-sm text-brick">{line.restrictions}</p>}
+        {line.apart !== "" && <span className="ml-2 text-soft">{line.apart}</span>}
+        {line.limits.map((limit) => (
+          <p key={limit} className="mt-1 text-sm leading-snug text-brick">
+            {limit}
+          </p>
+        ))}
       </div>
       {last === null ? (
         <p className="text-soft">No session yet.</p>
@@ -84,11 +94,22 @@ function Line({ line }: { line: YardLine }) {
 /** All horses today. */
 export function Yard({ lines }: { lines: readonly YardLine[] }) {
   const sample = lines.some((line) => line.sample);
+  const working = lines.filter((line) => line.away === null);
+  const away = lines.filter((line) => line.away !== null);
   return (
     <>
       <div className="flex flex-wrap items-baseline justify-between gap-4">
         <h1 className="text-[2rem]">Yard</h1>
-        <p className="flex items-baseline gap-6">
+        <p className="flex flex-wrap items-baseline gap-x-6 gap-y-1">
+          <Link href="/places" className="link">
+            Places
+          </Link>
+          <Link href="/kit" className="link">
+            Kit
+          </Link>
+          <Link href="/people" className="link">
+            People
+          </Link>
           <Link href="/settings" className="link">
             Settings
           </Link>
@@ -112,10 +133,25 @@ export function Yard({ lines }: { lines: readonly YardLine[] }) {
         <Empty />
       ) : (
         <ul className="mt-6 border-b-2 border-hair">
-          {lines.map((line) => (
+          {working.map((line) => (
             <Line key={line.id} line={line} />
           ))}
         </ul>
+      )}
+      {away.length > 0 && (
+        <section className="mt-8">
+          <h2 className="text-xl">Put away</h2>
+          <ul className="mt-1">
+            {away.map((line) => (
+              <li key={line.id} className="py-1">
+                <Link href={`/horses/${line.id}/know`} className="link">
+                  {line.name}
+                </Link>{" "}
+                <span className="text-soft">{[line.apart, line.away].filter((part) => part !== "").join(", ")}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
       )}
     </>
   );

@@ -1,6 +1,7 @@
 import type { QueryInterface, Sequelize } from "sequelize";
 import { SequelizeStorage, Umzug } from "umzug";
 import * as theLine from "./0001-the-line";
+import * as know from "./0002-know";
 
 interface Migration {
   readonly name: string;
@@ -8,7 +9,10 @@ interface Migration {
 }
 
 /** Every migration, in order. They only go forward; none is changed once it has shipped. */
-export const MIGRATIONS: readonly Migration[] = [{ name: "0001-the-line", up: theLine.up }];
+export const MIGRATIONS: readonly Migration[] = [
+  { name: "0001-the-line", up: theLine.up },
+  { name: "0002-know", up: know.up },
+];
 
 /** Brings a store up to the present shape. */
 export async function migrate(sequelize: Sequelize, migrations: readonly Migration[] = MIGRATIONS): Promise<void> {

@@ -9,6 +9,7 @@ interface Found {
   readonly horses: readonly {
     readonly id: string;
     readonly name: string;
+    readonly apart: string;
     readonly ladders: readonly { readonly id: string; readonly name: string }[];
   }[];
 }
@@ -52,8 +53,13 @@ export default function FindBox({ horseId, onClose }: { horseId: string | null; 
             </Command.Item>
           ))}
         {(found?.horses ?? []).flatMap((horse) => [
-          <Command.Item key={horse.id} value={`${horse.name} ${horse.id}`} onSelect={() => go(`/horses/${horse.id}/know`)} className={item}>
-            {horse.name} <span className="text-sm text-soft">horse</span>
+          <Command.Item
+            key={horse.id}
+            value={`${horse.name} ${horse.apart} ${horse.id}`}
+            onSelect={() => go(`/horses/${horse.id}/know`)}
+            className={item}
+          >
+            {horse.name} <span className="text-sm text-soft">{horse.apart === "" ? "horse" : horse.apart}</span>
           </Command.Item>,
           ...horse.ladders.map((ladder) => (
             <Command.Item
@@ -72,7 +78,18 @@ export default function FindBox({ horseId, onClose }: { horseId: string | null; 
         <Command.Item value="Add a horse" onSelect={() => go("/horses/new")} className={item}>
           Add a horse
         </Command.Item>
-        <Command.Item value="Settings data backup" onSelect={() => go("/settings")} className={item}>
+        {(
+          [
+            ["Places", "/places", "pens and their zones"],
+            ["Kit", "/kit", "lines, sticks, halters"],
+            ["People", "/people", "and their practice"],
+          ] as const
+        ).map(([label, href, hint]) => (
+          <Command.Item key={href} value={`${label} ${hint}`} onSelect={() => go(href)} className={item}>
+            {label} <span className="text-sm text-soft">{hint}</span>
+          </Command.Item>
+        ))}
+        <Command.Item value="Settings data backup units" onSelect={() => go("/settings")} className={item}>
           Settings <span className="text-sm text-soft">sample data, backup</span>
         </Command.Item>
       </Command.List>

@@ -12,7 +12,8 @@ export function Frame({
   theme,
   children,
 }: {
-  horse: { id: string; name: string; sample: boolean } | null;
+  /** `apart` tells it from a horse of the same name. */
+  horse: { id: string; name: string; apart: string; sample: boolean } | null;
   theme: Theme | null;
   children: ReactNode;
 }) {
@@ -28,7 +29,10 @@ export function Frame({
           </Link>
         ) : (
           <div className="min-w-0 leading-tight">
-            <p className="text-sm text-soft">in hand{horse.sample ? " · sample" : ""}</p>
+            <p className="text-sm text-soft">
+              in hand{horse.apart === "" ? "" : ` · ${horse.apart}`}
+              {horse.sample ? " · sample" : ""}
+            </p>
             <Link href={`/horses/${horse.id}/know`} className="block truncate font-head text-[1.35rem] font-bold">
               {horse.name}
             </Link>

@@ -81,6 +81,7 @@ export function StrandChart({
   here,
   selected,
   onSelect,
+  barred = [],
 }: {
   plan: LadderPlan;
   evidence: readonly ChartEvidence[];
@@ -88,6 +89,8 @@ export function StrandChart({
   here: number | null;
   selected: number;
   onSelect: (rung: number) => void;
+  /** Rungs that may not be worked today. */
+  barred?: readonly number[];
 }) {
   const rows = rowsOf(plan);
   const faults = faultsOf(plan);
@@ -209,7 +212,7 @@ export function StrandChart({
                 type="button"
                 role="radio"
                 aria-checked={number === selected}
-                aria-label={`Rung ${number}${fault.length > 0 ? `. ${fault.map((f) => f.sentence).join(" ")}` : ""}`}
+                aria-label={`Rung ${number}${barred.includes(number) ? ", not today" : ""}${fault.length > 0 ? `. ${fault.map((f) => f.sentence).join(" ")}` : ""}`}
                 tabIndex={number === selected ? 0 : -1}
                 ref={(element) => {
                   if (
@@ -224,7 +227,11 @@ export function StrandChart({
                 className="absolute top-0 flex flex-col items-center rounded-sm pt-1 -outline-offset-4!"
                 style={{ left: LABEL + i * COLUMN, width: COLUMN, height: evidenceY + 50 }}
               >
-                <span className={`font-head text-xl ${number === selected ? "font-bold text-tarn" : ""}`}>{number}</span>
+                <span
+                  className={`font-head text-xl ${number === selected ? "font-bold text-tarn" : ""} ${barred.includes(number) ? "text-brick! line-through decoration-2" : ""}`}
+                >
+                  {number}
+                </span>
                 {fault.length > 0 && (
                   <svg viewBox="0 0 20 18" width="18" height="16" aria-hidden="true">
                     <path d="M10 17 V9 L3 2 M10 9 L17 2" fill="none" stroke="var(--ochre)" strokeWidth="3" strokeLinecap="round" />

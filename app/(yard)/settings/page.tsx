@@ -3,10 +3,11 @@ import type { Metadata } from "next";
 import { Settings } from "@/features/settings/settings";
 import { hasSampleData } from "@/store";
 import { getStore } from "../../server/store";
+import { chosenUnits } from "../../server/units";
 
 export const metadata: Metadata = { title: "Settings" };
 
 export default async function SettingsPage() {
   const store = await getStore();
-  return <Settings sample={await hasSampleData(store)} fileName={basename(store.file)} />;
+  return <Settings sample={await hasSampleData(store)} fileName={basename(store.file)} units={await chosenUnits()} />;
 }

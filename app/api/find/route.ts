@@ -1,4 +1,4 @@
-import { listHorses, listLadders } from "@/store";
+import { listHorses, listLadders, namesApart } from "@/store";
 import { answer, json } from "../../server/respond";
 import { getStore } from "../../server/store";
 
@@ -6,12 +6,13 @@ import { getStore } from "../../server/store";
 export function GET(request: Request) {
   return answer(request, async () => {
     const store = await getStore();
-    const horses = await listHorses(store);
+    const [horses, apart] = await Promise.all([listHorses(store), namesApart(store)]);
     const ladders = await Promise.all(horses.map((horse) => listLadders(store, horse.id)));
     return json({
       horses: horses.map(({ id, name }, i) => ({
         id,
         name,
+        apart: apart.get(id) ?? "",
         ladders: (ladders[i] ?? []).map((ladder) => ({ id: ladder.id, name: ladder.behaviour.name })),
       })),
     });

@@ -1,14 +1,6 @@
-import { check, personSchema } from "@/core/schemas";
+import { personSchema } from "@/core/schemas";
 import { addPerson } from "@/store";
-import { answer, invalid, json, readJson } from "../../server/respond";
-import { getStore } from "../../server/store";
+import { takeForm } from "../../server/form-route";
 
-export function POST(request: Request) {
-  return answer(request, async () => {
-    const body = await readJson(request);
-    if ("problem" in body) return body.problem;
-    const checked = check(personSchema, body.value);
-    if (!checked.ok) return invalid(checked.problems);
-    return json({ id: await addPerson(await getStore(), checked.value) }, 201);
-  });
-}
+export const POST = (request: Request) =>
+  takeForm(request, personSchema, async (store, person) => ({ id: await addPerson(store, person) }), 201);

@@ -1,7 +1,31 @@
-import { check, newSessionSchema } from "@/core/schemas";
-import { addSession } from "@/store";
-import { answer, invalid, json, readJson } from "../../server/respond";
+import { check, newSessionSchema, type SessionKind } from "@/core/schemas";
+import { barredToday } from "@/core/session";
+import { barredRung } from "@/core/welfare";
+import { addSession, getHorse, getLadder, involvesOf, type Store } from "@/store";
+import { horseCare } from "../../server/horse-care";
+import { answer, invalid, json, problem, readJson } from "../../server/respond";
 import { getStore } from "../../server/store";
+
+/** Watching asks nothing of the horse and stays open when work is not. */
+const WATCHING: readonly SessionKind[] = ["connection", "signs"];
+
+/** Why a session may not begin today, or null. */
+async function barredBy(
+  store: Store,
+  horseId: string,
+  kind: SessionKind,
+  ladderId: string | null,
+  rung: number | null,
+): Promise<string | null> {
+  const horse = await getHorse(store, horseId);
+  if (WATCHING.includes(kind)) return null;
+  if (horse.away !== null) return `${horse.name} is put away (${horse.away}). Bring the horse back first, under Know.`;
+  const { allowance } = await horseCare(store, horse);
+  if (allowance.noWork !== null) return allowance.noWork.why;
+  if (ladderId === null || rung === null) return null;
+  const ladder = await getLadder(store, ladderId);
+  return barredToday(involvesOf(ladder), ladder.plan, allowance) ?? barredRung(ladder.plan, rung, allowance)[0]?.why ?? null;
+}
 
 export function POST(request: Request) {
   return answer(request, async () => {
@@ -9,14 +33,19 @@ export function POST(request: Request) {
     if ("problem" in body) return body.problem;
     const checked = check(newSessionSchema, body.value, { strict: true });
     if (!checked.ok) return invalid(checked.problems);
-    const { id, horse, ladder, person, place, start_rung } = checked.value;
-    await addSession(await getStore(), {
+    const { id, horse, kind = "work", ladder = null, person, place, start_rung: rung = null, kit } = checked.value;
+    const store = await getStore();
+    const barred = await barredBy(store, horse, kind, kind === "work" ? ladder : null, rung);
+    if (barred !== null) return problem(409, "Not today", barred);
+    await addSession(store, {
       id,
       horseId: horse,
-      ladderId: ladder,
+      kind,
+      ladderId: kind === "work" ? ladder : null,
       personId: person ?? null,
       placeId: place ?? null,
-      startRung: start_rung,
+      startRung: kind === "work" ? rung : null,
+      kitIds: kit ?? [],
     });
     return json({ id }, 201);
   });

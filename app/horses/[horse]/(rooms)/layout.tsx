@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { getHorse } from "@/store";
+import { getHorse, namesApart } from "@/store";
 import { Frame } from "@/ui/frame";
 import { findOr404 } from "../../../server/find-or-404";
 import { getStore } from "../../../server/store";
@@ -7,9 +7,11 @@ import { pinnedTheme } from "../../../server/theme";
 
 export default async function RoomsLayout({ children, params }: { children: ReactNode; params: Promise<{ horse: string }> }) {
   const { horse: id } = await params;
-  const horse = await findOr404(getHorse(await getStore(), id));
+  const store = await getStore();
+  const horse = await findOr404(getHorse(store, id));
+  const apart = (await namesApart(store)).get(id) ?? "";
   return (
-    <Frame horse={{ id, name: horse.name, sample: horse.sample }} theme={await pinnedTheme()}>
+    <Frame horse={{ id, name: horse.name, apart, sample: horse.sample }} theme={await pinnedTheme()}>
       {children}
     </Frame>
   );

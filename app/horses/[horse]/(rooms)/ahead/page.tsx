@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { Ahead } from "@/features/ahead/ahead";
 import { getHorse } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";
+import { horseCare } from "../../../../server/horse-care";
 import { ladderStates } from "../../../../server/ladder-state";
 import { getStore } from "../../../../server/store";
 
@@ -10,7 +11,8 @@ export const metadata: Metadata = { title: "Ahead" };
 export default async function AheadPage({ params }: { params: Promise<{ horse: string }> }) {
   const store = await getStore();
   const horse = await findOr404(getHorse(store, (await params).horse));
-  const states = await ladderStates(store, horse.id);
+  const { allowance } = await horseCare(store, horse);
+  const states = await ladderStates(store, horse.id, allowance);
   return (
     <Ahead
       horseId={horse.id}

@@ -1,31 +1,82 @@
 import type { Metadata } from "next";
+import { beginWith, readinessOf } from "@/core/know";
+import { ageWords } from "@/core/welfare";
 import { Know } from "@/features/know/know";
-import { getHorse } from "@/store";
+import { KnowNav } from "@/features/know/know-nav";
+import { getHorse, namesApart, photoChangedMs } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";
+import { horseCare } from "../../../../server/horse-care";
+import { horsePicture, SIDES_DAYS } from "../../../../server/horse-picture";
 import { ladderStates } from "../../../../server/ladder-state";
+import { shownPlace } from "../../../../server/relief-of";
 import { getStore } from "../../../../server/store";
+import { chosenUnits } from "../../../../server/units";
 
 export const metadata: Metadata = { title: "Know" };
 
 export default async function KnowPage({ params }: { params: Promise<{ horse: string }> }) {
   const store = await getStore();
   const horse = await findOr404(getHorse(store, (await params).horse));
-  const states = await ladderStates(store, horse.id);
+  const care = await horseCare(store, horse);
+  const [picture, states, apart, photoMs, units] = await Promise.all([
+    horsePicture(store, horse),
+    ladderStates(store, horse.id, care.allowance),
+    namesApart(store),
+    photoChangedMs(store, horse.id),
+    chosenUnits(),
+  ]);
+  const [look] = picture.looks;
+  const [place] = picture.places;
+  const { breathing } = picture;
+  const rest = breathing === null ? horse.resting_breaths_per_min : Math.round(breathing.perMinute * 10) / 10;
   return (
-    <Know
-      horse={horse}
-      year={new Date(store.now()).getFullYear()}
-      ladders={states.map(({ ladder, next, trials }) => ({
-        id: ladder.id,
-        name: ladder.behaviour.name,
-        rung: next.rung,
-        rungs: ladder.plan.rungs.length,
-        headline: next.headline,
-        sides: (["L", "R"] as const).map((side) => {
-          const own = trials.filter((t) => t.side === side && t.kind === "work").slice(-40);
-          return { side, n: own.length, met: own.filter((t) => t.outcome === "met").length };
-        }),
-      }))}
-    />
+    <>
+      <KnowNav horseId={horse.id} here="" />
+      <Know
+        horse={{ ...horse, apart: apart.get(horse.id) ?? "", photoMs }}
+        units={units}
+        age={
+          care.age === null
+            ? null
+            : { words: ageWords(care.age), born: `born ${horse.born_day ?? horse.birth_year}`, caution: care.caution?.sentence ?? null }
+        }
+        limits={care.sentences}
+        sides={picture.sides}
+        sidesDays={SIDES_DAYS}
+        touches={picture.touches}
+        offLimits={care.allowance.touchOff.map(({ value }) => value)}
+        place={place === undefined ? null : shownPlace(place)}
+        look={
+          look === undefined
+            ? null
+            : {
+                startedMs: look.startedMs,
+                partial: look.look.partial,
+                begin: beginWith(look.look),
+                ready: readinessOf(look.look)
+                  .filter(({ state }) => state === "ready to try")
+                  .map(({ name }) => name),
+              }
+        }
+        connection={picture.connection?.result ?? null}
+        breathing={
+          rest === null
+            ? null
+            : `breathes ${rest} a minute${horse.resting_heart_per_min === null ? "" : `, heart ${horse.resting_heart_per_min}`}`
+        }
+        ladders={states.map(({ ladder, next, trials }) => ({
+          id: ladder.id,
+          name: ladder.behaviour.name,
+          rung: next.rung,
+          rungs: ladder.plan.rungs.length,
+          headline: next.headline,
+          barred: next.barred !== null,
+          sides: (["L", "R"] as const).map((side) => {
+            const own = trials.filter((t) => t.side === side && t.kind === "work").slice(-40);
+            return { side, n: own.length, met: own.filter((t) => t.outcome === "met").length };
+          }),
+        }))}
+      />
+    </>
   );
 }

@@ -24,7 +24,7 @@ export default async function ReviewListPage({ params }: { params: Promise<{ hor
           n: summary.n,
           met: summary.met,
           behaviours: [...new Set(blocks.map((block) => block.behaviour))],
-          rungs: [...new Set(blocks.map((block) => block.rung))],
+          rungs: session.kind === "work" ? [...new Set(blocks.map((block) => block.rung))] : [],
         };
       })}
     />

@@ -3,6 +3,7 @@ import Link from "next/link";
 import { redirect } from "next/navigation";
 import { getHorse } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";
+import { horseCare } from "../../../../server/horse-care";
 import { ladderStates } from "../../../../server/ladder-state";
 import { getStore } from "../../../../server/store";
 
@@ -11,7 +12,8 @@ export const metadata: Metadata = { title: "Shape" };
 export default async function ShapePage({ params }: { params: Promise<{ horse: string }> }) {
   const store = await getStore();
   const horse = await findOr404(getHorse(store, (await params).horse));
-  const states = await ladderStates(store, horse.id);
+  const { allowance } = await horseCare(store, horse);
+  const states = await ladderStates(store, horse.id, allowance);
   const [only] = states;
   // With one ladder there is nothing to choose: its chart is the room.
   if (only !== undefined && states.length === 1) redirect(`/horses/${horse.id}/shape/${only.ladder.id}`);
@@ -30,7 +32,8 @@ export default async function ShapePage({ params }: { params: Promise<{ horse: s
                 {ladder.behaviour.name}
               </Link>
               <span className="ml-3 text-soft">{ladder.plan.rungs.length} rungs</span>
-              <p className="font-semibold text-tarn">{next.headline}</p>
+              <p className={`font-semibold ${next.barred === null ? "text-tarn" : "text-brick"}`}>{next.headline}</p>
+              {next.barred !== null && <p className="text-brick">{next.barred}</p>}
             </li>
           ))}
         </ul>

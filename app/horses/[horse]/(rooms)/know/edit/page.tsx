@@ -1,24 +1,26 @@
 import type { Metadata } from "next";
 import type { HorseInput } from "@/core/schemas";
 import { HorseForm } from "@/features/know/horse-form";
-import { getHorse } from "@/store";
+import { Photo } from "@/features/know/photo";
+import { getHorse, photoChangedMs } from "@/store";
 import { findOr404 } from "../../../../../server/find-or-404";
+import { today } from "../../../../../server/horse-care";
 import { getStore } from "../../../../../server/store";
 
 export const metadata: Metadata = { title: "Edit the horse" };
 
 export default async function EditHorsePage({ params }: { params: Promise<{ horse: string }> }) {
-  const { id, name, birth_year, sex, kind, height_cm, mass_kg, history, restrictions } = await findOr404(
-    getHorse(await getStore(), (await params).horse),
-  );
+  const store = await getStore();
+  const horse = await findOr404(getHorse(store, (await params).horse));
+  const changedMs = await photoChangedMs(store, horse.id);
+  const { id, sample: _sample, created_ms: _created, away: _away, away_since: _since, away_note: _note, ...fields } = horse;
+  // Where the day of birth is known it says the year; the field stays free for a change of the day.
+  const shown = { ...fields, birth_year: fields.born_day === null ? fields.birth_year : null } as HorseInput;
   return (
     <>
-      <h1 className="mb-6 text-[2rem]">Edit {name}</h1>
-      <HorseForm
-        year={new Date().getFullYear()}
-        id={id}
-        horse={{ name, birth_year, sex, kind, height_cm, mass_kg, history, restrictions } as HorseInput}
-      />
+      <h1 className="mb-6 text-[2rem]">Edit {horse.name}</h1>
+      <Photo horseId={id} name={horse.name} changedMs={changedMs} />
+      <HorseForm today={today(store.now())} id={id} horse={shown} />
     </>
   );
 }

@@ -1,10 +1,16 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
+import { addSigns, compareSigns, knowDigest } from "@/core/know";
+import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { Review } from "@/features/review/review";
-import { getLadder, loadSession } from "@/store";
+import { digestsOfHorse, getHorse, getLadder, loadSession } from "@/store";
 import { findOr404 } from "../../../../../server/find-or-404";
+import { horseCare } from "../../../../../server/horse-care";
 import { ladderState } from "../../../../../server/ladder-state";
 import { getStore } from "../../../../../server/store";
+
+/** How far back a horse's own usual goes (a setting). */
+const USUAL_DAYS = 180;
 
 export const metadata: Metadata = { title: "Review" };
 
@@ -13,6 +19,29 @@ export default async function ReviewPage({ params }: { params: Promise<{ horse: 
   const store = await getStore();
   const { session, record } = await findOr404(loadSession(store, id));
   if (session.horse_id !== horse) notFound();
-  const { next } = await ladderState(store, await findOr404(getLadder(store, session.ladder_id)));
-  return <Review storeId={store.id} horseId={horse} sessionId={id} record={record} next={next} />;
+  const owner = await findOr404(getHorse(store, horse));
+  const { allowance } = await horseCare(store, owner);
+  const next =
+    session.ladder_id === null ? null : (await ladderState(store, await findOr404(getLadder(store, session.ladder_id)), allowance)).next;
+  // Its own usual: every earlier session of the same kind, this one aside.
+  const digests = await digestsOfHorse(store, horse, session.created_ms - USUAL_DAYS * MILLISECONDS_PER_DAY);
+  const usual = addSigns(
+    digests
+      .filter((other) => other.session.kind === session.kind && other.session.created_ms < session.created_ms)
+      .map(({ digest }) => digest.signs),
+  );
+  const own = knowDigest(record).signs;
+  const signs =
+    session.kind === "connection" ? [] : (["tension", "ease", "danger"] as const).flatMap((kind) => compareSigns(own, usual, kind) ?? []);
+  return (
+    <Review
+      storeId={store.id}
+      horseId={horse}
+      sessionId={id}
+      record={record}
+      next={next}
+      signs={signs.filter(({ here, usual: before }) => here.count + before.count > 0).map(({ words }) => words)}
+      rungWord={session.kind === "work" ? "rung" : "part"}
+    />
+  );
 }

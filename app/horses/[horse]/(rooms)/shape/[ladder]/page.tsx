@@ -1,9 +1,11 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
+import { barredRung } from "@/core/welfare";
 import { LadderView } from "@/features/shape/ladder-view";
-import { getLadder, rungEvidence } from "@/store";
+import { getHorse, getLadder, rungEvidence } from "@/store";
 import { findOr404 } from "../../../../../server/find-or-404";
+import { horseCare } from "../../../../../server/horse-care";
 import { ladderState } from "../../../../../server/ladder-state";
 import { getStore } from "../../../../../server/store";
 
@@ -14,7 +16,9 @@ export default async function LadderPage({ params }: { params: Promise<{ horse: 
   const store = await getStore();
   const ladder = await findOr404(getLadder(store, id));
   if (ladder.horseId !== horse) notFound();
-  const [evidence, state] = await Promise.all([rungEvidence(store, id, ladder.version), ladderState(store, ladder)]);
+  const { allowance } = await horseCare(store, await findOr404(getHorse(store, horse)));
+  const [evidence, state] = await Promise.all([rungEvidence(store, id, ladder.version), ladderState(store, ladder, allowance)]);
+  const barred = ladder.plan.rungs.flatMap((_, i) => barredRung(ladder.plan, i + 1, allowance).map(({ why }) => ({ rung: i + 1, why })));
   return (
     <>
       <LadderView
@@ -22,6 +26,8 @@ export default async function LadderPage({ params }: { params: Promise<{ horse: 
         ladder={{ id, name: ladder.behaviour.name, finished: ladder.behaviour.finished, version: ladder.version, plan: ladder.plan }}
         evidence={evidence}
         here={{ rung: state.next.rung, headline: state.next.headline, reason: state.next.reason }}
+        barred={barred}
+        barredWhole={state.next.barred}
       />
       <p className="mt-6">
         <Link href={`/horses/${horse}/shape/new`} className="link">

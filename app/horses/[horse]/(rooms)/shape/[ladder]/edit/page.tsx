@@ -1,8 +1,10 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
+import type { BehaviourInput } from "@/core/schemas";
 import { LadderEditor } from "@/features/shape/ladder-editor";
-import { getLadder, rungEvidence } from "@/store";
+import { getHorse, getLadder, rungEvidence } from "@/store";
 import { findOr404 } from "../../../../../../server/find-or-404";
+import { horseCare } from "../../../../../../server/horse-care";
 import { getStore } from "../../../../../../server/store";
 
 export const metadata: Metadata = { title: "Edit the ladder" };
@@ -14,10 +16,18 @@ export default async function EditLadderPage({ params }: { params: Promise<{ hor
   if (ladder.horseId !== horse) notFound();
   const worked = (await rungEvidence(store, id, ladder.version)).some((sum) => sum.n > 0);
   const { name, finished, cue, why } = ladder.behaviour;
+  const involves = JSON.parse(ladder.behaviour.involves) as BehaviourInput["involves"];
+  const { allowance } = await horseCare(store, await findOr404(getHorse(store, horse)));
   return (
     <>
       <h1 className="mb-6 text-[2rem]">Edit: {name}</h1>
-      <LadderEditor start={{ behaviour: { name, finished, cue, why }, plan: ladder.plan }} horseId={horse} ladderId={id} worked={worked} />
+      <LadderEditor
+        start={{ behaviour: { name, finished, cue, why, involves }, plan: ladder.plan }}
+        horseId={horse}
+        ladderId={id}
+        worked={worked}
+        allowance={allowance}
+      />
     </>
   );
 }

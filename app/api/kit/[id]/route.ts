@@ -1,0 +1,21 @@
+import { kitSchema } from "@/core/schemas";
+import { removeKit, updateKit } from "@/store";
+import { takeAct, takeForm } from "../../../server/form-route";
+
+type Context = { params: Promise<{ id: string }> };
+
+export async function PUT(request: Request, { params }: Context) {
+  const { id } = await params;
+  return takeForm(request, kitSchema, async (store, kit) => {
+    await updateKit(store, id, kit);
+    return { id };
+  });
+}
+
+export async function DELETE(request: Request, { params }: Context) {
+  const { id } = await params;
+  return takeAct(request, async (store) => {
+    await removeKit(store, id);
+    return { id };
+  });
+}

@@ -1,0 +1,21 @@
+import { placeSchema } from "@/core/schemas";
+import { removePlace, updatePlace } from "@/store";
+import { takeAct, takeForm } from "../../../server/form-route";
+
+type Context = { params: Promise<{ id: string }> };
+
+export async function PUT(request: Request, { params }: Context) {
+  const { id } = await params;
+  return takeForm(request, placeSchema, async (store, place) => {
+    await updatePlace(store, id, place);
+    return { id };
+  });
+}
+
+export async function DELETE(request: Request, { params }: Context) {
+  const { id } = await params;
+  return takeAct(request, async (store) => {
+    await removePlace(store, id);
+    return { id };
+  });
+}

@@ -1,0 +1,58 @@
+import type { Metadata } from "next";
+import type { RestrictionInput } from "@/core/schemas";
+import { ageWords, holdsOn, type Restriction, restrictionSentence } from "@/core/welfare";
+import { KnowNav } from "@/features/know/know-nav";
+import { Limits } from "@/features/know/limits";
+import { asRestriction, getHorse } from "@/store";
+import { findOr404 } from "../../../../../server/find-or-404";
+import { horseCare } from "../../../../../server/horse-care";
+import { getStore } from "../../../../../server/store";
+
+export const metadata: Metadata = { title: "Limits" };
+
+function whenWords({ from, until }: Restriction, today: string): string {
+  if (until !== null && until < today) return `ended on ${until}`;
+  if (from !== null && from > today) return `from ${from}${until === null ? "" : ` to ${until}`}`;
+  return until === null ? "with no end set" : `to ${until}`;
+}
+
+const overlap = (a: Restriction, b: Restriction) =>
+  a.kind === b.kind &&
+  a.kind !== "other" &&
+  (a.kind !== "touch-off" || a.detail === b.detail) &&
+  (a.from ?? "") <= (b.until ?? "9999") &&
+  (b.from ?? "") <= (a.until ?? "9999");
+
+export default async function LimitsPage({ params }: { params: Promise<{ horse: string }> }) {
+  const store = await getStore();
+  const horse = await findOr404(getHorse(store, (await params).horse));
+  const { rows, day, age, caution } = await horseCare(store, horse);
+  const all = rows.map((row) => ({ row, restriction: asRestriction(row) }));
+  return (
+    <>
+      <KnowNav horseId={horse.id} here="limits" />
+      <Limits
+        horse={{ id: horse.id, name: horse.name }}
+        today={day}
+        age={age === null ? null : { words: ageWords(age), caution: caution?.sentence ?? null }}
+        away={horse.away === null ? null : { kind: horse.away, since: horse.away_since, note: horse.away_note }}
+        restrictions={all.map(({ row, restriction }) => ({
+          id: row.id,
+          sentence: restrictionSentence(restriction),
+          holds: holdsOn(restriction, day),
+          when: whenWords(restriction, day),
+          overlaps: all.some((other) => other.row.id !== row.id && overlap(other.restriction, restriction)),
+          input: {
+            kind: restriction.kind,
+            amount: row.amount,
+            detail: row.detail,
+            reason: row.reason,
+            given_by: row.given_by,
+            from_day: row.from_day,
+            until_day: row.until_day,
+          } satisfies RestrictionInput,
+        }))}
+      />
+    </>
+  );
+}

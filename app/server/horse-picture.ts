@@ -1,0 +1,112 @@
+import "server-only";
+import { poissonInterval } from "@/core/evidence";
+import {
+  addSides,
+  addSigns,
+  type Connection,
+  connectionOf,
+  type FirstLook,
+  type ReliefMap,
+  reliefMap,
+  type SessionRelief,
+  type SidePicture,
+  type SignCounts,
+  sidePicture,
+  type Touch,
+} from "@/core/know";
+import { MILLISECONDS_PER_DAY } from "@/core/units";
+import { type DigestedSession, digestsOfHorse, getPlace, type HorseRow, type Store, type StoredPlace } from "@/store";
+
+/** Sides are compared over this many days back: what was longer ago says little of today (a setting; common practice, no source). */
+export const SIDES_DAYS = 60;
+/** How far back the body map, places, watching and signs are read. */
+const LOOK_BACK_DAYS = 365;
+
+/** A first look with its session. */
+export interface DatedLook {
+  readonly sessionId: string;
+  readonly startedMs: number;
+  readonly look: FirstLook;
+}
+
+/** The relief of one place. */
+export interface PlaceRelief {
+  readonly place: StoredPlace;
+  readonly relief: ReliefMap;
+  readonly sessions: readonly SessionRelief[];
+}
+
+/** A rate read off several readings together; null where there is none. */
+export interface PooledBreathing {
+  readonly perMinute: number;
+  readonly interval: readonly [number, number];
+  readonly readings: number;
+}
+
+/** Everything the sessions show of a horse, before any plan. */
+export interface HorsePicture {
+  readonly sides: SidePicture;
+  readonly touches: readonly Touch[];
+  /** Newest first. */
+  readonly looks: readonly DatedLook[];
+  /** Places where zones were tapped, the one with most time first. */
+  readonly places: readonly PlaceRelief[];
+  readonly connection: { readonly startedMs: number; readonly beepSeconds: number | null; readonly result: Connection } | null;
+  readonly restSigns: SignCounts;
+  readonly workSigns: SignCounts;
+  readonly breathing: PooledBreathing | null;
+  readonly heart: { readonly perMinute: number; readonly readings: number } | null;
+  /** Departures in the last sides window: a horse that leaves. */
+  readonly departures: number;
+}
+
+async function placesOf(store: Store, digests: readonly DigestedSession[]): Promise<PlaceRelief[]> {
+  const byPlace = new Map<string, SessionRelief[]>();
+  for (const { session, digest } of digests) {
+    if (session.place_id === null || digest.relief.zones.length === 0) continue;
+    byPlace.set(session.place_id, [...(byPlace.get(session.place_id) ?? []), digest.relief]);
+  }
+  const list = await Promise.all(
+    [...byPlace].map(async ([id, sessions]) => ({ place: await getPlace(store, id), relief: reliefMap(sessions), sessions })),
+  );
+  const seconds = ({ relief }: PlaceRelief) => relief.zones.reduce((sum, zone) => sum + zone.seconds, 0);
+  return list.sort((a, b) => seconds(b) - seconds(a));
+}
+
+function breathingOf(digests: readonly DigestedSession[]): PooledBreathing | null {
+  const readings = digests.filter(({ digest }) => digest.atRest).flatMap(({ digest }) => digest.breaths);
+  const breaths = readings.reduce((sum, one) => sum + one.breaths, 0);
+  const minutes = readings.reduce((sum, one) => sum + one.seconds, 0) / 60;
+  if (!(minutes > 0)) return null;
+  return { perMinute: breaths / minutes, interval: poissonInterval(breaths, minutes), readings: readings.length };
+}
+
+/** Reads the digests of a horse's sessions into one picture. Cost grows with the sessions of a year. */
+export async function horsePicture(store: Store, horse: HorseRow): Promise<HorsePicture> {
+  const now = store.now();
+  const digests = await digestsOfHorse(store, horse.id, now - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY);
+  const recent = digests.filter(({ startedMs }) => startedMs >= now - SIDES_DAYS * MILLISECONDS_PER_DAY);
+  const watched = digests.findLast(({ digest }) => digest.samples.length > 0);
+  const beats = digests.filter(({ digest }) => digest.atRest).flatMap(({ digest }) => digest.heart);
+  return {
+    sides: sidePicture(addSides(recent.map(({ digest }) => digest.sides))),
+    touches: digests.flatMap(({ digest }) => digest.touches),
+    looks: digests
+      .flatMap(({ session, startedMs, digest }) =>
+        digest.firstLook === null || digest.firstLook.stepsDone === 0 ? [] : [{ sessionId: session.id, startedMs, look: digest.firstLook }],
+      )
+      .reverse(),
+    places: await placesOf(store, digests),
+    connection:
+      watched === undefined
+        ? null
+        : { startedMs: watched.startedMs, beepSeconds: watched.digest.beepSeconds, result: connectionOf(watched.digest.samples) },
+    restSigns: addSigns(digests.filter(({ digest }) => digest.atRest).map(({ digest }) => digest.signs)),
+    workSigns: addSigns(
+      digests.filter(({ session, digest }) => session.kind === "work" && digest.trials > 0).map(({ digest }) => digest.signs),
+    ),
+    breathing: breathingOf(digests),
+    heart: beats.length === 0 ? null : { perMinute: beats.reduce((sum, b) => sum + b.perMinute, 0) / beats.length, readings: beats.length },
+    departures: recent.reduce((sum, { digest }) => sum + digest.relief.departures, 0),
+  };
+}

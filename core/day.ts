@@ -1,0 +1,24 @@
+/** The earliest date the product takes: nothing before is a real record here. */
+export const EARLIEST_YEAR = 1980;
+
+/** A calendar day as "2026-03-09". Plain days compare as text and know no time zone. */
+export type Day = string;
+
+const DAY = /^(\d{4})-(\d{2})-(\d{2})$/;
+
+/** Whether a text is a real day of the calendar, not before the product's earliest year. */
+export function isDay(text: unknown): text is Day {
+  if (typeof text !== "string") return false;
+  const [, year, month, date] = DAY.exec(text) ?? [];
+  if (year === undefined) return false;
+  const made = new Date(Date.UTC(Number(year), Number(month) - 1, Number(date)));
+  return Number(year) >= EARLIEST_YEAR && made.getUTCMonth() === Number(month) - 1 && made.getUTCDate() === Number(date);
+}
+
+/**
+ * The day a moment falls on, where the clock is `offsetMinutes` ahead of UTC.
+ * @param wallMs milliseconds since 1970.
+ */
+export function dayOf(wallMs: number, offsetMinutes = 0): Day {
+  return new Date(wallMs + offsetMinutes * 60_000).toISOString().slice(0, 10);
+}

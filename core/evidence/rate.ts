@@ -1,0 +1,46 @@
+import type { Interval } from "./shares";
+import { chiSquaredQuantile, incompleteBeta } from "./special";
+
+/** Events seen in some time. `minutes` is above 0 where anything can be said. */
+export interface CountedRate {
+  readonly count: number;
+  readonly minutes: number;
+}
+
+/**
+ * Exact 95 % interval of a Poisson rate (Garwood 1936): from chi-squared
+ * quantiles, χ²(0.025; 2n)/2 and χ²(0.975; 2n + 2)/2 over the exposure.
+ * @param count events seen, a whole number from 0.
+ * @param exposure the time or number they were seen in, above 0; the rate is per unit of it.
+ * @throws RangeError where either is out of range.
+ */
+export function poissonInterval(count: number, exposure: number): Interval {
+  if (!Number.isInteger(count) || count < 0) throw new RangeError("poissonInterval: the count must be a whole number from 0");
+  if (!(exposure > 0)) throw new RangeError("poissonInterval: the exposure must be above 0");
+  const low = count === 0 ? 0 : chiSquaredQuantile(0.025, 2 * count) / 2;
+  const high = chiSquaredQuantile(0.975, 2 * count + 2) / 2;
+  return [low / exposure, high / exposure];
+}
+
+/** Chance of at most k successes in n at chance p. */
+function binomialAtMost(k: number, n: number, p: number): number {
+  if (k >= n) return 1;
+  if (k < 0) return 0;
+  return 1 - incompleteBeta(p, k + 1, n - k);
+}
+
+/**
+ * Whether two rates differ: the exact conditional test (Przyborowski &
+ * Wilenski 1940). Given the sum of both counts, the first is binomial with the
+ * share of time it was watched; two-sided by doubling the smaller tail.
+ * It takes signs as independent of each other; signs that come in bouts make p too small.
+ * @returns p, or null where neither was watched or nothing was seen.
+ */
+export function rateDifferenceP(first: CountedRate, second: CountedRate): number | null {
+  const n = first.count + second.count;
+  if (n === 0 || !(first.minutes > 0) || !(second.minutes > 0)) return null;
+  const share = first.minutes / (first.minutes + second.minutes);
+  const low = binomialAtMost(first.count, n, share);
+  const high = 1 - binomialAtMost(first.count - 1, n, share);
+  return Math.min(1, 2 * Math.min(low, high));
+}

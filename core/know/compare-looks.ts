@@ -1,0 +1,51 @@
+import { type ShareDifference, shareDifference } from "../evidence";
+import { FIRST_LOOK_STEPS, type FirstLook, type FirstLookResult, resultOf } from "./first-look";
+
+/** One step of the battery now and before. */
+export interface StepChange {
+  readonly key: string;
+  readonly side: "L" | "R" | null;
+  readonly before: FirstLookResult;
+  readonly now: FirstLookResult;
+  readonly change: ShareDifference;
+  readonly words: string;
+}
+
+/** A re-test beside an earlier look. */
+export interface LookComparison {
+  readonly steps: readonly StepChange[];
+  /** All steps both looks hold, taken together; null where they share none. */
+  readonly together: (ShareDifference & { readonly before: { met: number; of: number }; readonly now: { met: number; of: number } }) | null;
+  readonly words: string;
+}
+
+const percent = (share: number) => Math.round(share * 100);
+const signed = (share: number) => `${share > 0 ? "+" : share < 0 ? "−" : "±"}${Math.abs(percent(share))}`;
+
+/** A difference in words, with its interval; "too few to tell" where the trials are. */
+export function differenceWords({ difference, interval, enough }: ShareDifference): string {
+  const range = `${signed(difference)} points, could be anywhere from ${signed(interval[0])} to ${signed(interval[1])}`;
+  if (!enough) return `${range}: too few to tell.`;
+  if (interval[0] > 0) return `${range}: more than before.`;
+  if (interval[1] < 0) return `${range}: less than before.`;
+  return `${range}: no difference shown yet.`;
+}
+
+/** Compares a look with an earlier one, step by step, where both hold the step. */
+export function compareLooks(before: FirstLook, now: FirstLook): LookComparison {
+  const steps = FIRST_LOOK_STEPS.flatMap(({ item, side }): StepChange[] => {
+    const earlier = resultOf(before, item.key, side);
+    const later = resultOf(now, item.key, side);
+    if (earlier === null || later === null) return [];
+    const change = shareDifference({ met: earlier.met, of: earlier.n }, { met: later.met, of: later.n });
+    return change === null ? [] : [{ key: item.key, side, before: earlier, now: later, change, words: differenceWords(change) }];
+  });
+  const sum = (which: "before" | "now") =>
+    steps.reduce((all, step) => ({ met: all.met + step[which].met, of: all.of + step[which].n }), { met: 0, of: 0 });
+  const change = shareDifference(sum("before"), sum("now"));
+  return {
+    steps,
+    together: change === null ? null : { ...change, before: sum("before"), now: sum("now") },
+    words: change === null ? "The two looks share no item." : differenceWords(change),
+  };
+}

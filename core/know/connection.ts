@@ -1,0 +1,114 @@
+import { cohenKappa, type Interval, type KappaAgreement, wilsonInterval } from "../evidence";
+
+/** What a horse can go to when it is unsure, or nothing of the kind. */
+export const CONNECTION_ANSWERS = ["people", "other horses", "a place", "an object", "a pattern", "nothing in particular"] as const;
+export type ConnectionAnswer = (typeof CONNECTION_ANSWERS)[number];
+
+export const CONNECTION_QUESTION = "goes to";
+export const CONNECTION_BEHAVIOUR = "What it goes to";
+/** Seconds between two beeps. */
+export const BEEP_SECONDS = { least: 5, most: 30, usual: 10 } as const;
+
+/** One look at a beep: what the horse was with at that moment. */
+export interface Sample {
+  readonly beep: number;
+  readonly answer: string;
+  readonly observer: string;
+}
+
+/** One answer's share of the samples, with its 95 % interval. */
+export interface SampleShare {
+  readonly answer: ConnectionAnswer;
+  readonly n: number;
+  readonly share: number;
+  readonly interval: Interval;
+}
+
+/** What an observation came to. */
+export interface Connection {
+  readonly n: number;
+  /** From the largest share down; answers never given are left out. */
+  readonly shares: readonly SampleShare[];
+  /** Two observers' agreement at the same beeps; null where only one watched. */
+  readonly agreement: KappaAgreement | null;
+  readonly leading: ConnectionAnswer | null;
+  readonly sentence: string;
+  readonly teachNext: string;
+}
+
+/** What to teach next for each leading answer (common practice, no source). */
+const TEACH: Readonly<Record<ConnectionAnswer, string>> = {
+  people:
+    "It looks for people. Teach it to be at ease while you step away: stand and wait, a metre at a time, before you leave it anywhere.",
+  "other horses":
+    "It looks for other horses. Company away by steps: companion beside, then in sight, then away for a moment, easy work each time.",
+  "a place": "It has a place of its own. Make a second one, a mat or a plate, and be at ease there, before it stands tied anywhere.",
+  "an object": "It goes to a thing. Use that as the target: let it lead the horse a step, then two, into new places.",
+  "a pattern": "It settles in a known pattern. Run that pattern first, then change one piece of it at a time.",
+  "nothing in particular":
+    "It goes to nothing in particular. Give it one thing to come back to: a place where it always rests and is fed or scratched.",
+};
+
+const isAnswer = (text: string): text is ConnectionAnswer => (CONNECTION_ANSWERS as readonly string[]).includes(text);
+const percent = (share: number) => Math.round(share * 100);
+
+/** Beeps both of two observers answered, as a square table over the answers. */
+function agreementOf(samples: readonly Sample[]): KappaAgreement | null {
+  const observers = [...new Set(samples.map((s) => s.observer))].sort();
+  const [one, two] = observers;
+  if (one === undefined || two === undefined) return null;
+  const table = CONNECTION_ANSWERS.map(() => new Array<number>(CONNECTION_ANSWERS.length).fill(0));
+  const second = new Map(samples.filter((s) => s.observer === two).map((s) => [s.beep, s.answer]));
+  for (const { beep, answer } of samples.filter((s) => s.observer === one)) {
+    const other = second.get(beep);
+    if (other === undefined || !isAnswer(answer) || !isAnswer(other)) continue;
+    const row = table[CONNECTION_ANSWERS.indexOf(answer)] as number[];
+    const column = CONNECTION_ANSWERS.indexOf(other);
+    row[column] = (row[column] as number) + 1;
+  }
+  return cohenKappa(table);
+}
+
+/**
+ * Sums momentary time samples up (for states: Altmann 1974). The shares count
+ * the first observer's looks; a second observer gives agreement. Looks close in
+ * time resemble each other, so the intervals are rather too narrow; they are
+ * said with that. A leading answer is named only where its interval lies above
+ * the next one's share.
+ */
+export function connectionOf(samples: readonly Sample[]): Connection {
+  const observers = [...new Set(samples.map((s) => s.observer))].sort();
+  const first = samples.filter((s) => s.observer === observers[0] && isAnswer(s.answer));
+  const n = first.length;
+  const shares = CONNECTION_ANSWERS.flatMap((answer): SampleShare[] => {
+    const count = first.filter((s) => s.answer === answer).length;
+    const interval = wilsonInterval(count, n);
+    return count === 0 || interval === null ? [] : [{ answer, n: count, share: count / n, interval }];
+  }).sort((a, b) => b.share - a.share);
+  const [top, next] = shares;
+  const told = top !== undefined && n >= 10 && top.interval[0] > (next?.share ?? 0);
+  const leading = told ? top.answer : null;
+  const sentence =
+    top === undefined
+      ? "Nothing watched yet."
+      : leading === null
+        ? `${top.answer} ${top.n} of ${n}: too few to tell apart yet.`
+        : `${leading}: ${top.n} of ${n} looks, could be anywhere from ${percent(top.interval[0])} to ${percent(top.interval[1])} %.`;
+  return {
+    n,
+    shares,
+    agreement: agreementOf(samples),
+    leading,
+    sentence,
+    teachNext: leading === null ? "Watch once more before you build on it." : TEACH[leading],
+  };
+}
+
+/** Agreement in words. */
+export function agreementWords({ kappa, observed, n }: KappaAgreement): string {
+  const same = `the same at ${Math.round(observed * n)} of ${n} beeps`;
+  if (n < 20) return `Two observers: ${same}; too few to judge.`;
+  return kappa === null
+    ? `Two observers: ${same}.`
+    : `Two observers: ${same}, κ ${kappa.toFixed(2)} (1 is full agreement, 0 no more than chance).`;
+}

@@ -1,0 +1,90 @@
+import { type SessionRecord, workSeconds } from "../session";
+import { CONNECTION_QUESTION, type Sample } from "./connection";
+import { FIRST_LOOK_BEHAVIOUR, type FirstLook, firstLookOf } from "./first-look";
+import { reliefOfSession, type SessionRelief } from "./relief";
+import { countSides, type SideCounts } from "./sides";
+import { REST_BEHAVIOUR, type SignClass, type SignCounts } from "./signs";
+import { TOUCH_TOOLS, TOUCH_ZONES, type Touch, type TouchTool, type TouchZone } from "./touch-map";
+
+/** What knowing the horse needs of one session: small enough to keep beside each. */
+export interface KnowDigest {
+  readonly touches: readonly Touch[];
+  readonly relief: SessionRelief;
+  readonly signs: SignCounts;
+  /** Signs seen while the horse was only watched, at rest. */
+  readonly atRest: boolean;
+  readonly samples: readonly Sample[];
+  readonly beepSeconds: number | null;
+  readonly breaths: readonly { readonly wallMs: number; readonly breaths: number; readonly seconds: number }[];
+  readonly heart: readonly { readonly wallMs: number; readonly perMinute: number }[];
+  /** Null where the session holds no block of the battery. */
+  readonly firstLook: FirstLook | null;
+  readonly sides: SideCounts;
+  readonly trials: number;
+}
+
+/** A strand's name under which a heart rate is measured. */
+export const HEART_STRAND = "heart rate";
+
+const isZone = (value: unknown): value is TouchZone => (TOUCH_ZONES as readonly unknown[]).includes(value);
+const isTool = (value: unknown): value is TouchTool => (TOUCH_TOOLS as readonly unknown[]).includes(value);
+const isClass = (value: unknown): value is SignClass => value === "ease" || value === "tension" || value === "danger";
+
+/** Digests a session. Facts that are not of the product's own zones, tools or classes are passed over. */
+export function knowDigest(record: SessionRecord): KnowDigest {
+  const start = record.startWallMs ?? 0;
+  const touches: Touch[] = [];
+  const samples: Sample[] = [];
+  const breaths: { wallMs: number; breaths: number; seconds: number }[] = [];
+  const heart: { wallMs: number; perMinute: number }[] = [];
+  const byClass: Record<SignClass, number> = { ease: 0, tension: 0, danger: 0 };
+  const byName: Record<string, number> = {};
+  let beepSeconds: number | null = null;
+  for (const { type, payload, ms } of record.facts) {
+    const wallMs = start + ms;
+    switch (type) {
+      case "touch": {
+        const { zone, side, tool, grade } = payload;
+        if (isZone(zone) && isTool(tool) && (side === "L" || side === "R"))
+          touches.push({ wallMs, zone, side, tool, grade: Number(grade) });
+        break;
+      }
+      case "sample":
+        if (payload.question === CONNECTION_QUESTION && typeof payload.beep === "number") {
+          samples.push({ beep: payload.beep, answer: String(payload.answer), observer: String(payload.observer ?? "") });
+          if (typeof payload.interval_s === "number") beepSeconds = payload.interval_s;
+        }
+        break;
+      case "signal":
+        if (isClass(payload.class)) {
+          byClass[payload.class]++;
+          const name = String(payload.name);
+          if (name !== payload.class) byName[name] = (byName[name] ?? 0) + 1;
+        }
+        break;
+      case "breath": {
+        const taps = payload.taps_ms as readonly number[];
+        const seconds = (Math.max(...taps) - Math.min(...taps)) / 1000;
+        if (seconds > 0) breaths.push({ wallMs, breaths: taps.length - 1, seconds });
+        break;
+      }
+      case "measure":
+        if (payload.strand === HEART_STRAND) heart.push({ wallMs, perMinute: Number(payload.value) });
+        break;
+    }
+  }
+  const behaviours = new Set(record.blocks.map((block) => block.behaviour));
+  return {
+    touches,
+    relief: reliefOfSession(record),
+    signs: { minutes: workSeconds(record) / 60, byClass, byName },
+    atRest: behaviours.has(REST_BEHAVIOUR),
+    samples,
+    beepSeconds,
+    breaths,
+    heart,
+    firstLook: behaviours.has(FIRST_LOOK_BEHAVIOUR) ? firstLookOf(record) : null,
+    sides: countSides(record.trials),
+    trials: record.trials.length,
+  };
+}

@@ -1,0 +1,74 @@
+export { compareLooks, differenceWords, type LookComparison, type StepChange } from "./compare-looks";
+export {
+  agreementWords,
+  BEEP_SECONDS,
+  CONNECTION_ANSWERS,
+  CONNECTION_BEHAVIOUR,
+  CONNECTION_QUESTION,
+  type Connection,
+  type ConnectionAnswer,
+  connectionOf,
+  type Sample,
+} from "./connection";
+export { HEART_STRAND, type KnowDigest, knowDigest } from "./digest";
+export {
+  type BatteryPlace,
+  batteryPlace,
+  FIRST_LOOK_BEHAVIOUR,
+  FIRST_LOOK_ITEMS,
+  FIRST_LOOK_PHASES,
+  FIRST_LOOK_STEPS,
+  FIRST_LOOK_TRIALS,
+  type FirstLook,
+  type FirstLookItem,
+  type FirstLookResult,
+  type FirstLookStep,
+  firstLookOf,
+  firstLookPlan,
+  firstLookWords,
+  resultOf,
+  strengthOf,
+} from "./first-look";
+export { type Beginning, beginWith, READY_BEHAVIOURS, type Readiness, type ReadyState, readinessOf } from "./readiness";
+export {
+  type EntranceRelief,
+  entranceRelief,
+  type ReliefMap,
+  reliefMap,
+  reliefOfSession,
+  type SessionRelief,
+  type ZoneRelief,
+  type ZoneStay,
+  type ZoneSums,
+} from "./relief";
+export { addSides, countSides, NO_SIDES, type SideCounts, type SidePicture, sidePicture } from "./sides";
+export {
+  addSigns,
+  commonestSigns,
+  compareSigns,
+  NO_SIGNS,
+  REST_BEHAVIOUR,
+  SIGN_CLASSES,
+  SIGNS,
+  type SignClass,
+  type SignComparison,
+  type SignCounts,
+  type SignRate,
+  signRate,
+} from "./signs";
+export { type NamedHorse, tellApart } from "./tell-apart";
+export {
+  besideZone,
+  proposeTouch,
+  stateOfGrade,
+  TOUCH_TOOLS,
+  TOUCH_ZONES,
+  type Touch,
+  TouchMap,
+  type TouchProposal,
+  type TouchTool,
+  type TouchZone,
+  type ZoneRecord,
+  type ZoneState,
+  zoneCaution,
+} from "./touch-map";

@@ -1,0 +1,116 @@
+import { FIRST_LOOK_ITEMS, FIRST_LOOK_PHASES, type FirstLook, resultOf } from "./first-look";
+
+/** What must answer, at which phase or lighter, before a behaviour is begun. */
+export interface Need {
+  readonly item: string;
+  readonly phase: number;
+}
+
+/** A behaviour with what it rests on. Common practice, no source. */
+export interface ReadyBehaviour {
+  readonly name: string;
+  readonly needs: readonly Need[];
+}
+
+const need = (item: string, phase: number): Need => ({ item, phase });
+
+/** What each kind of work rests on (common practice, no source). */
+export const READY_BEHAVIOURS: readonly ReadyBehaviour[] = [
+  { name: "lead in step", needs: [need("forward", 2), need("back-lead", 3)] },
+  { name: "back from a light touch", needs: [need("poll", 3), need("back-lead", 4)] },
+  { name: "side-step", needs: [need("hind", 3), need("front", 3)] },
+  { name: "stand and wait", needs: [need("poll", 3), need("back-lead", 3), need("stays", 4)] },
+  { name: "each foot handled", needs: [need("touch", 3), need("poll", 3), need("back-lead", 3)] },
+  { name: "stand on a plate", needs: [need("forward", 3), need("back-lead", 3)] },
+  { name: "through a narrow place", needs: [need("forward", 2), need("back-lead", 2), need("stick", 3)] },
+  { name: "circle on a line", needs: [need("bend", 3), need("hind", 3), need("front", 3), need("stick", 3)] },
+  { name: "stand at a post", needs: [need("poll", 2), need("forward", 2), need("stays", 3)] },
+  { name: "stay with you free", needs: [need("comes", 3), need("stays", 3), need("hind", 3)] },
+  { name: "circle round you free", needs: [need("returns", 3), need("bend", 2), need("stick", 3)] },
+];
+
+export type ReadyState = "ready to try" | "not yet" | "not looked at";
+
+/** Where a behaviour stands after a look. `missing` holds words, one for each need that is not met. */
+export interface Readiness {
+  readonly name: string;
+  readonly state: ReadyState;
+  readonly missing: readonly string[];
+}
+
+const itemName = (key: string) => FIRST_LOOK_ITEMS.find((item) => item.key === key)?.name ?? key;
+const phaseName = (phase: number) => FIRST_LOOK_PHASES[phase - 1]?.label ?? `phase ${phase}`;
+const SIDE_WORD = { L: "left", R: "right" } as const;
+
+type NeedState = { readonly state: "met" | "short" | "unseen"; readonly words: string };
+
+function stateOfNeed(look: FirstLook, { item: key, phase }: Need): NeedState {
+  const item = FIRST_LOOK_ITEMS.find((one) => one.key === key);
+  const sides = item?.sided === true ? (["L", "R"] as const) : ([null] as const);
+  const short: string[] = [];
+  const unseen: string[] = [];
+  for (const side of sides) {
+    const result = resultOf(look, key, side);
+    const where = side === null ? "" : ` ${SIDE_WORD[side]}`;
+    if (result === null) unseen.push(where.trim());
+    else if (result.met * 2 < result.n || result.met === 0) short.push(`${where} ${result.met} of ${result.n}`.trim());
+    else if (result.lightestPhase !== null && result.lightestPhase > phase)
+      short.push(`${where} took ${phaseName(result.lightestPhase)}, ${phaseName(phase)} wanted`.trim());
+  }
+  const words = (list: readonly string[]) =>
+    `${itemName(key)}${list.some((w) => w !== "") ? `: ${list.filter((w) => w !== "").join("; ")}` : ""}`;
+  if (short.length > 0) return { state: "short", words: words(short) };
+  if (unseen.length > 0) return { state: "unseen", words: words(unseen) };
+  return { state: "met", words: "" };
+}
+
+/**
+ * What a look shows to be ready. A need is met where at least half its trials
+ * were met at the phase wanted or lighter, on both sides where it has sides.
+ * One to three trials an item cannot prove it: ready means ready to try.
+ */
+export function readinessOf(look: FirstLook): Readiness[] {
+  return READY_BEHAVIOURS.map(({ name, needs }) => {
+    const states = needs.map((one) => stateOfNeed(look, one));
+    const short = states.filter(({ state }) => state === "short");
+    const unseen = states.filter(({ state }) => state === "unseen");
+    const state: ReadyState = short.length > 0 ? "not yet" : unseen.length > 0 ? "not looked at" : "ready to try";
+    return { name, state, missing: [...short, ...unseen].map(({ words }) => words) };
+  });
+}
+
+/** What to begin with, and why. */
+export interface Beginning {
+  readonly item: string;
+  readonly name: string;
+  readonly side: "L" | "R" | null;
+  readonly reason: string;
+}
+
+/**
+ * The item to begin with: the one not yet met that most behaviours wait for;
+ * among equals the one earlier in the battery. On a sided item the weaker side first.
+ * @returns null where nothing that was looked at is short.
+ */
+export function beginWith(look: FirstLook): Beginning | null {
+  let best: { item: string; waiting: string[] } | null = null;
+  for (const { key } of FIRST_LOOK_ITEMS) {
+    const waiting = READY_BEHAVIOURS.filter(({ needs }) =>
+      needs.some((one) => one.item === key && stateOfNeed(look, one).state === "short"),
+    ).map(({ name }) => name);
+    if (waiting.length > (best?.waiting.length ?? 0)) best = { item: key, waiting };
+  }
+  if (best === null) return null;
+  const left = resultOf(look, best.item, "L");
+  const right = resultOf(look, best.item, "R");
+  const rank = (result: typeof left) => (result === null ? 1 : result.met / result.n - (result.lightestPhase ?? 5) / 100);
+  const side = left === null && right === null ? null : rank(left) <= rank(right) ? "L" : "R";
+  const [first, ...others] = best.waiting;
+  const more = others.length === 0 ? "" : others.length === 1 ? ` and ${others[0]}` : ` and ${others.length} more`;
+  return {
+    item: best.item,
+    name: itemName(best.item),
+    side,
+    reason: `${first}${more} ${best.waiting.length === 1 ? "waits" : "wait"} for it.`,
+  };
+}

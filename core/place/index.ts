@@ -1,0 +1,13 @@
+export {
+  cornerItems,
+  liesInside,
+  outlineOf,
+  PLACE_ITEM_KINDS,
+  PLACE_ITEM_WORDS,
+  PLACE_SHAPES,
+  type PlaceItem,
+  type PlaceItemKind,
+  type PlaceOutline,
+  type PlaceShape,
+  putInside,
+} from "./geometry";

@@ -1,0 +1,273 @@
+import type { Day } from "../day";
+import type { LadderPlan } from "../ladder";
+import type { AgeCaution } from "./age";
+
+/** What a restriction switches off or caps. */
+export const RESTRICTION_KINDS = [
+  "no-work",
+  "work-minutes",
+  "repetitions",
+  "no-circling",
+  "circling-minutes",
+  "highest-gait",
+  "one-side",
+  "no-food",
+  "weight-limit",
+  "no-tying",
+  "touch-off",
+  "other",
+] as const;
+export type RestrictionKind = (typeof RESTRICTION_KINDS)[number];
+
+/** What kind of detail a restriction needs to say what it means. */
+export type RestrictionDetail = "none" | "amount" | "gait" | "side" | "touch-zone";
+
+interface KindFacts {
+  readonly words: string;
+  readonly detail: RestrictionDetail;
+  readonly unit: string;
+  readonly range: readonly [number, number];
+}
+
+export const RESTRICTION_FACTS: Readonly<Record<RestrictionKind, KindFacts>> = {
+  "no-work": { words: "no work at all", detail: "none", unit: "", range: [0, 0] },
+  "work-minutes": { words: "minutes of work a session", detail: "amount", unit: "min", range: [1, 240] },
+  repetitions: { words: "repetitions a session", detail: "amount", unit: "", range: [1, 500] },
+  "no-circling": { words: "no circling", detail: "none", unit: "", range: [0, 0] },
+  "circling-minutes": { words: "minutes of circling a session", detail: "amount", unit: "min", range: [1, 120] },
+  "highest-gait": { words: "no faster gait than", detail: "gait", unit: "", range: [0, 0] },
+  "one-side": { words: "one side only", detail: "side", unit: "", range: [0, 0] },
+  "no-food": { words: "no food", detail: "none", unit: "", range: [0, 0] },
+  "weight-limit": { words: "carries or draws at most", detail: "amount", unit: "kg", range: [0, 500] },
+  "no-tying": { words: "no tying", detail: "none", unit: "", range: [0, 0] },
+  "touch-off": { words: "not to be touched at", detail: "touch-zone", unit: "", range: [0, 0] },
+  other: { words: "other advice", detail: "none", unit: "", range: [0, 0] },
+};
+
+/** Gaits from the slowest; a cap on gait bars every later one. */
+export const GAITS_SLOWEST_FIRST = ["stand", "walk", "trot", "canter"] as const;
+
+/** One restriction of one horse. `from` and `until` are days, both included; null is open. */
+export interface Restriction {
+  readonly kind: RestrictionKind;
+  /** Of an amount: minutes, repetitions or kg. */
+  readonly amount: number | null;
+  /** Of a gait, a side or a touch zone: its name. */
+  readonly detail: string | null;
+  readonly reason: string;
+  readonly givenBy: string;
+  readonly from: Day | null;
+  readonly until: Day | null;
+}
+
+/** Work that a behaviour involves and a restriction may name. */
+export const INVOLVEMENTS = ["circling", "tying", "loading", "load", "legs"] as const;
+export type Involvement = (typeof INVOLVEMENTS)[number];
+
+/** Whether a restriction holds on a day. */
+export function holdsOn(restriction: Restriction, day: Day): boolean {
+  return (restriction.from === null || restriction.from <= day) && (restriction.until === null || day <= restriction.until);
+}
+
+/** What a restriction says, without its reason: "no faster gait than walk". */
+export function restrictionWords({ kind, amount, detail }: Restriction): string {
+  const { words, unit } = RESTRICTION_FACTS[kind];
+  switch (kind) {
+    case "work-minutes":
+    case "repetitions":
+    case "circling-minutes":
+      return `at most ${amount} ${words}`;
+    case "weight-limit":
+      return `${words} ${amount} ${unit}`;
+    case "highest-gait":
+    case "touch-off":
+      return `${words} ${detail}`;
+    case "one-side":
+      return `${detail} side only`;
+    default:
+      return words;
+  }
+}
+
+/** The restriction as a sentence with its end, its reason and who gave it. */
+export function restrictionSentence(restriction: Restriction): string {
+  const { kind, reason, givenBy, until } = restriction;
+  const words = restrictionWords(restriction);
+  const said = kind === "other" && reason !== "" ? reason.replace(/\.$/, "") : `${words[0]?.toUpperCase()}${words.slice(1)}`;
+  const why = kind === "other" || reason === "" ? "" : `: ${reason.replace(/\.$/, "")}`;
+  const until_ = until === null ? "" : ` until ${until}`;
+  return `${said}${until_}${why}.${givenBy === "" ? "" : ` Advice of ${givenBy}.`}`;
+}
+
+/** A cap with the sentence that says where it comes from; `value` in the unit the name says. */
+export interface Cap<T> {
+  readonly value: T;
+  readonly why: string;
+}
+
+/** Everything today's restrictions and the horse's age allow. null caps nothing. */
+export interface Allowance {
+  readonly noWork: Cap<true> | null;
+  readonly workMinutes: Cap<number> | null;
+  readonly repetitions: Cap<number> | null;
+  readonly circlingMinutes: Cap<number> | null;
+  readonly highestGait: Cap<string> | null;
+  readonly side: Cap<"left" | "right"> | null;
+  readonly noFood: Cap<true> | null;
+  readonly loadKg: Cap<number> | null;
+  readonly noTying: Cap<true> | null;
+  readonly touchOff: readonly Cap<string>[];
+  /** Restrictions of one kind that overlap: the stricter holds, and the screen says so. */
+  readonly overlaps: readonly RestrictionKind[];
+}
+
+const stricter = (a: Cap<number> | null, b: Cap<number>): Cap<number> => (a === null || b.value < a.value ? b : a);
+
+/**
+ * Sums up what holds on a day. Where two restrictions of one kind overlap the
+ * stricter holds; two sides that exclude each other leave no work on either,
+ * which is said as no work.
+ */
+export function allowanceOn(restrictions: readonly Restriction[], day: Day, age: AgeCaution | null): Allowance {
+  const holding = restrictions.filter((restriction) => holdsOn(restriction, day));
+  let noWork: Cap<true> | null = null;
+  let workMinutes: Cap<number> | null = null;
+  let repetitions: Cap<number> | null = null;
+  let circlingMinutes: Cap<number> | null = null;
+  let highestGait: Cap<string> | null = null;
+  let side: Cap<"left" | "right"> | null = null;
+  let noFood: Cap<true> | null = null;
+  let loadKg: Cap<number> | null = null;
+  let noTying: Cap<true> | null = null;
+  const touchOff: Cap<string>[] = [];
+  if (age !== null) {
+    if (age.workMinutes !== null) workMinutes = { value: age.workMinutes, why: age.sentence };
+    circlingMinutes = { value: age.circlingMinutes, why: age.sentence };
+    if (!age.tying) noTying = { value: true, why: age.sentence };
+  }
+  for (const restriction of holding) {
+    const why = restrictionSentence(restriction);
+    const amount = restriction.amount ?? 0;
+    switch (restriction.kind) {
+      case "no-work":
+        noWork ??= { value: true, why };
+        break;
+      case "work-minutes":
+        workMinutes = stricter(workMinutes, { value: amount, why });
+        break;
+      case "repetitions":
+        repetitions = stricter(repetitions, { value: amount, why });
+        break;
+      case "no-circling":
+        circlingMinutes = stricter(circlingMinutes, { value: 0, why });
+        break;
+      case "circling-minutes":
+        circlingMinutes = stricter(circlingMinutes, { value: amount, why });
+        break;
+      case "highest-gait": {
+        const rank = (gait: string) => GAITS_SLOWEST_FIRST.indexOf(gait as "walk");
+        const gait = restriction.detail ?? "walk";
+        if (highestGait === null || rank(gait) < rank(highestGait.value)) highestGait = { value: gait, why };
+        break;
+      }
+      case "one-side": {
+        const only = restriction.detail === "left" ? "left" : "right";
+        if (side !== null && side.value !== only) noWork ??= { value: true, why: `${side.why} ${why} Together they leave no side.` };
+        side ??= { value: only, why };
+        break;
+      }
+      case "no-food":
+        noFood ??= { value: true, why };
+        break;
+      case "weight-limit":
+        loadKg = stricter(loadKg, { value: amount, why });
+        break;
+      case "no-tying":
+        noTying = { value: true, why };
+        break;
+      case "touch-off":
+        touchOff.push({ value: restriction.detail ?? "", why });
+        break;
+    }
+  }
+  const counts = new Map<string, number>();
+  for (const { kind, detail } of holding) {
+    if (kind === "other") continue;
+    const key = kind === "touch-off" ? `${kind}|${detail}` : kind;
+    counts.set(key, (counts.get(key) ?? 0) + 1);
+  }
+  const overlaps = [...new Set([...counts].filter(([, n]) => n > 1).map(([key]) => key.split("|")[0] as RestrictionKind))];
+  return { noWork, workMinutes, repetitions, circlingMinutes, highestGait, side, noFood, loadKg, noTying, touchOff, overlaps };
+}
+
+/** The part of a ladder an allowance speaks about. */
+export type RestrictedPlan = Pick<LadderPlan, "strands" | "rungs" | "method">;
+
+/** Why a strand's value may not be asked for, or null. */
+export function barredValue(strand: LadderPlan["strands"][number], value: unknown, allowance: Allowance): string | null {
+  switch (strand.key) {
+    case "circle":
+      return allowance.circlingMinutes?.value === 0 ? allowance.circlingMinutes.why : null;
+    case "gait": {
+      if (allowance.highestGait === null || typeof value !== "string") return null;
+      // A gait of the user's own stands where the list puts it: after a known faster one it is barred too.
+      const known = (level: string) => GAITS_SLOWEST_FIRST.findIndex((gait) => level.toLowerCase().includes(gait));
+      const cap = known(allowance.highestGait.value);
+      const own = known(value);
+      const before = strand.levels.slice(0, strand.levels.indexOf(value)).reduce((most, level) => Math.max(most, known(level)), -1);
+      return (own === -1 ? before : own) > cap || (own === -1 && before >= cap) ? allowance.highestGait.why : null;
+    }
+    case "side":
+      return allowance.side !== null && value !== allowance.side.value ? allowance.side.why : null;
+    case "load":
+      return allowance.loadKg !== null && typeof value === "number" && strand.kind === "number" && value > allowance.loadKg.value
+        ? allowance.loadKg.why
+        : null;
+    case "touch-zone": {
+      const named = typeof value === "string" ? value.toLowerCase() : "";
+      return allowance.touchOff.find((cap) => cap.value !== "" && named.includes(cap.value.toLowerCase()))?.why ?? null;
+    }
+    default:
+      return null;
+  }
+}
+
+/** Why a whole behaviour may not be worked, or null: what it involves is barred. */
+export function barredBehaviour(involves: readonly string[], allowance: Allowance): string | null {
+  if (involves.includes("circling") && allowance.circlingMinutes?.value === 0) return allowance.circlingMinutes.why;
+  if (involves.includes("tying") && allowance.noTying !== null) return allowance.noTying.why;
+  if (involves.includes("load") && allowance.loadKg?.value === 0) return allowance.loadKg.why;
+  return null;
+}
+
+/** Why a method may not be used, or null. */
+export function barredMethod(method: string, allowance: Allowance): string | null {
+  return method === "marker-food" && allowance.noFood !== null ? allowance.noFood.why : null;
+}
+
+/**
+ * Why a rung may not be worked, strand by strand; empty where it may.
+ * A rung that asks for both sides is open while one side is: the other is switched off.
+ */
+export function barredRung(plan: RestrictedPlan, rung: number, allowance: Allowance): { strandId: string; why: string }[] {
+  const values = plan.rungs[rung - 1]?.values;
+  if (values === undefined) return [];
+  return plan.strands.flatMap((strand) => {
+    const value = values[strand.id];
+    if (strand.key === "side" && value === "both") return [];
+    const why = barredValue(strand, value, allowance);
+    return why === null ? [] : [{ strandId: strand.id, why }];
+  });
+}
+
+/**
+ * The highest rung at or below the wanted one that may be worked.
+ * @returns the rung and why it is not the wanted one; null where none may.
+ */
+export function allowedRung(plan: RestrictedPlan, wanted: number, allowance: Allowance): { rung: number; why: string | null } | null {
+  const why = barredRung(plan, wanted, allowance)[0]?.why ?? null;
+  for (let rung = wanted; rung >= 1; rung--) {
+    if (barredRung(plan, rung, allowance).length === 0) return { rung, why: rung === wanted ? null : why };
+  }
+  return null;
+}

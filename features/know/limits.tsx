@@ -1,0 +1,307 @@
+"use client";
+
+import { yupResolver } from "@hookform/resolvers/yup";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { useForm } from "react-hook-form";
+import { TOUCH_ZONES } from "@/core/know";
+import { AWAY_KINDS, type RestrictionInput, restrictionSchema } from "@/core/schemas";
+import { GAITS_SLOWEST_FIRST, RESTRICTION_FACTS, RESTRICTION_KINDS, type RestrictionKind } from "@/core/welfare";
+import { Field, send, tied } from "@/ui/form";
+
+/** One restriction as it stands, with whether it holds today. */
+export interface ShownRestriction {
+  readonly id: string;
+  readonly sentence: string;
+  readonly holds: boolean;
+  readonly when: string;
+  readonly overlaps: boolean;
+  readonly input: RestrictionInput;
+}
+
+const EMPTY: RestrictionInput = {
+  kind: "no-circling",
+  amount: null,
+  detail: "",
+  reason: "",
+  given_by: "",
+  from_day: null,
+  until_day: null,
+};
+const CHOICES = { gait: GAITS_SLOWEST_FIRST, side: ["left", "right"], "touch-zone": TOUCH_ZONES } as const;
+const empty = { setValueAs: (value: unknown) => (value === "" || value === null || value === undefined ? null : value) };
+
+function RestrictionForm({ horseId, id, start, onDone }: { horseId: string; id?: string; start: RestrictionInput; onDone: () => void }) {
+  const router = useRouter();
+  const [problem, setProblem] = useState<string | null>(null);
+  const { register, handleSubmit, setError, setValue, watch, formState } = useForm<RestrictionInput>({
+    defaultValues: start,
+    resolver: yupResolver(restrictionSchema) as never,
+  });
+  const kind = watch("kind") as RestrictionKind;
+  const { detail, unit, range } = RESTRICTION_FACTS[kind];
+  const error = (name: keyof RestrictionInput) => formState.errors[name]?.message;
+  const submit = handleSubmit(async (values) => {
+    const url = `/api/horses/${horseId}/restrictions${id === undefined ? "" : `/${id}`}`;
+    const sent = await send(id === undefined ? "POST" : "PUT", url, values);
+    if (sent.ok) {
+      onDone();
+      router.refresh();
+      return;
+    }
+    for (const { path, message } of sent.fields) setError(path as keyof RestrictionInput, { message });
+    setProblem(sent.message);
+  });
+  return (
+    <form onSubmit={submit} noValidate className="grid max-w-3xl gap-4 border-l-4 border-tarn pl-4 sm:grid-cols-6">
+      <div className="sm:col-span-3">
+        <Field id="kind" label="Restriction" error={error("kind")}>
+          <select
+            {...register("kind", {
+              onChange: () => {
+                setValue("amount", null);
+                setValue("detail", "");
+              },
+            })}
+            {...tied("kind", error("kind"))}
+            className="field-box"
+          >
+            {RESTRICTION_KINDS.map((one) => (
+              <option key={one} value={one}>
+                {RESTRICTION_FACTS[one].words}
+              </option>
+            ))}
+          </select>
+        </Field>
+      </div>
+      <div className="sm:col-span-3">
+        {detail === "amount" && (
+          <Field
+            id="amount"
+            label={`At most${unit === "" ? "" : `, ${unit}`}`}
+            hint={`From ${range[0]} to ${range[1]}`}
+            error={error("amount")}
+          >
+            <input {...register("amount", empty)} {...tied("amount", error("amount"))} inputMode="decimal" className="field-box figures" />
+          </Field>
+        )}
+        {(detail === "gait" || detail === "side" || detail === "touch-zone") && (
+          <Field
+            id="detail"
+            label={detail === "gait" ? "No faster than" : detail === "side" ? "Only the" : "Where"}
+            error={error("detail")}
+          >
+            <select {...register("detail")} {...tied("detail", error("detail"))} className="field-box">
+              <option value="">choose</option>
+              {CHOICES[detail].map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+            </select>
+          </Field>
+        )}
+      </div>
+      <div className="sm:col-span-6">
+        <Field id="reason" label={kind === "other" ? "What the advice is" : "Why"} error={error("reason")}>
+          <input {...register("reason")} {...tied("reason", error("reason"))} className="field-box" autoComplete="off" />
+        </Field>
+      </div>
+      <div className="sm:col-span-2">
+        <Field id="given_by" label="Advice of" hint="For example the veterinarian" error={error("given_by")}>
+          <input {...register("given_by")} {...tied("given_by", error("given_by"))} className="field-box" autoComplete="off" />
+        </Field>
+      </div>
+      <div className="sm:col-span-2">
+        <Field id="from_day" label="From" hint="Empty: already" error={error("from_day")}>
+          <input type="date" {...register("from_day", empty)} {...tied("from_day", error("from_day"))} className="field-box figures" />
+        </Field>
+      </div>
+      <div className="sm:col-span-2">
+        <Field id="until_day" label="Until, that day too" hint="Empty: until it is taken away" error={error("until_day")}>
+          <input type="date" {...register("until_day", empty)} {...tied("until_day", error("until_day"))} className="field-box figures" />
+        </Field>
+      </div>
+      <div className="flex flex-wrap items-center gap-4 sm:col-span-6">
+        <button type="submit" className="act" disabled={formState.isSubmitting}>
+          {id === undefined ? "Add the restriction" : "Save"}
+        </button>
+        <button type="button" className="act-quiet" onClick={onDone}>
+          Leave it
+        </button>
+        {problem !== null && (
+          <p role="alert" className="font-semibold text-brick">
+            {problem}
+          </p>
+        )}
+      </div>
+    </form>
+  );
+}
+
+/** Puts the horse out of work for a while, or brings it back. */
+function Away({
+  horseId,
+  name,
+  away,
+  today,
+}: {
+  horseId: string;
+  name: string;
+  away: { kind: string; since: string | null; note: string } | null;
+  today: string;
+}) {
+  const router = useRouter();
+  const [kind, setKind] = useState<string>(AWAY_KINDS[0]);
+  const [since, setSince] = useState(today);
+  const [note, setNote] = useState("");
+  const [problem, setProblem] = useState<string | null>(null);
+  const done = (sent: { ok: boolean; message?: string }) => {
+    setProblem(sent.ok ? null : (sent.message ?? null));
+    if (sent.ok) router.refresh();
+  };
+  return (
+    <section className="mt-10 border-t-2 border-hair pt-5">
+      <h2 className="text-xl">In work, or put away</h2>
+      {away === null ? (
+        <>
+          <p className="mt-1 max-w-prose text-soft">
+            A horse that is turned out to grow, resting or sold leaves the yard's list; its history stays.
+          </p>
+          <div className="mt-3 flex flex-wrap items-end gap-3">
+            <label className="font-semibold">
+              Why
+              <select value={kind} onChange={(event) => setKind(event.target.value)} className="field-box mt-1 font-normal">
+                {AWAY_KINDS.map((one) => (
+                  <option key={one}>{one}</option>
+                ))}
+              </select>
+            </label>
+            <label className="font-semibold">
+              Since
+              <input
+                type="date"
+                value={since}
+                onChange={(event) => setSince(event.target.value)}
+                className="field-box figures mt-1 font-normal"
+              />
+            </label>
+            <label className="min-w-48 grow font-semibold">
+              Note
+              <input
+                value={note}
+                maxLength={500}
+                onChange={(event) => setNote(event.target.value)}
+                className="field-box mt-1 font-normal"
+              />
+            </label>
+            <button
+              type="button"
+              className="act-quiet"
+              onClick={async () =>
+                done(await send("PUT", `/api/horses/${horseId}/away`, { kind, since: since === "" ? null : since, note }))
+              }
+            >
+              Put {name} away
+            </button>
+          </div>
+        </>
+      ) : (
+        <div className="mt-2 flex flex-wrap items-center gap-4">
+          <p>
+            <strong>{away.kind}</strong>
+            {away.since !== null && ` since ${away.since}`}
+            {away.note !== "" && `. ${away.note}`}
+          </p>
+          <button type="button" className="act" onClick={async () => done(await send("DELETE", `/api/horses/${horseId}/away`))}>
+            Bring {name} back
+          </button>
+        </div>
+      )}
+      {problem !== null && (
+        <p role="alert" className="mt-2 font-semibold text-brick">
+          {problem}
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** Everything that limits the work with this horse: advice with its dates, age, being put away. */
+export function Limits({
+  horse,
+  today,
+  restrictions,
+  age,
+  away,
+}: {
+  horse: { id: string; name: string };
+  today: string;
+  restrictions: readonly ShownRestriction[];
+  age: { words: string; caution: string | null } | null;
+  away: { kind: string; since: string | null; note: string } | null;
+}) {
+  const router = useRouter();
+  const [editing, setEditing] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const remove = async (id: string) => {
+    const sent = await send("DELETE", `/api/horses/${horse.id}/restrictions/${id}`);
+    setProblem(sent.ok ? null : sent.message);
+    if (sent.ok) router.refresh();
+  };
+  return (
+    <>
+      <h1 className="text-[2rem]">Limits</h1>
+      <p className="mt-1 text-lg">
+        {age === null
+          ? "Its age is not noted, so no age caution can be given."
+          : `${age.words} old. ${age.caution ?? "No age caution from five years on."}`}
+      </p>
+      <ul className="mt-5 border-b-2 border-hair">
+        {restrictions.map(({ id, sentence, holds, when, overlaps, input }) => (
+          <li key={id} className="border-t-2 border-hair py-3.5">
+            {editing === id ? (
+              <RestrictionForm horseId={horse.id} id={id} start={input} onDone={() => setEditing(null)} />
+            ) : (
+              <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
+                <p className={holds ? "text-lg font-semibold text-brick" : "text-lg text-soft"}>
+                  {sentence}
+                  <span className="ml-3 text-sm font-normal text-soft">{when}</span>
+                  {overlaps && (
+                    <span className="block text-sm font-normal text-ink">Overlaps another of its kind: the stricter holds.</span>
+                  )}
+                </p>
+                <p className="no-print flex gap-5">
+                  <button type="button" className="link" onClick={() => setEditing(id)}>
+                    Change
+                  </button>
+                  <button type="button" className="link" onClick={() => remove(id)}>
+                    Take away
+                  </button>
+                </p>
+              </div>
+            )}
+          </li>
+        ))}
+        {restrictions.length === 0 && <li className="border-t-2 border-hair py-3.5 text-soft">No restriction.</li>}
+      </ul>
+      {problem !== null && (
+        <p role="alert" className="mt-2 font-semibold text-brick">
+          {problem}
+        </p>
+      )}
+      <div className="mt-5">
+        {editing === "new" ? (
+          <RestrictionForm horseId={horse.id} start={EMPTY} onDone={() => setEditing(null)} />
+        ) : (
+          <button type="button" className="act-quiet" onClick={() => setEditing("new")}>
+            Add a restriction
+          </button>
+        )}
+      </div>
+      <p className="mt-4 max-w-prose text-sm text-soft">
+        A restriction switches off or caps what it names, in the plan, at work and ahead, with its reason beside it. It is the advice of
+        whoever gave it: ask them before you change it.
+      </p>
+      <Away horseId={horse.id} name={horse.name} away={away} today={today} />
+    </>
+  );
+}

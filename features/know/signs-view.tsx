@@ -1,0 +1,109 @@
+import { commonestSigns, SIGN_CLASSES, type SignCounts, signRate } from "@/core/know";
+import { KeepResting } from "./keep-resting";
+
+interface SignsViewProps {
+  readonly horseId: string;
+  readonly rest: SignCounts;
+  readonly work: SignCounts;
+  readonly breathing: { readonly perMinute: number; readonly interval: readonly [number, number]; readonly readings: number } | null;
+  readonly heart: { readonly perMinute: number; readonly readings: number } | null;
+  readonly kept: { readonly breaths: number | null; readonly heart: number | null };
+  readonly children: React.ReactNode;
+}
+
+function Rates({ title, signs, none }: { title: string; signs: SignCounts; none: string }) {
+  return (
+    <section>
+      <h2 className="border-b-2 border-ink pb-1 text-xl">
+        {title}{" "}
+        <span className="figures font-sans text-sm font-normal text-soft">
+          {signs.minutes > 0 && `${Math.round(signs.minutes)} min watched`}
+        </span>
+      </h2>
+      {!(signs.minutes > 0) ? (
+        <p className="mt-2 text-soft">{none}</p>
+      ) : (
+        <dl className="mt-2 grid gap-2.5">
+          {SIGN_CLASSES.map((kind) => {
+            const rate = signRate(signs, kind);
+            if (rate === null) return null;
+            const names = commonestSigns(signs, kind);
+            return (
+              <div key={kind} className="figures">
+                <dt className="flex items-baseline justify-between gap-4">
+                  <span className="font-semibold">{kind}</span>
+                  <span>
+                    <strong>{rate.perTenMinutes.toFixed(1)}</strong> in ten minutes
+                    <span className="text-soft">
+                      , {rate.interval[0].toFixed(1)} to {rate.interval[1].toFixed(1)}
+                    </span>
+                  </span>
+                </dt>
+                <dd className="text-sm text-soft">
+                  {rate.count} seen{names.length > 0 && `: ${names.map(({ name, n }) => `${name} ${n}`).join(", ")}`}
+                </dd>
+              </div>
+            );
+          })}
+        </dl>
+      )}
+    </section>
+  );
+}
+
+/** This horse's own usual, at rest and at work, for later sessions to be compared with. */
+export function SignsView({ horseId, rest, work, breathing, heart, kept, children }: SignsViewProps) {
+  return (
+    <>
+      <div className="flex flex-wrap items-end justify-between gap-4">
+        <h1 className="text-[2rem]">Signs</h1>
+        {children}
+      </div>
+      <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-8 lg:grid-cols-3">
+        <Rates title="At rest" signs={rest} none="Not watched at rest yet: ten minutes on a few days make its own usual." />
+        <Rates title="At work" signs={work} none="No work recorded yet." />
+        <section>
+          <h2 className="border-b-2 border-ink pb-1 text-xl">Breathing and heart at rest</h2>
+          <dl className="figures mt-2 grid gap-2.5">
+            <div>
+              <dt className="flex items-baseline justify-between gap-4">
+                <span className="font-semibold">breathing</span>
+                <span>
+                  {breathing === null ? (
+                    "not counted yet"
+                  ) : (
+                    <>
+                      <strong>{breathing.perMinute.toFixed(1)}</strong> a minute
+                      <span className="text-soft">
+                        , {breathing.interval[0].toFixed(1)} to {breathing.interval[1].toFixed(1)}
+                      </span>
+                    </>
+                  )}
+                </span>
+              </dt>
+              <dd className="text-sm text-soft">
+                {breathing !== null && `${breathing.readings} reading${breathing.readings === 1 ? "" : "s"} together. `}
+                {kept.breaths === null ? "No resting rate kept." : `Kept as resting rate: ${kept.breaths} a minute.`}
+              </dd>
+            </div>
+            <div>
+              <dt className="flex items-baseline justify-between gap-4">
+                <span className="font-semibold">heart</span>
+                <span>{heart === null ? "not counted yet" : `${heart.perMinute.toFixed(0)} a minute`}</span>
+              </dt>
+              <dd className="text-sm text-soft">
+                {heart !== null && `${heart.readings} reading${heart.readings === 1 ? "" : "s"}. `}
+                {kept.heart === null ? "No resting rate kept." : `Kept as resting rate: ${kept.heart} a minute.`}
+              </dd>
+            </div>
+          </dl>
+          <KeepResting horseId={horseId} breaths={breathing?.perMinute ?? null} heart={heart?.perMinute ?? null} kept={kept} />
+        </section>
+      </div>
+      <p className="mt-6 max-w-prose text-sm text-soft">
+        Rates with the exact 95 % interval of a count (Garwood 1936). Each session is compared with this in its Review. A horse that differs
+        from its own usual at rest may be ill or in pain: ask a veterinarian.
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,91 @@
+"use client";
+
+import { Flag, Undo2 } from "lucide-react";
+import Link from "next/link";
+import { type ReactNode, useEffect, useState } from "react";
+import { workSeconds } from "@/core/session";
+import { clockWords } from "@/ui/measure";
+import { Pad } from "../work/pad";
+import { StatusLine } from "../work/status-line";
+import type { Watch, WatchStart } from "./use-watch";
+
+function Clock({ watch }: { watch: Watch }) {
+  const [, tick] = useState(0);
+  useEffect(() => {
+    const timer = setInterval(() => tick((n) => n + 1), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  return (
+    <span className="figures font-head text-2xl leading-none font-bold" suppressHydrationWarning>
+      {clockWords(workSeconds(watch.record, watch.session.nowMs()))}
+    </span>
+  );
+}
+
+/** What stands round a session of watching: the horse, the clock, undo and finish, where the taps are. */
+export function WatchShell({
+  start,
+  watch,
+  title,
+  after,
+  intro,
+  children,
+}: {
+  start: WatchStart;
+  watch: Watch;
+  title: string;
+  /** Where finishing leads. */
+  after: string;
+  /** Shown before it begins; holds the button that begins. */
+  intro: ReactNode;
+  children: ReactNode;
+}) {
+  const { record, working, hint, busy } = watch;
+  if (!watch.session.ready) return <main className="p-6 text-soft">Reading what this device has kept.</main>;
+  return (
+    <main className="mx-auto flex min-h-dvh max-w-[430px] flex-col gap-3 px-3 pt-2.5 pb-2 lg:max-w-[1080px] lg:px-7 lg:pt-6">
+      <header className="flex items-baseline justify-between gap-3">
+        <h1 className="min-w-0 truncate text-xl lg:text-2xl">
+          <Link href={`/horses/${start.horse.id}/know`} prefetch={false} className="hover:underline">
+            {start.horse.name}
+          </Link>
+          <span className="ml-2 font-sans text-base font-normal text-soft">{title}</span>
+        </h1>
+        <Clock watch={watch} />
+      </header>
+      {record.finishMs !== null ? (
+        <div className="rounded-lg border-2 border-ink p-5">
+          <h2 className="text-2xl">Finished</h2>
+          <Link href={after} prefetch={false} className="act mt-4 w-full">
+            See what it came to
+          </Link>
+        </div>
+      ) : working ? (
+        children
+      ) : (
+        <div className="grid gap-4 rounded-lg border-2 border-ink p-4">
+          {start.cautions.map((caution) => (
+            <p key={caution} className="font-semibold text-brick">
+              {caution}
+            </p>
+          ))}
+          {intro}
+        </div>
+      )}
+      {hint !== null && (
+        <p role="alert" className="text-sm font-semibold text-ochre">
+          {hint}
+        </p>
+      )}
+      {working && (
+        <div className="mt-auto grid grid-cols-2 gap-2 lg:max-w-md">
+          <Pad label="undo" tone="quiet" icon={<Undo2 size={22} aria-hidden="true" />} onPress={watch.undo} />
+          <Pad label="finish" icon={<Flag size={22} aria-hidden="true" />} onPress={() => void watch.finish(after)} disabled={busy} />
+        </div>
+      )}
+      <div className="flex justify-center">
+        <StatusLine storeId={start.storeId} total={watch.session.events.length} keepProblem={watch.session.keepProblem} />
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,55 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import type { Touch, TouchTool, TouchZone } from "@/core/know";
+import { TouchBoard } from "../touch/touch-board";
+import { touchFacts } from "../touch/touch-facts";
+import { WatchShell } from "./shell";
+import { useWatch, type WatchStart } from "./use-watch";
+
+/** The name every block of touching carries. */
+export const TOUCH_BEHAVIOUR = "Touched all over";
+
+function useWide(): boolean {
+  const [wide, setWide] = useState(false);
+  useEffect(() => {
+    const media = window.matchMedia("(min-width: 1024px)");
+    const look = () => setWide(media.matches);
+    look();
+    media.addEventListener("change", look);
+    return () => media.removeEventListener("change", look);
+  }, []);
+  return wide;
+}
+
+/** A session of touching alone: the body map and its grades. */
+export function TouchRecorder({ start, touches }: { start: WatchStart; touches: readonly Touch[] }) {
+  const watch = useWatch(start);
+  const wide = useWide();
+  const touch = (zone: TouchZone, side: "L" | "R", tool: TouchTool, grade: number) => watch.press(...touchFacts(zone, side, tool, grade));
+  return (
+    <WatchShell
+      start={start}
+      watch={watch}
+      title="touch"
+      after={`/horses/${start.horse.id}/know/touch`}
+      intro={
+        <>
+          <p>
+            Go near with the tool, touch, go away again as it softens; then tap the zone and how it was taken. Helmet on. Out of the kick
+            and strike zone, a stick first where you are not sure.
+          </p>
+          <button
+            type="button"
+            className="act min-h-16 text-xl"
+            onClick={() => watch.begin({ behaviour: TOUCH_BEHAVIOUR, rung: "body", sentence: "Stands soft while it is touched." })}
+          >
+            Begin
+          </button>
+        </>
+      }
+    >
+      <TouchBoard touches={touches} record={watch.record} offLimits={start.allowance.touchOff} onTouch={touch} wide={wide} />
+    </WatchShell>
+  );
+}

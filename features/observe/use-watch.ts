@@ -1,0 +1,87 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { SessionEvent } from "@/core/schemas";
+import type { Allowance } from "@/core/welfare";
+import { senderFor } from "../work/device/sender";
+import { click } from "../work/feedback";
+import { lastPress } from "../work/undo";
+import { useSessionLog } from "../work/use-session-log";
+import { useWakeLock } from "../work/wake-lock";
+
+/** Everything a session of watching or touching is given when its page loads. */
+export interface WatchStart {
+  readonly storeId: string;
+  readonly sessionId: string;
+  readonly horse: { readonly id: string; readonly name: string };
+  readonly handler: string;
+  readonly place: string;
+  readonly allowance: Allowance;
+  readonly cautions: readonly string[];
+  readonly events: readonly SessionEvent[];
+  readonly clocks: Readonly<Record<string, number>>;
+  readonly position: number;
+}
+
+/** What the one block of such a session is about. */
+export interface WatchBlock {
+  readonly behaviour: string;
+  readonly rung: string;
+  readonly sentence: string;
+}
+
+/** The state of a session without a ladder: one block, its taps, undo and finish. */
+export function useWatch(start: WatchStart) {
+  const router = useRouter();
+  const session = useSessionLog({
+    storeId: start.storeId,
+    sessionId: start.sessionId,
+    person: start.handler,
+    events: start.events,
+    clocks: start.clocks,
+    position: start.position,
+  });
+  const { record, recorder, log, latest } = session;
+  const [hint, setHint] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const block = record.blocks.at(-1) ?? null;
+  const working = block !== null && record.finishMs === null;
+  useWakeLock(working);
+
+  const press = (...facts: Parameters<typeof log>) => {
+    click();
+    setHint(null);
+    log(...facts);
+  };
+  const begin = ({ behaviour, rung, sentence }: WatchBlock) => {
+    const facts: Parameters<typeof log> = [];
+    if (record.header === null)
+      facts.push({
+        type: "session.start",
+        payload: { horse: start.horse.name, handler: start.handler, place: start.place, method: "pressure-release" },
+      });
+    facts.push({ type: "block.start", payload: { block: 1, behaviour, rung, criterion: { sentence }, side: "", kind: "probe" } });
+    press(...facts);
+  };
+  const undo = () => {
+    const targets = lastPress(latest().events, recorder);
+    if (targets.length === 0) {
+      click("refuse");
+      setHint("Nothing left to undo on this device.");
+    } else press(...targets.map((event) => ({ type: "undo" as const, payload: { event: event.id } })));
+  };
+  const finish = async (to: string) => {
+    if (record.finishMs === null) log(...(working ? [{ type: "block.end" as const }] : []), { type: "session.end" });
+    setBusy(true);
+    const sent = await senderFor(start.storeId).flush(4000);
+    setBusy(false);
+    if (sent) {
+      router.push(to);
+      router.refresh();
+    } else setHint("Finished and kept on this device. The server does not answer; it is sent as soon as it does.");
+  };
+  return { session, record, block, working, hint, setHint, busy, press, begin, undo, finish };
+}
+
+export type Watch = ReturnType<typeof useWatch>;

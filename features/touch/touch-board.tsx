@@ -1,0 +1,144 @@
+"use client";
+
+import { useMemo, useState } from "react";
+import { proposeTouch, TOUCH_TOOLS, TOUCH_ZONES, type Touch, TouchMap, type TouchTool, type TouchZone, zoneCaution } from "@/core/know";
+import type { SessionRecord } from "@/core/session";
+import { EASE_GRADES } from "@/core/strands";
+import { HorseMap, MapLegend, mapZones } from "@/ui/horse-map";
+
+type Side = "L" | "R";
+const SIDE_WORD = { L: "left", R: "right" } as const;
+
+const isZone = (value: unknown): value is TouchZone => (TOUCH_ZONES as readonly unknown[]).includes(value);
+const isTool = (value: unknown): value is TouchTool => (TOUCH_TOOLS as readonly unknown[]).includes(value);
+
+/** The touches of the session under way, undone ones left out. */
+function touchesOf({ facts, startWallMs }: SessionRecord): Touch[] {
+  return facts.flatMap(({ type, payload, ms }): Touch[] => {
+    const { zone, side, tool, grade } = payload;
+    if (type !== "touch" || !isZone(zone) || !isTool(tool) || (side !== "L" && side !== "R")) return [];
+    return [{ wallMs: (startWallMs ?? 0) + ms, zone, side, tool, grade: Number(grade) }];
+  });
+}
+
+/**
+ * The body map at work: tap a zone, then a grade. It proposes the next zone,
+ * and takes the proposal along so that following it is one tap.
+ */
+export function TouchBoard({
+  touches,
+  record,
+  offLimits,
+  onTouch,
+  wide = false,
+}: {
+  touches: readonly Touch[];
+  record: SessionRecord;
+  offLimits: readonly { readonly value: string; readonly why: string }[];
+  onTouch: (zone: TouchZone, side: Side, tool: TouchTool, grade: number) => void;
+  wide?: boolean;
+}) {
+  const map = useMemo(() => new TouchMap([...touches, ...touchesOf(record)]), [touches, record]);
+  const barred = offLimits.map(({ value }) => value);
+  const proposal = proposeTouch(map, barred);
+  const [tool, setTool] = useState<TouchTool>(proposal?.tool ?? "hand");
+  const [picked, setPicked] = useState<{ zone: TouchZone; side: Side } | null>(null);
+  const [shown, setShown] = useState<Side>(proposal?.side ?? "L");
+  const at = picked ?? (proposal === null ? null : { zone: proposal.zone, side: proposal.side });
+  const ban = at === null ? undefined : offLimits.find(({ value }) => value.toLowerCase() === at.zone);
+  const caution = at === null ? null : zoneCaution(at.zone);
+  const last = at === null ? null : map.of(at.side, at.zone, tool);
+  const follow = () => {
+    if (proposal === null) return;
+    setTool(proposal.tool);
+    setPicked(null);
+    setShown(proposal.side);
+  };
+  const grade = (value: number) => {
+    if (at === null || ban !== undefined) return;
+    onTouch(at.zone, at.side, tool, value);
+    setPicked(null);
+  };
+  const sides = wide ? (["L", "R"] as const) : ([shown] as const);
+  return (
+    <div className="grid gap-3">
+      <fieldset className="flex gap-1.5 overflow-x-auto pb-0.5" aria-label="With">
+        {TOUCH_TOOLS.map((one) => (
+          <button
+            key={one}
+            type="button"
+            aria-pressed={tool === one}
+            onClick={() => setTool(one)}
+            className={`min-h-12 shrink-0 rounded-lg border-2 border-ink px-3 font-semibold ${tool === one ? "bg-ink text-on-ink" : "bg-paper"}`}
+          >
+            {one}
+          </button>
+        ))}
+      </fieldset>
+      {!wide && (
+        <fieldset className="grid grid-cols-2 gap-1.5" aria-label="Side shown">
+          {(["L", "R"] as const).map((one) => (
+            <button
+              key={one}
+              type="button"
+              aria-pressed={shown === one}
+              onClick={() => setShown(one)}
+              className={`min-h-11 rounded border-2 border-ink font-semibold ${shown === one ? "bg-ink text-on-ink" : "bg-paper"}`}
+            >
+              {SIDE_WORD[one]}
+            </button>
+          ))}
+        </fieldset>
+      )}
+      <div className={wide ? "grid grid-cols-[minmax(0,1fr)] gap-8 md:grid-cols-2" : ""}>
+        {sides.map((side) => (
+          <HorseMap
+            key={side}
+            side={side}
+            zones={mapZones(map, side, tool, barred)}
+            selected={at?.side === side ? at.zone : null}
+            proposed={proposal?.side === side && proposal.tool === tool ? proposal.zone : null}
+            onZone={(zone) => setPicked({ zone, side })}
+            label={`${SIDE_WORD[side]} side, with the ${tool}`}
+          />
+        ))}
+      </div>
+      <MapLegend />
+      {at !== null && (
+        <div>
+          <p className="font-head text-xl font-bold" aria-live="polite">
+            {SIDE_WORD[at.side]} {at.zone}, {tool}
+            {last !== null && <span className="ml-3 font-sans text-base font-normal text-soft">last: {EASE_GRADES[last.grade]}</span>}
+          </p>
+          {picked === null && proposal !== null && proposal.tool === tool && <p className="text-sm text-soft">Next. {proposal.reason}</p>}
+          {caution !== null && <p className="text-sm font-semibold text-brick">{caution}</p>}
+          {ban !== undefined ? (
+            <p className="font-semibold text-brick">{ban.why}</p>
+          ) : (
+            <fieldset className="mt-2 grid grid-cols-5 gap-1.5" aria-label="How it was taken">
+              {EASE_GRADES.map((word, value) => (
+                <button
+                  key={word}
+                  type="button"
+                  onClick={() => grade(value)}
+                  className={`min-h-[72px] rounded-lg border-[2.5px] bg-paper px-0.5 font-head text-sm leading-tight font-semibold ${value >= 3 ? "border-sage" : value <= 1 ? "border-brick" : "border-ochre"}`}
+                >
+                  <span className="figures block text-lg">{value}</span>
+                  {word}
+                </button>
+              ))}
+            </fieldset>
+          )}
+        </div>
+      )}
+      {proposal !== null && (picked !== null || proposal.tool !== tool || !wide) && (
+        <button type="button" onClick={follow} className="act-quiet justify-start! text-left">
+          Next: {SIDE_WORD[proposal.side]} {proposal.zone}, {proposal.tool}
+        </button>
+      )}
+      <p className="text-sm text-soft">
+        Go near, wait, go away again as it softens. 3 and 4 count as accepted. Stop for heat, pain or a swelling and call a veterinarian.
+      </p>
+    </div>
+  );
+}

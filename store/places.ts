@@ -1,0 +1,73 @@
+import type { Transaction } from "sequelize";
+import { v4 as newId } from "uuid";
+import type { PlaceInput, PlaceItemInput } from "@/core/schemas";
+import type { PlaceItemRow, PlaceRow } from "./models";
+import { NotFoundError, plain } from "./rows";
+import type { Store } from "./store";
+
+/** A place with its zones and objects, in the order they were put in. */
+export interface StoredPlace extends PlaceRow {
+  readonly items: readonly PlaceItemInput[];
+}
+
+/** All places by name, without their zones. */
+export async function listPlaces(store: Store): Promise<PlaceRow[]> {
+  return (await store.models.place.findAll()).map(plain).sort((a, b) => a.name.localeCompare(b.name));
+}
+
+const itemOf = ({ place_id: _place, position: _position, ...item }: PlaceItemRow): PlaceItemInput => item as PlaceItemInput;
+
+/** @throws NotFoundError where there is no such place. */
+export async function getPlace(store: Store, id: string): Promise<StoredPlace> {
+  const row = await store.models.place.findByPk(id);
+  if (row === null) throw new NotFoundError("There is no such place.");
+  const items = await store.models.placeItem.findAll({ where: { place_id: id }, order: [["position", "ASC"]] });
+  return { ...plain(row), items: items.map(plain).map(itemOf) };
+}
+
+/** Shape and size as they are kept: a round or a square place has one size. */
+const sizeOf = (input: PlaceInput) => {
+  const size = input.length_m ?? input.width_m;
+  return input.shape === "rectangle" ? { length_m: input.length_m, width_m: input.width_m } : { length_m: size, width_m: size };
+};
+
+const columnsOf = (input: PlaceInput) => ({
+  name: input.name,
+  shape: input.shape,
+  footing: input.footing,
+  fence: input.fence,
+  ...sizeOf(input),
+});
+
+async function writeItems(store: Store, placeId: string, items: readonly PlaceItemInput[], transaction: Transaction): Promise<void> {
+  await store.models.placeItem.destroy({ where: { place_id: placeId }, transaction });
+  await store.models.placeItem.bulkCreate(
+    items.map((item, position) => ({ place_id: placeId, position, ...item })),
+    { transaction },
+  );
+}
+
+/** Adds a place with its zones and gives its id. */
+export async function addPlace(store: Store, input: PlaceInput, options: { id?: string; sample?: boolean } = {}): Promise<string> {
+  const id = options.id ?? newId();
+  await store.writer.write(async (transaction) => {
+    await store.models.place.create({ id, ...columnsOf(input), sample: options.sample ?? false, created_ms: store.now() }, { transaction });
+    await writeItems(store, id, input.items ?? [], transaction);
+  });
+  return id;
+}
+
+/** @throws NotFoundError where there is no such place. */
+export async function updatePlace(store: Store, id: string, input: PlaceInput): Promise<void> {
+  await getPlace(store, id);
+  await store.writer.write(async (transaction) => {
+    await store.models.place.update(columnsOf(input), { where: { id }, transaction });
+    await writeItems(store, id, input.items ?? [], transaction);
+  });
+}
+
+/** Removes a place; sessions that were there stay, without it. @throws NotFoundError where there is no such place. */
+export async function removePlace(store: Store, id: string): Promise<void> {
+  await getPlace(store, id);
+  await store.writer.write((transaction) => store.models.place.destroy({ where: { id }, transaction }));
+}

@@ -1,0 +1,2 @@
+export { HorseMap, MapLegend, type MapZone } from "./horse-map";
+export { mapZones } from "./zones";

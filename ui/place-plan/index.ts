@@ -1,0 +1,1 @@
+export { PlacePlan, scaleMetres } from "./place-plan";

@@ -1,0 +1,2 @@
+export { UnitsProvider, useUnits } from "./provider";
+export { isUnitSystem, lengthUnit, lengthWords, massWords, shownLength, typedMetres, UNITS_COOKIE } from "./words";
