@@ -15,6 +15,14 @@ export function isDay(text: unknown): text is Day {
   return Number(year) >= EARLIEST_YEAR && made.getUTCMonth() === Number(month) - 1 && made.getUTCDate() === Number(date);
 }
 
+const MONTHS = ["January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November", "December"];
+
+/** A day in words that no order of day and month can confuse: "3 December 2026". */
+export function dayWords(day: Day): string {
+  const [year, month, date] = day.split("-");
+  return `${Number(date)} ${MONTHS[Number(month) - 1] ?? month} ${year}`;
+}
+
 /**
  * The day a moment falls on, where the clock is `offsetMinutes` ahead of UTC.
  * @param wallMs milliseconds since 1970.

@@ -3,7 +3,6 @@ import { emptyDraft } from "@/tests/support/plan";
 import { drawExponential, drawNormal, pick, seededChance } from "./chance";
 import { criterionOf } from "./ladder";
 import * as units from "./units";
-import { ageCaution } from "./welfare";
 
 describe("units", () => {
   it("convert by the exact definitions of 1959 and back", () => {
@@ -43,19 +42,6 @@ describe("seeded chance", () => {
   it("picks from a list and refuses an empty one", () => {
     expect(["a", "b"]).toContain(pick(seededChance(1), ["a", "b"]));
     expect(() => pick(seededChance(1), [])).toThrow(RangeError);
-  });
-});
-
-describe("ageCaution", () => {
-  it.each([
-    [2026, 1],
-    [2025, 2],
-    [2024, 5],
-    [2022, 5],
-    [2021, null],
-    [2000, null],
-  ])("born %i", (born, under) => {
-    expect(ageCaution(born, 2026)?.underYears ?? null).toBe(under);
   });
 });
 

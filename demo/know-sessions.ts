@@ -120,14 +120,20 @@ function firstLook(log: EventLog, who: Who, nature: DemoNature, chance: Chance, 
 function touchOver(log: EventLog, who: Who, nature: DemoNature, chance: Chance, touches: Touch[], count: number, gain: number): void {
   open(log, who, { behaviour: "Touched all over", rung: "body", sentence: "Stands soft while it is touched." });
   const NEARER: Partial<Record<TouchTool, number>> = { rope: 0.15, brush: 0.3, hand: 0.4 };
+  // A zone that is not taken twice in a day is left for another day.
+  const tries = new Map<TouchZone, number>();
   for (let n = 0; n < count; n++) {
-    const next = proposeTouch(new TouchMap(touches));
+    const next = proposeTouch(
+      new TouchMap(touches),
+      [...tries].filter(([, times]) => times >= 2).map(([zone]) => zone),
+    );
     if (next === null) break;
     const { zone, side, tool } = next;
     const seen = touches.filter((t) => t.zone === zone && t.side === side).length;
-    const mean = 3.4 + gain - (nature.minds[zone] ?? 0) * (side === nature.weakSide ? 1.35 : 1) - (NEARER[tool] ?? 0) + 0.35 * seen;
+    const mean = 3.35 + gain - (nature.minds[zone] ?? 0) * (side === nature.weakSide ? 1.35 : 1) - (NEARER[tool] ?? 0) + 0.2 * seen;
     const grade = clamp(Math.round(drawNormal(chance, mean, 0.45)), 0, 4);
     log.wait(5 + chance() * 6);
+    if (grade < 3) tries.set(zone, (tries.get(zone) ?? 0) + 1);
     touches.push({ wallMs: log.wallMs, zone, side, tool, grade });
     log.add("touch", { zone, side, tool, grade });
     log.add("trial", {
@@ -206,9 +212,9 @@ export function knowSessions(who: Who, nature: DemoNature, endWallMs: number, ch
   };
   LOOK_DAYS.forEach((day, i) => {
     const steps = cutOff && i > 0 ? 8 : FIRST_LOOK_STEPS.length;
-    play("first-look", day, 9, (log) => firstLook(log, who, nature, chance, 0.16 * i, steps));
+    play("first-look", day, 9, (log) => firstLook(log, who, nature, chance, 0.2 * i, steps));
   });
-  for (const [i, day] of TOUCH_DAYS.entries()) play("touch", day, 15, (log) => touchOver(log, who, nature, chance, touches, 13, 0.12 * i));
+  for (const [i, day] of TOUCH_DAYS.entries()) play("touch", day, 15, (log) => touchOver(log, who, nature, chance, touches, 10, 0.06 * i));
   play("connection", WATCH_DAY, 10, (log) => watch(log, who, nature, chance, 2));
   for (const day of REST_DAYS) play("signs", day, 7, (log) => atRest(log, who, nature, chance));
   return sessions;

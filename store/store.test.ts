@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { QueryTypes } from "sequelize";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import type { HorseInput } from "@/core/schemas";
 import { reduceSession } from "@/core/session";
 import { populateDemo } from "@/tests/support/demo";
 import { emptyDraft } from "@/tests/support/plan";
@@ -41,7 +42,20 @@ import {
 let folder: string;
 let store: Store;
 const NOW = Date.UTC(2026, 5, 20);
-const HORSE = { name: "Tarn", birth_year: 2015, sex: null, kind: "", height_cm: 150, mass_kg: 430, history: "", restrictions: "" };
+const HORSE: HorseInput = {
+  name: "Tarn",
+  born_day: null,
+  birth_year: 2015,
+  sex: null,
+  kind: "",
+  height_cm: 150,
+  mass_kg: 430,
+  history: "",
+  triggers: "",
+  preferred_reinforcers: "",
+  resting_breaths_per_min: null,
+  resting_heart_per_min: null,
+};
 
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "deft-store-"));
@@ -107,12 +121,17 @@ describe("a store", () => {
       "cue_phase",
       "event",
       "horse",
+      "horse_photo",
+      "kit",
       "ladder",
       "ladder_version",
       "migration",
       "person",
       "place",
+      "place_item",
+      "practice",
       "recorder_clock",
+      "restriction",
       "rung",
       "rung_side_summary",
       "session",
@@ -158,7 +177,7 @@ describe("horses and ladders", () => {
       mastery: { kind: "posterior" as const, target: 0.7, confidence: 0.9, least: 6 },
       schedule: { kind: "fixed" as const, ratio: 3 },
     };
-    const id = await addLadder(store, horseId, { name: "gate", finished: "f", cue: "c", why: "w" }, plan);
+    const id = await addLadder(store, horseId, { name: "gate", finished: "f", cue: "c", why: "w", involves: ["circling"] }, plan);
     expect(await getLadder(store, id)).toMatchObject({ version: 1, behaviour: { name: "gate" }, plan });
     expect(await listLadders(store, horseId)).toHaveLength(1);
     await expect(getLadder(store, id, 7)).rejects.toThrow(NotFoundError);
@@ -172,7 +191,7 @@ describe("horses and ladders", () => {
       plannedRepetitions: 5,
       rungs: before.plan.rungs.map((rung) => ({ values: { ...rung.values, latency: 8 } })),
     };
-    expect(await updateLadder(store, ladderId, { name: "plate", finished: "", cue: "", why: "" }, changed)).toBe(2);
+    expect(await updateLadder(store, ladderId, { name: "plate", finished: "", cue: "", why: "", involves: [] }, changed)).toBe(2);
     expect((await getLadder(store, ladderId)).plan).toEqual(changed);
     expect((await getLadder(store, ladderId, 1)).plan).toEqual(before.plan);
   });
@@ -275,7 +294,7 @@ describe("sample data", () => {
   it("goes in one step and leaves one's own alone", async () => {
     await populateDemo(store, NOW, 6);
     const own = await addHorse(store, HORSE);
-    await addPlace(store, { name: "mine", shape: "round", length_m: 18, width_m: 18 });
+    await addPlace(store, { name: "mine", shape: "round", length_m: 18, width_m: 18, footing: "", fence: "", items: [] });
     expect(await hasSampleData(store)).toBe(true);
     await removeSampleData(store);
     expect(await hasSampleData(store)).toBe(false);
@@ -287,6 +306,9 @@ describe("sample data", () => {
       store.models.rung,
       store.models.behaviour,
       store.models.person,
+      store.models.kit,
+      store.models.practice,
+      store.models.restriction,
     ])
       expect(await (model as typeof store.models.event).count()).toBe(0);
     expect(await store.models.place.count()).toBe(1);

@@ -19,6 +19,8 @@ import { type DigestedSession, digestsOfHorse, getPlace, type HorseRow, type Sto
 
 /** Sides are compared over this many days back: what was longer ago says little of today (a setting; common practice, no source). */
 export const SIDES_DAYS = 60;
+/** Looks at a beep below which an earlier, longer watch is shown instead. */
+const LEAST_LOOKS = 10;
 /** How far back the body map, places, watching and signs are read. */
 const LOOK_BACK_DAYS = 365;
 
@@ -86,7 +88,9 @@ export async function horsePicture(store: Store, horse: HorseRow): Promise<Horse
   const now = store.now();
   const digests = await digestsOfHorse(store, horse.id, now - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY);
   const recent = digests.filter(({ startedMs }) => startedMs >= now - SIDES_DAYS * MILLISECONDS_PER_DAY);
-  const watched = digests.findLast(({ digest }) => digest.samples.length > 0);
+  // A watch broken off after a few looks does not hide a whole one before it.
+  const watched =
+    digests.findLast(({ digest }) => digest.samples.length >= LEAST_LOOKS) ?? digests.findLast(({ digest }) => digest.samples.length > 0);
   const beats = digests.filter(({ digest }) => digest.atRest).flatMap(({ digest }) => digest.heart);
   return {
     sides: sidePicture(addSides(recent.map(({ digest }) => digest.sides))),

@@ -1,5 +1,5 @@
 import * as yup from "yup";
-import { chanceShareAtLeast, logRank, survival, type Waiting, wilsonInterval } from "../evidence";
+import { chanceShareAtLeast, cohenKappa, logRank, survival, timedAgreement, type Waiting, wilsonInterval } from "../evidence";
 import { check } from "../schemas/common";
 
 /** Thrown where the input of a calculation is wrong; says which field and why. */
@@ -95,8 +95,60 @@ function share(input: unknown) {
   };
 }
 
+const moments = yup
+  .array()
+  .of(
+    yup
+      .number()
+      .required("a number is needed")
+      .test("finite", "a number is needed", (n) => Number.isFinite(n)),
+  )
+  .required("a list of seconds is needed");
+const tableInput = yup
+  .object({
+    table: yup
+      .array()
+      .of(
+        yup
+          .array()
+          .of(yup.number().required("a whole number is needed").integer("a whole number is needed").min(0, "0 or more"))
+          .required("a list of counts is needed"),
+      )
+      .required("a table of counts is needed")
+      .min(1, "at least one row"),
+  })
+  .required("an object is needed");
+const pairInput = yup
+  .object({
+    a: moments,
+    b: moments,
+    tolerance_s: yup.number().required("a number is needed").min(0, "0 or more"),
+    duration_s: yup.number().required("a number is needed").moreThan(0, "above 0"),
+    interval_s: yup.number().required("a number is needed").moreThan(0, "above 0"),
+  })
+  .required("an object is needed");
+
+/** Either a table of two observers' answers, or their moments of one kind of event. */
+function agreement(input: unknown) {
+  if (typeof input === "object" && input !== null && "table" in input) {
+    const { table } = read(tableInput, input);
+    if (table.some((row) => row.length !== table.length)) throw new CalcInputError("table: must be square");
+    const found = cohenKappa(table);
+    return { kappa: found?.kappa ?? null, observed: found?.observed ?? null, expected: found?.expected ?? null };
+  }
+  const { a, b, tolerance_s, duration_s, interval_s } = read(pairInput, input);
+  for (const [name, list] of [
+    ["a", a],
+    ["b", b],
+  ] as const)
+    if (list.some((t) => t < 0 || t > duration_s)) throw new CalcInputError(`${name}: every moment must lie from 0 to duration_s`);
+  const found = timedAgreement({ a, b, toleranceSeconds: tolerance_s, durationSeconds: duration_s, intervalSeconds: interval_s });
+  return { total: found.total, exact_interval: found.exactInterval, mean_interval: found.meanInterval, point: found.point };
+}
+
 /** Every function of the core that the command line offers. */
 export const CALCULATIONS: ReadonlyMap<string, (input: unknown) => unknown> = new Map<string, (input: unknown) => unknown>([
   ["latency", latency],
   ["share", share],
+  ["agreement", agreement],
 ]);

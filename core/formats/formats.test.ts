@@ -315,6 +315,41 @@ describe("export and back, on sessions from random seeds", () => {
   });
 });
 
+describe("calc agreement", () => {
+  const agreement = CALCULATIONS.get("agreement");
+  it("takes a table, or two lists of moments", () => {
+    expect(
+      agreement?.({
+        table: [
+          [20, 5],
+          [10, 15],
+        ],
+      }),
+    ).toMatchObject({ observed: 0.7, expected: 0.5 });
+    expect(agreement?.({ table: [[0]] })).toEqual({ kappa: null, observed: null, expected: null });
+    expect(agreement?.({ a: [1, 12, 25], b: [2, 14, 26, 38], tolerance_s: 2, duration_s: 40, interval_s: 10 })).toEqual({
+      total: 0.75,
+      exact_interval: 0.75,
+      mean_interval: 0.75,
+      point: 0.75,
+    });
+  });
+  it.each([
+    [{ table: [] }, "table"],
+    [{ table: [[1, 2]] }, "table"],
+    [{ table: [[1.5]] }, "table"],
+    [{ table: "x" }, "table"],
+    [{}, "interval_s"],
+    [null, "input"],
+    [{ a: [1], b: [50], tolerance_s: 1, duration_s: 40, interval_s: 10 }, "b"],
+    [{ a: [1], b: [2], tolerance_s: -1, duration_s: 40, interval_s: 10 }, "tolerance_s"],
+    [{ a: [1], b: [2], tolerance_s: 1, duration_s: 0, interval_s: 10 }, "duration_s"],
+  ])("refuses %j at %s", (input, field) => {
+    expect(() => agreement?.(input)).toThrow(CalcInputError);
+    expect(() => agreement?.(input)).toThrow(new RegExp(`^${field}`));
+  });
+});
+
 describe("calc", () => {
   const run = (name: string, input: unknown) => CALCULATIONS.get(name)?.(input);
 

@@ -183,7 +183,7 @@ export interface ZoneRelief extends ZoneSums {
   readonly sessions: number;
   /** Seconds in the zone with no ask. Never below 0, also where the pressure of a trial outlasted the zone. */
   readonly easySeconds: number;
-  /** Share of the time in the zone that was under pressure; null where no time was logged. */
+  /** Share of the time in the zone that was under pressure; null where no time was logged, or most asks there were not timed. */
   readonly pressureShare: number | null;
 }
 
@@ -205,10 +205,7 @@ const percent = (share: number) => `${Math.round(share * 100)} %`;
 function answerOf(zones: readonly ZoneRelief[]): string {
   if (zones.length === 0) return "No zone was tapped yet.";
   const told = zones
-    .filter(
-      (z) =>
-        z.seconds >= LEAST_SECONDS_TO_TELL && z.sessions >= LEAST_SESSIONS_TO_TELL && z.untimed * 2 <= z.trials && z.pressureShare !== null,
-    )
+    .filter((z) => z.seconds >= LEAST_SECONDS_TO_TELL && z.sessions >= LEAST_SESSIONS_TO_TELL && z.pressureShare !== null)
     .sort((a, b) => (a.pressureShare ?? 0) - (b.pressureShare ?? 0));
   const easiest = told[0];
   const hardest = told.at(-1);
@@ -234,7 +231,12 @@ export function reliefMap(sessions: readonly SessionRelief[]): ReliefMap {
   const zones = [...sums]
     .map(([zone, sum]): ZoneRelief => {
       const easySeconds = Math.max(0, sum.seconds - sum.pressureSeconds);
-      return { zone, ...sum, easySeconds, pressureShare: sum.seconds > 0 ? Math.min(1, sum.pressureSeconds / sum.seconds) : null };
+      return {
+        zone,
+        ...sum,
+        easySeconds,
+        pressureShare: sum.seconds > 0 && sum.untimed * 2 <= sum.trials ? Math.min(1, sum.pressureSeconds / sum.seconds) : null,
+      };
     })
     .sort((a, b) => b.seconds - a.seconds || (a.zone < b.zone ? -1 : 1));
   return { zones, sessions: sessions.length, secondsElsewhere, sentence: answerOf(zones) };

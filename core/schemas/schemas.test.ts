@@ -3,6 +3,7 @@ import { emptyDraft } from "@/tests/support/plan";
 import { testId } from "@/tests/support/session-writer";
 import type { LadderPlan } from "../ladder";
 import {
+  awaySchema,
   behaviourSchema,
   check,
   checkBatch,
@@ -11,20 +12,36 @@ import {
   EVENT_TYPES,
   type EventType,
   horseSchema,
+  kitSchema,
   newSessionSchema,
   placeSchema,
+  practiceSchema,
+  restrictionSchema,
 } from "./index";
 
 const LONG = "x".repeat(10_000);
-const YEAR = { year: 2026 };
+const TODAY = { today: "2026-11-25" };
 
 describe("a horse", () => {
-  const horse = (change: object) => check(horseSchema, { name: "Tarn", ...change }, { context: YEAR });
+  const horse = (change: object) => check(horseSchema, { name: "Tarn", ...change }, { context: TODAY });
 
   it("needs a name alone", () => {
     expect(horse({})).toEqual({
       ok: true,
-      value: { name: "Tarn", birth_year: null, sex: null, kind: "", height_cm: null, mass_kg: null, history: "", restrictions: "" },
+      value: {
+        name: "Tarn",
+        born_day: null,
+        birth_year: null,
+        sex: null,
+        kind: "",
+        height_cm: null,
+        mass_kg: null,
+        history: "",
+        triggers: "",
+        preferred_reinforcers: "",
+        resting_breaths_per_min: null,
+        resting_heart_per_min: null,
+      },
     });
   });
 
@@ -53,7 +70,15 @@ describe("a horse", () => {
     [{ sex: "unicorn" }, "sex"],
     [{ history: LONG }, "history"],
     [{ history: "bell\u0007" }, "history"],
-    [{ restrictions: LONG }, "restrictions"],
+    [{ triggers: LONG }, "triggers"],
+    [{ preferred_reinforcers: LONG }, "preferred_reinforcers"],
+    [{ born_day: "2026-11-26" }, "born_day"],
+    [{ born_day: "2026-02-30" }, "born_day"],
+    [{ born_day: "1979-12-31" }, "born_day"],
+    [{ born_day: "yesterday" }, "born_day"],
+    [{ born_day: "2020-01-05", birth_year: 2019 }, "born_day"],
+    [{ resting_breaths_per_min: 0 }, "resting_breaths_per_min"],
+    [{ resting_heart_per_min: 400 }, "resting_heart_per_min"],
   ])("%j is refused at %s", (change, path) => {
     const checked = horse(change);
     expect(checked.ok).toBe(false);
@@ -76,6 +101,103 @@ describe("other forms", () => {
     expect(check(behaviourSchema, { name: "" }).ok).toBe(false);
     expect(check(newSessionSchema, { id: testId(1), horse: "h", start_rung: 1 }, { strict: true }).ok).toBe(false);
     expect(check(newSessionSchema, { id: "one", horse: "h", ladder: "l", start_rung: 1 }, { strict: true }).ok).toBe(false);
+  });
+});
+
+describe("a restriction", () => {
+  const restriction = (change: object) => check(restrictionSchema, { kind: "no-circling", ...change });
+
+  it("keeps what its kind needs and drops what it does not", () => {
+    expect(restriction({ amount: 7, detail: "trot", reason: "hock" })).toMatchObject({
+      ok: true,
+      value: { kind: "no-circling", amount: null, detail: "", reason: "hock", from_day: null, until_day: null },
+    });
+    expect(restriction({ kind: "weight-limit", amount: "5" })).toMatchObject({ ok: true, value: { amount: 5 } });
+    expect(restriction({ kind: "highest-gait", detail: "walk" })).toMatchObject({ ok: true, value: { detail: "walk" } });
+    expect(restriction({ until_day: "2026-11-01", from_day: "2026-11-01" }).ok).toBe(true);
+  });
+
+  it.each([
+    [{ kind: "no-fun" }, "kind"],
+    [{ kind: "work-minutes" }, "amount"],
+    [{ kind: "work-minutes", amount: 0 }, "amount"],
+    [{ kind: "work-minutes", amount: 5000 }, "amount"],
+    [{ kind: "weight-limit", amount: -1 }, "amount"],
+    [{ kind: "weight-limit", amount: "much" }, "amount"],
+    [{ kind: "highest-gait", detail: "" }, "detail"],
+    [{ kind: "highest-gait", detail: "piaffe" }, "detail"],
+    [{ kind: "one-side", detail: "both" }, "detail"],
+    [{ kind: "touch-off", detail: "soul" }, "detail"],
+    [{ kind: "other", reason: " " }, "reason"],
+    [{ reason: LONG }, "reason"],
+    [{ given_by: { a: 1 } }, "given_by"],
+    [{ from_day: "2026-13-01" }, "from_day"],
+    [{ from_day: "2026-11-20", until_day: "2026-11-19" }, "until_day"],
+  ])("%j is refused at %s", (change, path) => {
+    const checked = restriction(change);
+    expect(checked.ok ? [] : checked.problems.map((p) => p.path)).toContain(path);
+  });
+});
+
+describe("a place", () => {
+  const item = { name: "gate", kind: "gate", x_m: 5, y_m: 9, across_m: 2, down_m: 1 };
+  const place = (change: object) => check(placeSchema, { name: "pen", shape: "rectangle", length_m: 20, width_m: 10, ...change });
+  const paths = (change: object) => {
+    const checked = place(change);
+    return checked.ok ? [] : checked.problems.map((p) => p.path);
+  };
+
+  it("takes zones inside it, and a name without a drawing", () => {
+    expect(place({ items: [item] }).ok).toBe(true);
+    expect(place({ length_m: null, width_m: null }).ok).toBe(true);
+  });
+
+  it.each([
+    ["0 m long", { length_m: 0 }, "length_m"],
+    ["0 m wide", { width_m: 0 }, "width_m"],
+    ["5 km long", { length_m: 5000 }, "length_m"],
+    ["a zone outside", { items: [{ ...item, x_m: 25 }] }, "items[0].x_m"],
+    ["a zone over the edge", { items: [item, { ...item, name: "two", y_m: 9.8 }] }, "items[1].x_m"],
+    ["a zone of no size", { items: [{ ...item, across_m: 0 }] }, "items[0].across_m"],
+    ["a nameless zone", { items: [{ ...item, name: "" }] }, "items[0].name"],
+    ["one name twice", { items: [item, { ...item, name: "GATE", x_m: 9 }] }, "items[1].name"],
+    ["zones in a place without size", { length_m: null, items: [item] }, "length_m"],
+    ["a kind nobody knows", { items: [{ ...item, kind: "moat" }] }, "items[0].kind"],
+    ["too many zones", { items: Array.from({ length: 41 }, (_, i) => ({ ...item, name: `z${i}` })) }, "items"],
+  ])("refuses %s", (_, change, path) => {
+    expect(paths(change)).toContain(path);
+  });
+
+  it("cuts a round one by its circle", () => {
+    const round = { shape: "round", length_m: 20, width_m: 20 };
+    expect(place({ ...round, items: [{ ...item, x_m: 10, y_m: 19.5 }] }).ok).toBe(true);
+    expect(paths({ ...round, items: [{ ...item, x_m: 1.2, y_m: 1.2 }] })).toEqual(["items[0].x_m"]);
+  });
+});
+
+describe("kit, practice, putting away", () => {
+  it("refuse what cannot be", () => {
+    expect(check(kitSchema, { name: "line", kind: "line", length_m: 0 }).ok).toBe(false);
+    expect(check(kitSchema, { name: "", kind: "line" }).ok).toBe(false);
+    expect(check(kitSchema, { name: "x", kind: "spur" }).ok).toBe(false);
+    expect(check(practiceSchema, { day: "2026-11-26", what: "line", minutes: 5 }, { context: TODAY }).ok).toBe(false);
+    expect(check(practiceSchema, { day: null, what: "line", minutes: 5 }, { context: TODAY }).ok).toBe(false);
+    expect(check(practiceSchema, { day: "2026-11-20", what: "line", minutes: 0 }, { context: TODAY }).ok).toBe(false);
+    expect(check(practiceSchema, { day: "2026-11-20", what: "line", minutes: 5 }, { context: TODAY }).ok).toBe(true);
+    expect(check(awaySchema, { kind: "sulking" }, { context: TODAY }).ok).toBe(false);
+    expect(check(awaySchema, { kind: "resting", since: "2027-01-01" }, { context: TODAY }).ok).toBe(false);
+  });
+});
+
+describe("a session that is not work", () => {
+  it("needs no ladder; work does", () => {
+    const session = (change: object) => check(newSessionSchema, { id: testId(1), horse: "h", ...change }, { strict: true }).ok;
+    expect(session({ kind: "first-look" })).toBe(true);
+    expect(session({ kind: "touch", ladder: null, start_rung: null })).toBe(true);
+    expect(session({ kind: "work" })).toBe(false);
+    expect(session({ kind: "work", ladder: "l", start_rung: 1 })).toBe(true);
+    expect(session({ kind: "race" })).toBe(false);
+    expect(session({ kind: "touch", kit: [1] })).toBe(false);
   });
 });
 

@@ -1,6 +1,8 @@
 import { describe, expect, it } from "vitest";
+import { emptyDraft } from "@/tests/support/plan";
 import type { MasteryRule } from "../mastery";
 import { strandFromCatalogue } from "../strands";
+import { allowanceOn, type Restriction } from "../welfare";
 import { type EvidenceTrial, evidenceForRung } from "./evidence-scope";
 import { nextStart } from "./next-start";
 import { DEFAULT_WORD_SETTINGS, shareSentence, theWord, type WordInput } from "./word";
@@ -213,5 +215,74 @@ describe("nextStart", () => {
     expect(next(trials("l....++r++++++")).reason).toContain("begin on the left");
     expect(next(trials("l++++++r+.+.++")).reason).toContain("begin on the right");
     expect(next(trials("l++++r++++")).reason).not.toContain("begin on");
+  });
+});
+
+describe("limits of advice and age", () => {
+  const cap = (value: number) => ({ value, why: "Advice of the veterinarian." });
+  it("finish the session before a rest is due, with where they come from", () => {
+    const limits = { minutes: cap(5), trials: null, sessionTrials: 3 };
+    expect(theWord(input("+++", { workMinutes: 5, minutesSinceRest: 9, limits }))).toMatchObject({
+      word: "Finish",
+      reason: "5 minutes of work, the most for today. Advice of the veterinarian.",
+    });
+    expect(theWord(input("+++", { workMinutes: 4.9, limits })).word).toBe("Stay");
+    expect(theWord(input("+++", { limits: { minutes: null, trials: cap(12), sessionTrials: 12 } }))).toMatchObject({ word: "Finish" });
+    expect(theWord(input("+++", { limits: { minutes: null, trials: cap(12), sessionTrials: 11 } })).word).toBe("Stay");
+  });
+});
+
+describe("where the next session starts, under restrictions", () => {
+  const { plan: draft } = { plan: emptyDraft().plan };
+  const gaits = {
+    ...draft,
+    strands: [strandFromCatalogue("gait", "gait")],
+    rungs: ["stand", "walk", "trot"].map((gait) => ({ values: { gait } })),
+  };
+  const start = (restrictions: Partial<Restriction>[], rung: number, change: Partial<Parameters<typeof nextStart>[0]> = {}) =>
+    nextStart({
+      plan: gaits,
+      ladder: "x",
+      version: 1,
+      trials: trials("+~+", { rung }),
+      nowWallMs: NOW,
+      maxAgeDays: 21,
+      allowance: allowanceOn(
+        restrictions.map((one) => ({
+          kind: "other",
+          amount: null,
+          detail: null,
+          reason: "",
+          givenBy: "",
+          from: null,
+          until: null,
+          ...one,
+        })),
+        "2026-06-20",
+        null,
+      ),
+      ...change,
+    });
+
+  it("goes no higher than they allow, with the reason first", () => {
+    expect(start([], 3)).toMatchObject({ rung: 3, barred: null });
+    expect(start([{ kind: "highest-gait", detail: "walk", reason: "stiff" }], 3)).toMatchObject({
+      rung: 2,
+      headline: "Work on rung 2 for now",
+      barred: null,
+    });
+    expect(start([{ kind: "highest-gait", detail: "walk", reason: "stiff" }], 3).reason).toMatch(/^No faster gait than walk: stiff\./);
+  });
+
+  it("says not today where the whole ladder is closed", () => {
+    expect(start([{ kind: "no-work", reason: "lame" }], 2)).toMatchObject({ headline: "Not today", barred: "No work at all: lame." });
+    expect(start([{ kind: "no-circling" }], 2, { involves: ["circling"] }).barred).toBe("No circling.");
+    expect(start([{ kind: "no-food" }], 2, { plan: { ...gaits, method: "marker-food" } }).barred).toBe("No food.");
+    const side = {
+      ...draft,
+      strands: [strandFromCatalogue("side", "side")],
+      rungs: ["right", "right"].map((s) => ({ values: { side: s } })),
+    };
+    expect(start([{ kind: "one-side", detail: "left" }], 1, { plan: side })).toMatchObject({ headline: "Not today" });
   });
 });

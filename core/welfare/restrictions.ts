@@ -1,4 +1,4 @@
-import type { Day } from "../day";
+import { type Day, dayWords } from "../day";
 import type { LadderPlan } from "../ladder";
 import type { AgeCaution } from "./age";
 
@@ -95,7 +95,7 @@ export function restrictionSentence(restriction: Restriction): string {
   const words = restrictionWords(restriction);
   const said = kind === "other" && reason !== "" ? reason.replace(/\.$/, "") : `${words[0]?.toUpperCase()}${words.slice(1)}`;
   const why = kind === "other" || reason === "" ? "" : `: ${reason.replace(/\.$/, "")}`;
-  const until_ = until === null ? "" : ` until ${until}`;
+  const until_ = until === null ? "" : ` until ${dayWords(until)}`;
   return `${said}${until_}${why}.${givenBy === "" ? "" : ` Advice of ${givenBy}.`}`;
 }
 
@@ -203,20 +203,27 @@ export function allowanceOn(restrictions: readonly Restriction[], day: Day, age:
 /** The part of a ladder an allowance speaks about. */
 export type RestrictedPlan = Pick<LadderPlan, "strands" | "rungs" | "method">;
 
+/**
+ * How fast a gait is, for a cap: a known one by its place among the gaits; a
+ * user's own by the gait its name holds, unless the list puts it after a faster
+ * one ("running walk" after trot), which then decides.
+ */
+function gaitRank(levels: readonly string[], level: string): number {
+  const named = (words: string) => GAITS_SLOWEST_FIRST.findIndex((gait) => words.toLowerCase().includes(gait));
+  const own = named(level);
+  if ((GAITS_SLOWEST_FIRST as readonly string[]).includes(level.toLowerCase())) return own;
+  const before = levels.slice(0, Math.max(0, levels.indexOf(level))).reduce((most, one) => Math.max(most, named(one)), -1);
+  return own >= before ? own : before + 0.5;
+}
+
 /** Why a strand's value may not be asked for, or null. */
 export function barredValue(strand: LadderPlan["strands"][number], value: unknown, allowance: Allowance): string | null {
   switch (strand.key) {
     case "circle":
       return allowance.circlingMinutes?.value === 0 ? allowance.circlingMinutes.why : null;
-    case "gait": {
+    case "gait":
       if (allowance.highestGait === null || typeof value !== "string") return null;
-      // A gait of the user's own stands where the list puts it: after a known faster one it is barred too.
-      const known = (level: string) => GAITS_SLOWEST_FIRST.findIndex((gait) => level.toLowerCase().includes(gait));
-      const cap = known(allowance.highestGait.value);
-      const own = known(value);
-      const before = strand.levels.slice(0, strand.levels.indexOf(value)).reduce((most, level) => Math.max(most, known(level)), -1);
-      return (own === -1 ? before : own) > cap || (own === -1 && before >= cap) ? allowance.highestGait.why : null;
-    }
+      return gaitRank(strand.levels, value) > gaitRank([], allowance.highestGait.value) ? allowance.highestGait.why : null;
     case "side":
       return allowance.side !== null && value !== allowance.side.value ? allowance.side.why : null;
     case "load":

@@ -120,32 +120,34 @@ function Ready({ look, horseId }: { look: FirstLook; horseId: string }) {
           <p className="text-soft">{begin.reason[0]?.toUpperCase() + begin.reason.slice(1)}</p>
         </>
       )}
-      <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-5 md:grid-cols-3">
-        {groups.map(({ state, items }) => (
-          <div key={state}>
-            <h3 className="border-b-2 border-ink pb-1 text-base">
-              {state} <span className="font-normal text-soft">{items.length}</span>
-            </h3>
-            <ul>
-              {items.map(({ name, missing }) => (
-                <li key={name} className="border-b border-hair py-1.5">
-                  {state === "ready to try" ? (
-                    <Link href={`/horses/${horseId}/shape/new?behaviour=${encodeURIComponent(name)}`} className="link">
-                      {name}
-                    </Link>
-                  ) : (
-                    <span className="font-semibold">{name}</span>
-                  )}
-                  {missing.map((words) => (
-                    <span key={words} className="block text-sm text-soft">
-                      {words}
-                    </span>
-                  ))}
-                </li>
-              ))}
-            </ul>
-          </div>
-        ))}
+      <div className="mt-4 grid gap-y-5">
+        {groups
+          .filter(({ items }) => items.length > 0)
+          .map(({ state, items }) => (
+            <div key={state}>
+              <h3 className="border-b-2 border-ink pb-1 text-base">
+                {state} <span className="font-normal text-soft">{items.length}</span>
+              </h3>
+              <ul className="gap-x-10 sm:columns-2 lg:columns-3">
+                {items.map(({ name, missing }) => (
+                  <li key={name} className="break-inside-avoid border-b border-hair py-1.5">
+                    {state === "ready to try" ? (
+                      <Link href={`/horses/${horseId}/shape/new?behaviour=${encodeURIComponent(name)}`} className="link">
+                        {name}
+                      </Link>
+                    ) : (
+                      <span className="font-semibold">{name}</span>
+                    )}
+                    {missing.map((words) => (
+                      <span key={words} className="block text-sm text-soft">
+                        {words}
+                      </span>
+                    ))}
+                  </li>
+                ))}
+              </ul>
+            </div>
+          ))}
       </div>
       <p className="mt-2 text-sm text-soft">
         What each of these {READY_BEHAVIOURS.length} rests on is common practice. Ready means ready to try: a few asks prove nothing.

@@ -133,16 +133,17 @@ function zonesToMind(map: TouchMap): string[] {
     .map(({ side, zone }) => `${SIDE_WORD[side]} ${zone}`);
 }
 
+function bodyHeadline(touches: readonly Touch[], worrying: readonly string[]): string {
+  if (touches.length === 0) return "Not touched over yet";
+  if (worrying.length === 0) return "Nowhere worrying";
+  return `Mind: ${worrying.slice(0, 2).join(", ")}${worrying.length > 2 ? ` and ${worrying.length - 2} more` : ""}`;
+}
+
 function BodyColumn({ horse, touches, offLimits }: Pick<KnowProps, "horse" | "touches" | "offLimits">) {
   const map = new TouchMap(touches);
   const worrying = zonesToMind(map);
   const next = proposeTouch(map, offLimits);
-  const headline =
-    touches.length === 0
-      ? "Not touched over yet"
-      : worrying.length === 0
-        ? "Nowhere worrying"
-        : `Mind: ${worrying.slice(0, 2).join(", ")}${worrying.length > 2 ? ` and ${worrying.length - 2} more` : ""}`;
+  const headline = bodyHeadline(touches, worrying);
   return (
     <Column href={`/horses/${horse.id}/know/touch`} term="Body" headline={headline} alarm={worrying.length > 0}>
       {next !== null && (
@@ -177,8 +178,8 @@ function PlaceColumn({ horse, place }: Pick<KnowProps, "horse" | "place">) {
   return (
     <Column href={href} term={`Places: ${place.name}`} headline={rest === undefined ? place.relief.sentence : (headline ?? "")}>
       {rest !== undefined && <p>{rest[0]?.toUpperCase() + rest.slice(1)}</p>}
-      <div className="mt-1.5 max-w-72">
-        <ReliefPlan place={{ ...place, entrance: null }} />
+      <div className="mt-1.5 max-w-56">
+        <ReliefPlan place={{ ...place, entrance: null }} small />
       </div>
     </Column>
   );
@@ -195,7 +196,7 @@ function LadderLine({ ladder, horseId }: { ladder: KnownLadder; horseId: string 
           {ladder.headline} <span className="font-normal text-soft">of {ladder.rungs}</span>
         </span>
       </div>
-      <dl className="mt-1 grid grid-cols-[3.2rem_minmax(0,11rem)_1fr] items-center gap-x-4 gap-y-0.5 text-sm">
+      <dl className="mt-1 grid grid-cols-[3.2rem_minmax(0,1fr)] items-center gap-x-4 gap-y-0.5 text-sm sm:grid-cols-[3.2rem_minmax(0,11rem)_1fr]">
         {ladder.sides
           .filter((side) => side.n > 0)
           .map(({ side, n, met }) => (
@@ -204,7 +205,7 @@ function LadderLine({ ladder, horseId }: { ladder: KnownLadder; horseId: string 
               <dd className="min-w-0">
                 <Whisker share={met / n} interval={wilsonInterval(met, n)} />
               </dd>
-              <dd className="text-soft">{shareSentence(met, n)}</dd>
+              <dd className="text-soft max-sm:col-start-2">{shareSentence(met, n)}</dd>
             </div>
           ))}
       </dl>
@@ -223,6 +224,18 @@ function facts({ horse, age, units }: Pick<KnowProps, "horse" | "age" | "units">
   ]
     .filter((part) => part !== null && part !== "")
     .join(" · ");
+}
+
+/** The four things on one glance, for a small screen: each has its reasons below. */
+function inShort({ age, limits, sides, touches, place }: KnowProps): { words: string; alarm: boolean }[] {
+  const worrying = zonesToMind(new TouchMap(touches));
+  const many = limits.length === 0 ? "" : `, ${limits.length} limit${limits.length === 1 ? "" : "s"}`;
+  return [
+    { words: `${age === null ? "Age not noted" : age.words}${many}`, alarm: limits.length > 0 },
+    { words: sides.headline, alarm: false },
+    { words: bodyHeadline(touches, worrying), alarm: worrying.length > 0 },
+    { words: place === null ? "No zone tapped yet" : (place.relief.sentence.split(": ", 1)[0] ?? ""), alarm: false },
+  ];
 }
 
 /** What is known of the horse today: age and limits, side, body, places; below it the look, the company, the history. */
@@ -264,6 +277,13 @@ export function Know(props: KnowProps) {
           </Link>
         </p>
       )}
+      <ul className="mt-4 grid gap-0.5 border-l-4 border-ink pl-3 font-head text-lg leading-snug font-bold sm:hidden" aria-label="In short">
+        {inShort(props).map(({ words, alarm }) => (
+          <li key={words} className={alarm ? "text-brick" : ""}>
+            {words}
+          </li>
+        ))}
+      </ul>
       <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 sm:grid-cols-2 lg:grid-cols-[minmax(0,0.9fr)_minmax(0,0.85fr)_minmax(0,1.15fr)_minmax(0,1.1fr)]">
         <Column
           href={`/horses/${horse.id}/know/limits`}
@@ -290,7 +310,7 @@ export function Know(props: KnowProps) {
         <BodyColumn horse={horse} touches={props.touches} offLimits={props.offLimits} />
         <PlaceColumn horse={horse} place={props.place} />
       </div>
-      <div className="mt-9 grid grid-cols-[minmax(0,1fr)] gap-x-14 gap-y-8 lg:grid-cols-[1fr_24rem]">
+      <div className="mt-8 grid grid-cols-[minmax(0,1fr)] gap-x-14 gap-y-8 lg:grid-cols-[1fr_24rem]">
         <div className="grid content-start gap-7">
           <section>
             <h2 className="text-xl">

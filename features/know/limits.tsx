@@ -4,6 +4,7 @@ import { yupResolver } from "@hookform/resolvers/yup";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
+import { dayWords } from "@/core/day";
 import { TOUCH_ZONES } from "@/core/know";
 import { AWAY_KINDS, type RestrictionInput, restrictionSchema } from "@/core/schemas";
 import { GAITS_SLOWEST_FIRST, RESTRICTION_FACTS, RESTRICTION_KINDS, type RestrictionKind } from "@/core/welfare";
@@ -208,7 +209,7 @@ function Away({
         <div className="mt-2 flex flex-wrap items-center gap-4">
           <p>
             <strong>{away.kind}</strong>
-            {away.since !== null && ` since ${away.since}`}
+            {away.since !== null && ` since ${dayWords(away.since)}`}
             {away.note !== "" && `. ${away.note}`}
           </p>
           <button type="button" className="act" onClick={async () => done(await send("DELETE", `/api/horses/${horseId}/away`))}>

@@ -19,7 +19,7 @@ export interface ShownPlace {
 const percent = (share: number | null) => (share === null ? "–" : `${Math.round(share * 100)} %`);
 
 /** The plan with each zone as dark as its share of pressure. */
-export function ReliefPlan({ place }: { place: ShownPlace }) {
+export function ReliefPlan({ place, small = false }: { place: ShownPlace; small?: boolean }) {
   const units = useUnits();
   if (place.outline === null)
     return (
@@ -36,9 +36,12 @@ export function ReliefPlan({ place }: { place: ShownPlace }) {
       outline={place.outline}
       items={place.items}
       shade={Object.fromEntries(told.map((zone) => [zone.zone, zone.pressureShare ?? 0]))}
-      notes={Object.fromEntries(told.map((zone) => [zone.zone, `${percent(zone.pressureShare)} pressure`]))}
+      notes={Object.fromEntries(
+        told.map((zone) => [zone.zone, small ? percent(zone.pressureShare) : `${percent(zone.pressureShare)} pressure`]),
+      )}
       label={`${place.name} from above. ${place.relief.sentence}`}
       scaleWords={(metres) => lengthWords(metres, units)}
+      letters={small ? 16 : 26}
     />
   );
 }

@@ -47,7 +47,18 @@ function Bar({ result, towards }: { result: FirstLookResult | null; towards: "le
           />
         );
       })}
-      {length > 0 && <rect x={x} y="3" width={length} height="10" fill="var(--tarn)" />}
+      {length > 0 && (
+        <rect
+          x={x}
+          y="3"
+          width={length}
+          height="10"
+          fill={result !== null && result.met * 2 < result.n ? "var(--paper)" : "var(--tarn)"}
+          stroke="var(--tarn)"
+          strokeWidth="2"
+          vectorEffect="non-scaling-stroke"
+        />
+      )}
     </svg>
   );
 }
@@ -113,8 +124,8 @@ export function Strengths({ look }: { look: FirstLook }) {
         </ul>
       </div>
       <p className="text-sm text-soft lg:col-span-2">
-        The longer the bar, the lighter the ask that worked: {FIRST_LOOK_PHASES.map(({ label }) => label).join(", ")}. One to three asks an
-        item are too few to tell a share; they show where to begin.
+        The longer the bar, the lighter the ask that worked: {FIRST_LOOK_PHASES.map(({ label }) => label).join(", ")}. Hollow: under half
+        were met. One to three asks an item are too few to tell a share; they show where to begin.
       </p>
     </div>
   );

@@ -110,7 +110,7 @@ export function ConnectionRecorder({ start }: { start: WatchStart }) {
           </button>
         ))}
         <span className="figures ml-auto text-sm text-soft" data-testid="looks">
-          {samples.length} looks
+          {samples.length} look{samples.length === 1 ? "" : "s"}
         </span>
       </fieldset>
     </WatchShell>

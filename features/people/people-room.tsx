@@ -4,6 +4,7 @@ import { yupResolver } from "@hookform/resolvers/yup";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
+import { dayWords } from "@/core/day";
 import { PERSON_ROLES, type PersonInput, type PracticeInput, personSchema, practiceSchema } from "@/core/schemas";
 import { Field, send, tied } from "@/ui/form";
 
@@ -155,7 +156,7 @@ export function PeopleRoom({ people, today }: { people: readonly PersonLine[]; t
                   <ul className="figures mt-1">
                     {person.practice.map((one) => (
                       <li key={one.id} className="py-0.5">
-                        {one.day}: {one.what}, {one.minutes} min{one.note !== "" && `. ${one.note}`}
+                        {dayWords(one.day)}: {one.what}, {one.minutes} min{one.note !== "" && `. ${one.note}`}
                       </li>
                     ))}
                   </ul>

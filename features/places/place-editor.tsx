@@ -238,6 +238,7 @@ export function PlaceEditor({ start, id }: { start: PlaceDraft; id?: string }) {
               onSelect={setSelected}
               onMove={setItem}
               scaleWords={(m) => lengthWords(m, units)}
+              letters={40}
             />
             <p className="text-sm text-soft">Drag a zone, or walk to it with Tab and move it with the arrow keys (Shift: a whole metre).</p>
           </>

@@ -62,7 +62,7 @@ export function TouchBoard({
   const sides = wide ? (["L", "R"] as const) : ([shown] as const);
   return (
     <div className="grid gap-3">
-      <fieldset className="flex gap-1.5 overflow-x-auto pb-0.5" aria-label="With">
+      <fieldset className="flex min-w-0 gap-1.5 overflow-x-auto pb-0.5" aria-label="With">
         {TOUCH_TOOLS.map((one) => (
           <button
             key={one}
@@ -90,7 +90,7 @@ export function TouchBoard({
           ))}
         </fieldset>
       )}
-      <div className={wide ? "grid grid-cols-[minmax(0,1fr)] gap-8 md:grid-cols-2" : ""}>
+      <div className={wide ? "grid max-w-[54rem] grid-cols-[minmax(0,1fr)] gap-8 md:grid-cols-2" : ""}>
         {sides.map((side) => (
           <HorseMap
             key={side}
@@ -121,7 +121,7 @@ export function TouchBoard({
                   key={word}
                   type="button"
                   onClick={() => grade(value)}
-                  className={`min-h-[72px] rounded-lg border-[2.5px] bg-paper px-0.5 font-head text-sm leading-tight font-semibold ${value >= 3 ? "border-sage" : value <= 1 ? "border-brick" : "border-ochre"}`}
+                  className={`min-h-[72px] rounded-lg border-[2.5px] bg-paper px-0.5 font-head text-[0.78rem] leading-tight sm:text-sm font-semibold ${value >= 3 ? "border-sage" : value <= 1 ? "border-brick" : "border-ochre"}`}
                 >
                   <span className="figures block text-lg">{value}</span>
                   {word}
@@ -131,7 +131,7 @@ export function TouchBoard({
           )}
         </div>
       )}
-      {proposal !== null && (picked !== null || proposal.tool !== tool || !wide) && (
+      {proposal !== null && (picked !== null || proposal.tool !== tool || proposal.side !== shown) && (
         <button type="button" onClick={follow} className="act-quiet justify-start! text-left">
           Next: {SIDE_WORD[proposal.side]} {proposal.zone}, {proposal.tool}
         </button>

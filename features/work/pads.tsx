@@ -47,7 +47,7 @@ function Phases({ plan, current, onPhase }: { plan: LadderPlan; current: number;
 }
 
 /** The pads of the recorder, for both ways of logging. */
-export function Pads({ plan, state }: { plan: LadderPlan; state: RecorderState }) {
+export function Pads({ plan, state, rung }: { plan: LadderPlan; state: RecorderState; rung: number }) {
   const { act, way, open, block, onBreak } = state;
   const staying = way === "timed" && block?.criterion?.stay_s !== undefined && open?.answered === true;
   const food = plan.method !== "pressure-release";
@@ -124,11 +124,7 @@ export function Pads({ plan, state }: { plan: LadderPlan; state: RecorderState }
       </div>
       <div className="grid grid-cols-4 gap-2">
         <Pad label={block?.side === "R" ? "to left" : "to right"} icon={<ArrowLeftRight {...icon} />} onPress={act.side} keys="s" />
-        <Pad
-          label="block"
-          icon={<span className="figures text-lg leading-none">{block?.rung ?? "–"}</span>}
-          onPress={() => state.setSheet("block")}
-        />
+        <Pad label="block" icon={<span className="figures text-lg leading-none">{rung}</span>} onPress={() => state.setSheet("block")} />
         <Pad
           label={onBreak ? "go on" : "break"}
           pressed={onBreak}

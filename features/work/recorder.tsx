@@ -211,7 +211,7 @@ export function Recorder({ start }: { start: RecorderStart }) {
           </fieldset>
           <p className="truncate text-sm text-soft">
             {start.battery ? "item" : "rung"} {rung}
-            {block?.kind && KIND_WORD[block.kind] !== "" ? `, ${KIND_WORD[block.kind]}` : ""} · {start.behaviour}
+            {!start.battery && block?.kind && KIND_WORD[block.kind] !== "" ? `, ${KIND_WORD[block.kind]}` : ""} · {start.behaviour}
           </p>
           <button
             type="button"
@@ -277,8 +277,8 @@ export function Recorder({ start }: { start: RecorderStart }) {
           </div>
         ) : working ? (
           <>
-            <WhereRow zones={start.zones} state={state} touch={start.ladderId !== null} />
-            <Pads plan={start.plan} state={state} />
+            {(!start.battery || start.zones.length > 0) && <WhereRow zones={start.zones} state={state} touch={!start.battery} />}
+            <Pads plan={start.plan} state={state} rung={rung} />
           </>
         ) : (
           <div className="rounded-lg border-2 border-ink p-4">

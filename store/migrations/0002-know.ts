@@ -1,4 +1,4 @@
-import type { QueryInterface } from "sequelize";
+import { type QueryInterface, QueryTypes } from "sequelize";
 
 /** Restrictions were one free text; each becomes a row of its own kind "other", so that nothing written is lost. */
 const RESTRICTIONS_FROM_TEXT = `
@@ -69,7 +69,7 @@ export async function up(query: QueryInterface): Promise<void> {
       // The digest of what a session shows of the horse; every cache counts as stale and is made anew when it is next read.
       await run("ALTER TABLE session_summary ADD COLUMN digest TEXT NOT NULL DEFAULT ''");
       await run("UPDATE session_summary SET last_position = -1");
-      const [broken] = await run("PRAGMA foreign_key_check");
+      const broken = await query.sequelize.query("PRAGMA foreign_key_check", { type: QueryTypes.SELECT });
       if (broken.length > 0) throw new Error("The store's rows do not fit together after the change; nothing was changed.");
       await run("COMMIT");
     } catch (error) {

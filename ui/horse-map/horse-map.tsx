@@ -32,7 +32,7 @@ function Patterns({ id }: { id: string }) {
 }
 
 const fillOf = (state: MapZone["state"], id: string) => {
-  if (state === "accepted") return "var(--sage)";
+  if (state === "accepted") return "var(--sage-wash)";
   if (state === "untouched") return "var(--paper)";
   return `url(#${id}-${state.replace(" ", "-")})`;
 };

@@ -27,22 +27,39 @@ interface PlanProps {
   /** Makes the items movable: by dragging, or with the arrow keys a tenth of a metre at a time (with Shift a whole one). */
   readonly onMove?: (index: number, item: PlaceItem) => void;
   readonly scaleWords: (metres: number) => string;
+  /** Letters that fit across the longest side: fewer for a small drawing. */
+  readonly letters?: number;
 }
 
 const SHAPES: Partial<Record<PlaceItem["kind"], "ring" | "dot">> = { post: "ring", companion: "dot" };
 
 /** A place from above, to scale, with its zones and objects. */
-export function PlacePlan({ outline, items, label, shade = {}, notes = {}, selected = null, onSelect, onMove, scaleWords }: PlanProps) {
+export function PlacePlan({
+  outline,
+  items,
+  label,
+  shade = {},
+  notes = {},
+  selected = null,
+  onSelect,
+  onMove,
+  scaleWords,
+  letters = 26,
+}: PlanProps) {
   const box = useRef<SVGSVGElement>(null);
   const dragging = useRef<{ index: number; dx: number; dy: number } | null>(null);
   const { lengthMetres, widthMetres, shape } = outline;
   const width = lengthMetres * CENTIMETRES;
   const height = widthMetres * CENTIMETRES;
   const size = Math.max(width, height);
-  const line = size / 220;
-  const letter = size / 26;
+  const line = size / 280;
+  const letter = size / letters;
   const pad = size * 0.04;
   const scale = scaleMetres(lengthMetres);
+  const within = (x: number, words: string) => {
+    const half = letter * words.length * 0.26;
+    return Math.min(Math.max(x, half), Math.max(half, width - half));
+  };
   const still = onSelect === undefined && onMove === undefined;
 
   const metresAt = (event: PointerEvent) => {
@@ -103,6 +120,14 @@ export function PlacePlan({ outline, items, label, shade = {}, notes = {}, selec
         const on = selected === i;
         const kind = SHAPES[item.kind];
         const note = notes[item.name];
+        // A label that would not fit stands beside its item, towards the middle of the place.
+        const lines = note === undefined ? 1 : 2;
+        const fits = downwards > letter * (lines + 0.3);
+        const firstLine = fits
+          ? y - (lines - 1) * letter * 0.5 + letter * 0.32
+          : y > height / 2
+            ? y - downwards / 2 - letter * (lines - 0.65)
+            : y + downwards / 2 + letter;
         const common = {
           fill: dark === undefined ? "var(--ground)" : "var(--ochre)",
           fillOpacity: dark === undefined ? 1 : 0.1 + 0.75 * dark,
@@ -118,8 +143,6 @@ export function PlacePlan({ outline, items, label, shade = {}, notes = {}, selec
               <ellipse cx={x} cy={y} rx={across / 2} ry={downwards / 2} {...common} />
             )}
             <text
-              x={Math.min(Math.max(x, letter * item.name.length * 0.26), width - letter * item.name.length * 0.26)}
-              y={y + (note === undefined ? letter * 0.3 : -letter * 0.05)}
               textAnchor="middle"
               fontSize={letter}
               fill="var(--ink)"
@@ -127,13 +150,11 @@ export function PlacePlan({ outline, items, label, shade = {}, notes = {}, selec
               strokeWidth={letter * 0.22}
               paintOrder="stroke"
             >
-              {item.name}
+              <tspan x={within(x, item.name)} y={firstLine}>
+                {item.name}
+              </tspan>
               {note !== undefined && (
-                <tspan
-                  x={Math.min(Math.max(x, letter * note.length * 0.24), width - letter * note.length * 0.24)}
-                  dy={letter * 0.98}
-                  fontSize={letter * 0.86}
-                >
+                <tspan x={within(x, note)} y={firstLine + letter} fontSize={letter * 0.9}>
                   {note}
                 </tspan>
               )}

@@ -1,4 +1,5 @@
 import type { Metadata } from "next";
+import { dayWords } from "@/core/day";
 import { beginWith, readinessOf } from "@/core/know";
 import { ageWords } from "@/core/welfare";
 import { Know } from "@/features/know/know";
@@ -25,7 +26,8 @@ export default async function KnowPage({ params }: { params: Promise<{ horse: st
     photoChangedMs(store, horse.id),
     chosenUnits(),
   ]);
-  const [look] = picture.looks;
+  // A look broken off early does not hide the one before it.
+  const look = picture.looks.find(({ look: { stepsDone, steps } }) => stepsDone * 2 >= steps) ?? picture.looks[0];
   const [place] = picture.places;
   const { breathing } = picture;
   const rest = breathing === null ? horse.resting_breaths_per_min : Math.round(breathing.perMinute * 10) / 10;
@@ -38,7 +40,11 @@ export default async function KnowPage({ params }: { params: Promise<{ horse: st
         age={
           care.age === null
             ? null
-            : { words: ageWords(care.age), born: `born ${horse.born_day ?? horse.birth_year}`, caution: care.caution?.sentence ?? null }
+            : {
+                words: ageWords(care.age),
+                born: `born ${horse.born_day === null ? horse.birth_year : dayWords(horse.born_day)}`,
+                caution: care.caution?.sentence ?? null,
+              }
         }
         limits={care.sentences}
         sides={picture.sides}

@@ -1,4 +1,5 @@
 import type { Metadata } from "next";
+import { dayWords } from "@/core/day";
 import type { RestrictionInput } from "@/core/schemas";
 import { ageWords, holdsOn, type Restriction, restrictionSentence } from "@/core/welfare";
 import { KnowNav } from "@/features/know/know-nav";
@@ -11,9 +12,9 @@ import { getStore } from "../../../../../server/store";
 export const metadata: Metadata = { title: "Limits" };
 
 function whenWords({ from, until }: Restriction, today: string): string {
-  if (until !== null && until < today) return `ended on ${until}`;
-  if (from !== null && from > today) return `from ${from}${until === null ? "" : ` to ${until}`}`;
-  return until === null ? "with no end set" : `to ${until}`;
+  if (until !== null && until < today) return `ended on ${dayWords(until)}`;
+  if (from !== null && from > today) return `from ${dayWords(from)}${until === null ? "" : ` to ${dayWords(until)}`}`;
+  return until === null ? "with no end set" : "";
 }
 
 const overlap = (a: Restriction, b: Restriction) =>

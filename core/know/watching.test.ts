@@ -1,0 +1,165 @@
+import { describe, expect, it } from "vitest";
+import { SessionWriter } from "@/tests/support/session-writer";
+import { reduceSession } from "../session";
+import {
+  addSides,
+  addSigns,
+  agreementWords,
+  CONNECTION_BEHAVIOUR,
+  CONNECTION_QUESTION,
+  commonestSigns,
+  compareSigns,
+  connectionOf,
+  countSides,
+  HEART_STRAND,
+  knowDigest,
+  type NamedHorse,
+  NO_SIGNS,
+  REST_BEHAVIOUR,
+  type Sample,
+  SIGNS,
+  type SignCounts,
+  sidePicture,
+  signRate,
+  tellApart,
+} from "./index";
+
+const looks = (answers: readonly string[], observer = "first"): Sample[] => answers.map((answer, i) => ({ beep: i + 1, answer, observer }));
+const many = (answer: string, n: number) => new Array<string>(n).fill(answer);
+
+describe("connectionOf", () => {
+  it("gives shares with intervals, the leading answer and what to teach next", () => {
+    const found = connectionOf(looks([...many("other horses", 16), ...many("people", 4)]));
+    expect(found.shares.map(({ answer, n }) => [answer, n])).toEqual([
+      ["other horses", 16],
+      ["people", 4],
+    ]);
+    expect(found.leading).toBe("other horses");
+    expect(found.sentence).toBe("other horses: 16 of 20 looks, could be anywhere from 58 to 92 %.");
+    expect(found.teachNext).toContain("Company away by steps");
+    expect(found.agreement).toBeNull();
+  });
+
+  it("names no leader where it cannot be told apart, and nothing where nothing was watched", () => {
+    expect(connectionOf(looks([...many("people", 11), ...many("a place", 9)]))).toMatchObject({ leading: null });
+    expect(connectionOf(looks(many("people", 5)))).toMatchObject({ leading: null });
+    expect(connectionOf([])).toMatchObject({ n: 0, shares: [], leading: null, sentence: "Nothing watched yet." });
+    expect(connectionOf(looks(["the moon"])).n).toBe(0);
+  });
+
+  it("gives two observers' agreement at the beeps both answered", () => {
+    const first = looks([...many("people", 25), ...many("a place", 25)]);
+    // 20 and 15 the same, 5 and 10 not: the worked example of Cohen's κ again.
+    const second = looks([...many("people", 20), ...many("a place", 5), ...many("people", 10), ...many("a place", 15)], "second");
+    const found = connectionOf([...first, ...second, { beep: 99, answer: "people", observer: "second" }]);
+    expect(found.n).toBe(50);
+    expect(found.agreement).toMatchObject({ n: 50, observed: 0.7 });
+    expect(found.agreement?.kappa).toBeCloseTo(0.4, 12);
+    if (found.agreement !== null) expect(agreementWords(found.agreement)).toContain("35 of 50 beeps, κ 0.40");
+    expect(agreementWords({ kappa: 1, observed: 1, expected: 0.5, n: 4 })).toContain("too few");
+  });
+});
+
+const signs = (minutes: number, tension: number, ease = 0): SignCounts => ({ minutes, byClass: { ease, tension, danger: 0 }, byName: {} });
+
+describe("signs", () => {
+  it("have a rate for ten minutes with the exact interval, or none unwatched", () => {
+    expect(signRate(signs(20, 10), "tension")).toMatchObject({ count: 10, perTenMinutes: 5 });
+    expect(signRate(signs(10, 10), "tension")?.interval[1]).toBeCloseTo(18.39, 2);
+    expect(signRate(NO_SIGNS, "ease")).toBeNull();
+  });
+
+  it("are compared with the horse's own usual", () => {
+    expect(compareSigns(signs(10, 9), signs(100, 10), "tension")?.words).toBe(
+      "9.0 tension signs in ten minutes, usually 1.0: more than usual.",
+    );
+    expect(compareSigns(signs(20, 0), signs(100, 40), "tension")?.words).toContain("fewer than usual");
+    expect(compareSigns(signs(10, 2), signs(100, 10), "tension")?.words).toContain("no difference shown");
+    expect(compareSigns(signs(10, 9), signs(12, 1), "tension")).toBeNull();
+  });
+
+  it("are added up by class and name, the commonest first", () => {
+    const one: SignCounts = { minutes: 5, byClass: { ease: 3, tension: 0, danger: 0 }, byName: { "blows out": 2, "lowers head": 1 } };
+    const sum = addSigns([one, one, signs(2, 1)]);
+    expect(sum).toMatchObject({ minutes: 12, byClass: { ease: 6, tension: 1, danger: 0 } });
+    expect(commonestSigns(sum, "ease")).toEqual([
+      { name: "blows out", n: 4 },
+      { name: "lowers head", n: 2 },
+    ]);
+    expect(new Set(Object.values(SIGNS).flat()).size).toBe(Object.values(SIGNS).flat().length);
+  });
+});
+
+describe("sides", () => {
+  it("are called weaker only where Fisher's test shows it", () => {
+    expect(sidePicture({ L: { met: 5, of: 20 }, R: { met: 18, of: 20 } })).toMatchObject({ weaker: "L", headline: "Left is weaker" });
+    expect(sidePicture({ L: { met: 18, of: 20 }, R: { met: 5, of: 20 } })).toMatchObject({ weaker: "R" });
+    expect(sidePicture({ L: { met: 10, of: 20 }, R: { met: 12, of: 20 } }).headline).toBe("No difference of sides shown");
+    expect(sidePicture({ L: { met: 0, of: 3 }, R: { met: 9, of: 9 } }).headline).toBe("Sides: too few to tell");
+    expect(sidePicture({ L: { met: 0, of: 0 }, R: { met: 9, of: 9 } })).toMatchObject({ weaker: null, p: null });
+  });
+
+  it("are counted from trials that have one, and added", () => {
+    const counts = countSides([
+      { side: "L", outcome: "met" },
+      { side: "L", outcome: "try" },
+      { side: null, outcome: "met" },
+      { side: "R", outcome: "met" },
+    ]);
+    expect(addSides([counts, counts])).toEqual({ L: { met: 2, of: 4 }, R: { met: 2, of: 2 } });
+  });
+});
+
+describe("knowDigest", () => {
+  it("keeps what knowing the horse needs, and nothing that was undone", () => {
+    const w = new SessionWriter();
+    w.block(0, { behaviour: REST_BEHAVIOUR, rung: "rest" });
+    w.add(5, "signal", { name: "blows out", class: "ease" });
+    const slip = w.add(6, "signal", { name: "rears", class: "danger" });
+    w.add(7, "undo", { event: slip });
+    w.add(10, "breath", { taps_ms: [0, 5000, 10_000] });
+    w.add(11, "breath", { taps_ms: [3, 3] });
+    w.add(12, "measure", { strand: HEART_STRAND, value: 38 });
+    w.add(13, "touch", { zone: "neck", side: "L", tool: "hand", grade: 3 });
+    w.add(14, "touch", { zone: "soul", side: "L", tool: "hand", grade: 3 });
+    w.add(15, "sample", { question: CONNECTION_QUESTION, answer: "people", observer: "first", beep: 1, interval_s: 10 });
+    w.add(16, "sample", { question: "weather", answer: "rain" });
+    w.add(60, "session.end");
+    const digest = knowDigest(reduceSession(w.events));
+    expect(digest).toMatchObject({
+      atRest: true,
+      firstLook: null,
+      beepSeconds: 10,
+      trials: 0,
+      signs: { minutes: 1, byClass: { ease: 1, tension: 0, danger: 0 }, byName: { "blows out": 1 } },
+      breaths: [{ breaths: 2, seconds: 10 }],
+      heart: [{ perMinute: 38 }],
+      touches: [{ zone: "neck", grade: 3 }],
+      samples: [{ beep: 1, answer: "people", observer: "first" }],
+    });
+    expect(CONNECTION_BEHAVIOUR).not.toBe(REST_BEHAVIOUR);
+  });
+});
+
+describe("tellApart", () => {
+  const horse = (id: string, name: string, change: Partial<NamedHorse> = {}): NamedHorse => ({
+    id,
+    name,
+    sex: null,
+    birthYear: null,
+    kind: "",
+    createdMs: Number(id),
+    ...change,
+  });
+  it("adds nothing to a name of its own", () => {
+    expect(tellApart([horse("1", "Bo"), horse("2", "Kit")]).get("1")).toBe("");
+  });
+  it("takes the first fact that sets namesakes apart, whatever the case", () => {
+    const words = tellApart([horse("1", "Bo", { sex: "mare", birthYear: 2019 }), horse("2", "bo ", { sex: "mare", birthYear: 2012 })]);
+    expect([words.get("1"), words.get("2")]).toEqual(["born 2019", "born 2012"]);
+  });
+  it("counts them where nothing does", () => {
+    const words = tellApart([horse("2", "Bo"), horse("1", "Bo"), horse("3", "Bo", { kind: "cob" })]);
+    expect([words.get("1"), words.get("2"), words.get("3")]).toEqual(["no. 1", "no. 2", "cob"]);
+  });
+});
