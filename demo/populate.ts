@@ -9,8 +9,11 @@ import {
   addPlace,
   addPractice,
   addRestriction,
-  addSession,
+  addSessions,
+  type EventBatch,
+  type NewSession,
   rebuildCaches,
+  type SessionOptions,
   type Store,
 } from "@/store";
 import { drawUuid } from "./event-log";
@@ -29,8 +32,8 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
   const places: string[] = [];
   for (const person of DEMO_PEOPLE) people.push(await addPerson(store, person, { id: drawUuid(chance), sample }));
   for (const place of DEMO_PLACES) places.push(await addPlace(store, place, { id: drawUuid(chance), sample }));
-  let sessions = 0;
-  let events = 0;
+  const planned: (NewSession & SessionOptions)[] = [];
+  const batches: EventBatch[] = [];
   const kit: string[] = [];
   for (const piece of DEMO_KIT) kit.push(await addKit(store, piece, { id: drawUuid(chance), sample }));
   const dayAfter = (days: number | null) => (days === null ? null : dayOf(endWallMs + days * MILLISECONDS_PER_DAY));
@@ -46,22 +49,18 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
       sample,
     });
     for (const session of playHorse(demo, ladderId, endWallMs, seed + index + 1)) {
-      await addSession(
-        store,
-        {
-          id: session.id,
-          horseId,
-          ladderId,
-          personId: people[demo.handler] ?? null,
-          placeId: places[demo.place] ?? null,
-          startRung: session.startRung,
-          kitIds: demo.kit.flatMap((at) => kit[at] ?? []),
-        },
-        { sample, createdMs: session.startWallMs },
-      );
-      const receipt = await store.events.append({ recorder: `demo-${demo.handler + 1}`, events: session.events, clocks: {} });
-      sessions++;
-      events += receipt.saved;
+      planned.push({
+        id: session.id,
+        horseId,
+        ladderId,
+        personId: people[demo.handler] ?? null,
+        placeId: places[demo.place] ?? null,
+        startRung: session.startRung,
+        kitIds: demo.kit.flatMap((at) => kit[at] ?? []),
+        sample,
+        createdMs: session.startWallMs,
+      });
+      batches.push({ recorder: `demo-${demo.handler + 1}`, events: session.events, clocks: {} });
     }
     const recorder = `demo-${demo.handler + 1}`;
     const who = {
@@ -71,21 +70,18 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
       recorder,
     };
     for (const session of knowSessions(who, demo.nature, endWallMs, seededChance(seed + index + 3000), demo.lookCutOff)) {
-      await addSession(
-        store,
-        {
-          id: session.id,
-          horseId,
-          kind: session.kind,
-          ladderId: null,
-          personId: people[demo.handler] ?? null,
-          placeId: places[demo.place] ?? null,
-          startRung: null,
-        },
-        { sample, createdMs: session.startWallMs },
-      );
-      events += (await store.events.append({ recorder, events: session.events, clocks: {} })).saved;
-      sessions++;
+      planned.push({
+        id: session.id,
+        horseId,
+        kind: session.kind,
+        ladderId: null,
+        personId: people[demo.handler] ?? null,
+        placeId: places[demo.place] ?? null,
+        startRung: null,
+        sample,
+        createdMs: session.startWallMs,
+      });
+      batches.push({ recorder, events: session.events, clocks: {} });
     }
   }
   const [first, second] = people;
@@ -97,6 +93,9 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
     ] as const)
       await addPractice(store, person, { day: dayOf(endWallMs - daysAgo * MILLISECONDS_PER_DAY), what, minutes, note: "" });
   }
+  await addSessions(store, planned);
+  // All batches wait together, so that they share one transaction.
+  const receipts = await Promise.all(batches.map((batch) => store.events.append(batch)));
   await rebuildCaches(store);
-  return { sessions, events };
+  return { sessions: batches.length, events: receipts.reduce((sum, { saved }) => sum + saved, 0) };
 }

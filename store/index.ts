@@ -49,6 +49,7 @@ export { NotFoundError } from "./rows";
 export { hasSampleData, removeSampleData } from "./sample";
 export {
   addSession,
+  addSessions,
   clockOffsets,
   derivedSeconds,
   eventsOfSession,
@@ -62,6 +63,7 @@ export {
   rebuildCaches,
   refreshCaches,
   rungEvidence,
+  type SessionOptions,
   type SessionWithSummary,
 } from "./sessions";
 export { closeStore, openStore, readMeta, type Store, writeMeta } from "./store";

@@ -29,30 +29,42 @@ export interface NewSession {
   readonly kitIds?: readonly string[];
 }
 
-/** Adds a session; asking again with the same id changes nothing. */
-export async function addSession(store: Store, input: NewSession, options: { sample?: boolean; createdMs?: number } = {}): Promise<void> {
+/** Where a session comes from and when it was made. */
+export interface SessionOptions {
+  readonly sample?: boolean;
+  readonly createdMs?: number;
+}
+
+async function sessionRow(store: Store, input: NewSession, options: SessionOptions): Promise<SessionRow> {
   await getHorse(store, input.horseId);
   const ladder = input.ladderId === null ? null : await getLadder(store, input.ladderId);
   if (ladder !== null && ladder.horseId !== input.horseId) throw new NotFoundError("This ladder belongs to another horse.");
-  await store.writer.write((transaction) =>
-    store.models.session.findOrCreate({
-      where: { id: input.id },
-      defaults: {
-        id: input.id,
-        horse_id: input.horseId,
-        person_id: input.personId,
-        place_id: input.placeId,
-        kind: input.kind ?? "work",
-        ladder_id: input.ladderId,
-        ladder_version: ladder?.version ?? null,
-        start_rung: input.startRung,
-        kit: JSON.stringify(input.kitIds ?? []),
-        sample: options.sample ?? false,
-        created_ms: options.createdMs ?? store.now(),
-      },
-      transaction,
-    }),
-  );
+  return {
+    id: input.id,
+    horse_id: input.horseId,
+    person_id: input.personId,
+    place_id: input.placeId,
+    kind: input.kind ?? "work",
+    ladder_id: input.ladderId,
+    ladder_version: ladder?.version ?? null,
+    start_rung: input.startRung,
+    kit: JSON.stringify(input.kitIds ?? []),
+    sample: options.sample ?? false,
+    created_ms: options.createdMs ?? store.now(),
+  };
+}
+
+/** Adds a session; asking again with the same id changes nothing. */
+export async function addSession(store: Store, input: NewSession, options: SessionOptions = {}): Promise<void> {
+  const row = await sessionRow(store, input, options);
+  await store.writer.write((transaction) => store.models.session.findOrCreate({ where: { id: row.id }, defaults: row, transaction }));
+}
+
+/** Adds many sessions in one transaction: all of them or none. */
+export async function addSessions(store: Store, inputs: readonly (NewSession & SessionOptions)[]): Promise<void> {
+  const rows: SessionRow[] = [];
+  for (const input of inputs) rows.push(await sessionRow(store, input, input));
+  await store.writer.write((transaction) => store.models.session.bulkCreate(rows, { transaction }));
 }
 
 /** @throws NotFoundError where there is no such session. */

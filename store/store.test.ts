@@ -5,7 +5,7 @@ import { QueryTypes } from "sequelize";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { HorseInput } from "@/core/schemas";
 import { reduceSession } from "@/core/session";
-import { populateDemo } from "@/tests/support/demo";
+import { populateDemo, populatedStore } from "@/tests/support/demo";
 import { emptyDraft } from "@/tests/support/plan";
 import { randomSession } from "@/tests/support/random-session";
 import { connect } from "./connect";
@@ -277,22 +277,24 @@ describe("caches", () => {
   });
 
   it("sum up rungs and give evidence oldest first", async () => {
-    const { count } = { count: await populateDemo(store, NOW, 5) };
-    expect(count.sessions).toBeGreaterThan(80);
-    const horses = await listHorses(store);
+    const demo = await populatedStore(join(folder, "demo.sqlite"), NOW, 6);
+    expect(await demo.models.session.count()).toBeGreaterThan(80);
+    const horses = await listHorses(demo);
     for (const horse of horses) {
-      const [ladder] = await listLadders(store, horse.id);
-      const evidence = await evidenceOfLadder(store, ladder?.id ?? "");
-      const sums = await rungEvidence(store, ladder?.id ?? "", 1);
+      const [ladder] = await listLadders(demo, horse.id);
+      const evidence = await evidenceOfLadder(demo, ladder?.id ?? "");
+      const sums = await rungEvidence(demo, ladder?.id ?? "", 1);
       expect(sums.reduce((sum, s) => sum + s.n, 0)).toBe(evidence.filter((t) => t.kind === "work").length);
       expect(evidence.every((t, i) => i === 0 || t.wallMs >= (evidence[i - 1]?.wallMs ?? 0))).toBe(true);
     }
+    await closeStore(demo);
   });
 });
 
 describe("sample data", () => {
   it("goes in one step and leaves one's own alone", async () => {
-    await populateDemo(store, NOW, 6);
+    await closeStore(store);
+    store = await populatedStore(join(folder, "demo.sqlite"), NOW, 6);
     const own = await addHorse(store, HORSE);
     await addPlace(store, { name: "mine", shape: "round", length_m: 18, width_m: 18, footing: "", fence: "", items: [] });
     expect(await hasSampleData(store)).toBe(true);
@@ -315,10 +317,9 @@ describe("sample data", () => {
   });
 
   it("is the same for the same seed and end", async () => {
-    await populateDemo(store, NOW, 7);
+    await populateDemo(store, NOW, 6);
     const first = await store.models.event.findAll({ raw: true, order: [["position", "ASC"]] });
-    const other = await openStore(join(folder, "other.sqlite"), () => NOW);
-    await populateDemo(other, NOW, 7);
+    const other = await populatedStore(join(folder, "other.sqlite"), NOW, 6);
     expect(await other.models.event.findAll({ raw: true, order: [["position", "ASC"]] })).toEqual(first);
     await closeStore(other);
   });

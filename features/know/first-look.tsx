@@ -1,6 +1,7 @@
 import Link from "next/link";
 import { beginWith, compareLooks, FIRST_LOOK_ITEMS, type FirstLook, READY_BEHAVIOURS, readinessOf } from "@/core/know";
 import { Day } from "@/ui/day";
+import { ScrollBox } from "@/ui/scroll-box";
 import { Strengths } from "./strengths";
 
 interface DatedLook {
@@ -45,7 +46,7 @@ function Comparison({ before, now }: { before: DatedLook; now: DatedLook }) {
           </p>
           <details className="mt-3">
             <summary className="link inline-block">Item by item</summary>
-            <div className="mt-2 overflow-x-auto">
+            <ScrollBox label="Item by item" className="mt-2">
               <table className="figures w-full min-w-[36rem] text-sm">
                 <thead className="text-left text-soft">
                   <tr>
@@ -84,7 +85,7 @@ function Comparison({ before, now }: { before: DatedLook; now: DatedLook }) {
                   ))}
                 </tbody>
               </table>
-            </div>
+            </ScrollBox>
           </details>
         </>
       )}

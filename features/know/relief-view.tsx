@@ -5,6 +5,7 @@ import type { EntranceRelief, ReliefMap } from "@/core/know";
 import type { PlaceItem, PlaceOutline } from "@/core/place";
 import { clockWords } from "@/ui/measure";
 import { PlacePlan } from "@/ui/place-plan";
+import { ScrollBox } from "@/ui/scroll-box";
 import { lengthWords, useUnits } from "@/ui/units";
 
 export interface ShownPlace {
@@ -85,7 +86,7 @@ export function PlaceReliefView({ place }: { place: ShownPlace }) {
       <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]">
         <ReliefPlan place={place} />
         <div>
-          <div className="overflow-x-auto">
+          <ScrollBox label={`Zones of ${place.name}`}>
             <table className="figures w-full text-sm">
               <caption className="sr-only">Zones of {place.name}</caption>
               <thead className="text-left text-soft">
@@ -119,7 +120,7 @@ export function PlaceReliefView({ place }: { place: ShownPlace }) {
                 ))}
               </tbody>
             </table>
-          </div>
+          </ScrollBox>
           <p className="mt-2 text-sm text-soft">
             {relief.sessions} session{relief.sessions === 1 ? "" : "s"} with zones tapped. Pressure runs from an ask to its release; at ease
             is the rest of the time in the zone, breaks aside.

@@ -1,14 +1,14 @@
 import type { SessionRecord, SessionSummary } from "@/core/session";
 import { clockWords, decimals } from "@/ui/measure";
 import { OutcomeIcon, trialWords } from "@/ui/ribbon";
+import { ScrollBox } from "@/ui/scroll-box";
 
 const SIDE_WORD = { L: "left", R: "right" } as const;
 
 /** The blocks of the session with their own rates. */
 export function BlocksTable({ summary }: { summary: SessionSummary }) {
   return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: on a phone the table scrolls sideways, also by keys
-    <section aria-label="Blocks, scrolls sideways" tabIndex={0} className="overflow-x-auto">
+    <ScrollBox label="Blocks">
       <table className="figures w-full min-w-[40rem] text-left">
         <thead className="text-sm text-soft">
           <tr>
@@ -38,7 +38,7 @@ export function BlocksTable({ summary }: { summary: SessionSummary }) {
         </tbody>
       </table>
       <p className="mt-1 text-sm text-soft">Rates here are per minute of each block's own time.</p>
-    </section>
+    </ScrollBox>
   );
 }
 

@@ -11,7 +11,9 @@ import { UNITS_COOKIE } from "@/ui/units";
 export function Settings({ sample, fileName, units }: { sample: boolean; fileName: string; units: UnitSystem }) {
   const router = useRouter();
   const [message, setMessage] = useState<string | null>(null);
+  const [chosen, setChosen] = useState(units);
   const chooseUnits = (value: UnitSystem) => {
+    setChosen(value);
     // biome-ignore lint/suspicious/noDocumentCookie: the server needs it to write the page in the right units
     document.cookie = `${UNITS_COOKIE}=${value}; path=/; max-age=31536000; samesite=strict`;
     router.refresh();
@@ -38,7 +40,7 @@ export function Settings({ sample, fileName, units }: { sample: boolean; fileNam
               <input
                 type="radio"
                 name="units"
-                checked={units === value}
+                checked={chosen === value}
                 onChange={() => chooseUnits(value)}
                 className="size-5 accent-(--tarn)"
               />

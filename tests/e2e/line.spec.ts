@@ -19,11 +19,17 @@ for (const { name: size, width, height } of SIZES) {
     await page.getByRole("button", { name: "Add the horse" }).click();
     await expect(page.getByText("Mass: from 20 to 1500 kg.")).toBeVisible();
     await page.getByLabel("Mass, kg").fill("430");
-    await page.getByLabel("Restrictions").fill("No circling until seen by the veterinarian");
     await page.getByRole("button", { name: "Add the horse" }).click();
     await expect(page.getByRole("heading", { level: 1 })).toHaveText("D’Árcy <i>Bo</i>");
     await expect(page.getByText("Under five years")).toBeVisible();
     await noAxeFindings(page);
+    await page.getByRole("link", { name: "Age and limits" }).click();
+    await page.getByRole("button", { name: "Add a restriction" }).click();
+    await page.getByLabel("Why", { exact: true }).first().fill("until seen by the veterinarian");
+    await page.getByRole("button", { name: "Add the restriction" }).click();
+    await expect(page.getByText("No circling: until seen by the veterinarian.")).toBeVisible();
+    await noAxeFindings(page);
+    await page.getByRole("link", { name: "Today" }).click();
 
     await page.getByRole("link", { name: "Plan the first one" }).click();
     await page.getByRole("button", { name: "Make the ladder" }).click();
@@ -54,7 +60,7 @@ for (const { name: size, width, height } of SIZES) {
     }
     await noAxeFindings(page);
     await page.getByRole("button", { name: "Open the recorder" }).click();
-    await expect(page.getByText("No circling until seen")).toBeVisible();
+    await expect(page.getByText("No circling: until seen")).toBeVisible();
     await noAxeFindings(page);
     await page.getByRole("button", { name: "Start the block" }).click();
 

@@ -69,7 +69,39 @@ test("every route answers bad input with a 4xx and a JSON problem, and writes no
     ["a mass of 0", "POST", "/api/horses", { name: "x", mass_kg: 0 }, 422],
     ["an unknown horse", "PUT", "/api/horses/nobody", { name: "x" }, 404],
     ["a nameless person", "POST", "/api/people", { role: "handler" }, 422],
+    ["a birth after today", "POST", "/api/horses", { name: "x", born_day: "2999-01-01" }, 422],
+    ["a day that is none", "POST", "/api/horses", { name: "x", born_day: "2026-02-31" }, 422],
+    ["a horse of 5 000 kg", "POST", "/api/horses", { name: "x", mass_kg: 5000 }, 422],
     ["a place of 0 m", "POST", "/api/places", { name: "pen", shape: "round", length_m: 0 }, 422],
+    [
+      "a zone outside its place",
+      "POST",
+      "/api/places",
+      { name: "pen", shape: "square", length_m: 9, items: [{ name: "gate", kind: "gate", x_m: 20, y_m: 1, across_m: 1, down_m: 1 }] },
+      422,
+    ],
+    ["an unknown place", "PUT", "/api/places/nowhere", { name: "pen", shape: "round" }, 404],
+    ["an unknown place to remove", "DELETE", "/api/places/nowhere", {}, 404],
+    ["a restriction without its amount", "POST", `/api/horses/${horse}/restrictions`, { kind: "work-minutes" }, 422],
+    [
+      "a restriction that ends before it begins",
+      "POST",
+      `/api/horses/${horse}/restrictions`,
+      { kind: "no-food", from_day: "2026-05-02", until_day: "2026-05-01" },
+      422,
+    ],
+    ["a restriction for nobody", "POST", "/api/horses/nobody/restrictions", { kind: "no-food" }, 404],
+    ["an unknown restriction", "DELETE", `/api/horses/${horse}/restrictions/none`, {}, 404],
+    ["putting away for no reason", "PUT", `/api/horses/${horse}/away`, {}, 422],
+    ["resting rates of a hummingbird", "PUT", `/api/horses/${horse}/resting`, { resting_heart_per_min: 1000 }, 422],
+    ["a picture that is none", "PUT", `/api/horses/${horse}/photo`, "<svg onload=alert(1)>", 415],
+    ["a picture over its size", "PUT", `/api/horses/${horse}/photo`, "x".repeat(700_000), 413],
+    ["a picture nobody has", "GET", `/api/horses/${horse}/photo`, undefined, 404],
+    ["kit of no length", "POST", "/api/kit", { name: "line", kind: "line", length_m: 0 }, 422],
+    ["unknown kit", "PUT", "/api/kit/none", { name: "line", kind: "line" }, 404],
+    ["an unknown person", "PUT", "/api/people/nobody", { name: "x", role: "coach" }, 404],
+    ["practice to come", "POST", "/api/people/nobody/practice", { day: "2999-01-01", what: "line", minutes: 5 }, 422],
+    ["a session of no kind", "POST", "/api/sessions", { id: newId(), horse, kind: "race" }, 422],
     ["a ladder for nobody", "POST", "/api/ladders", { behaviour: { name: "x" }, plan: emptyDraft().plan }, 422],
     ["a ladder for an unknown horse", "POST", "/api/ladders", { horse: "nobody", behaviour: { name: "x" }, plan: emptyDraft().plan }, 404],
     ["a ladder without a plan", "POST", "/api/ladders", { horse, behaviour: { name: "x" } }, 422],
@@ -135,7 +167,7 @@ test("every route answers bad input with a 4xx and a JSON problem, and writes no
 test("names with markup, accents and other scripts are text everywhere", async ({ page, server }) => {
   const name = "<img src=x onerror=alert(1)> Ó'馬 🐴";
   const { horse } = await makeHorse(server.url, name);
-  for (const room of ["know", "work", "review", "ahead"]) {
+  for (const room of ["know", "know/limits", "know/first-look", "work", "review", "ahead"]) {
     await page.goto(`${server.url}/horses/${horse}/${room}`);
     await expect(page.getByText(name).first()).toBeVisible();
     expect(await page.locator("img").count()).toBe(0);
@@ -151,6 +183,9 @@ test("unknown ids give a page that says so, with a 404", async ({ page, server }
     `/horses/${horse}/review/nothing`,
     `/horses/${horse}/work/nothing`,
     "/nowhere",
+    "/places/nowhere",
+    "/horses/nobody/know/touch",
+    `/horses/${horse}/know/nothing`,
   ]) {
     const response = await page.goto(`${server.url}${path}`);
     expect(response?.status(), path).toBe(404);
