@@ -1,4 +1,5 @@
-// npm run bench: the figures the project promises, measured on this machine. --json prints only JSON.
+// npm run bench: the figures the project promises, measured on this machine. --json prints only JSON;
+// --only NAME measures one part: analyse, events, script or pads.
 import { spawn, spawnSync } from "node:child_process";
 import { createWriteStream, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
@@ -13,6 +14,13 @@ process.chdir(ROOT);
 ensureInstalled();
 const executablePath = ensureChromium();
 const jsonOnly = process.argv.includes("--json");
+const PARTS = ["analyse", "events", "script", "pads"];
+const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : null;
+if (only !== null && !PARTS.includes(only)) {
+  process.stderr.write(`--only takes one of ${PARTS.join(", ")}.\n`);
+  process.exit(2);
+}
+const wanted = (part) => only === null || only === part;
 const say = (text) => process.stderr.write(`${text}\n`);
 const { chromium } = await import("@playwright/test");
 const { v4: newId } = await import("uuid");
@@ -265,12 +273,11 @@ async function millionRows() {
 }
 
 try {
-  await millionRows();
-  await fiftyRecorders();
+  if (wanted("analyse")) await millionRows();
+  if (wanted("events")) await fiftyRecorders();
   const browser = await chromium.launch({ executablePath, args: CHROMIUM_ARGUMENTS });
-  await workPageScript(browser);
-  await padToPaint(browser, "tally");
-  await padToPaint(browser, "timed");
+  if (wanted("script")) await workPageScript(browser);
+  for (const way of ["tally", "timed"]) if (wanted("pads")) await padToPaint(browser, way);
   await browser.close();
 } finally {
   server.kill("SIGTERM");

@@ -85,7 +85,13 @@ try {
   const by = (start) => horses.find(({ name }) => name.startsWith(start));
   const cob = by("Quillomar");
   await picture("yard", "/");
-  await picture("know", `/horses/${by("Ostrevine").id}/know`);
+  const mare = by("Ostrevine");
+  await picture("know", `/horses/${mare.id}/know`);
+  await picture("know-phone", `/horses/${mare.id}/know`, { width: 390, height: 844 });
+  await picture("first-look", `/horses/${mare.id}/know/first-look`);
+  await picture("body", `/horses/${by("Sorrelay").id}/know/touch`);
+  await picture("places", `/horses/${mare.id}/know/places`);
+  await picture("limits", `/horses/${by("Brackwidden").id}/know/limits`);
   await picture("shape", `/horses/${cob.id}/shape/${cob.ladders[0].id}`);
   await picture("shape-edit", `/horses/${cob.id}/shape/${cob.ladders[0].id}/edit`);
   await picture("ahead", `/horses/${cob.id}/ahead`);

@@ -17,12 +17,12 @@ interface PadProps {
 }
 
 const TONES = {
-  plain: "border-ink bg-paper text-ink",
-  main: "border-ink bg-ink text-on-ink [--ring:var(--ink)]",
-  quiet: "border-ink border-dashed bg-transparent text-ink",
-  ease: "border-sage bg-paper text-sage",
-  tension: "border-brick bg-paper text-brick",
-  ochre: "border-ochre bg-ochre-wash text-ink",
+  plain: "border-ink bg-paper text-ink active:bg-tarn-wash",
+  main: "border-ink bg-ink text-on-ink [--ring:var(--ink)] active:border-tarn active:bg-tarn active:text-on-tarn",
+  quiet: "border-ink border-dashed bg-transparent text-ink active:bg-tarn-wash",
+  ease: "border-sage bg-paper text-sage active:bg-tarn-wash",
+  tension: "border-brick bg-paper text-brick active:bg-tarn-wash",
+  ochre: "border-ochre bg-ochre-wash text-ink active:bg-tarn-wash",
 } as const;
 
 /** One pad: large, says what it does, acts on the press and not on the lift. */
@@ -65,7 +65,7 @@ export const Pad = memo(function Pad({
         if (!byPointer.current && onHold === undefined) onPress?.();
         byPointer.current = false;
       }}
-      className={`flex min-h-[72px] touch-none flex-col items-center justify-center gap-1 rounded-lg border-[2.5px] px-1 font-head text-[1.02rem] leading-none font-semibold select-none active:translate-y-px active:brightness-90 disabled:opacity-40 ${TONES[tone]} ${className}`}
+      className={`flex min-h-[72px] touch-none flex-col items-center justify-center gap-1 rounded-lg border-[2.5px] px-1 font-head text-[1.02rem] leading-none font-semibold select-none disabled:opacity-40 ${TONES[tone]} ${className}`}
     >
       {icon}
       <span>

@@ -182,9 +182,8 @@ export function Recorder({ start }: { start: RecorderStart }) {
 
   if (!session.ready) return <main className="p-6 text-soft">Reading what this device has kept.</main>;
   const otherSide: Side = block?.side === "L" ? "R" : "L";
-  const firstStep = FIRST_LOOK_STEPS[batteryPlace(record).next ?? 0];
-  const first: BlockChoice =
-    start.battery && firstStep !== undefined ? stepChoice(firstStep) : { rung, side: otherSide, kind: start.next.kind };
+  const firstStep = start.battery ? FIRST_LOOK_STEPS[batteryPlace(record).next ?? 0] : undefined;
+  const first: BlockChoice = firstStep !== undefined ? stepChoice(firstStep) : { rung, side: otherSide, kind: start.next.kind };
   return (
     <main className="mx-auto flex min-h-dvh max-w-[430px] flex-col gap-2 px-3 pt-2.5 pb-2 lg:max-w-[1180px] lg:grid lg:grid-cols-[minmax(0,1fr)_430px] lg:grid-rows-[auto_1fr] lg:gap-x-12 lg:px-7 lg:pt-6">
       <header className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 gap-y-1 lg:col-span-2">

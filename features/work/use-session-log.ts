@@ -4,6 +4,7 @@ import { startTransition, useCallback, useEffect, useMemo, useRef, useState } fr
 import { v4 as newId } from "uuid";
 import type { EventType, SessionEvent } from "@/core/schemas";
 import { reduceSession, type SessionRecord } from "@/core/session";
+import { afterPaint } from "./after-paint";
 import { recorderId } from "./device/recorder-id";
 import { senderFor } from "./device/sender";
 
@@ -64,8 +65,7 @@ export function useSessionLog(options: {
   const latest = useCallback(() => ({ events: newest.current, record: derive(newest.current, newestClocks.current) }), [derive]);
   const add = useCallback((fresh: readonly SessionEvent[]) => {
     newest.current = [...newest.current, ...fresh];
-    const next = newest.current;
-    startTransition(() => setEvents(next));
+    afterPaint(() => startTransition(() => setEvents(newest.current)));
   }, []);
   const merge = useCallback(
     (more: readonly SessionEvent[]) => {

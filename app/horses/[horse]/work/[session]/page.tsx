@@ -2,9 +2,7 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { FIRST_LOOK_BEHAVIOUR, firstLookPlan } from "@/core/know";
 import { kitCautions } from "@/core/welfare";
-import { ConnectionRecorder } from "@/features/observe/connection-recorder";
-import { SignsRecorder } from "@/features/observe/signs-recorder";
-import { TouchRecorder } from "@/features/observe/touch-recorder";
+import { WatchRecorder } from "@/features/observe/watch-recorder";
 import { Recorder } from "@/features/work/recorder";
 import type { RecorderStart } from "@/features/work/types";
 import { asKit, digestsOfHorse, getHorse, getLadder, getPlace, listKit, listPeople, loadSession, type Store } from "@/store";
@@ -82,9 +80,8 @@ export default async function RecorderPage({ params }: { params: Promise<{ horse
     position: loaded.position,
   };
   const touches = digests.filter((other) => other.session.id !== sessionId).flatMap(({ digest }) => digest.touches);
-  if (session.kind === "touch") return <TouchRecorder start={base} touches={touches} />;
-  if (session.kind === "connection") return <ConnectionRecorder start={base} />;
-  if (session.kind === "signs") return <SignsRecorder start={base} />;
+  const { kind } = session;
+  if (kind === "touch" || kind === "connection" || kind === "signs") return <WatchRecorder kind={kind} start={base} touches={touches} />;
   const { ladder_id, ladder_version, kit } = session;
   const leaves = digests.some(({ digest }) => digest.relief.departures > 0);
   const {
