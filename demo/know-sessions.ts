@@ -12,6 +12,7 @@ import {
   proposeTouch,
   REST_BEHAVIOUR,
   SIGNS,
+  TOUCH_BEHAVIOUR,
   type Touch,
   TouchMap,
   type TouchTool,
@@ -118,7 +119,7 @@ function firstLook(log: EventLog, who: Who, nature: DemoNature, chance: Chance, 
 
 /** A session of touching that follows the map's own proposals. */
 function touchOver(log: EventLog, who: Who, nature: DemoNature, chance: Chance, touches: Touch[], count: number, gain: number): void {
-  open(log, who, { behaviour: "Touched all over", rung: "body", sentence: "Stands soft while it is touched." });
+  open(log, who, { behaviour: TOUCH_BEHAVIOUR, rung: "body", sentence: "Stands soft while it is touched." });
   const NEARER: Partial<Record<TouchTool, number>> = { rope: 0.15, brush: 0.3, hand: 0.4 };
   // A zone that is not taken twice in a day is left for another day.
   const tries = new Map<TouchZone, number>();

@@ -61,6 +61,7 @@ export {
   besideZone,
   proposeTouch,
   stateOfGrade,
+  TOUCH_BEHAVIOUR,
   TOUCH_TOOLS,
   TOUCH_ZONES,
   type Touch,

@@ -1,3 +1,6 @@
+/** The name every block of touching carries as its behaviour. */
+export const TOUCH_BEHAVIOUR = "Touched all over";
+
 /** Zones of the body, from the nose back. */
 export const TOUCH_ZONES = [
   "muzzle",

@@ -3,12 +3,9 @@
 import { useEffect, useState } from "react";
 import type { Touch, TouchTool, TouchZone } from "@/core/know";
 import { TouchBoard } from "../touch/touch-board";
-import { touchFacts } from "../touch/touch-facts";
+import { TOUCH_BLOCK, touchFacts } from "../touch/touch-facts";
 import { WatchShell } from "./shell";
 import { useWatch, type WatchStart } from "./use-watch";
-
-/** The name every block of touching carries. */
-export const TOUCH_BEHAVIOUR = "Touched all over";
 
 function useWide(): boolean {
   const [wide, setWide] = useState(false);
@@ -39,11 +36,7 @@ export function TouchRecorder({ start, touches }: { start: WatchStart; touches: 
             Go near with the tool, touch, go away again as it softens; then tap the zone and how it was taken. Helmet on. Out of the kick
             and strike zone, a stick first where you are not sure.
           </p>
-          <button
-            type="button"
-            className="act min-h-16 text-xl"
-            onClick={() => watch.begin({ behaviour: TOUCH_BEHAVIOUR, rung: "body", sentence: "Stands soft while it is touched." })}
-          >
+          <button type="button" className="act min-h-16 text-xl" onClick={() => watch.begin(TOUCH_BLOCK)}>
             Begin
           </button>
         </>

@@ -1,6 +1,7 @@
 import { FIRST_LOOK_ITEMS } from "@/core/know";
 import { criterionOf } from "@/core/ladder";
 import type { Block, SessionRecord } from "@/core/session";
+import { TOUCH_BLOCK } from "../touch/touch-facts";
 import type { BlockChoice, RecorderStart } from "./types";
 import type { Fact } from "./use-session-log";
 
@@ -9,16 +10,44 @@ export function rungNumber(start: RecorderStart, block: Block): number {
   return start.battery ? FIRST_LOOK_ITEMS.findIndex(({ key }) => key === block.rung) + 1 : Number(block.rung);
 }
 
-/** The facts that open a block, closing the one that runs. */
-export function blockFacts(start: RecorderStart, record: SessionRecord, choice: BlockChoice): Fact[] {
+/** The block the plan is on: the last one of the ladder (or of the battery), touching in between aside. */
+export function planBlock(start: RecorderStart, record: SessionRecord): Block | null {
+  return record.blocks.findLast((block) => start.battery || block.ladder !== null) ?? null;
+}
+
+/** Whether the block that runs stands beside the plan: touching in a session of work. */
+export function isAside(start: RecorderStart, record: SessionRecord): boolean {
+  const block = record.blocks.at(-1);
+  return !start.battery && block !== undefined && block.endMs === null && block.ladder === null && record.finishMs === null;
+}
+
+/** Whether touching is what the ladder itself is about, so that its trials are the ladder's own. */
+const aboutTouch = (start: RecorderStart) => start.plan.strands.some(({ key }) => key === "touch-zone" || key === "tool");
+
+/** What ends the running block and a break, and the number of the next block. */
+function closing(record: SessionRecord): { facts: Fact[]; next: number } {
   const facts: Fact[] = [];
   const running = record.blocks.at(-1);
   if (record.breaks.at(-1)?.endMs === null) facts.push({ type: "break.end" });
   if (running !== undefined && running.endMs === null) facts.push({ type: "block.end" });
+  return { facts, next: record.blocks.reduce((most, b) => Math.max(most, b.number), 0) + 1 };
+}
+
+/** The facts that open a block of touching beside the plan; none where one runs, or where the ladder is about touch. */
+export function asideFacts(start: RecorderStart, record: SessionRecord): Fact[] {
+  if (isAside(start, record) || aboutTouch(start)) return [];
+  const { facts, next } = closing(record);
+  const { behaviour, rung, sentence } = TOUCH_BLOCK;
+  return [...facts, { type: "block.start", payload: { block: next, behaviour, rung, criterion: { sentence }, side: "", kind: "probe" } }];
+}
+
+/** The facts that open a block, closing the one that runs. */
+export function blockFacts(start: RecorderStart, record: SessionRecord, choice: BlockChoice): Fact[] {
+  const { facts, next } = closing(record);
   facts.push({
     type: "block.start",
     payload: {
-      block: record.blocks.reduce((most, b) => Math.max(most, b.number), 0) + 1,
+      block: next,
       behaviour: start.behaviour,
       ...(start.ladderId === null || start.version === null ? {} : { ladder: start.ladderId, version: start.version }),
       rung: start.battery ? (FIRST_LOOK_ITEMS[choice.rung - 1]?.key ?? String(choice.rung)) : choice.rung,

@@ -7,7 +7,7 @@ import { Ribbon } from "@/ui/ribbon";
 /** How much of the session the live ribbon shows. */
 const WINDOW_MS = 75_000;
 const MOVE_EVERY_MS = 500;
-const PHONE_HEIGHT = 80;
+const PHONE_HEIGHT = 66;
 const LAPTOP_HEIGHT = 250;
 
 /** Only what lies in the window is laid out, so a long session draws as fast as a short one. */

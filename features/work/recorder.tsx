@@ -11,7 +11,7 @@ import { clockWords } from "@/ui/measure";
 import { OutcomeSign } from "@/ui/ribbon";
 import { BatteryPanel } from "./battery-panel";
 import { BlockChooser, Sheet } from "./block-dialog";
-import { rungNumber } from "./block-facts";
+import { planBlock, rungNumber } from "./block-facts";
 import { senderFor } from "./device/sender";
 import { FinishForm } from "./finish-form";
 import { actOf, KEYS } from "./keys";
@@ -160,7 +160,8 @@ export function Recorder({ start }: { start: RecorderStart }) {
   useWakeLock(working);
   const finished = record.finishMs !== null;
   const review = `/horses/${start.horse.id}/review/${start.sessionId}`;
-  const rung = block === null ? start.next.rung : rungNumber(start, block);
+  const planned = planBlock(start, record);
+  const rung = planned === null ? start.next.rung : rungNumber(start, planned);
   const parts = criterionParts(
     start.plan.strands,
     start.plan.rungs[rung - 1]?.values ?? {},
@@ -310,7 +311,7 @@ export function Recorder({ start }: { start: RecorderStart }) {
       <Sheet open={sheet === "finish"} onClose={() => setSheet(null)} title="Finish" description={`${record.trials.length} trials so far.`}>
         <FinishForm onFinish={finish} busy={busy} problem={finishing} />
       </Sheet>
-      <Sheet open={sheet === "touch"} onClose={() => setSheet(null)} title="Touch" description="Tap where, then how it was taken.">
+      <Sheet open={sheet === "touch"} onClose={act.closeTouch} title="Touch" description="Tap where, then how it was taken.">
         <Suspense fallback={<p className="text-soft">A moment.</p>}>
           <TouchBoard touches={start.touches} record={record} offLimits={start.allowance.touchOff} onTouch={act.touch} />
         </Suspense>

@@ -5,7 +5,7 @@ import type { Outcome } from "@/core/evidence";
 import { batteryPlace, FIRST_LOOK_ITEMS, FIRST_LOOK_STEPS, type FirstLookStep, type TouchTool, type TouchZone } from "@/core/know";
 import { whereNow } from "@/core/session";
 import { touchFacts } from "../touch/touch-facts";
-import { blockFacts, rungNumber, tallyReinforcement } from "./block-facts";
+import { asideFacts, blockFacts, isAside, planBlock, rungNumber, tallyReinforcement } from "./block-facts";
 import { click } from "./feedback";
 import type { BlockChoice, RecorderStart, Side, Way } from "./types";
 import { lastPress } from "./undo";
@@ -221,7 +221,17 @@ export function useRecorder(start: RecorderStart) {
         if (away) press({ type: "return" });
         else press({ type: "depart", payload: zone === null ? {} : { from: zone } });
       },
-      touch: (zone: TouchZone, side: Side, tool: TouchTool, grade: number) => canLog() && press(...touchFacts(zone, side, tool, grade)),
+      // In a block of its own, unless the ladder is about touch: it must not count for the rung.
+      touch: (zone: TouchZone, side: Side, tool: TouchTool, grade: number) =>
+        canLog() && press(...asideFacts(start, now().record), ...touchFacts(zone, side, tool, grade)),
+      closeTouch: () => {
+        setSheet(null);
+        const { record } = now();
+        const plan = planBlock(start, record);
+        if (!isAside(start, record)) return;
+        if (plan === null) press({ type: "block.end" });
+        else begin({ rung: rungNumber(start, plan), side: plan.side, kind: plan.kind ?? "work" });
+      },
       takeWord: () => {
         const { advice, block } = now();
         if (start.battery) {
@@ -253,7 +263,9 @@ export function useRecorder(start: RecorderStart) {
     };
   }, [log, latest, refuse, start]);
 
-  return { session, advice, way, setWay, phase, hint, sheet, setSheet, block, working, onBreak, open, act };
+  // After a reload in the middle of touching the board is there again.
+  const shown = sheet ?? (isAside(start, record) ? "touch" : null);
+  return { session, advice, way, setWay, phase, hint, sheet: shown, setSheet, block, working, onBreak, open, act };
 }
 
 export type RecorderState = ReturnType<typeof useRecorder>;

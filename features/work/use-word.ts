@@ -25,7 +25,7 @@ const asksBothSides = (plan: LadderPlan, rung: number) => {
 function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): Advice | null {
   const block = record.blocks.at(-1);
   const { ladderId, version, allowance } = start;
-  if (block === undefined || block.endMs !== null || ladderId === null || version === null) return null;
+  if (block === undefined || block.endMs !== null || block.ladder === null || ladderId === null || version === null) return null;
   const rung = Number(block.rung);
   const own = evidenceOfSession(start.sessionId, record);
   const key = `${start.sessionId}:${record.blocks.length - 1}`;

@@ -5,7 +5,7 @@ import { whereNow } from "@/core/session";
 import type { RecorderState } from "./use-recorder";
 
 const chip = (on: boolean) =>
-  `min-h-14 shrink-0 touch-manipulation rounded-lg border-2 px-2.5 text-[0.95rem] font-semibold select-none ${on ? "border-ink bg-ink text-on-ink" : "border-ink bg-paper"}`;
+  `min-h-12 shrink-0 touch-manipulation rounded-lg border-2 px-2.5 text-[0.95rem] font-semibold select-none ${on ? "border-ink bg-ink text-on-ink" : "border-ink bg-paper"}`;
 
 interface ChipsProps {
   readonly zones: readonly string[];
@@ -18,7 +18,7 @@ interface ChipsProps {
 /** Drawn anew only where the horse has moved, not with every press of a pad. */
 const Chips = memo(function Chips({ zones, zone, away, act, onTouch }: ChipsProps) {
   return (
-    <fieldset className={`mb-2 flex min-w-0 gap-1.5 pb-0.5 ${zones.length > 0 ? "overflow-x-auto" : ""}`} aria-label="Where the horse is">
+    <fieldset className={`mb-2 flex min-w-0 gap-1.5 ${zones.length > 0 ? "overflow-x-auto" : ""}`} aria-label="Where the horse is">
       <button type="button" aria-pressed={away} onClick={act.away} className={`${chip(away)} border-dashed`}>
         {away ? "is back" : "leaves"}
       </button>
