@@ -19,7 +19,8 @@ import {
 import { drawUuid } from "./event-log";
 import { knowSessions } from "./know-sessions";
 import { playHorse } from "./yard";
-import { DEMO_HORSES, DEMO_KIT, DEMO_PEOPLE, DEMO_PLACES } from "./yard-plan";
+import { DEMO_KIT, DEMO_PEOPLE, DEMO_PLACES } from "./yard-places";
+import { DEMO_HORSES } from "./yard-plan";
 
 /** The seed of the yard that ships. */
 export const DEMO_SEED = 20_260_401;

@@ -15,8 +15,8 @@ import {
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { drawUuid, EventLog } from "./event-log";
 import { BlockPlayer } from "./session-script";
+import { DEMO_PEOPLE, DEMO_PLACES } from "./yard-places";
 import type { DemoHorse } from "./yard-plan";
-import { DEMO_PEOPLE, DEMO_PLACES } from "./yard-plan";
 
 /** A generated session, ready to be stored. */
 export interface DemoSession {

@@ -1,224 +1,52 @@
 import { DataTypes, type Model, type ModelStatic, type Sequelize } from "sequelize";
 
-/** Rows as the tables hold them. JSON columns are text. */
-export interface PersonRow {
-  id: string;
-  name: string;
-  role: string;
-  sample: boolean;
-  created_ms: number;
-}
-export interface PlaceRow {
-  id: string;
-  name: string;
-  shape: string;
-  length_m: number | null;
-  width_m: number | null;
-  footing: string;
-  fence: string;
-  sample: boolean;
-  created_ms: number;
-}
-export interface PlaceItemRow {
-  place_id: string;
-  position: number;
-  name: string;
-  kind: string;
-  x_m: number;
-  y_m: number;
-  across_m: number;
-  down_m: number;
-}
-export interface KitRow {
-  id: string;
-  name: string;
-  kind: string;
-  length_m: number | null;
-  mass_g: number | null;
-  buckles_equal: boolean | null;
-  note: string;
-  sample: boolean;
-  created_ms: number;
-}
-export interface PracticeRow {
-  id: string;
-  person_id: string;
-  day: string;
-  what: string;
-  minutes: number;
-  note: string;
-  created_ms: number;
-}
-export interface HorseRow {
-  id: string;
-  name: string;
-  born_day: string | null;
-  birth_year: number | null;
-  sex: string | null;
-  kind: string;
-  height_cm: number | null;
-  mass_kg: number | null;
-  history: string;
-  triggers: string;
-  preferred_reinforcers: string;
-  resting_breaths_per_min: number | null;
-  resting_heart_per_min: number | null;
-  /** Why the horse is put away for now, or null where it is in work. */
-  away: string | null;
-  away_since: string | null;
-  away_note: string;
-  sample: boolean;
-  created_ms: number;
-}
-export interface RestrictionRow {
-  id: string;
-  horse_id: string;
-  kind: string;
-  amount: number | null;
-  detail: string;
-  reason: string;
-  given_by: string;
-  from_day: string | null;
-  until_day: string | null;
-  created_ms: number;
-}
-export interface HorsePhotoRow {
-  horse_id: string;
-  type: string;
-  bytes: Buffer;
-  changed_ms: number;
-}
-export interface BehaviourRow {
-  id: string;
-  name: string;
-  finished: string;
-  cue: string;
-  why: string;
-  /** JSON list of what the behaviour involves that a restriction may name. */
-  involves: string;
-  sample: boolean;
-}
-export interface LadderRow {
-  id: string;
-  horse_id: string;
-  behaviour_id: string;
-  version: number;
-  sample: boolean;
-  created_ms: number;
-}
-export interface LadderVersionRow {
-  ladder_id: string;
-  version: number;
-  method: string;
-  maximum_s: number;
-  mastery: string;
-  schedule: string;
-  offers: string;
-  working_strand: string | null;
-  planned: number;
-  created_ms: number;
-}
-export interface StrandRow {
-  ladder_id: string;
-  version: number;
-  position: number;
-  strand_id: string;
-  key: string;
-  name: string;
-  kind: string;
-  unit: string;
-  levels: string;
-  harder: string;
-}
-export interface RungRow {
-  ladder_id: string;
-  version: number;
-  number: number;
-  rung_values: string;
-}
-export interface CuePhaseRow {
-  ladder_id: string;
-  version: number;
-  number: number;
-  label: string;
-  kind: string;
-  profile: string;
-  dwell_s: number;
-  pulses_per_min: number | null;
-}
-export interface SessionRow {
-  id: string;
-  horse_id: string;
-  person_id: string | null;
-  place_id: string | null;
-  kind: string;
-  /** Null where the session is not work on a ladder. */
-  ladder_id: string | null;
-  ladder_version: number | null;
-  start_rung: number | null;
-  /** JSON list of kit ids. */
-  kit: string;
-  sample: boolean;
-  created_ms: number;
-}
-export interface EventRow {
-  position?: number;
-  id: string;
-  session_id: string;
-  recorder: string;
-  load: string;
-  seq: number;
-  mono_ms: number;
-  wall_ms: number;
-  type: string;
-  payload: string;
-  received_ms: number;
-}
-export interface RecorderClockRow {
-  load: string;
-  recorder: string;
-  offset_ms: number;
-}
-export interface SessionSummaryRow {
-  session_id: string;
-  last_position: number;
-  started_ms: number | null;
-  finished: boolean;
-  work_s: number;
-  n: number;
-  met: number;
-  record: string;
-  evidence: string;
-  digest: string;
-}
-export interface BlockRow {
-  session_id: string;
-  position: number;
-  number: number;
-  behaviour: string;
-  ladder_id: string | null;
-  version: number | null;
-  rung: string;
-  side: string | null;
-  kind: string | null;
-  seconds: number;
-  n: number;
-  met: number;
-}
-export interface RungSideSummaryRow {
-  session_id: string;
-  ladder_id: string;
-  version: number;
-  rung: number;
-  side: string;
-  n: number;
-  met: number;
-  met_at_lightest: number;
-}
-export interface StoreMetaRow {
-  key: string;
-  value: string;
-}
+import type {
+  BehaviourRow,
+  BlockRow,
+  CuePhaseRow,
+  EventRow,
+  HorsePhotoRow,
+  HorseRow,
+  KitRow,
+  LadderRow,
+  LadderVersionRow,
+  PersonRow,
+  PlaceItemRow,
+  PlaceRow,
+  PracticeRow,
+  RecorderClockRow,
+  RestrictionRow,
+  RungRow,
+  RungSideSummaryRow,
+  SessionRow,
+  SessionSummaryRow,
+  StoreMetaRow,
+  StrandRow,
+} from "./row-types";
+
+export type {
+  BehaviourRow,
+  BlockRow,
+  CuePhaseRow,
+  EventRow,
+  HorsePhotoRow,
+  HorseRow,
+  KitRow,
+  LadderRow,
+  LadderVersionRow,
+  PersonRow,
+  PlaceItemRow,
+  PlaceRow,
+  PracticeRow,
+  RecorderClockRow,
+  RestrictionRow,
+  RungRow,
+  RungSideSummaryRow,
+  SessionRow,
+  SessionSummaryRow,
+  StoreMetaRow,
+  StrandRow,
+} from "./row-types";
 
 type Table<Row extends object> = ModelStatic<Model<Row, Partial<Row>>>;
 

@@ -1,5 +1,16 @@
 import * as yup from "yup";
-import { chanceShareAtLeast, cohenKappa, logRank, survival, timedAgreement, type Waiting, wilsonInterval } from "../evidence";
+import {
+  chanceShareAtLeast,
+  cohenKappa,
+  logRank,
+  percentileBar,
+  survival,
+  timedAgreement,
+  type Waiting,
+  wilsonInterval,
+} from "../evidence";
+import { type LayoutOrder, type LayoutStrand, layOut } from "../ladder";
+import { LARGEST_WINDOW, type MasteryRule, ruleCheck } from "../mastery";
 import { check } from "../schemas/common";
 
 /** Thrown where the input of a calculation is wrong; says which field and why. */
@@ -146,9 +157,141 @@ function agreement(input: unknown) {
   return { total: found.total, exact_interval: found.exactInterval, mean_interval: found.meanInterval, point: found.point };
 }
 
+const shareOfOne = (words: string) => yup.number().required(words).min(0, "from 0 to 1").max(1, "from 0 to 1");
+const wholeFrom = (least: number, most: number) =>
+  yup
+    .number()
+    .required("a whole number is needed")
+    .integer("a whole number is needed")
+    .min(least, `from ${least} to ${most}`)
+    .max(most, `from ${least} to ${most}`);
+
+const ruleInput = yup.lazy((value: unknown) => {
+  const kind = typeof value === "object" && value !== null && "kind" in value ? value.kind : undefined;
+  switch (kind) {
+    case "share":
+      return yup.object({
+        kind: yup.string<"share">().oneOf(["share"]).required(),
+        of: wholeFrom(1, LARGEST_WINDOW),
+        met: wholeFrom(1, LARGEST_WINDOW).test("within", "must not be more than of", (met, context) => !(met > context.parent.of)),
+        window: yup.string<"moving" | "block">().oneOf(["moving", "block"], "moving or block").required("moving or block"),
+      });
+    case "run":
+      return yup.object({ kind: yup.string<"run">().oneOf(["run"]).required(), length: wholeFrom(1, 1000) });
+    case "posterior":
+      return yup.object({
+        kind: yup.string<"posterior">().oneOf(["posterior"]).required(),
+        target: shareOfOne("a share is needed"),
+        confidence: shareOfOne("a chance is needed"),
+        least: wholeFrom(1, 1000),
+      });
+    default:
+      return yup.object({
+        kind: yup
+          .string<"first-clean">()
+          .oneOf(["first-clean"], "share, run, posterior or first-clean")
+          .required("share, run, posterior or first-clean"),
+      });
+  }
+});
+
+const ruleCheckInput = yup
+  .object({
+    rule: ruleInput,
+    p: yup.array().of(shareOfOne("a number is needed")).required("a list of chances is needed"),
+    within: wholeFrom(0, 10_000),
+  })
+  .required("an object is needed");
+
+function ruleCheckOf(input: unknown) {
+  const { rule, p, within } = read(ruleCheckInput, input);
+  return {
+    rows: ruleCheck(rule as MasteryRule, p, within).map((row) => ({ p: row.p, pass_within: row.passWithin, mean_trials: row.meanTrials })),
+  };
+}
+
+const percentileInput = yup
+  .object({
+    values: moments,
+    m: wholeFrom(1, 100_000),
+    w: shareOfOne("a share is needed"),
+    harder: yup.string<"more" | "less">().oneOf(["more", "less"], "more or less").required("more or less"),
+  })
+  .required("an object is needed");
+
+function percentile(input: unknown) {
+  const { values, m, w, harder } = read(percentileInput, input);
+  const bar = percentileBar(values, m, w, harder);
+  return {
+    m_used: bar.used,
+    k: bar.rank,
+    ranks: bar.parts.map(({ rank, weight }) => [rank, weight]),
+    criteria: bar.parts.map(({ criterion }) => criterion),
+    on_equal: bar.parts.map(({ onEqual }) => onEqual),
+  };
+}
+
+const layoutStrand = yup.lazy((value: unknown) => {
+  const levels = typeof value === "object" && value !== null && "kind" in value && value.kind === "levels";
+  const finite = (n: number | undefined) => n === undefined || Number.isFinite(n);
+  const number = () => yup.number().test("finite", "a number is needed", finite);
+  const head = {
+    id: yup.string().required("a name is needed"),
+    kind: yup.string().oneOf(["number", "levels"], "number or levels").required("number or levels"),
+  };
+  return levels
+    ? yup.object({
+        ...head,
+        levels: yup.array().of(yup.string().required("a level is needed")).required("a list of levels is needed"),
+        start: yup.string().required("a level is needed"),
+        goal: yup.string().required("a level is needed"),
+      })
+    : yup.object({
+        ...head,
+        start: number().required("a number is needed"),
+        goal: number().required("a number is needed"),
+        max_ratio: number(),
+        least: number(),
+        whole: yup.boolean(),
+      });
+});
+
+const layoutInput = yup
+  .object({
+    strands: yup
+      .array()
+      .of(layoutStrand)
+      .required("a list of strands is needed")
+      .min(1, "at least one strand")
+      .max(50, "at most 50 strands"),
+    order: yup.string<LayoutOrder>().oneOf(["one-by-one", "in-turn"], "one-by-one or in-turn").required("one-by-one or in-turn"),
+    ease_on_new: yup.number().min(0, "from 0 to 1").max(1, "from 0 to 1"),
+  })
+  .required("an object is needed");
+
+function layout(input: unknown) {
+  const { strands, order, ease_on_new: easeOnNew } = read(layoutInput, input);
+  const given = strands as unknown as readonly (Record<string, unknown> & { id: string })[];
+  try {
+    const rungs = layOut(
+      given.map(
+        ({ max_ratio: maxRatio, ...strand }) => ({ ...strand, ...(maxRatio === undefined ? {} : { maxRatio }) }) as unknown as LayoutStrand,
+      ),
+      { order, easeOnNew: easeOnNew ?? 0 },
+    );
+    return { rungs };
+  } catch (error) {
+    if (error instanceof RangeError) throw new CalcInputError(error.message.replace("layOut: ", "strands: "));
+    throw error;
+  }
+}
+
 /** Every function of the core that the command line offers. */
 export const CALCULATIONS: ReadonlyMap<string, (input: unknown) => unknown> = new Map<string, (input: unknown) => unknown>([
   ["latency", latency],
   ["share", share],
   ["agreement", agreement],
+  ["rule-check", ruleCheckOf],
+  ["percentile", percentile],
+  ["layout", layout],
 ]);

@@ -315,6 +315,64 @@ describe("export and back, on sessions from random seeds", () => {
   });
 });
 
+describe("calc rule-check, percentile and layout", () => {
+  const calc = (name: string, input: unknown) => CALCULATIONS.get(name)?.(input);
+  it("answer in the shapes of the formats document", () => {
+    const rule = { kind: "share", met: 8, of: 10, window: "moving" };
+    const { rows } = calc("rule-check", { rule, p: [0.6, 0], within: 20 }) as {
+      rows: { pass_within: number; mean_trials: number | null }[];
+    };
+    expect(rows[0]?.pass_within).toBeCloseTo(0.454094, 6);
+    expect(rows[1]).toEqual({ p: 0, pass_within: 0, mean_trials: null });
+    expect(calc("percentile", { values: [1, 2, 2, 2], m: 10, w: 0.4, harder: "more" })).toEqual({
+      m_used: 4,
+      k: 3,
+      ranks: [[3, 1]],
+      criteria: [2],
+      on_equal: [0.5],
+    });
+    expect(
+      calc("layout", {
+        strands: [
+          { id: "stay", kind: "number", start: 1, goal: 4 },
+          { id: "form", kind: "levels", levels: ["one", "two"], start: "one", goal: "two" },
+        ],
+        order: "one-by-one",
+        ease_on_new: 0.5,
+      }),
+    ).toEqual({
+      rungs: [
+        { stay: 1, form: "one" },
+        { stay: 2, form: "one" },
+        { stay: 4, form: "one" },
+        { stay: 2, form: "two" },
+        { stay: 4, form: "two" },
+      ],
+    });
+  });
+  it.each([
+    ["rule-check", { rule: { kind: "mood" }, p: [0.5], within: 5 }, "rule.kind"],
+    ["rule-check", { rule: { kind: "share", met: 9, of: 13, window: "moving" }, p: [0.5], within: 5 }, "rule.of"],
+    ["rule-check", { rule: { kind: "share", met: 9, of: 8, window: "block" }, p: [0.5], within: 5 }, "rule.met"],
+    ["rule-check", { rule: { kind: "run", length: 0 }, p: [0.5], within: 5 }, "rule.length"],
+    ["rule-check", { rule: { kind: "run", length: 3 }, p: [2], within: 5 }, "p"],
+    ["rule-check", { rule: { kind: "run", length: 3 }, p: [0.5], within: 2.5 }, "within"],
+    ["rule-check", null, "input"],
+    ["percentile", { values: ["x"], m: 4, w: 0.2, harder: "more" }, "values"],
+    ["percentile", { values: [1], m: 0, w: 0.2, harder: "more" }, "m"],
+    ["percentile", { values: [1], m: 4, w: 2, harder: "more" }, "w"],
+    ["percentile", { values: [1], m: 4, w: 0.2, harder: "softer" }, "harder"],
+    ["layout", { strands: [], order: "in-turn" }, "strands"],
+    ["layout", { strands: [{ id: "a", kind: "number", start: 1 }], order: "in-turn" }, "strands"],
+    ["layout", { strands: [{ id: "a", kind: "number", start: -1, goal: 3 }], order: "in-turn" }, "strands"],
+    ["layout", { strands: [{ id: "a", kind: "levels", levels: ["x"], start: "x", goal: "y" }], order: "in-turn" }, "strands"],
+    ["layout", { strands: [{ id: "a", kind: "number", start: 1, goal: 3 }], order: "backwards" }, "order"],
+  ])("%s refuses %j at %s", (name, input, field) => {
+    expect(() => calc(name, input)).toThrow(CalcInputError);
+    expect(() => calc(name, input)).toThrow(new RegExp(`^${field}`));
+  });
+});
+
 describe("calc agreement", () => {
   const agreement = CALCULATIONS.get("agreement");
   it("takes a table, or two lists of moments", () => {

@@ -10,3 +10,4 @@ export {
   type Rung,
   type Schedule,
 } from "./ladder";
+export { type LaidRung, type LayoutOptions, type LayoutOrder, type LayoutStrand, layOut, MOST_LAID_RUNGS } from "./layout";

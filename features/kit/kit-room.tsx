@@ -1,39 +1,25 @@
 "use client";
 
-import { yupResolver } from "@hookform/resolvers/yup";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { useForm } from "react-hook-form";
 import { type KitInput, kitSchema } from "@/core/schemas";
 import { KIT_KINDS, KIT_WITH_BUCKLES, KIT_WITH_LENGTH, type KitKind, SHORTEST_SAFE_LINE_METRES } from "@/core/welfare";
-import { Field, send, tied } from "@/ui/form";
+import { Field, FormEnd, orNothing, savedUnder, send, tied, useSentForm } from "@/ui/form";
 import { lengthUnit, lengthWords, shownLength, typedMetres, useUnits } from "@/ui/units";
 
 export type KitLine = KitInput & { readonly id: string };
 
 const EMPTY: KitInput = { name: "", kind: "line", length_m: null, mass_g: null, buckles_equal: null, note: "" };
-const empty = (value: unknown) => (value === "" || value === null || value === undefined ? null : value);
 
 function KitForm({ id, start, onDone }: { id?: string; start: KitInput; onDone: () => void }) {
-  const router = useRouter();
   const units = useUnits();
-  const [problem, setProblem] = useState<string | null>(null);
-  const { register, handleSubmit, setError, watch, formState } = useForm<KitInput>({
-    defaultValues: { ...start, length_m: shownLength(start.length_m ?? null, units) as unknown as number },
-    resolver: yupResolver(kitSchema) as never,
+  const { register, submit, error, problem, busy, watch } = useSentForm<KitInput>({
+    schema: kitSchema,
+    start: { ...start, length_m: shownLength(start.length_m ?? null, units) as unknown as number },
+    target: savedUnder("/api/kit", id),
+    onSaved: onDone,
   });
   const kind = watch("kind") as KitKind;
-  const error = (name: keyof KitInput) => formState.errors[name]?.message;
-  const submit = handleSubmit(async (values) => {
-    const sent = await send(id === undefined ? "POST" : "PUT", id === undefined ? "/api/kit" : `/api/kit/${id}`, values);
-    if (sent.ok) {
-      onDone();
-      router.refresh();
-      return;
-    }
-    for (const { path, message } of sent.fields) setError(path as keyof KitInput, { message });
-    setProblem(sent.message);
-  });
   return (
     <form onSubmit={submit} noValidate className="grid max-w-3xl gap-4 border-l-4 border-tarn pl-4 sm:grid-cols-6">
       <div className="sm:col-span-4">
@@ -61,7 +47,7 @@ function KitForm({ id, start, onDone }: { id?: string; start: KitInput; onDone: 
             error={error("length_m")}
           >
             <input
-              {...register("length_m", { setValueAs: (value) => empty(typedMetres(value, units)) })}
+              {...register("length_m", { setValueAs: (value) => orNothing.setValueAs(typedMetres(value, units)) })}
               {...tied("length_m", error("length_m"))}
               inputMode="decimal"
               className="field-box figures"
@@ -72,7 +58,7 @@ function KitForm({ id, start, onDone }: { id?: string; start: KitInput; onDone: 
       <div className="sm:col-span-2">
         <Field id="mass_g" label={kind === "feed" ? "One piece, g" : "Mass, g"} error={error("mass_g")}>
           <input
-            {...register("mass_g", { setValueAs: empty })}
+            {...register("mass_g", orNothing)}
             {...tied("mass_g", error("mass_g"))}
             inputMode="decimal"
             className="field-box figures"
@@ -101,19 +87,7 @@ function KitForm({ id, start, onDone }: { id?: string; start: KitInput; onDone: 
           <input {...register("note")} {...tied("note", error("note"))} className="field-box" />
         </Field>
       </div>
-      <div className="flex flex-wrap items-center gap-4 sm:col-span-6">
-        <button type="submit" className="act" disabled={formState.isSubmitting}>
-          {id === undefined ? "Add it" : "Save"}
-        </button>
-        <button type="button" className="act-quiet" onClick={onDone}>
-          Leave it
-        </button>
-        {problem !== null && (
-          <p role="alert" className="font-semibold text-brick">
-            {problem}
-          </p>
-        )}
-      </div>
+      <FormEnd label={id === undefined ? "Add it" : "Save"} busy={busy} problem={problem} onLeave={onDone} />
     </form>
   );
 }

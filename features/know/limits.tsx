@@ -1,14 +1,13 @@
 "use client";
 
-import { yupResolver } from "@hookform/resolvers/yup";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { useForm } from "react-hook-form";
+import type { AnyObjectSchema } from "yup";
 import { dayWords } from "@/core/day";
 import { TOUCH_ZONES } from "@/core/know";
 import { AWAY_KINDS, type RestrictionInput, restrictionSchema } from "@/core/schemas";
 import { GAITS_SLOWEST_FIRST, RESTRICTION_FACTS, RESTRICTION_KINDS, type RestrictionKind } from "@/core/welfare";
-import { Field, send, tied } from "@/ui/form";
+import { Field, FormEnd, orNothing, savedUnder, send, tied, useSentForm } from "@/ui/form";
 
 /** One restriction as it stands, with whether it holds today. */
 export interface ShownRestriction {
@@ -30,29 +29,16 @@ const EMPTY: RestrictionInput = {
   until_day: null,
 };
 const CHOICES = { gait: GAITS_SLOWEST_FIRST, side: ["left", "right"], "touch-zone": TOUCH_ZONES } as const;
-const empty = { setValueAs: (value: unknown) => (value === "" || value === null || value === undefined ? null : value) };
 
 function RestrictionForm({ horseId, id, start, onDone }: { horseId: string; id?: string; start: RestrictionInput; onDone: () => void }) {
-  const router = useRouter();
-  const [problem, setProblem] = useState<string | null>(null);
-  const { register, handleSubmit, setError, setValue, watch, formState } = useForm<RestrictionInput>({
-    defaultValues: start,
-    resolver: yupResolver(restrictionSchema) as never,
+  const { register, submit, error, problem, busy, watch, setValue } = useSentForm<RestrictionInput>({
+    schema: restrictionSchema as unknown as AnyObjectSchema,
+    start,
+    target: savedUnder(`/api/horses/${horseId}/restrictions`, id),
+    onSaved: onDone,
   });
   const kind = watch("kind") as RestrictionKind;
   const { detail, unit, range } = RESTRICTION_FACTS[kind];
-  const error = (name: keyof RestrictionInput) => formState.errors[name]?.message;
-  const submit = handleSubmit(async (values) => {
-    const url = `/api/horses/${horseId}/restrictions${id === undefined ? "" : `/${id}`}`;
-    const sent = await send(id === undefined ? "POST" : "PUT", url, values);
-    if (sent.ok) {
-      onDone();
-      router.refresh();
-      return;
-    }
-    for (const { path, message } of sent.fields) setError(path as keyof RestrictionInput, { message });
-    setProblem(sent.message);
-  });
   return (
     <form onSubmit={submit} noValidate className="grid max-w-3xl gap-4 border-l-4 border-tarn pl-4 sm:grid-cols-6">
       <div className="sm:col-span-3">
@@ -83,7 +69,12 @@ function RestrictionForm({ horseId, id, start, onDone }: { horseId: string; id?:
             hint={`From ${range[0]} to ${range[1]}`}
             error={error("amount")}
           >
-            <input {...register("amount", empty)} {...tied("amount", error("amount"))} inputMode="decimal" className="field-box figures" />
+            <input
+              {...register("amount", orNothing)}
+              {...tied("amount", error("amount"))}
+              inputMode="decimal"
+              className="field-box figures"
+            />
           </Field>
         )}
         {(detail === "gait" || detail === "side" || detail === "touch-zone") && (
@@ -113,27 +104,20 @@ function RestrictionForm({ horseId, id, start, onDone }: { horseId: string; id?:
       </div>
       <div className="sm:col-span-2">
         <Field id="from_day" label="From" hint="Empty: already" error={error("from_day")}>
-          <input type="date" {...register("from_day", empty)} {...tied("from_day", error("from_day"))} className="field-box figures" />
+          <input type="date" {...register("from_day", orNothing)} {...tied("from_day", error("from_day"))} className="field-box figures" />
         </Field>
       </div>
       <div className="sm:col-span-2">
         <Field id="until_day" label="Until, that day too" hint="Empty: until it is taken away" error={error("until_day")}>
-          <input type="date" {...register("until_day", empty)} {...tied("until_day", error("until_day"))} className="field-box figures" />
+          <input
+            type="date"
+            {...register("until_day", orNothing)}
+            {...tied("until_day", error("until_day"))}
+            className="field-box figures"
+          />
         </Field>
       </div>
-      <div className="flex flex-wrap items-center gap-4 sm:col-span-6">
-        <button type="submit" className="act" disabled={formState.isSubmitting}>
-          {id === undefined ? "Add the restriction" : "Save"}
-        </button>
-        <button type="button" className="act-quiet" onClick={onDone}>
-          Leave it
-        </button>
-        {problem !== null && (
-          <p role="alert" className="font-semibold text-brick">
-            {problem}
-          </p>
-        )}
-      </div>
+      <FormEnd label={id === undefined ? "Add the restriction" : "Save"} busy={busy} problem={problem} onLeave={onDone} />
     </form>
   );
 }

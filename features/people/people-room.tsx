@@ -1,12 +1,9 @@
 "use client";
 
-import { yupResolver } from "@hookform/resolvers/yup";
-import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { useForm } from "react-hook-form";
 import { dayWords } from "@/core/day";
 import { PERSON_ROLES, type PersonInput, type PracticeInput, personSchema, practiceSchema } from "@/core/schemas";
-import { Field, send, tied } from "@/ui/form";
+import { Field, FormEnd, savedUnder, tied, useSentForm } from "@/ui/form";
 
 export interface PersonLine {
   readonly id: string;
@@ -22,19 +19,11 @@ export interface PersonLine {
 }
 
 function PersonForm({ id, start, onDone }: { id?: string; start: PersonInput; onDone: () => void }) {
-  const router = useRouter();
-  const [problem, setProblem] = useState<string | null>(null);
-  const { register, handleSubmit, formState } = useForm<PersonInput>({
-    defaultValues: start,
-    resolver: yupResolver(personSchema) as never,
-  });
-  const error = (name: keyof PersonInput) => formState.errors[name]?.message;
-  const submit = handleSubmit(async (values) => {
-    const sent = await send(id === undefined ? "POST" : "PUT", id === undefined ? "/api/people" : `/api/people/${id}`, values);
-    if (sent.ok) {
-      onDone();
-      router.refresh();
-    } else setProblem(sent.message);
+  const { register, submit, error, problem, busy } = useSentForm<PersonInput>({
+    schema: personSchema,
+    start,
+    target: savedUnder("/api/people", id),
+    onSaved: onDone,
   });
   return (
     <form onSubmit={submit} noValidate className="grid max-w-2xl gap-4 border-l-4 border-tarn pl-4 sm:grid-cols-2">
@@ -48,33 +37,18 @@ function PersonForm({ id, start, onDone }: { id?: string; start: PersonInput; on
           ))}
         </select>
       </Field>
-      <p className="flex items-center gap-4 sm:col-span-2">
-        <button type="submit" className="act" disabled={formState.isSubmitting}>
-          {id === undefined ? "Add the person" : "Save"}
-        </button>
-        <button type="button" className="act-quiet" onClick={onDone}>
-          Leave it
-        </button>
-        {problem !== null && <span className="font-semibold text-brick">{problem}</span>}
-      </p>
+      <FormEnd label={id === undefined ? "Add the person" : "Save"} busy={busy} problem={problem} onLeave={onDone} />
     </form>
   );
 }
 
 function PracticeForm({ person, today, onDone }: { person: string; today: string; onDone: () => void }) {
-  const router = useRouter();
-  const [problem, setProblem] = useState<string | null>(null);
-  const { register, handleSubmit, formState } = useForm<PracticeInput>({
-    defaultValues: { day: today, what: "", minutes: 10, note: "" },
-    resolver: yupResolver(practiceSchema, { context: { today } }) as never,
-  });
-  const error = (name: keyof PracticeInput) => formState.errors[name]?.message;
-  const submit = handleSubmit(async (values) => {
-    const sent = await send("POST", `/api/people/${person}/practice`, values);
-    if (sent.ok) {
-      onDone();
-      router.refresh();
-    } else setProblem(sent.message);
+  const { register, submit, error, problem, busy } = useSentForm<PracticeInput>({
+    schema: practiceSchema,
+    start: { day: today, what: "", minutes: 10, note: "" },
+    context: { today },
+    target: { method: "POST", url: `/api/people/${person}/practice` },
+    onSaved: onDone,
   });
   return (
     <form onSubmit={submit} noValidate className="mt-3 grid max-w-2xl gap-4 border-l-4 border-tarn pl-4 sm:grid-cols-[1fr_2fr_1fr]">
@@ -92,15 +66,7 @@ function PracticeForm({ person, today, onDone }: { person: string; today: string
           <input {...register("note")} {...tied("note", error("note"))} className="field-box" />
         </Field>
       </div>
-      <p className="flex items-center gap-4 sm:col-span-3">
-        <button type="submit" className="act" disabled={formState.isSubmitting}>
-          Note it
-        </button>
-        <button type="button" className="act-quiet" onClick={onDone}>
-          Leave it
-        </button>
-        {problem !== null && <span className="font-semibold text-brick">{problem}</span>}
-      </p>
+      <FormEnd label="Note it" busy={busy} problem={problem} onLeave={onDone} />
     </form>
   );
 }

@@ -1,9 +1,9 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { AlertDialog } from "radix-ui";
 import { useState } from "react";
 import type { UnitSystem } from "@/core/units";
+import { Confirm } from "@/ui/confirm";
 import { send } from "@/ui/form";
 import { UNITS_COOKIE } from "@/ui/units";
 
@@ -58,24 +58,14 @@ export function Settings({ sample, fileName, units }: { sample: boolean; fileNam
               The horses of the sample yard, with their people, places, ladders and sessions, go in one step. Sessions you recorded with a
               sample horse go with it. Your own horses stay.
             </p>
-            <AlertDialog.Root>
-              <AlertDialog.Trigger className="act-quiet mt-4">Remove the sample data</AlertDialog.Trigger>
-              <AlertDialog.Portal>
-                <AlertDialog.Overlay className="fixed inset-0 z-40 bg-ink/40" />
-                <AlertDialog.Content className="fixed top-1/3 left-1/2 z-50 w-[min(28rem,calc(100vw-2rem))] -translate-x-1/2 rounded-md border-2 border-ink bg-paper p-6">
-                  <AlertDialog.Title className="text-xl">Remove the sample data?</AlertDialog.Title>
-                  <AlertDialog.Description className="mt-2">
-                    It cannot be brought back from here. In the demo, npm run demo -- --fresh makes it anew.
-                  </AlertDialog.Description>
-                  <div className="mt-5 flex justify-end gap-3">
-                    <AlertDialog.Cancel className="act-quiet">Keep it</AlertDialog.Cancel>
-                    <AlertDialog.Action className="act" onClick={remove}>
-                      Remove
-                    </AlertDialog.Action>
-                  </div>
-                </AlertDialog.Content>
-              </AlertDialog.Portal>
-            </AlertDialog.Root>
+            <Confirm
+              trigger="Remove the sample data"
+              triggerClass="act-quiet mt-4"
+              title="Remove the sample data?"
+              description="It cannot be brought back from here. In the demo, npm run demo -- --fresh makes it anew."
+              act="Remove"
+              onConfirm={() => void remove()}
+            />
           </>
         ) : (
           <p className="mt-2">This data holds no sample horses.</p>

@@ -1,2 +1,4 @@
 export { Field, tied } from "./field";
+export { FormEnd } from "./form-end";
 export { type Sent, send } from "./send";
+export { type FormTarget, orNothing, savedUnder, useSentForm } from "./use-sent-form";
