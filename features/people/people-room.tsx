@@ -117,7 +117,7 @@ export function PeopleRoom({ people, today }: { people: readonly PersonLine[]; t
               {person.practice.length > 0 && (
                 <details className="mt-1">
                   <summary className="figures text-soft">
-                    Practice without a horse: {person.practice.length} times, {minutes} minutes
+                    Practice without a horse: {person.practice.length === 1 ? "once" : `${person.practice.length} times`}, {minutes} minutes
                   </summary>
                   <ul className="figures mt-1">
                     {person.practice.map((one) => (

@@ -41,6 +41,16 @@ export const test = base.extend<Fixtures, Worker>({
     },
     { scope: "worker", timeout: 90_000 },
   ],
+  page: async ({ page }, use) => {
+    // A press before the page has come alive is lost: every visit waits for it.
+    const go = page.goto.bind(page);
+    page.goto = async (url, options) => {
+      const response = await go(url, options);
+      await page.locator("html[data-ready]").waitFor({ state: "attached" });
+      return response;
+    };
+    await use(page);
+  },
   quiet: [
     async ({ context }, use) => {
       const complaints: string[] = [];
