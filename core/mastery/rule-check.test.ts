@@ -120,5 +120,8 @@ describe("ruleCheck", () => {
       "A horse that gets it 6 times in 10 passes this rule within 20 tries 45 % of the time, and on average after 30.",
     );
     expect(ruleCheckSentence({ p: 0.5, passWithin: 0.01, meanTrials: null }, 20)).toContain("and may never");
+    expect(ruleCheckSentence(one(moving(8, 10), 0.9, 20), 20)).toContain("over 99 % of the time");
+    expect(ruleCheckSentence(one(moving(8, 10), 0.2, 20), 20)).toContain("under 1 % of the time");
+    expect(ruleCheckSentence(one(moving(8, 10), 1, 20), 20)).toContain("100 % of the time");
   });
 });

@@ -22,7 +22,7 @@ const NOTHING_LEFT = 1e-14;
  * not done by then: its mean, thousands of trials, takes the rest as geometric
  * and is then an approximation. The chance within N trials is exact always.
  */
-const MOST_STEPS = 30_000;
+const MOST_STEPS = 6000;
 
 /**
  * Follows the chance of not having passed yet, trial by trial. `step` moves the
@@ -220,6 +220,13 @@ export function ruleCheck(rule: MasteryRule, ps: readonly number[], within: numb
   });
 }
 
+/** A chance in whole percent that never says all or nothing where it is not. */
+function chanceWords(chance: number): string {
+  if (chance > 0.995 && chance < 1 - 1e-12) return "over 99 %";
+  if (chance > 1e-12 && chance < 0.005) return "under 1 %";
+  return `${Math.round(chance * 100)} %`;
+}
+
 /** The check in a trainer's words. */
 export function ruleCheckSentence({ p, passWithin, meanTrials }: RuleCheckRow, within: number): string {
   const share = Math.round(p * 100) / 10;
@@ -229,5 +236,5 @@ export function ruleCheckSentence({ p, passWithin, meanTrials }: RuleCheckRow, w
       : meanTrials > 10_000
         ? "and on average after more than 10 000"
         : `and on average after ${Math.round(meanTrials)}`;
-  return `A horse that gets it ${share} times in 10 passes this rule within ${within} tries ${Math.round(passWithin * 100)} % of the time, ${mean}.`;
+  return `A horse that gets it ${share} times in 10 passes this rule within ${within} tries ${chanceWords(passWithin)} of the time, ${mean}.`;
 }

@@ -20,6 +20,7 @@ export function LadderView({
   here,
   barred,
   barredWhole,
+  promises,
 }: {
   horseId: string;
   ladder: { id: string; name: string; finished: string; version: number; plan: LadderPlan };
@@ -29,6 +30,8 @@ export function LadderView({
   barred: readonly { readonly rung: number; readonly why: string }[];
   /** Why nothing of the ladder may be worked today, or null. */
   barredWhole: string | null;
+  /** What the ladder's rule promises, in sentences. */
+  promises: readonly string[];
 }) {
   const [selected, setSelected] = useState(here.rung);
   const { plan } = ladder;
@@ -114,6 +117,11 @@ export function LadderView({
           <div>
             <h3 className="font-sans text-sm font-normal text-soft">Moves on when</h3>
             <p className="text-lg">{masterySentence(plan.mastery)}</p>
+            {promises.map((promise) => (
+              <p key={promise} className="text-sm text-soft">
+                {promise}
+              </p>
+            ))}
           </div>
           <div className="border-t-2 border-ink pt-3">
             <p className="font-head text-lg font-bold text-tarn">{here.headline}</p>

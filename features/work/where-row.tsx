@@ -18,7 +18,10 @@ interface ChipsProps {
 /** Drawn anew only where the horse has moved, not with every press of a pad. */
 const Chips = memo(function Chips({ zones, zone, away, act, onTouch }: ChipsProps) {
   return (
-    <fieldset className={`mb-2 flex min-w-0 gap-1.5 ${zones.length > 0 ? "overflow-x-auto" : ""}`} aria-label="Where the horse is">
+    <fieldset
+      className={`mb-2 flex min-w-0 gap-1.5 lg:flex-wrap ${zones.length > 0 ? "overflow-x-auto lg:overflow-visible" : ""}`}
+      aria-label="Where the horse is"
+    >
       <button type="button" aria-pressed={away} onClick={act.away} className={`${chip(away)} border-dashed`}>
         {away ? "is back" : "leaves"}
       </button>

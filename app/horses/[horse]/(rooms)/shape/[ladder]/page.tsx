@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
+import { ruleCheck, ruleCheckSentence } from "@/core/mastery";
 import { barredRung } from "@/core/welfare";
 import { LadderView } from "@/features/shape/ladder-view";
 import { getHorse, getLadder, rungEvidence } from "@/store";
@@ -8,6 +9,10 @@ import { findOr404 } from "../../../../../server/find-or-404";
 import { horseCare } from "../../../../../server/horse-care";
 import { ladderState } from "../../../../../server/ladder-state";
 import { getStore } from "../../../../../server/store";
+
+/** True successes the rule is checked at: a horse that has not got it, and one that has. */
+const PROMISED_AT = [0.6, 0.9];
+const PROMISED_WITHIN = 20;
 
 export const metadata: Metadata = { title: "Shape" };
 
@@ -28,6 +33,7 @@ export default async function LadderPage({ params }: { params: Promise<{ horse: 
         here={{ rung: state.next.rung, headline: state.next.headline, reason: state.next.reason }}
         barred={barred}
         barredWhole={state.next.barred}
+        promises={ruleCheck(ladder.plan.mastery, PROMISED_AT, PROMISED_WITHIN).map((row) => ruleCheckSentence(row, PROMISED_WITHIN))}
       />
       <p className="mt-6">
         <Link href={`/horses/${horse}/shape/new`} className="link">
