@@ -24,29 +24,7 @@ import type {
   StrandRow,
 } from "./row-types";
 
-export type {
-  BehaviourRow,
-  BlockRow,
-  CuePhaseRow,
-  EventRow,
-  HorsePhotoRow,
-  HorseRow,
-  KitRow,
-  LadderRow,
-  LadderVersionRow,
-  PersonRow,
-  PlaceItemRow,
-  PlaceRow,
-  PracticeRow,
-  RecorderClockRow,
-  RestrictionRow,
-  RungRow,
-  RungSideSummaryRow,
-  SessionRow,
-  SessionSummaryRow,
-  StoreMetaRow,
-  StrandRow,
-} from "./row-types";
+export type * from "./row-types";
 
 type Table<Row extends object> = ModelStatic<Model<Row, Partial<Row>>>;
 

@@ -5,7 +5,6 @@ import {
   addSides,
   addSigns,
   agreementWords,
-  CONNECTION_BEHAVIOUR,
   CONNECTION_QUESTION,
   commonestSigns,
   compareSigns,
@@ -137,7 +136,6 @@ describe("knowDigest", () => {
       touches: [{ zone: "neck", grade: 3 }],
       samples: [{ beep: 1, answer: "people", observer: "first" }],
     });
-    expect(CONNECTION_BEHAVIOUR).not.toBe(REST_BEHAVIOUR);
   });
 });
 

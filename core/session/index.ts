@@ -15,4 +15,14 @@ export { type BlockSummary, interResponseSeconds, type SessionSummary, summarise
 export { blockSeconds, endOfWorkMs, secondsSinceRest, secondsWithoutBreaks, workSeconds } from "./time";
 export { LOGGED_WAYS, type LoggedWay, ORDER_FAULTS, type Trial } from "./trial";
 export { type Whereabouts, whereNow } from "./where";
-export { type Advice, DEFAULT_WORD_SETTINGS, shareSentence, theWord, WORDS, type Word, type WordInput, type WordSettings } from "./word";
+export {
+  type Advice,
+  DEFAULT_WORD_SETTINGS,
+  limitReached,
+  shareSentence,
+  theWord,
+  WORDS,
+  type Word,
+  type WordInput,
+  type WordSettings,
+} from "./word";

@@ -232,8 +232,19 @@ describe("limits of advice and age", () => {
   });
 });
 
+describe("a next rung that is closed today", () => {
+  it("is never raised to: the word is Finish, with the advice it rests on", () => {
+    const nextBarred = "No faster gait than walk: stiff.";
+    expect(theWord(input("++++++++++")).word).toBe("Raise");
+    const closed = theWord(input("++++++++++", { nextBarred }));
+    expect(closed.word).toBe("Finish");
+    expect(closed.reason).toContain(nextBarred);
+    expect(theWord(input("++++", { nextBarred })).word).toBe("Stay");
+  });
+});
+
 describe("where the next session starts, under restrictions", () => {
-  const { plan: draft } = { plan: emptyDraft().plan };
+  const draft = emptyDraft().plan;
   const gaits = {
     ...draft,
     strands: [strandFromCatalogue("gait", "gait")],

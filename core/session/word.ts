@@ -59,6 +59,8 @@ export interface WordInput {
   readonly workMinutes: number;
   /** Limits of restrictions and age on the whole session, with where they come from; left out where there are none. */
   readonly limits?: { readonly minutes: Cap<number> | null; readonly trials: Cap<number> | null; readonly sessionTrials: number };
+  /** Why the next rung may not be worked today; left out or null where it may. */
+  readonly nextBarred?: string | null;
 }
 
 const percent = (share: number) => Math.round(share * 100);
@@ -116,6 +118,12 @@ function byRule(input: WordInput, block: readonly EvidenceTrial[]): Advice {
     const numbers = { met, of };
     if (input.rule.kind === "first-clean") return { word: "Finish", reason: "A clean one at the lightest cue. Stop on it.", numbers };
     if (input.rung >= input.rungCount) return { word: "Finish", reason: `The top rung is met: ${rule}${each}. End on it.`, numbers };
+    if (input.nextBarred != null)
+      return {
+        word: "Finish",
+        reason: `${met} of ${of} met${each}; rung ${input.rung + 1} is not for today. ${input.nextBarred} End on this one.`,
+        numbers,
+      };
     return { word: "Raise", reason: `${met} of ${of} met${each}; the rule is ${rule}. Go to rung ${input.rung + 1}.`, numbers };
   }
   const { side, progress } = lacking;
@@ -130,7 +138,7 @@ function byRule(input: WordInput, block: readonly EvidenceTrial[]): Advice {
 }
 
 /** A limit that advice or age sets comes before everything: it is no matter of how the work goes. */
-function byLimit({ limits, workMinutes }: WordInput): Advice | null {
+export function limitReached({ limits, workMinutes }: Pick<WordInput, "limits" | "workMinutes">): Advice | null {
   if (limits === undefined) return null;
   const { minutes, trials, sessionTrials } = limits;
   if (minutes !== null && workMinutes >= minutes.value)
@@ -149,7 +157,7 @@ function byLimit({ limits, workMinutes }: WordInput): Advice | null {
 }
 
 function byClock(input: WordInput, settings: WordSettings): Advice | null {
-  const limit = byLimit(input);
+  const limit = limitReached(input);
   if (limit !== null) return limit;
   if (input.minutesSinceRest >= settings.restAfterMinutes) {
     const minutes = Math.floor(input.minutesSinceRest);

@@ -31,5 +31,6 @@ export {
   type RestrictionDetail,
   type RestrictionKind,
   restrictionSentence,
+  restrictionsOverlap,
   restrictionWords,
 } from "./restrictions";

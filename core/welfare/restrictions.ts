@@ -69,6 +69,12 @@ export function holdsOn(restriction: Restriction, day: Day): boolean {
   return (restriction.from === null || restriction.from <= day) && (restriction.until === null || day <= restriction.until);
 }
 
+/** Whether two restrictions say the same kind of thing for some of the same days. */
+export function restrictionsOverlap(a: Restriction, b: Restriction): boolean {
+  if (a.kind !== b.kind || a.kind === "other" || (a.kind === "touch-off" && a.detail !== b.detail)) return false;
+  return (a.from === null || b.until === null || a.from <= b.until) && (b.from === null || a.until === null || b.from <= a.until);
+}
+
 /** What a restriction says, without its reason: "no faster gait than walk". */
 export function restrictionWords({ kind, amount, detail }: Restriction): string {
   const { words, unit } = RESTRICTION_FACTS[kind];
@@ -190,13 +196,9 @@ export function allowanceOn(restrictions: readonly Restriction[], day: Day, age:
         break;
     }
   }
-  const counts = new Map<string, number>();
-  for (const { kind, detail } of holding) {
-    if (kind === "other") continue;
-    const key = kind === "touch-off" ? `${kind}|${detail}` : kind;
-    counts.set(key, (counts.get(key) ?? 0) + 1);
-  }
-  const overlaps = [...new Set([...counts].filter(([, n]) => n > 1).map(([key]) => key.split("|")[0] as RestrictionKind))];
+  const overlaps = [
+    ...new Set(holding.filter((one, i) => holding.some((other, j) => i !== j && restrictionsOverlap(one, other))).map(({ kind }) => kind)),
+  ];
   return { noWork, workMinutes, repetitions, circlingMinutes, highestGait, side, noFood, loadKg, noTying, touchOff, overlaps };
 }
 
@@ -239,10 +241,27 @@ export function barredValue(strand: LadderPlan["strands"][number], value: unknow
   }
 }
 
+/** Zones of the legs: handling the legs is closed while one of them may not be touched. */
+const LEG_ZONES: readonly string[] = [
+  "foreleg upper",
+  "knee",
+  "cannon",
+  "fetlock",
+  "hoof",
+  "hock",
+  "hind cannon",
+  "hind fetlock",
+  "hind hoof",
+];
+
 /** Why a whole behaviour may not be worked, or null: what it involves is barred. */
 export function barredBehaviour(involves: readonly string[], allowance: Allowance): string | null {
   if (involves.includes("circling") && allowance.circlingMinutes?.value === 0) return allowance.circlingMinutes.why;
   if (involves.includes("tying") && allowance.noTying !== null) return allowance.noTying.why;
+  if (involves.includes("legs")) {
+    const leg = allowance.touchOff.find(({ value }) => LEG_ZONES.includes(value.toLowerCase()));
+    if (leg !== undefined) return leg.why;
+  }
   if (involves.includes("load") && allowance.loadKg?.value === 0) return allowance.loadKg.why;
   return null;
 }

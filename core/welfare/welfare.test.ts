@@ -20,6 +20,7 @@ import {
   kitCautions,
   type Restriction,
   restrictionSentence,
+  restrictionsOverlap,
 } from "./index";
 
 describe("days", () => {
@@ -128,6 +129,14 @@ describe("restrictions", () => {
     expect(allow({ kind: "touch-off", detail: "hock" }, { kind: "touch-off", detail: "ears" }).overlaps).toEqual([]);
   });
 
+  it("overlap only where they share a day, whichever end is open", () => {
+    const days = (from: string | null, until: string | null) => restriction({ from, until });
+    expect(restrictionsOverlap(days("2026-01-01", "2026-01-31"), days("2026-01-31", null))).toBe(true);
+    expect(restrictionsOverlap(days(null, "2026-01-30"), days("2026-01-31", null))).toBe(false);
+    expect(restrictionsOverlap(days(null, null), days("2026-01-31", "2026-02-01"))).toBe(true);
+    expect(restrictionsOverlap(days(null, null), restriction({ kind: "no-food" }))).toBe(false);
+  });
+
   it("of two sides that exclude each other leave no work at all", () => {
     expect(allow({ kind: "one-side", detail: "left" }, { kind: "one-side", detail: "right" }).noWork?.why).toContain("no side");
     expect(allow({ kind: "one-side", detail: "left" }, { kind: "one-side", detail: "left" }).noWork).toBeNull();
@@ -145,6 +154,8 @@ describe("restrictions", () => {
   it("switch off behaviours and methods by what they name", () => {
     expect(barredBehaviour(["circling"], allow({}))).toBe("No circling.");
     expect(barredBehaviour(["legs"], allow({}))).toBeNull();
+    expect(barredBehaviour(["legs"], allow({ kind: "touch-off", detail: "neck" }))).toBeNull();
+    expect(barredBehaviour(["legs"], allow({ kind: "touch-off", detail: "fetlock" }))).toBe("Not to be touched at fetlock.");
     expect(barredBehaviour(["load"], allow({ kind: "weight-limit", amount: 0 }))).not.toBeNull();
     expect(barredMethod("marker-food", allow({ kind: "no-food" }))).toBe("No food.");
     expect(barredMethod("combined", allow({ kind: "no-food" }))).toBeNull();

@@ -6,7 +6,7 @@ import type { SessionRecord } from "@/core/session";
 const SIDE_WORD = { L: ", left", R: ", right" } as const;
 
 /** Where the battery stands, what to mind, and the step to go to next. It never goes on by itself. */
-export function BatteryPanel({ record, onNext }: { record: SessionRecord; onNext: () => void }) {
+export function BatteryPanel({ record, limit, onNext }: { record: SessionRecord; limit: string | null; onNext: () => void }) {
   const { at, next, done } = batteryPlace(record);
   const here = at === null ? undefined : FIRST_LOOK_STEPS[at];
   const then = next === null ? undefined : FIRST_LOOK_STEPS[next];
@@ -16,6 +16,7 @@ export function BatteryPanel({ record, onNext }: { record: SessionRecord; onNext
         <strong className="block font-head text-lg font-bold text-tarn">
           {done} of {FIRST_LOOK_STEPS.length} looked at
         </strong>
+        {limit !== null && <span className="block font-semibold text-brick">{limit} Finish here; what was seen is kept.</span>}
         {FIRST_LOOK_TRIALS.least} to {FIRST_LOOK_TRIALS.most} asks each.
         {here?.item.caution != null && <span className="font-semibold text-brick"> {here.item.caution}</span>}
       </p>

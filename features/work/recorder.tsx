@@ -5,7 +5,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { batteryPlace, FIRST_LOOK_STEPS } from "@/core/know";
-import { workSeconds } from "@/core/session";
+import { limitReached, workSeconds } from "@/core/session";
 import { criterionParts, EASE_GRADES } from "@/core/strands";
 import { clockWords } from "@/ui/measure";
 import { OutcomeSign } from "@/ui/ribbon";
@@ -183,6 +183,12 @@ export function Recorder({ start }: { start: RecorderStart }) {
 
   if (!session.ready) return <main className="p-6 text-soft">Reading what this device has kept.</main>;
   const otherSide: Side = block?.side === "L" ? "R" : "L";
+  const { workMinutes, repetitions } = start.allowance;
+  const limit =
+    limitReached({
+      limits: { minutes: workMinutes, trials: repetitions, sessionTrials: record.trials.length },
+      workMinutes: workSeconds(record, session.nowMs()) / 60,
+    })?.reason ?? null;
   const firstStep = start.battery ? FIRST_LOOK_STEPS[batteryPlace(record).next ?? 0] : undefined;
   const first: BlockChoice = firstStep !== undefined ? stepChoice(firstStep) : { rung, side: otherSide, kind: start.next.kind };
   return (
@@ -229,7 +235,7 @@ export function Recorder({ start }: { start: RecorderStart }) {
           {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
         </p>
         <LiveRibbon record={record} nowMs={session.nowMs} />
-        {working && start.battery && <BatteryPanel record={record} onNext={act.takeWord} />}
+        {working && start.battery && <BatteryPanel record={record} limit={limit} onNext={act.takeWord} />}
         {working && advice !== null && <WordPanel advice={advice} rung={rung} onTake={act.takeWord} />}
         {working && <BlockCount state={state} />}
         {working && last?.shortfall != null && !last.overridden && last.blockIndex === record.blocks.length - 1 && (

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Outcome } from "@/core/evidence";
 import { batteryPlace, FIRST_LOOK_ITEMS, FIRST_LOOK_STEPS, type FirstLookStep, type TouchTool, type TouchZone } from "@/core/know";
 import { whereNow } from "@/core/session";
+import { barredRung } from "@/core/welfare";
 import { touchFacts } from "../touch/touch-facts";
 import { asideFacts, blockFacts, isAside, planBlock, rungNumber, tallyReinforcement } from "./block-facts";
 import { click } from "./feedback";
@@ -142,6 +143,8 @@ export function useRecorder(start: RecorderStart) {
       else press({ type: "response", payload: { answer: outcome === "miss" ? "wrong" : outcome, phase: open.phase ?? 1 } });
     };
     const begin = (choice: BlockChoice) => {
+      const why = barredRung(start.plan, choice.rung, start.allowance)[0]?.why;
+      if (why !== undefined) return refuse(`Not today. ${why}`);
       setSheet(null);
       setPhase(1);
       press(...blockFacts(start, now().record, choice));

@@ -12,6 +12,7 @@ import {
   theWord,
   workSeconds,
 } from "@/core/session";
+import { barredRung } from "@/core/welfare";
 import type { RecorderStart } from "./types";
 import type { SessionLog } from "./use-session-log";
 
@@ -50,6 +51,7 @@ function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): 
     minutesSinceRest: secondsSinceRest(record, nowMs) / 60,
     trialsSinceRest: record.trials.filter((trial) => trial.askMs >= lastBreakEnd).length,
     workMinutes: workSeconds(record, nowMs) / 60,
+    nextBarred: barredRung(start.plan, rung + 1, allowance)[0]?.why ?? null,
     limits: { minutes: allowance.workMinutes, trials: allowance.repetitions, sessionTrials: record.trials.length },
   });
 }

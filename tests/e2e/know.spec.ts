@@ -100,6 +100,21 @@ test("in the recorder a side, food and minutes that are limited say so", async (
   expect(events.events.filter(({ type }) => type === "trial").map(({ payload }) => payload.reinforcers)).toEqual([0, 0, 0]);
 });
 
+test("no word and no press leads to a rung that is closed today", async ({ page, server }) => {
+  const { horse } = await makeHorse(server.url, "Walker", {
+    strands: [strandFromCatalogue("gait", "gait")],
+    rungs: [{ values: { gait: "walk" } }, { values: { gait: "trot" } }],
+  });
+  await add(server.url, `/api/horses/${horse}/restrictions`, { kind: "highest-gait", detail: "walk", reason: "stiff" });
+  await openRecorder(page, server.url, horse);
+  for (let i = 0; i < 10; i++) await pad(page, "got it").click();
+  await expect(page.getByText("10 of 10 met; rung 2 is not for today. No faster gait than walk: stiff.")).toBeVisible();
+  await pad(page, "1 block").click();
+  await page.getByRole("button", { name: "2, not today" }).click();
+  await expect(page.getByRole("dialog").getByText("Not today. No faster gait than walk: stiff.")).toBeVisible();
+  await expect(page.getByRole("dialog").getByRole("button", { name: "Start the block" })).toBeDisabled();
+});
+
 test("a first look on a phone: walked step by step, cut off and kept in part, then done again and compared", async ({ page, server }) => {
   test.setTimeout(150_000);
   const { horse } = await makeHorse(server.url, "Looked at");

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { dayWords } from "@/core/day";
 import type { RestrictionInput } from "@/core/schemas";
-import { ageWords, holdsOn, type Restriction, restrictionSentence } from "@/core/welfare";
+import { ageWords, holdsOn, type Restriction, restrictionSentence, restrictionsOverlap } from "@/core/welfare";
 import { KnowNav } from "@/features/know/know-nav";
 import { Limits } from "@/features/know/limits";
 import { asRestriction, getHorse } from "@/store";
@@ -16,13 +16,6 @@ function whenWords({ from, until }: Restriction, today: string): string {
   if (from !== null && from > today) return `from ${dayWords(from)}${until === null ? "" : ` to ${dayWords(until)}`}`;
   return until === null ? "with no end set" : "";
 }
-
-const overlap = (a: Restriction, b: Restriction) =>
-  a.kind === b.kind &&
-  a.kind !== "other" &&
-  (a.kind !== "touch-off" || a.detail === b.detail) &&
-  (a.from ?? "") <= (b.until ?? "9999") &&
-  (b.from ?? "") <= (a.until ?? "9999");
 
 export default async function LimitsPage({ params }: { params: Promise<{ horse: string }> }) {
   const store = await getStore();
@@ -42,7 +35,7 @@ export default async function LimitsPage({ params }: { params: Promise<{ horse: 
           sentence: restrictionSentence(restriction),
           holds: holdsOn(restriction, day),
           when: whenWords(restriction, day),
-          overlaps: all.some((other) => other.row.id !== row.id && overlap(other.restriction, restriction)),
+          overlaps: all.some((other) => other.row.id !== row.id && restrictionsOverlap(other.restriction, restriction)),
           input: {
             kind: restriction.kind,
             amount: row.amount,
