@@ -1,8 +1,8 @@
 import type { CuePhase } from "@/core/cues";
-import type { LadderPlan, Method, Rung } from "@/core/ladder";
+import { type LadderPlan, type Method, PLAN_DEFAULTS, type Rung } from "@/core/ladder";
 import type { Temper } from "@/core/learner";
 import { DEFAULT_MASTERY_RULE, type MasteryRule } from "@/core/mastery";
-import type { BehaviourInput, HorseInput, RestrictionInput } from "@/core/schemas";
+import { type BehaviourInput, EMPTY_BEHAVIOUR, type HorseInput, type RestrictionInput } from "@/core/schemas";
 import { type Strand, type StrandKey, type StrandValue, strandFromCatalogue } from "@/core/strands";
 import type { DemoNature } from "./know-sessions";
 
@@ -62,6 +62,7 @@ function plan(
     maximumSeconds: 20,
     mastery,
     schedule: { kind: "every" },
+    ...PLAN_DEFAULTS,
     offers: "reinforce",
     workingStrandId,
     plannedRepetitions: 8,
@@ -101,6 +102,7 @@ export const DEMO_HORSES: readonly DemoHorse[] = [
     leaves: null,
     kit: [0, 2, 3, 4],
     behaviour: {
+      ...EMPTY_BEHAVIOUR,
       name: "Stands on the weighing plate",
       finished: "Walks on by himself, all four feet on, and stays half a minute with the handler two metres off.",
       cue: "point at the plate",
@@ -198,6 +200,7 @@ export const DEMO_HORSES: readonly DemoHorse[] = [
     leaves: null,
     kit: [0, 1, 3],
     behaviour: {
+      ...EMPTY_BEHAVIOUR,
       name: "Side-steps to the gate",
       finished: "Six even steps to the gate off a lifted hand, either side, without pulling on the line.",
       cue: "lifted hand towards the flank",
@@ -295,6 +298,7 @@ export const DEMO_HORSES: readonly DemoHorse[] = [
     leaves: null,
     kit: [0, 2, 4],
     behaviour: {
+      ...EMPTY_BEHAVIOUR,
       name: "Wades the water tray",
       finished: "Walks through the long tray on a loose line and stops in it when asked.",
       cue: "walk on",
@@ -373,6 +377,7 @@ export const DEMO_HORSES: readonly DemoHorse[] = [
     leaves: { chance: 0.07, to: "companion" },
     kit: [1, 4],
     behaviour: {
+      ...EMPTY_BEHAVIOUR,
       name: "Comes round and stops at the shoulder",
       finished: "Free in the pen, comes round the handler and halts with her shoulder at the hand.",
       cue: "open hand at the hip",

@@ -1,3 +1,4 @@
+export { addChain, listChains, removeChain, type StoredChain, updateChain } from "./chains";
 export { type BatchReceipt, type EventBatch, UnknownSessionError } from "./event-writer";
 export {
   addHorse,
@@ -17,7 +18,18 @@ export {
   updateRestriction,
 } from "./horses";
 export { type DigestedSession, digestsOfHorse } from "./know";
-export { addLadder, getLadder, involvesOf, listLadders, type StoredLadder, updateLadder } from "./ladders";
+export {
+  addLadder,
+  asBehaviour,
+  carriedRungs,
+  getLadder,
+  involvesOf,
+  type LadderVersion,
+  listLadders,
+  listVersions,
+  type StoredLadder,
+  updateLadder,
+} from "./ladders";
 export { lockFile, storeFile } from "./location";
 export { MIGRATIONS, migrate } from "./migrations";
 export type {

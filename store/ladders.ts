@@ -1,12 +1,22 @@
+import { isDeepStrictEqual } from "node:util";
 import type { Transaction } from "sequelize";
 import { v4 as newId } from "uuid";
 import type { CuePhase } from "@/core/cues";
-import type { LadderPlan, Method, OfferRule, Schedule } from "@/core/ladder";
+import {
+  type LadderPlan,
+  type Method,
+  type OfferRule,
+  type Reinforcer,
+  type Rung,
+  type Schedule,
+  unchangedRungs,
+  wayOf,
+} from "@/core/ladder";
 import type { MasteryRule } from "@/core/mastery";
 import type { BehaviourInput } from "@/core/schemas";
 import type { Strand, StrandValue } from "@/core/strands";
 import { getHorse } from "./horses";
-import type { BehaviourRow, LadderRow, LadderVersionRow } from "./models";
+import type { BehaviourRow, LadderRow, LadderVersionRow, RungRow } from "./models";
 import { NotFoundError, plain } from "./rows";
 import type { Store } from "./store";
 
@@ -22,6 +32,20 @@ export interface StoredLadder {
   readonly plan: LadderPlan;
 }
 
+/** What a store would give back: keys that hold nothing are not there. */
+const withoutUndefined = (plan: LadderPlan) => JSON.parse(JSON.stringify(plan)) as LadderPlan;
+
+const jsonOrNull = (value: object | undefined) => (value === undefined ? null : JSON.stringify(value));
+
+/** A rung as it was written: what was left out stays left out. */
+const asRung = (row: RungRow): Rung => ({
+  values: JSON.parse(row.rung_values) as Record<string, StrandValue>,
+  ...(row.method === null ? {} : { method: row.method as Method }),
+  ...(row.schedule === null ? {} : { schedule: JSON.parse(row.schedule) as Schedule }),
+  ...(row.percentile === null ? {} : { percentile: JSON.parse(row.percentile) as Rung["percentile"] }),
+  ...(row.kept === null ? {} : { kept: row.kept }),
+});
+
 async function writeVersion(store: Store, ladderId: string, version: number, plan: LadderPlan, transaction: Transaction): Promise<void> {
   const { ladderVersion, strand, rung, cuePhase } = store.models;
   const key = { ladder_id: ladderId, version };
@@ -36,6 +60,15 @@ async function writeVersion(store: Store, ladderId: string, version: number, pla
       offers: plan.offers,
       working_strand: plan.workingStrandId,
       planned: plan.plannedRepetitions,
+      hold_on_wrong: plan.holdOnWrong,
+      first_touch_cm: plan.firstTouchCentimetres,
+      transfer_gap_s: plan.transfer?.gapSeconds ?? null,
+      reinforcer: plan.feeding.reinforcer,
+      piece_g: plan.feeding.pieceGrams,
+      day_limit_g: plan.feeding.dayLimitGrams,
+      fed_where: plan.feeding.where,
+      polite_s: plan.feeding.politeSeconds,
+      ways: JSON.stringify(plan.ways),
       created_ms: store.now(),
     },
     { transaction },
@@ -55,7 +88,15 @@ async function writeVersion(store: Store, ladderId: string, version: number, pla
     { transaction },
   );
   await rung.bulkCreate(
-    plan.rungs.map((r, i) => ({ ...key, number: i + 1, rung_values: JSON.stringify(r.values) })),
+    plan.rungs.map((r, i) => ({
+      ...key,
+      number: i + 1,
+      rung_values: JSON.stringify(r.values),
+      method: r.method ?? null,
+      schedule: jsonOrNull(r.schedule),
+      percentile: jsonOrNull(r.percentile),
+      kept: r.kept ?? null,
+    })),
     { transaction },
   );
   await cuePhase.bulkCreate(
@@ -91,6 +132,17 @@ async function readPlan(store: Store, ladderId: string, version: number): Promis
     offers: row.offers as OfferRule,
     workingStrandId: row.working_strand,
     plannedRepetitions: row.planned,
+    holdOnWrong: row.hold_on_wrong,
+    firstTouchCentimetres: row.first_touch_cm,
+    transfer: row.transfer_gap_s === null ? null : { gapSeconds: row.transfer_gap_s },
+    feeding: {
+      reinforcer: row.reinforcer as Reinforcer,
+      pieceGrams: row.piece_g,
+      dayLimitGrams: row.day_limit_g,
+      where: row.fed_where,
+      politeSeconds: row.polite_s,
+    },
+    ways: JSON.parse(row.ways) as LadderPlan["ways"],
     strands: strands.map(plain).map(
       (s) =>
         ({
@@ -103,7 +155,7 @@ async function readPlan(store: Store, ladderId: string, version: number): Promis
           harder: s.harder,
         }) as Strand,
     ),
-    rungs: rungs.map(plain).map((r) => ({ values: JSON.parse(r.rung_values) as Record<string, StrandValue> })),
+    rungs: rungs.map(plain).map(asRung),
     phases: phases
       .map(plain)
       .map(
@@ -146,13 +198,57 @@ export async function listLadders(store: Store, horseId: string): Promise<Stored
   return Promise.all(rows.map((row) => getLadder(store, row.id)));
 }
 
-const behaviourColumns = ({ involves, ...texts }: BehaviourInput) => ({ ...texts, involves: JSON.stringify(involves ?? []) });
+const behaviourColumns = ({ involves, prerequisites, ...texts }: BehaviourInput) => ({
+  ...texts,
+  involves: JSON.stringify(involves ?? []),
+  prerequisites: JSON.stringify(prerequisites ?? []),
+});
+
+/** A behaviour as its form takes it. */
+export function asBehaviour({ name, finished, cue, why, involves, movement, template, free, prerequisites }: BehaviourRow): BehaviourInput {
+  return {
+    name,
+    finished,
+    cue,
+    why,
+    involves: JSON.parse(involves) as BehaviourInput["involves"],
+    movement: movement as BehaviourInput["movement"],
+    template,
+    free,
+    prerequisites: JSON.parse(prerequisites) as BehaviourInput["prerequisites"],
+  };
+}
+
+/** A version of a ladder with when it was made. */
+export interface LadderVersion {
+  readonly version: number;
+  readonly createdMs: number;
+  readonly plan: LadderPlan;
+}
+
+/** Every version of a ladder, oldest first. */
+export async function listVersions(store: Store, ladderId: string): Promise<LadderVersion[]> {
+  const rows = (await store.models.ladderVersion.findAll({ where: { ladder_id: ladderId }, order: [["version", "ASC"]] })).map(plain);
+  return Promise.all(
+    rows.map(async ({ version, created_ms }) => ({ version, createdMs: created_ms, plan: await readPlan(store, ladderId, version) })),
+  );
+}
+
+/** For each earlier version of a ladder, its rungs that stand unchanged in the present one: old number → present number. */
+export async function carriedRungs(store: Store, ladderId: string): Promise<Map<number, Map<number, number>>> {
+  const versions = await listVersions(store, ladderId);
+  const present = versions.at(-1);
+  return new Map(
+    present === undefined ? [] : versions.slice(0, -1).map(({ version, plan }) => [version, unchangedRungs(plan, present.plan)]),
+  );
+}
 
 /** What a ladder's work involves that a restriction may name: what its behaviour says, and what its strands say by themselves. */
 export function involvesOf(ladder: StoredLadder): string[] {
   const said = JSON.parse(ladder.behaviour.involves) as string[];
   const keys = ladder.plan.strands.map((strand) => strand.key);
-  return [...new Set([...said, ...(keys.includes("circle") ? ["circling"] : []), ...(keys.includes("load") ? ["load"] : [])])];
+  const circles = keys.includes("circle") || (ladder.behaviour.free && wayOf(ladder.plan.ways, "turning-in").value === "circle");
+  return [...new Set([...said, ...(circles ? ["circling"] : []), ...(keys.includes("load") ? ["load"] : [])])];
 }
 
 /** Adds a behaviour and a ladder for it. @throws NotFoundError where there is no such horse. */
@@ -188,7 +284,7 @@ export async function updateLadder(store: Store, id: string, behaviour: Behaviou
   return store.writer.write(async (transaction) => {
     const worked = await store.models.session.count({ where: { ladder_id: id, ladder_version: ladder.version }, transaction });
     const present = await readPlan(store, id, ladder.version);
-    const changed = JSON.stringify(present) !== JSON.stringify({ ...present, ...plan });
+    const changed = !isDeepStrictEqual(present, withoutUndefined({ ...present, ...plan }));
     const version = worked > 0 && changed ? ladder.version + 1 : ladder.version;
     await store.models.behaviour.update(behaviourColumns(behaviour), { where: { id: ladder.behaviour_id }, transaction });
     if (changed) await writeVersion(store, id, version, plan, transaction);

@@ -94,6 +94,11 @@ export interface BehaviourRow {
   why: string;
   /** JSON list of what the behaviour involves that a restriction may name. */
   involves: string;
+  movement: string;
+  template: string | null;
+  free: boolean;
+  /** JSON list of what other behaviours must have reached. */
+  prerequisites: string;
   sample: boolean;
 }
 export interface LadderRow {
@@ -114,6 +119,15 @@ export interface LadderVersionRow {
   offers: string;
   working_strand: string | null;
   planned: number;
+  hold_on_wrong: boolean;
+  first_touch_cm: number | null;
+  transfer_gap_s: number | null;
+  reinforcer: string;
+  piece_g: number | null;
+  day_limit_g: number | null;
+  fed_where: string;
+  polite_s: number;
+  ways: string;
   created_ms: number;
 }
 export interface StrandRow {
@@ -133,6 +147,24 @@ export interface RungRow {
   version: number;
   number: number;
   rung_values: string;
+  method: string | null;
+  schedule: string | null;
+  percentile: string | null;
+  kept: string | null;
+}
+export interface ChainRow {
+  id: string;
+  horse_id: string;
+  name: string;
+  direction: string;
+  sample: boolean;
+  created_ms: number;
+}
+export interface ChainLinkRow {
+  chain_id: string;
+  position: number;
+  ladder_id: string;
+  rung: number;
 }
 export interface CuePhaseRow {
   ladder_id: string;

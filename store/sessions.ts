@@ -3,6 +3,7 @@ import { knowDigest } from "@/core/know";
 import type { SessionEvent, SessionKind } from "@/core/schemas";
 import {
   blockSeconds,
+  carriedOver,
   type EvidenceTrial,
   evidenceOfSession,
   placeEvents,
@@ -11,7 +12,7 @@ import {
   workSeconds,
 } from "@/core/session";
 import { getHorse } from "./horses";
-import { getLadder } from "./ladders";
+import { carriedRungs, getLadder } from "./ladders";
 import type { EventRow, SessionRow, SessionSummaryRow } from "./models";
 import { NotFoundError, plain } from "./rows";
 import type { Store } from "./store";
@@ -259,7 +260,10 @@ export async function listSessions(store: Store, horseId: string, limit = 200, k
   return withSummaries(store, rows);
 }
 
-/** Trials worked on a ladder as evidence, oldest first, from sessions begun after a time. */
+/**
+ * Trials worked on a ladder as evidence, oldest first, from sessions begun after
+ * a time. Trials of earlier versions count for the present one where their rung is unchanged.
+ */
 export async function evidenceOfLadder(store: Store, ladderId: string, sinceMs = 0): Promise<EvidenceTrial[]> {
   const rows = (
     await store.models.session.findAll({
@@ -268,7 +272,9 @@ export async function evidenceOfLadder(store: Store, ladderId: string, sinceMs =
     })
   ).map(plain);
   const loaded = await withSummaries(store, rows);
-  return loaded.flatMap(({ summary }) => JSON.parse(summary.evidence) as EvidenceTrial[]).sort((a, b) => a.wallMs - b.wallMs);
+  const trials = loaded.flatMap(({ summary }) => JSON.parse(summary.evidence) as EvidenceTrial[]).sort((a, b) => a.wallMs - b.wallMs);
+  const { version } = await getLadder(store, ladderId);
+  return carriedOver(trials, version, await carriedRungs(store, ladderId));
 }
 
 /** Sums of a rung over all its work, for the strand chart. */
@@ -279,16 +285,21 @@ export interface RungEvidence {
   readonly metAtLightest: number;
 }
 
+/** Sums by rung of one version; of the present one with what is carried over from earlier ones. */
 export async function rungEvidence(store: Store, ladderId: string, version: number): Promise<RungEvidence[]> {
   const sessions = (await store.models.session.findAll({ attributes: ["id"], where: { ladder_id: ladderId } })).map((row) =>
     String(row.get("id")),
   );
   await refreshCaches(store, await staleSessions(store, sessions));
-  const rows = (await store.models.rungSideSummary.findAll({ where: { ladder_id: ladderId, version } })).map(plain);
+  const rows = (await store.models.rungSideSummary.findAll({ where: { ladder_id: ladderId } })).map(plain);
+  const { presentVersion } = await getLadder(store, ladderId);
+  const carried = version === presentVersion ? await carriedRungs(store, ladderId) : new Map<number, Map<number, number>>();
   const sums = new Map<number, { n: number; met: number; metAtLightest: number }>();
   for (const row of rows) {
-    const sum = sums.get(row.rung) ?? { n: 0, met: 0, metAtLightest: 0 };
-    sums.set(row.rung, { n: sum.n + row.n, met: sum.met + row.met, metAtLightest: sum.metAtLightest + row.met_at_lightest });
+    const rung = row.version === version ? row.rung : carried.get(row.version)?.get(row.rung);
+    if (rung === undefined) continue;
+    const sum = sums.get(rung) ?? { n: 0, met: 0, metAtLightest: 0 };
+    sums.set(rung, { n: sum.n + row.n, met: sum.met + row.met, metAtLightest: sum.metAtLightest + row.met_at_lightest });
   }
   return [...sums].map(([rung, sum]) => ({ rung, ...sum })).sort((a, b) => a.rung - b.rung);
 }

@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { QueryTypes } from "sequelize";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import type { HorseInput } from "@/core/schemas";
+import { EMPTY_BEHAVIOUR, type HorseInput } from "@/core/schemas";
 import { reduceSession } from "@/core/session";
 import { populateDemo, populatedStore } from "@/tests/support/demo";
 import { emptyDraft } from "@/tests/support/plan";
@@ -15,6 +15,7 @@ import {
   addPerson,
   addPlace,
   addSession,
+  asBehaviour,
   closeStore,
   evidenceOfLadder,
   getHorse,
@@ -118,6 +119,8 @@ describe("a store", () => {
     expect(tables.map((t) => t.name)).toEqual([
       "behaviour",
       "block",
+      "chain",
+      "chain_link",
       "cue_phase",
       "event",
       "horse",
@@ -176,9 +179,30 @@ describe("horses and ladders", () => {
       ...emptyDraft().plan,
       mastery: { kind: "posterior" as const, target: 0.7, confidence: 0.9, least: 6 },
       schedule: { kind: "fixed" as const, ratio: 3 },
+      holdOnWrong: false,
+      firstTouchCentimetres: 40,
+      transfer: { gapSeconds: 1.5 },
+      feeding: { reinforcer: "scratch" as const, pieceGrams: 2.5, dayLimitGrams: 300, where: "at the hip", politeSeconds: 2 },
+      ways: { directions: "one-a-day" },
     };
-    const id = await addLadder(store, horseId, { name: "gate", finished: "f", cue: "c", why: "w", involves: ["circling"] }, plan);
-    expect(await getLadder(store, id)).toMatchObject({ version: 1, behaviour: { name: "gate" }, plan });
+    plan.rungs = [
+      { ...plan.rungs[0], values: plan.rungs[0]?.values ?? {}, schedule: { kind: "variable", ratio: 4 }, method: "marker-food" },
+      { values: plan.rungs[1]?.values ?? {}, percentile: { lookBack: 8, wantedShare: 0.5 }, kept: "it knows the step already" },
+    ];
+    const GATE = {
+      ...EMPTY_BEHAVIOUR,
+      name: "gate",
+      finished: "f",
+      cue: "c",
+      why: "w",
+      movement: "left or right" as const,
+      involves: ["circling" as const],
+      prerequisites: [{ behaviour: "yields", values: { side: "both" }, maxPhase: 2 }],
+    };
+    const id = await addLadder(store, horseId, GATE, plan);
+    const stored = await getLadder(store, id);
+    expect(stored).toMatchObject({ version: 1, plan });
+    expect(asBehaviour(stored.behaviour)).toEqual(GATE);
     expect(await listLadders(store, horseId)).toHaveLength(1);
     await expect(getLadder(store, id, 7)).rejects.toThrow(NotFoundError);
   });
@@ -191,7 +215,7 @@ describe("horses and ladders", () => {
       plannedRepetitions: 5,
       rungs: before.plan.rungs.map((rung) => ({ values: { ...rung.values, latency: 8 } })),
     };
-    expect(await updateLadder(store, ladderId, { name: "plate", finished: "", cue: "", why: "", involves: [] }, changed)).toBe(2);
+    expect(await updateLadder(store, ladderId, { ...EMPTY_BEHAVIOUR, name: "plate", involves: [] }, changed)).toBe(2);
     expect((await getLadder(store, ladderId)).plan).toEqual(changed);
     expect((await getLadder(store, ladderId, 1)).plan).toEqual(before.plan);
   });

@@ -1,1 +1,3 @@
+export { type CueClash, type CueOfBehaviour, cueClashes, MOVEMENTS, type Movement } from "./clash";
 export { CUE_KINDS, type CueKind, type CuePhase, MOST_CUE_PHASES, PRESSURE_PROFILES, type PressureProfile } from "./phase";
+export { TRANSFER_DONE, type TransferProgress, type TransferTrial, transferProgress } from "./transfer";

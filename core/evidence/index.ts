@@ -13,7 +13,16 @@ export {
   type Outcome,
 } from "./group";
 export { type LogRank, logRank, type SurvivalCurve, type SurvivalStep, survival, type Waiting } from "./latency";
-export { type BarPart, beatsBar, PERCENTILE_DEFAULTS, type PercentileBar, percentileBar } from "./percentile";
+export {
+  type BarPart,
+  beatsBar,
+  beatsDrawnBar,
+  type DrawnBar,
+  drawBar,
+  PERCENTILE_DEFAULTS,
+  type PercentileBar,
+  percentileBar,
+} from "./percentile";
 export { quantileOfSorted } from "./quantile";
 export { type CountedRate, poissonInterval, rateDifferenceP } from "./rate";
 export { chanceShareAtLeast, FEWEST_TRIALS_TO_TELL, type Interval, wilsonInterval } from "./shares";

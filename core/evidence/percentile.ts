@@ -70,13 +70,33 @@ export function percentileBar(values: readonly number[], lookBack: number, wante
   return { used, rank, parts: weights.map(part) };
 }
 
-/** Whether an answer earns its reinforcer under a bar; chance decides between the two ranks and on a tie. */
-export function beatsBar(bar: PercentileBar, value: number, harder: "more" | "less", chance: Chance): boolean {
+/** The bar of one answer, once chance has chosen between two ranks and decided a tie: what the trainer is told before the ask. */
+export interface DrawnBar {
+  /** The value to beat; null where every answer or none earns it. */
+  readonly criterion: number | null;
+  /** Whether an answer equal to it earns the reinforcer. */
+  readonly equalCounts: boolean;
+  /** Where there is no value to beat: whether every answer earns it, or none. */
+  readonly letsAll: boolean;
+}
+
+/** Draws the bar of the next answer, so that it can be said before the ask and kept to. */
+export function drawBar(bar: PercentileBar, chance: Chance): DrawnBar {
   const [first, second] = bar.parts;
   const part = second !== undefined && chance() >= (first?.weight ?? 0) ? second : first;
-  if (part === undefined) return false;
-  if (part.criterion === null) return part.rank <= 0;
-  const over = harder === "more" ? value - part.criterion : part.criterion - value;
-  if (over === 0) return chance() < part.onEqual;
-  return over > 0;
+  if (part === undefined || part.criterion === null)
+    return { criterion: null, equalCounts: false, letsAll: part !== undefined && part.rank <= 0 };
+  return { criterion: part.criterion, equalCounts: chance() < part.onEqual, letsAll: false };
+}
+
+/** Whether an answer earns its reinforcer under a drawn bar. */
+export function beatsDrawnBar({ criterion, equalCounts, letsAll }: DrawnBar, value: number, harder: "more" | "less"): boolean {
+  if (criterion === null) return letsAll;
+  if (value === criterion) return equalCounts;
+  return harder === "more" ? value > criterion : value < criterion;
+}
+
+/** Whether an answer earns its reinforcer under a bar; chance decides between the two ranks and on a tie. */
+export function beatsBar(bar: PercentileBar, value: number, harder: "more" | "less", chance: Chance): boolean {
+  return beatsDrawnBar(drawBar(bar, chance), value, harder);
 }

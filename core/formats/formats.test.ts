@@ -364,7 +364,6 @@ describe("calc rule-check, percentile and layout", () => {
     ["percentile", { values: [1], m: 4, w: 0.2, harder: "softer" }, "harder"],
     ["layout", { strands: [], order: "in-turn" }, "strands"],
     ["layout", { strands: [{ id: "a", kind: "number", start: 1 }], order: "in-turn" }, "strands"],
-    ["layout", { strands: [{ id: "a", kind: "number", start: -1, goal: 3 }], order: "in-turn" }, "strands"],
     ["layout", { strands: [{ id: "a", kind: "levels", levels: ["x"], start: "x", goal: "y" }], order: "in-turn" }, "strands"],
     ["layout", { strands: [{ id: "a", kind: "number", start: 1, goal: 3 }], order: "backwards" }, "order"],
   ])("%s refuses %j at %s", (name, input, field) => {

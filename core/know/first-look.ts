@@ -1,6 +1,6 @@
 import type { CuePhase } from "../cues";
 import { type Outcome, quantileOfSorted, survival, wilsonInterval } from "../evidence";
-import type { LadderPlan } from "../ladder";
+import { type LadderPlan, PLAN_DEFAULTS } from "../ladder";
 import type { SessionRecord } from "../session";
 import type { Strand } from "../strands";
 
@@ -152,6 +152,7 @@ export function firstLookPlan(): LadderPlan {
     maximumSeconds: 20,
     mastery: { kind: "first-clean" },
     schedule: { kind: "every" },
+    ...PLAN_DEFAULTS,
     offers: "ignore",
     workingStrandId: null,
     plannedRepetitions: 2,

@@ -1,5 +1,6 @@
 import { criterionSentence, EASE_GRADES, type Strand, type StrandValue } from "../strands";
-import type { LadderPlan, Schedule } from "./ladder";
+import { type LadderPlan, scheduleOf } from "./ladder";
+import { type PlayedSchedule, ratioList } from "./schedule";
 
 /**
  * A rung's whole criterion, as `block.start` carries it, so that an event
@@ -18,10 +19,17 @@ export interface Criterion {
   readonly min_ease?: number;
   readonly side?: "left" | "right" | "both";
   /** The strand whose value is counted, with the value asked for. */
-  readonly working?: { readonly strand: string; readonly unit: string; readonly target: number; readonly harder: "more" | "less" };
+  readonly working?: {
+    readonly strand: string;
+    readonly unit: string;
+    readonly target: number;
+    readonly harder: "more" | "less";
+    /** Where the bar follows the last values, with those from before this block, oldest first. */
+    readonly percentile?: { readonly look_back: number; readonly wanted_share: number; readonly earlier: readonly number[] };
+  };
   /** Cue phases from the lightest, for the words and the drawing. */
   readonly phases?: readonly string[];
-  readonly schedule?: Schedule;
+  readonly schedule?: PlayedSchedule;
 }
 
 const numberOf = (value: StrandValue | undefined) => (typeof value === "number" ? value : undefined);
@@ -31,14 +39,23 @@ function strandValue(plan: LadderPlan, values: Readonly<Record<string, StrandVal
   return strand === undefined ? undefined : values[strand.id];
 }
 
+/** What a block knows that the plan does not. */
+export interface BlockSurroundings {
+  /** Seed of a variable schedule's list, so that no two blocks pay alike. */
+  readonly seed?: number;
+  /** Values of the working strand from before the block, oldest first, for a bar that follows them. */
+  readonly earlierValues?: readonly number[];
+}
+
 /**
  * The criterion of one rung.
  * @param number the rung, counted from 1.
  * @throws RangeError where the ladder has no such rung.
  */
-export function criterionOf(plan: LadderPlan, number: number): Criterion {
+export function criterionOf(plan: LadderPlan, number: number, { seed = number, earlierValues = [] }: BlockSurroundings = {}): Criterion {
   const rung = plan.rungs[number - 1];
   if (rung === undefined) throw new RangeError(`criterionOf: the ladder has no rung ${number}`);
+  const schedule = scheduleOf(plan, number);
   const labels = plan.phases.map((phase) => phase.label);
   const stay = numberOf(strandValue(plan, rung.values, "stay"));
   const ease = strandValue(plan, rung.values, "ease");
@@ -56,8 +73,22 @@ export function criterionOf(plan: LadderPlan, number: number): Criterion {
     working:
       working === undefined || target === undefined || (working.key === "stay" && target === 0)
         ? undefined
-        : { strand: working.key === "own" ? working.name : working.key, unit: working.unit, target, harder: working.harder },
+        : {
+            strand: working.key === "own" ? working.name : working.key,
+            unit: working.unit,
+            target,
+            harder: working.harder,
+            ...(rung.percentile === undefined
+              ? {}
+              : {
+                  percentile: {
+                    look_back: rung.percentile.lookBack,
+                    wanted_share: rung.percentile.wantedShare,
+                    earlier: earlierValues.slice(-rung.percentile.lookBack),
+                  },
+                }),
+          },
     phases: labels,
-    schedule: plan.schedule,
+    schedule: schedule.kind === "variable" ? { ...schedule, list: ratioList(schedule.ratio, seed) } : schedule,
   };
 }

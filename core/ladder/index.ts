@@ -1,13 +1,56 @@
-export { type Criterion, criterionOf } from "./criterion";
+export { type PlanChange, planChanges, unchangedRungs } from "./changes";
+export { type BlockSurroundings, type Criterion, criterionOf } from "./criterion";
 export {
+  addStrand,
+  changeStrand,
+  copyRung,
+  deleteRung,
+  mergeRungs,
+  mirrorStrand,
+  moveRung,
+  type Rope,
+  RopeProblem,
+  removeStrand,
+  setRung,
+  setValue,
+  splitRung,
+  stepValue,
+} from "./edit";
+export { type ExpectedRepetitions, expectedRepetitions } from "./expected";
+export { type FoodPlan, foodPlan } from "./food";
+export {
+  asksBothSides,
+  type CueTransfer,
   FEWEST_RUNGS,
+  type Feeding,
   type LadderPlan,
   METHODS,
   type Method,
   MOST_RUNGS,
+  MOST_STRANDS,
+  methodOf,
   OFFER_RULES,
   type OfferRule,
+  type PercentileSetting,
+  PLAN_DEFAULTS,
+  REINFORCERS,
+  type Reinforcer,
   type Rung,
-  type Schedule,
+  scheduleOf,
 } from "./ladder";
-export { type LaidRung, type LayoutOptions, type LayoutOrder, type LayoutStrand, layOut, MOST_LAID_RUNGS } from "./layout";
+export { type LaidRung, type LayoutLeg, type LayoutOptions, type LayoutOrder, type LayoutStrand, layOut, MOST_LAID_RUNGS } from "./layout";
+export { METHOD_GUIDES, type MethodGuide, REINFORCER_WORDS } from "./method-guide";
+export {
+  earnsReinforcer,
+  type PlayedSchedule,
+  RATIO_LIST_LENGTH,
+  ratioList,
+  ratioProgression,
+  reinforcedShare,
+  SCHEDULE_KINDS,
+  type Schedule,
+  scheduleSentence,
+  thinnedSchedules,
+} from "./schedule";
+export { splitStep } from "./split";
+export { WAY_KEYS, WAYS, type WayChoice, type WayKey, type WayOption, type Ways, wayOf, waysFor } from "./ways";

@@ -76,10 +76,21 @@ describe("layOut", () => {
     fc.assert(
       fc.property(
         all,
-        fc.constantFrom("one-by-one" as const, "in-turn" as const),
+        fc.constantFrom("one-by-one" as const, "in-turn" as const, "own" as const),
         fc.constantFrom(0, 0.3, 0.5, 1),
-        (strands, order, easeOnNew) => {
-          const rungs = layOut(strands, { order, easeOnNew });
+        fc.array(fc.nat(), { maxLength: 6 }),
+        (strands, order, easeOnNew, picks) => {
+          // Legs of the user's own: each pick takes one strand one or two of its own steps further.
+          const at = new Map<string, number>();
+          const legs = picks.flatMap((pick) => {
+            const strand = strands[pick % strands.length];
+            if (strand === undefined) return [];
+            const path = layOut([strand], { order: "one-by-one" }).map((rung) => rung[strand.id] as number | string);
+            const place = Math.min(path.length - 1, (at.get(strand.id) ?? 0) + 1 + (pick % 2));
+            at.set(strand.id, place);
+            return place === 0 ? [] : [{ id: strand.id, to: path[place] as number | string }];
+          });
+          const rungs = layOut(strands, { order, easeOnNew, ...(order === "own" ? { legs } : {}) });
           expect(rungs[0]).toEqual(Object.fromEntries(strands.map((s) => [s.id, s.start])));
           expect(rungs.at(-1)).toEqual(Object.fromEntries(strands.map((s) => [s.id, s.goal])));
           const hard = (s: LayoutStrand, value: unknown) => {
@@ -114,6 +125,38 @@ describe("layOut", () => {
     );
   });
 
+  it("goes the user's own legs, and then every strand to its goal", () => {
+    const strands = [number("a", 1, 8), number("b", 1, 4)];
+    const legs = [
+      { id: "b", to: 2 },
+      { id: "a", to: 4 },
+      { id: "b", to: 4 },
+    ];
+    expect(layOut(strands, { order: "own", legs }).map(({ a, b }) => [a, b])).toEqual([
+      [1, 1],
+      [1, 2],
+      [2, 2],
+      [4, 2],
+      [4, 4],
+      [8, 4],
+    ]);
+    expect(() => layOut(strands, { order: "own", legs: [{ id: "z", to: 3 }] })).toThrow(/no strand/);
+    expect(() =>
+      layOut(strands, {
+        order: "own",
+        legs: [
+          { id: "a", to: 6 },
+          { id: "a", to: 2 },
+        ],
+      }),
+    ).toThrow(/none back/);
+    expect(() => layOut(strands, { order: "own", legs: [{ id: "a", to: 9 }] })).toThrow(/past it/);
+  });
+
+  it("passes zero by the least step", () => {
+    expect(layOut([number("a", -2, 2)], { order: "one-by-one" }).map(({ a }) => a)).toEqual([-2, -1, 0, 1, 2]);
+  });
+
   it.each<[string, readonly LayoutStrand[]]>([
     ["no strand", []],
     ["one id twice", [number("a", 1, 2), number("a", 1, 2)]],
@@ -121,7 +164,6 @@ describe("layOut", () => {
     ["half a step", [number("a", 1.5, 3, { whole: true })]],
     ["a ratio of 1", [number("a", 1, 3, { maxRatio: 1 })]],
     ["no least step", [number("a", 0, 3, { least: 0 })]],
-    ["below 0", [number("a", -1, 3)]],
     ["no number", [number("a", Number.NaN, 3)]],
     ["a goal too far off", [number("a", 1, 1e9, { maxRatio: 1.01 })]],
   ])("refuses %s", (_, strands) => {

@@ -1,3 +1,5 @@
+import { numberPath } from "../strands";
+
 /** A strand to be laid out from a start to a goal; the goal is the harder end. */
 export type LayoutStrand =
   | {
@@ -13,12 +15,21 @@ export type LayoutStrand =
     }
   | { readonly id: string; readonly kind: "levels"; readonly levels: readonly string[]; readonly start: string; readonly goal: string };
 
-export type LayoutOrder = "one-by-one" | "in-turn";
+/** One strand to its goal and then the next; a step of each in turn; or by the user's own legs. */
+export type LayoutOrder = "one-by-one" | "in-turn" | "own";
+
+/** One leg of the user's own order: this strand, up to this value. */
+export interface LayoutLeg {
+  readonly id: string;
+  readonly to: number | string;
+}
 
 export interface LayoutOptions {
   readonly order: LayoutOrder;
   /** Share of the way back to their start by which the other strands are eased when a new one starts, 0 to 1; 0 eases nothing. */
   readonly easeOnNew?: number;
+  /** For the order "own": the legs one after another. Strands that have not reached their goal by then finish in the order given. */
+  readonly legs?: readonly LayoutLeg[];
 }
 
 export type LaidRung = Readonly<Record<string, number | string>>;
@@ -26,61 +37,17 @@ export type LaidRung = Readonly<Record<string, number | string>>;
 /** A ladder longer than this was asked for with a goal too far off. */
 export const MOST_LAID_RUNGS = 400;
 
-const SENSIBLE = [1, 1.2, 1.5, 2, 2.5, 3, 4, 5, 6, 8] as const;
 const SLACK = 1e-9;
 
-/** Whether a value lies between two others, both included, to rounding. */
-const between = (value: number, low: number, high: number) => value >= low * (1 - 1e-12) && value <= high * (1 + 1e-12);
-
-/**
- * A value near the wanted one, between two bounds: a sensible one (1, 1.2, 1.5,
- * 2, 2.5, 3, 4, 5, 6, 8 times a power of ten) where one fits, otherwise the wanted one with
- * as few digits as the bounds allow.
- */
-function sensible(wanted: number, low: number, high: number): number {
-  const power = 10 ** Math.floor(Math.log10(wanted));
-  const fitting = [power / 10, power, power * 10]
-    .flatMap((p) => SENSIBLE.map((step) => Number((step * p).toPrecision(6))))
-    .filter((value) => between(value, low, high))
-    .sort((a, b) => Math.abs(Math.log(a / wanted)) - Math.abs(Math.log(b / wanted)));
-  if (fitting[0] !== undefined) return fitting[0];
-  for (let digits = 2; digits <= 9; digits++) {
-    const value = Number(wanted.toPrecision(digits));
-    if (between(value, low, high)) return value;
-  }
-  return wanted;
-}
-
-type NumberStrand = Extract<LayoutStrand, { kind: "number" }>;
-
-/** Magnitudes from low to high, both there, in as few steps as the rule allows, spread evenly and rounded to sensible values. */
-function climb(low: number, high: number, strand: NumberStrand): number[] {
-  const { maxRatio = 2, least = 1, whole = false } = strand;
-  if (high === low) return [low];
-  const path = [low];
-  let from = low;
-  if (from === 0) {
-    from = Math.min(high, least);
-    path.push(from);
-  }
-  if (whole) {
-    while (from < high) {
-      from = from < 4 ? from + 1 : Math.min(high, Math.max(from + 1, Math.floor(from * maxRatio)));
-      path.push(from);
-    }
-    return path;
-  }
-  const steps = Math.ceil(Math.log(high / from) / Math.log(maxRatio) - SLACK);
-  const ratio = (high / from) ** (1 / Math.max(1, steps));
-  let last = from;
-  for (let i = 1; i < steps; i++) {
-    const even = from * ratio ** i;
-    // Not so low that the goal could no longer be reached in the steps left, not so high that this step is too large.
-    const low = Math.max(last * (1 + 1e-6), high / maxRatio ** (steps - i));
-    last = sensible(Math.min(Math.max(even, low), last * maxRatio), low, Math.min(high, last * maxRatio));
-    path.push(last);
-  }
-  if (last < high) path.push(high);
+/** Every value of a strand on its way from start to goal through the waypoints, one step after another. */
+function pathThrough(strand: LayoutStrand, waypoints: readonly (number | string)[]): (number | string)[] {
+  const stops = [strand.start, ...waypoints, strand.goal];
+  const places = stops.map((stop) => (strand.kind === "levels" ? strand.levels.indexOf(String(stop)) : Number(stop)));
+  const forward = (places[0] as number) <= (places.at(-1) as number);
+  if (places.some((place, i) => i > 0 && (forward ? place < (places[i - 1] as number) : place > (places[i - 1] as number))))
+    throw new RangeError(`layOut: ${strand.id}: its legs must go on towards the goal, none back or past it`);
+  const path: (number | string)[] = [strand.start];
+  for (let i = 1; i < stops.length; i++) path.push(...pathOf({ ...strand, start: stops[i - 1], goal: stops[i] } as LayoutStrand).slice(1));
   return path;
 }
 
@@ -97,8 +64,7 @@ function pathOf(strand: LayoutStrand): (number | string)[] {
   if (whole && !(Number.isInteger(start) && Number.isInteger(goal))) throw new RangeError(`layOut: ${strand.id}: whole numbers are needed`);
   if (!(maxRatio > 1)) throw new RangeError(`layOut: ${strand.id}: the largest ratio must be above 1`);
   if (!(least > 0)) throw new RangeError(`layOut: ${strand.id}: the least step must be above 0`);
-  if (start < 0 || goal < 0) throw new RangeError(`layOut: ${strand.id}: 0 or more is needed`);
-  return start <= goal ? climb(start, goal, strand) : climb(goal, start, strand).reverse();
+  return numberPath(start, goal, { maxRatio, leastStep: least, wholeNumbers: whole });
 }
 
 interface Walk {
@@ -115,8 +81,8 @@ function easedPlace({ path, strand, at }: Walk, share: number): number {
   if (strand.kind === "levels") return Math.floor(at * (1 - share));
   const start = path[0] as number;
   const here = path[at] as number;
-  // From or to zero there is no geometric way; the steps themselves are counted.
-  if (start === 0 || here === 0) return Math.floor(at * (1 - share));
+  // From, to or across zero there is no geometric way; the steps themselves are counted.
+  if (start * here <= 0) return Math.floor(at * (1 - share));
   const wanted = here * (start / here) ** share;
   let place = at;
   const easier = (value: number) => (start <= here ? value <= wanted + SLACK : value >= wanted - SLACK);
@@ -133,11 +99,22 @@ function easedPlace({ path, strand, at }: Walk, share: number): number {
  * Cost grows with the rungs laid.
  * @throws RangeError where a strand cannot be laid out, two share an id, or more than {@link MOST_LAID_RUNGS} rungs would be needed.
  */
-export function layOut(strands: readonly LayoutStrand[], { order, easeOnNew = 0 }: LayoutOptions): LaidRung[] {
+export function layOut(strands: readonly LayoutStrand[], { order, easeOnNew = 0, legs = [] }: LayoutOptions): LaidRung[] {
   if (strands.length === 0) throw new RangeError("layOut: at least one strand is needed");
   if (new Set(strands.map(({ id }) => id)).size !== strands.length) throw new RangeError("layOut: each strand needs its own id");
   if (!(easeOnNew >= 0 && easeOnNew <= 1)) throw new RangeError("layOut: easeOnNew must be from 0 to 1");
-  const walks: Walk[] = strands.map((strand) => ({ strand, path: pathOf(strand), at: 0, reached: 0 }));
+  const own = order === "own" ? legs : [];
+  const stray = own.find(({ id }) => !strands.some((strand) => strand.id === id));
+  if (stray !== undefined) throw new RangeError(`layOut: a leg names ${stray.id}, which is no strand`);
+  const walks: Walk[] = strands.map((strand) => ({
+    strand,
+    path: pathThrough(
+      strand,
+      own.filter(({ id, to }) => id === strand.id && to !== strand.goal && to !== strand.start).map(({ to }) => to),
+    ),
+    at: 0,
+    reached: 0,
+  }));
   const rungs: LaidRung[] = [];
   const put = () => {
     if (rungs.length >= MOST_LAID_RUNGS) throw new RangeError(`layOut: more than ${MOST_LAID_RUNGS} rungs; bring the goal nearer`);
@@ -158,7 +135,11 @@ export function layOut(strands: readonly LayoutStrand[], { order, easeOnNew = 0 
       }
   };
   put();
-  if (order === "one-by-one") for (const walk of walks) while (walk.at < walk.path.length - 1) step(walk);
+  for (const { id, to } of own) {
+    const walk = walks.find(({ strand }) => strand.id === id) as Walk;
+    for (const place = walk.path.indexOf(to); walk.at < place; ) step(walk);
+  }
+  if (order !== "in-turn") for (const walk of walks) while (walk.at < walk.path.length - 1) step(walk);
   else
     for (let moved = true; moved; ) {
       moved = false;

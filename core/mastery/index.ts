@@ -1,3 +1,4 @@
+export { progressByValues } from "./by-values";
 export { masteryProgress } from "./progress";
 export { DEFAULT_MASTERY_RULE, type MasteryProgress, type MasteryRule, type MasteryTrial, masterySentence } from "./rule";
 export { LARGEST_WINDOW, type RuleCheckRow, ruleCheck, ruleCheckSentence } from "./rule-check";

@@ -125,3 +125,14 @@ describe("ruleCheck", () => {
     expect(ruleCheckSentence(one(moving(8, 10), 1, 20), 20)).toContain("100 % of the time");
   });
 });
+
+describe("ruleCheck on wide windows", () => {
+  it("keeps a mean where the survival is tiny: one hit in two, by hand", () => {
+    // At least 1 of 2 in a moving window, not before 2 trials: passes at trial 2 unless both missed, then at the first met.
+    const [row] = ruleCheck(moving(1, 2), [0.6], 30);
+    expect(row?.meanTrials).toBeCloseTo(2 + 0.16 / 0.6, 10);
+    const means = ruleCheck(moving(2, 12), [0.1, 0.3, 0.9], 400).map(({ meanTrials }) => meanTrials ?? 0);
+    expect(means.every((mean) => mean >= 12)).toBe(true);
+    expect(means[2]).toBeCloseTo(12, 6);
+  });
+});

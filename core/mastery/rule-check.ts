@@ -14,7 +14,7 @@ export interface RuleCheckRow {
 export const LARGEST_WINDOW = 12;
 
 /** The walk stops once the hazard has settled to this relative change; what follows is geometric. */
-const SETTLED = 1e-13;
+const SETTLED = 1e-11;
 /** A survival below this adds nothing to a mean that is shown. */
 const NOTHING_LEFT = 1e-14;
 /**
@@ -26,10 +26,16 @@ const MOST_STEPS = 6000;
 
 /**
  * Follows the chance of not having passed yet, trial by trial. `step` moves the
- * walk on by one trial and gives the chance that passes at it.
- * Once the hazard no longer changes, the rest is geometric and summed in closed form.
+ * walk on by one trial and gives the chance that passes at it and the chance
+ * still left, each added up by itself: taking one from the other would lose
+ * the small ones. Once the hazard no longer changes, the rest is geometric and
+ * summed in closed form.
  */
-function follow(within: number, settlesAfter: number, step: () => number): { passWithin: number; meanTrials: number } {
+function follow(
+  within: number,
+  settlesAfter: number,
+  step: () => { passed: number; left: number },
+): { passWithin: number; meanTrials: number } {
   let left = 1;
   let mean = 0;
   let passWithin = 0;
@@ -37,55 +43,118 @@ function follow(within: number, settlesAfter: number, step: () => number): { pas
   let steady = 0;
   for (let trial = 1; trial <= MOST_STEPS; trial++) {
     mean += left;
-    const passed = step();
-    const hazard = left > 0 ? passed / left : 1;
-    left = Math.max(0, left - passed);
-    if (trial <= within) passWithin = 1 - left;
+    const before = left;
+    const after = step();
+    left = after.left;
+    const hazard = before > 0 ? after.passed / before : 1;
+    if (trial <= within) passWithin += after.passed;
     steady = trial > settlesAfter && Math.abs(hazard - hazardBefore) <= SETTLED * hazard ? steady + 1 : 0;
     hazardBefore = hazard;
-    if (left <= NOTHING_LEFT) return { passWithin: trial < within ? 1 : passWithin, meanTrials: mean };
+    if (left <= NOTHING_LEFT) break;
     if (steady >= 3 && hazard > 0) {
-      if (trial < within) passWithin = 1 - left * Math.exp((within - trial) * Math.log1p(-hazard));
-      return { passWithin, meanTrials: mean + left / hazard };
+      if (trial < within) passWithin += left * -Math.expm1((within - trial) * Math.log1p(-hazard));
+      return { passWithin: Math.min(1, passWithin), meanTrials: mean + left / hazard };
     }
   }
-  return { passWithin, meanTrials: hazardBefore > 0 ? mean + left / hazardBefore : Number.POSITIVE_INFINITY };
+  if (left <= NOTHING_LEFT) return { passWithin: Math.min(1, passWithin), meanTrials: mean };
+  return { passWithin: Math.min(1, passWithin), meanTrials: hazardBefore > 0 ? mean + left / hazardBefore : Number.POSITIVE_INFINITY };
 }
 
-const bits = (word: number) => {
-  let count = 0;
-  for (let w = word; w > 0; w &= w - 1) count++;
-  return count;
-};
+/**
+ * The states of a moving share that have not passed. Only the latest misses
+ * matter, as many as keep the window from passing: older ones can never decide
+ * alone. A state is the window as bits of its misses, the latest trial lowest,
+ * with older misses left out; that leaves at most C(12, 6) states once the
+ * window is full.
+ */
+interface ShareStates {
+  readonly start: number;
+  /** Where a met trial and a missed one lead, by state. */
+  readonly afterMet: Int32Array;
+  readonly afterMiss: Int32Array;
+  /** Whether a full window in this state has not passed. */
+  readonly failing: Uint8Array;
+  /** The states a full window can be in. */
+  readonly full: Int32Array;
+}
 
-/** Moving window: the state is the last outcomes as bits; it grows until the window is full. */
-function movingShare(met: number, of: number, p: number, within: number) {
-  const size = 1 << of;
-  const mask = size - 1;
-  const failing = new Uint8Array(size);
-  for (let word = 0; word < size; word++) failing[word] = bits(word) < met ? 1 : 0;
-  let now = new Float64Array(size);
-  let next = new Float64Array(size);
-  now[0] = 1;
+function latestMisses(word: number, most: number): number {
+  let kept = 0;
+  let rest = word;
+  for (let n = 0; n < most && rest > 0; n++) {
+    const lowest = rest & -rest;
+    kept |= lowest;
+    rest ^= lowest;
+  }
+  return kept;
+}
+
+function shareStates(met: number, of: number): ShareStates {
+  const toFail = of - met + 1;
+  const mask = (1 << of) - 1;
+  const words = [0];
+  const places = new Map([[0, 0]]);
+  const afterMet: number[] = [];
+  const afterMiss: number[] = [];
+  const placeOf = (word: number) => {
+    const known = places.get(word);
+    if (known !== undefined) return known;
+    places.set(word, words.length);
+    words.push(word);
+    return words.length - 1;
+  };
+  for (let i = 0; i < words.length; i++) {
+    const word = (words[i] as number) << 1;
+    afterMet.push(placeOf(latestMisses(word & mask, toFail)));
+    afterMiss.push(placeOf(latestMisses((word | 1) & mask, toFail)));
+  }
+  const fails = words.map((word) => latestMisses(word, toFail - 1) !== word);
+  return {
+    start: 0,
+    afterMet: Int32Array.from(afterMet),
+    afterMiss: Int32Array.from(afterMiss),
+    failing: Uint8Array.from(fails, Number),
+    full: Int32Array.from([...fails.keys()].filter((i) => fails[i])),
+  };
+}
+
+function movingShare(states: ShareStates, of: number, p: number, within: number) {
+  const { afterMet, afterMiss, failing, full } = states;
+  const every = Int32Array.from(afterMet.keys());
+  let now = new Float64Array(afterMet.length);
+  let next = new Float64Array(afterMet.length);
+  now[states.start] = 1;
   let trials = 0;
   return follow(within, 4 * of, () => {
     trials++;
-    next.fill(0);
+    // Held in names of their own: reaching for the outer ones in the loop costs half its time.
+    const from = now;
+    const to = next;
+    to.fill(0);
     let passed = 0;
-    // Before the window is full no word is longer than the trials so far.
-    const top = trials > of ? size : 1 << (trials - 1);
-    for (let word = 0; word < top; word++) {
-      const here = now[word] as number;
-      if (here === 0) continue;
-      const miss = (word << 1) & mask;
-      const hit = miss | 1;
-      if (trials >= of && failing[hit] === 0) passed += here * p;
-      else next[hit] = (next[hit] as number) + here * p;
-      if (trials >= of && failing[miss] === 0) passed += here * (1 - p);
-      else next[miss] = (next[miss] as number) + here * (1 - p);
+    let left = 0;
+    const judged = trials >= of;
+    const walked = trials > of ? full : every;
+    for (let n = 0; n < walked.length; n++) {
+      const state = walked[n] as number;
+      const met = (from[state] as number) * p;
+      const missed = (from[state] as number) - met;
+      const hit = afterMet[state] as number;
+      const miss = afterMiss[state] as number;
+      if (judged && failing[hit] === 0) passed += met;
+      else {
+        to[hit] = (to[hit] as number) + met;
+        left += met;
+      }
+      if (judged && failing[miss] === 0) passed += missed;
+      else {
+        to[miss] = (to[miss] as number) + missed;
+        left += missed;
+      }
     }
-    [now, next] = [next, now];
-    return passed;
+    now = to;
+    next = from;
+    return { passed, left };
   });
 }
 
@@ -100,14 +169,28 @@ function atLeast(met: number, of: number, p: number): number {
   return Math.min(1, chance);
 }
 
+/** The fewest met that pass after so many trials; it only ever rises with the trials. Shared by every p of a rule. */
+function posteriorBars({ target, confidence, least }: Extract<MasteryRule, { kind: "posterior" }>): (trials: number) => number {
+  const bars: number[] = [];
+  let bar = 0;
+  return (trials) => {
+    for (let t = bars.length + 1; t <= trials; t++) {
+      if (t < least) bars.push(Number.POSITIVE_INFINITY);
+      else {
+        while (bar <= t && chanceShareAtLeast(target, bar, t) < confidence) bar++;
+        bars.push(bar);
+      }
+    }
+    return bars[trials - 1] as number;
+  };
+}
+
 /** All trials so far: the walk runs over how many were met, in the band that still holds any chance. */
-function posterior(rule: Extract<MasteryRule, { kind: "posterior" }>, p: number, within: number) {
-  const { target, confidence, least } = rule;
+function posteriorWalk(barAfter: (trials: number) => number, p: number): () => { passed: number; left: number } {
   let band = new Float64Array([1]);
   let lowest = 0;
   let trials = 0;
-  let bar = 0;
-  return follow(within, Number.POSITIVE_INFINITY, () => {
+  return () => {
     trials++;
     const grown = new Float64Array(band.length + 1);
     for (let i = 0; i < band.length; i++) {
@@ -117,86 +200,74 @@ function posterior(rule: Extract<MasteryRule, { kind: "posterior" }>, p: number,
     }
     let passed = 0;
     let top = grown.length;
-    if (trials >= least) {
-      // The fewest met that pass only ever rise with the trials.
-      while (bar <= trials && chanceShareAtLeast(target, bar, trials) < confidence) bar++;
-      while (top > 0 && lowest + top - 1 >= bar) passed += grown[--top] as number;
-    }
+    const bar = barAfter(trials);
+    while (top > 0 && lowest + top - 1 >= bar) passed += grown[--top] as number;
     let bottom = 0;
     while (bottom < top && (grown[bottom] as number) < 1e-20) bottom++;
     lowest += bottom;
     band = grown.slice(bottom, top);
-    return passed;
-  });
+    let left = 0;
+    for (const here of band) left += here;
+    return { passed, left };
+  };
 }
 
-/** Trials of a walk that never settles are followed only where the mean is finite. */
-function posteriorWithin(rule: Extract<MasteryRule, { kind: "posterior" }>, p: number, within: number): number {
+function posterior(rule: Extract<MasteryRule, { kind: "posterior" }>, barAfter: (trials: number) => number, p: number, within: number) {
+  const step = posteriorWalk(barAfter, p);
+  // At or below the target the chance is kept from ever rising for good: the mean is infinite, and the walk would never settle.
+  if (p > rule.target) return follow(within, Number.POSITIVE_INFINITY, step);
+  let passWithin = 0;
+  for (let trial = 1; trial <= within; trial++) passWithin += step().passed;
+  return { passWithin: Math.min(1, passWithin), meanTrials: Number.POSITIVE_INFINITY };
+}
+
+/** Chance to pass within so many runs of a fixed length, one trial after another. */
+function runWithin(length: number, p: number, within: number): number {
+  let runs = new Float64Array(length);
+  runs[0] = 1;
   let passed = 0;
-  let alive = new Float64Array([1]);
-  let bar = 0;
   for (let trial = 1; trial <= within; trial++) {
-    const grown = new Float64Array(alive.length + 1);
-    alive.forEach((here, i) => {
-      grown[i] = (grown[i] as number) + here * (1 - p);
-      grown[i + 1] = (grown[i + 1] as number) + here * p;
-    });
-    if (trial >= rule.least) {
-      while (bar <= trial && chanceShareAtLeast(rule.target, bar, trial) < rule.confidence) bar++;
-      for (let met = bar; met <= trial; met++) {
-        passed += grown[met] ?? 0;
-        if (met < grown.length) grown[met] = 0;
-      }
+    const next = new Float64Array(length);
+    for (let r = 0; r < length; r++) {
+      const here = runs[r] as number;
+      next[0] = (next[0] as number) + here * (1 - p);
+      if (r + 1 === length) passed += here * p;
+      else next[r + 1] = here * p;
     }
-    alive = grown;
+    runs = next;
   }
   return passed;
 }
 
-function checkOne(rule: MasteryRule, p: number, within: number): RuleCheckRow {
+/** What is the same for every p of a rule is worked out once; what comes back answers for one p. */
+function checker(rule: MasteryRule, within: number): (p: number) => { passWithin: number; meanTrials: number } {
+  const never = { passWithin: 0, meanTrials: Number.POSITIVE_INFINITY };
   switch (rule.kind) {
     case "share": {
-      if (rule.window === "block") {
-        const block = atLeast(rule.met, rule.of, p);
-        const passWithin = block === 0 ? 0 : -Math.expm1(Math.floor(within / rule.of) * Math.log1p(-block));
-        return { p, passWithin, meanTrials: block === 0 ? null : rule.of / block };
-      }
-      if (p === 0) return { p, passWithin: 0, meanTrials: null };
-      const found = movingShare(rule.met, rule.of, p, within);
-      return { p, passWithin: found.passWithin, meanTrials: Number.isFinite(found.meanTrials) ? found.meanTrials : null };
+      if (rule.window === "block")
+        return (p) => {
+          const block = atLeast(rule.met, rule.of, p);
+          if (block === 0) return never;
+          return { passWithin: -Math.expm1(Math.floor(within / rule.of) * Math.log1p(-block)), meanTrials: rule.of / block };
+        };
+      const states = shareStates(rule.met, rule.of);
+      return (p) => (p === 0 ? never : movingShare(states, rule.of, p, within));
     }
     case "run": {
-      if (p === 0) return { p, passWithin: 0, meanTrials: null };
       const { length } = rule;
-      let runs = new Float64Array(length);
-      runs[0] = 1;
-      let passed = 0;
-      for (let trial = 1; trial <= within; trial++) {
-        const next = new Float64Array(length);
-        for (let r = 0; r < length; r++) {
-          const here = runs[r] as number;
-          next[0] = (next[0] as number) + here * (1 - p);
-          if (r + 1 === length) passed += here * p;
-          else next[r + 1] = here * p;
-        }
-        runs = next;
-      }
       // Feller 1968: (1 − pᵏ)/(pᵏ(1 − p)), which is k where every trial is met.
-      return { p, passWithin: passed, meanTrials: p === 1 ? length : (1 - p ** length) / (p ** length * (1 - p)) };
+      return (p) =>
+        p === 0
+          ? never
+          : { passWithin: runWithin(length, p, within), meanTrials: p === 1 ? length : (1 - p ** length) / (p ** length * (1 - p)) };
     }
     case "posterior": {
-      const passWithin = posteriorWithin(rule, p, within);
-      // At or below the target the chance is kept from ever rising for good: the mean is infinite.
-      if (p <= rule.target) return { p, passWithin, meanTrials: null };
-      const { meanTrials } = posterior(rule, p, within);
-      return { p, passWithin, meanTrials: Number.isFinite(meanTrials) ? meanTrials : null };
+      const barAfter = posteriorBars(rule);
+      return (p) => posterior(rule, barAfter, p, within);
     }
     case "first-clean":
-      return {
-        p,
-        passWithin: p === 0 ? 0 : p === 1 ? Number(within >= 1) : -Math.expm1(within * Math.log1p(-p)),
-        meanTrials: p === 0 ? null : 1 / p,
-      };
+      return (p) =>
+        p === 0 ? never : { passWithin: p === 1 ? Number(within >= 1) : -Math.expm1(within * Math.log1p(-p)), meanTrials: 1 / p };
   }
 }
 
@@ -204,7 +275,8 @@ function checkOne(rule: MasteryRule, p: number, within: number): RuleCheckRow {
  * Exact chance that a horse of true success p passes a rule within so many
  * trials, and the expected number of trials, by following every state of the
  * rule; nothing is simulated. Under `first-clean` p is the chance of a clean one.
- * Cost: 2^window states a trial for a moving share; trials × met for `posterior`.
+ * Cost: at most C(window, misses to fail) states a trial for a moving share, 924
+ * for windows to 12; trials × met for `posterior`.
  * @param within a whole number of trials, 0 or more.
  * @throws RangeError where a p is outside [0, 1], within is not whole, or a window is over {@link LARGEST_WINDOW}.
  */
@@ -214,9 +286,11 @@ export function ruleCheck(rule: MasteryRule, ps: readonly number[], within: numb
     throw new RangeError(`ruleCheck: a share of 1 to ${LARGEST_WINDOW} trials is needed`);
   if (rule.kind === "run" && !(Number.isInteger(rule.length) && rule.length >= 1))
     throw new RangeError("ruleCheck: a run of 1 or more is needed");
+  const check = checker(rule, within);
   return ps.map((p) => {
     if (!(p >= 0 && p <= 1)) throw new RangeError("ruleCheck: every p must be from 0 to 1");
-    return checkOne(rule, p, within);
+    const { passWithin, meanTrials } = check(p);
+    return { p, passWithin, meanTrials: Number.isFinite(meanTrials) ? meanTrials : null };
   });
 }
 

@@ -75,7 +75,13 @@ const sideWord = () => oneOf("L", "R", "both", "");
 const nothing = () => yup.object();
 const OUTCOMES = ["met", "try", "miss", "refused"] as const;
 
-const scheduleSchema = yup.object({ kind: oneOf("every", "fixed", "variable").required(), ratio: whole(1, 100) }).default(undefined);
+const scheduleSchema = yup
+  .object({
+    kind: oneOf("every", "fixed", "variable").required(),
+    ratio: whole(1, 100),
+    list: yup.array().of(whole(1, 1000).required()).max(100, "${path}: at most 100 ratios."),
+  })
+  .default(undefined);
 
 /** A criterion is the sentence alone, or the sentence with its limits. */
 const criterionSchema = yup.lazy((value: unknown) =>
@@ -95,6 +101,13 @@ const criterionSchema = yup.lazy((value: unknown) =>
               unit: shortText().defined(),
               target: yup.number().required(),
               harder: oneOf("more", "less").required(),
+              percentile: yup
+                .object({
+                  look_back: whole(1, 100).required(),
+                  wanted_share: yup.number().min(0, "${path}: from 0 to 1.").max(1, "${path}: from 0 to 1.").required(),
+                  earlier: yup.array().of(yup.number().required()).max(100, "${path}: at most 100 values.").required(),
+                })
+                .default(undefined),
             })
             .default(undefined),
           phases: yup.array().of(shortText().required()).max(20),

@@ -13,7 +13,15 @@ export {
   restingSchema,
 } from "./horse";
 export { type KitInput, kitSchema, PERSON_ROLES, type PersonInput, type PracticeInput, personSchema, practiceSchema } from "./kit";
-export { type BehaviourInput, behaviourSchema, checkLadderPlan, rungValueProblem } from "./ladder";
+export {
+  type BehaviourInput,
+  behaviourSchema,
+  type ChainInput,
+  chainSchema,
+  checkLadderPlan,
+  EMPTY_BEHAVIOUR,
+  rungValueProblem,
+} from "./ladder";
 export { asPlaceItem, FOOTINGS, MOST_PLACE_ITEMS, type PlaceInput, type PlaceItemInput, placeSchema } from "./place";
 export { type RestrictionInput, restrictionSchema } from "./restriction";
 export { checkBatch, newSessionSchema, type PostedBatch, SESSION_KINDS, type SessionKind } from "./session";

@@ -1,6 +1,19 @@
 import * as yup from "yup";
-import { CUE_KINDS, MOST_CUE_PHASES, PRESSURE_PROFILES } from "../cues";
-import { FEWEST_RUNGS, type LadderPlan, METHODS, MOST_RUNGS, OFFER_RULES } from "../ladder";
+import { CHAIN_DIRECTIONS } from "../behaviour/chain";
+import { CUE_KINDS, MOST_CUE_PHASES, MOVEMENTS, PRESSURE_PROFILES } from "../cues";
+import {
+  FEWEST_RUNGS,
+  type LadderPlan,
+  METHODS,
+  MOST_RUNGS,
+  MOST_STRANDS,
+  OFFER_RULES,
+  PLAN_DEFAULTS,
+  REINFORCERS,
+  SCHEDULE_KINDS,
+  WAY_KEYS,
+  WAYS,
+} from "../ladder";
 import { STRAND_KEYS, type Strand, templateOf } from "../strands";
 import { INVOLVEMENTS } from "../welfare/restrictions";
 import {
@@ -21,8 +34,53 @@ export const behaviourSchema = yup.object({
   cue: textSchema("Cue", 200),
   why: textSchema("Why", 1000),
   involves: yup.array().of(choiceSchema("Involves", INVOLVEMENTS)).default([]),
+  /** What the cue asks the body to do. */
+  movement: yup
+    .string()
+    .typeError("Asks for: choose one of the list.")
+    .oneOf(MOVEMENTS, "Asks for: choose one of the list.")
+    .default("other"),
+  /** Its key in the library, where it came from there. */
+  template: yup.string().nullable().max(60, "Template: at most 60 characters.").default(null),
+  /** Worked free, without a line: some settings belong to that alone. */
+  free: yup.boolean().typeError("Worked free: yes or no.").default(false),
+  prerequisites: yup
+    .array()
+    .of(
+      yup.object({
+        behaviour: nameSchema("Rests on"),
+        values: yup
+          .object()
+          .default({})
+          .test("values", "Rests on: each value is a number or a level.", (values) =>
+            Object.values(values as Record<string, unknown>).every(
+              (value) => typeof value === "string" || (typeof value === "number" && Number.isFinite(value)),
+            ),
+          ),
+        maxPhase: yup
+          .number()
+          .integer("Rests on, phase: a whole number is needed.")
+          .min(1, "Rests on, phase: 1 or more.")
+          .max(MOST_CUE_PHASES, `Rests on, phase: at most ${MOST_CUE_PHASES}.`),
+      }),
+    )
+    .max(12, "Rests on: at most 12 behaviours.")
+    .default([]),
 });
 export type BehaviourInput = yup.InferType<typeof behaviourSchema>;
+
+/** A behaviour of which nothing is said yet. */
+export const EMPTY_BEHAVIOUR: BehaviourInput = {
+  name: "",
+  finished: "",
+  cue: "",
+  why: "",
+  involves: [],
+  movement: "other",
+  template: null,
+  free: false,
+  prerequisites: [],
+};
 
 const strandSchema = yup.object({
   id: yup
@@ -67,13 +125,50 @@ const masterySchema = yup.lazy((value: unknown) => {
 });
 
 const scheduleSchema = yup.object({
-  kind: choiceSchema("Schedule", ["every", "fixed"] as const),
-  ratio: yup.number().when("kind", {
-    is: "fixed",
-    then: () => wholeNumberSchema("Every nth", 2, 20),
-    otherwise: (schema) => schema.optional(),
-  }),
+  kind: choiceSchema("Schedule", SCHEDULE_KINDS),
+  ratio: yup
+    .number()
+    .when("kind", ([kind], schema) =>
+      kind === "fixed"
+        ? wholeNumberSchema("Every nth", 2, 20)
+        : kind === "variable"
+          ? wholeNumberSchema("One in", 2, 20)
+          : schema.optional(),
+    ),
 });
+
+const rungSchema = yup.object({
+  values: yup.object().required("Rung: its values are missing."),
+  method: choiceSchema("Method", METHODS).optional(),
+  schedule: scheduleSchema.optional().default(undefined),
+  percentile: yup
+    .object({
+      lookBack: wholeNumberSchema("Last values looked at", 3, 50),
+      wantedShare: numberSchema("Share to reinforce", 0.1, 0.95),
+    })
+    .optional()
+    .default(undefined),
+  kept: textSchema("Why the fault is kept", 300).optional(),
+});
+
+const feedingSchema = yup.object({
+  reinforcer: choiceSchema("Besides the release", REINFORCERS),
+  pieceGrams: optionalNumberSchema("One piece", 0.1, 200, "g"),
+  dayLimitGrams: optionalNumberSchema("Most a day", 1, 10_000, "g"),
+  where: textSchema("Given where", 120),
+  politeSeconds: numberSchema("Head turned away", 0, 30, "s"),
+});
+
+/** Each question takes one of its own options; anything else is refused rather than read as the first. */
+const waysSchema = yup.object(
+  Object.fromEntries(
+    WAY_KEYS.map((key) => {
+      const way = WAYS.find((one) => one.key === key);
+      const values = way?.options.map(({ value }) => value) ?? [];
+      return [key, yup.string().oneOf(values, `${way?.question ?? key}: choose one of the two.`)];
+    }),
+  ),
+);
 
 const phaseSchema = yup.object({
   label: nameSchema("Phase"),
@@ -90,11 +185,11 @@ const planSchema = yup.object({
     .of(strandSchema)
     .required("Strands are missing.")
     .min(1, "Choose at least one strand.")
-    .max(12, "At most 12 strands.")
+    .max(MOST_STRANDS, `At most ${MOST_STRANDS} strands.`)
     .test("distinct", "Strands: each needs its own id.", (list) => new Set((list ?? []).map((s) => s.id)).size === (list ?? []).length),
   rungs: yup
     .array()
-    .of(yup.object({ values: yup.object().required("Rung: its values are missing.") }))
+    .of(rungSchema)
     .required("Rungs are missing.")
     .min(FEWEST_RUNGS, `At least ${FEWEST_RUNGS} rungs.`)
     .max(MOST_RUNGS, `At most ${MOST_RUNGS} rungs.`),
@@ -105,6 +200,14 @@ const planSchema = yup.object({
     .min(1, "The cue needs at least one phase.")
     .max(MOST_CUE_PHASES, `At most ${MOST_CUE_PHASES} phases.`),
   maximumSeconds: numberSchema("Longest ask", 1, 600, "s"),
+  holdOnWrong: yup.boolean().typeError("Held on a wrong answer: yes or no.").default(PLAN_DEFAULTS.holdOnWrong),
+  firstTouchCentimetres: optionalNumberSchema("First touch from", 0, 500, "cm"),
+  transfer: yup
+    .object({ gapSeconds: numberSchema("Gap to the old cue", 0.2, 30, "s") })
+    .nullable()
+    .default(null),
+  feeding: feedingSchema.default(PLAN_DEFAULTS.feeding),
+  ways: waysSchema.default({}),
   mastery: masterySchema,
   schedule: scheduleSchema,
   offers: choiceSchema("An offer earns", OFFER_RULES),
@@ -139,6 +242,16 @@ function crossProblems(plan: LadderPlan): FieldProblem[] {
       if (problem !== null) problems.push({ path: `rungs[${i}].values.${strand.id}`, message: `Rung ${i + 1}, ${problem}` });
     }
   });
+  if (plan.transfer !== null && plan.phases.length < 2)
+    problems.push({ path: "transfer", message: "Cue transfer: the old cue is missing; it is phase 2." });
+  plan.phases.forEach((phase, i) => {
+    if (phase.profile === "pulse" && phase.pulsesPerMinute === null)
+      problems.push({ path: `phases[${i}].pulsesPerMinute`, message: `Phase ${i + 1}: a pulse needs its beats a minute.` });
+  });
+  plan.rungs.forEach((rung, i) => {
+    if (rung.percentile !== undefined && plan.workingStrandId === null)
+      problems.push({ path: "workingStrandId", message: `Rung ${i + 1}: a bar that follows the values needs a counted strand.` });
+  });
   if (plan.workingStrandId !== null) {
     const working = plan.strands.find((s) => s.id === plan.workingStrandId);
     if (working === undefined || working.kind !== "number")
@@ -156,8 +269,29 @@ export function checkLadderPlan(value: unknown): Checked<LadderPlan> {
   const ids = new Set(raw.strands.map((s) => s.id));
   const plan = {
     ...raw,
-    rungs: raw.rungs.map((rung) => ({ values: Object.fromEntries(Object.entries(rung.values).filter(([id]) => ids.has(id))) })),
+    rungs: raw.rungs.map((rung) => ({
+      ...Object.fromEntries(Object.entries(rung).filter(([, part]) => part !== undefined && part !== "")),
+      values: Object.fromEntries(Object.entries(rung.values).filter(([id]) => ids.has(id))),
+    })),
   } as LadderPlan;
   const problems = crossProblems(plan);
   return problems.length > 0 ? { ok: false, problems } : { ok: true, value: plan };
 }
+
+/** A chain of behaviours of one horse. */
+export const chainSchema = yup.object({
+  name: nameSchema("Chain"),
+  direction: choiceSchema("Trained", CHAIN_DIRECTIONS),
+  links: yup
+    .array()
+    .of(
+      yup.object({
+        ladder: yup.string().typeError("Link: choose a ladder.").required("Link: choose a ladder."),
+        rung: wholeNumberSchema("Rung of the link", 1, MOST_RUNGS),
+      }),
+    )
+    .required("Links are missing.")
+    .min(2, "A chain has at least two links.")
+    .max(12, "At most 12 links."),
+});
+export type ChainInput = yup.InferType<typeof chainSchema>;

@@ -210,7 +210,7 @@ describe("a ladder plan", () => {
 
   it.each<[string, Partial<Record<keyof LadderPlan, unknown>>, string]>([
     ["one rung", { rungs: plan().rungs.slice(0, 1) }, "rungs"],
-    ["nine rungs", { rungs: Array.from({ length: 9 }, () => plan().rungs[0]) }, "rungs"],
+    ["forty-one rungs", { rungs: Array.from({ length: 41 }, () => plan().rungs[0]) }, "rungs"],
     ["no strand", { strands: [] }, "strands"],
     ["a strand twice", { strands: [plan().strands[0], plan().strands[0]] }, "strands"],
     ["no phase", { phases: [] }, "phases"],

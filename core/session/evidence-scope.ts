@@ -18,6 +18,8 @@ export interface EvidenceTrial {
   readonly outcome: Outcome;
   readonly phase: number | null;
   readonly ease: number | null;
+  /** On the working strand, in its unit. */
+  readonly value: number | null;
   /** Met at phase 1 with the ease the rung asks for. */
   readonly clean: boolean;
 }
@@ -56,6 +58,7 @@ export function evidenceOfSession(session: string, record: SessionRecord): Evide
       outcome: trial.outcome,
       phase: trial.phase,
       ease: trial.ease,
+      value: trial.value,
       clean: isClean(trial, block.criterion),
     });
   }
@@ -89,4 +92,26 @@ export function evidenceForRung(trials: readonly EvidenceTrial[], scope: Evidenc
 /** Evidence as a mastery rule takes it. */
 export function asMasteryTrials(trials: readonly EvidenceTrial[]): MasteryTrial[] {
   return trials.map((t) => ({ met: t.outcome === "met", clean: t.clean, blockKey: t.blockKey }));
+}
+
+/**
+ * Trials of earlier versions of a ladder as the present one counts them: where
+ * the rung is unchanged they carry over under its present number, otherwise
+ * they keep pointing at the version they were worked on.
+ * @param carried for each earlier version, its unchanged rungs: old number → present number.
+ */
+export function carriedOver(
+  trials: readonly EvidenceTrial[],
+  present: number,
+  carried: ReadonlyMap<number, ReadonlyMap<number, number>>,
+): EvidenceTrial[] {
+  return trials.map((trial) => {
+    const rung = carried.get(trial.version)?.get(trial.rung);
+    return rung === undefined ? trial : { ...trial, version: present, rung };
+  });
+}
+
+/** Values on the working strand of answers that held one, oldest first. A refusal enters none. */
+export function valuesOf(trials: readonly EvidenceTrial[]): number[] {
+  return trials.flatMap(({ value, outcome }) => (value === null || outcome === "refused" ? [] : [value]));
 }

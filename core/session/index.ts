@@ -2,12 +2,15 @@ export { type ClockKnowledge, type PlacedEvent, placeEvents } from "./clock";
 export { effectiveEvents } from "./effective";
 export {
   asMasteryTrials,
+  carriedOver,
   EVIDENCE_MAX_AGE_DAYS,
   type EvidenceScope,
   type EvidenceTrial,
   evidenceForRung,
   evidenceOfSession,
+  valuesOf,
 } from "./evidence-scope";
+export { barOf, barSentence } from "./follow-bar";
 export { shortfallOf } from "./met-check";
 export { barredToday, type NextStart, nextStart } from "./next-start";
 export { type Block, type BlockKind, reduceSession, type SessionHeader, type SessionRecord, type Span, type TimedFact } from "./reduce";

@@ -27,10 +27,11 @@ export function shortfallOf(criterion: Criterion, met: TappedMet): string | null
   if (max_latency_s !== undefined && met.latencySeconds !== null && met.latencySeconds > max_latency_s) {
     return `It took ${shortNumber(met.latencySeconds)} s; the rung asks for ${shortNumber(max_latency_s)} s.`;
   }
-  if (stay_s !== undefined && met.stayedSeconds !== null && met.stayedSeconds < stay_s) {
+  if (stay_s !== undefined && working?.percentile === undefined && met.stayedSeconds !== null && met.stayedSeconds < stay_s) {
     return `It stayed ${shortNumber(met.stayedSeconds)} s; the rung asks for ${shortNumber(stay_s)} s.`;
   }
-  if (working !== undefined && working.strand !== "stay" && met.value !== null) {
+  // A bar that follows the horse's own values judges the value; see follow-bar.
+  if (working !== undefined && working.percentile === undefined && working.strand !== "stay" && met.value !== null) {
     const short = working.harder === "more" ? met.value < working.target : met.value > working.target;
     const unit = working.unit === "" ? "" : ` ${working.unit}`;
     if (short) return `It was ${shortNumber(met.value)}${unit}; the rung asks for ${shortNumber(working.target)}${unit}.`;

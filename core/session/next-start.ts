@@ -1,9 +1,8 @@
-import type { LadderPlan } from "../ladder";
-import { masteryProgress, masterySentence } from "../mastery";
+import { asksBothSides, type LadderPlan, wayOf } from "../ladder";
 import { MILLISECONDS_PER_DAY } from "../units";
 import { type Allowance, allowedRung, barredBehaviour, barredMethod, barredRung } from "../welfare/restrictions";
-import { asMasteryTrials, type EvidenceTrial, evidenceForRung } from "./evidence-scope";
-import { DEFAULT_WORD_SETTINGS, shareSentence, type WordSettings } from "./word";
+import { type EvidenceTrial, evidenceForRung } from "./evidence-scope";
+import { DEFAULT_WORD_SETTINGS, movingOnSentence, progressOf, shareSentence, valuesGoalOf, type WordSettings } from "./word";
 
 /** Where the next session starts on a ladder, and why. */
 export interface NextStart {
@@ -45,6 +44,20 @@ function weakerSide(trials: readonly EvidenceTrial[]): string {
   return gap > 0
     ? ` Left ${left.met} of ${left.of}, right ${right.met} of ${right.of}: begin on the left and give it more.`
     : ` Left ${left.met} of ${left.of}, right ${right.met} of ${right.of}: begin on the right and give it more.`;
+}
+
+/** Which side to begin on: by turns where a day has one side, otherwise the weaker one where one is known to be. */
+function sideToBegin(plan: LadderPlan, worked: readonly EvidenceTrial[], evidence: readonly EvidenceTrial[]): string {
+  if (wayOf(plan.ways, "directions").value !== "one-a-day") return weakerSide(evidence);
+  const last = worked.findLast(({ side }) => side !== null)?.side;
+  return last == null ? "" : ` One side a day: last time ${last === "L" ? "left" : "right"}, today ${last === "L" ? "right" : "left"}.`;
+}
+
+/** The side a session begins on, or null where nothing says. */
+export function beginningSide(plan: LadderPlan, trials: readonly EvidenceTrial[]): "L" | "R" | null {
+  if (wayOf(plan.ways, "directions").value !== "one-a-day") return null;
+  const last = trials.findLast(({ side, kind }) => side !== null && kind === "work")?.side;
+  return last == null ? null : last === "L" ? "R" : "L";
 }
 
 /**
@@ -99,19 +112,18 @@ function startByEvidence(input: NextStartInput, settings: WordSettings): Omit<Ne
       rung,
       kind: "work",
       headline: `Start on rung ${rung}`,
-      reason: `The ladder was changed since: version ${version} has no trials yet.`,
+      reason: `The ladder was changed since: rung ${rung} of version ${version} has no trials yet.`,
     };
   }
   const evidence = evidenceForRung(worked, { ladder, version, rung, nowWallMs, maxAgeDays });
   const met = evidence.filter((t) => t.outcome === "met").length;
   const share = shareSentence(met, evidence.length);
+  const goal = valuesGoalOf(plan, rung);
   const recent = worked.slice(-settings.easeWindow).filter((t) => t.session === last.session && t.rung === rung);
   const misses = recent.filter((t) => t.outcome === "miss" || t.outcome === "refused").length;
-  const sideStrand = plan.strands.find((s) => s.key === "side");
-  const bothSides = sideStrand !== undefined && plan.rungs[rung - 1]?.values[sideStrand.id] === "both";
-  const sides = bothSides ? (["L", "R"] as const).map((side) => evidence.filter((t) => t.side === side)) : [evidence];
-  if (sides.every((side) => masteryProgress(plan.mastery, asMasteryTrials(side)).passed)) {
-    const rule = masterySentence(plan.mastery);
+  const sides = asksBothSides(plan, rung) ? (["L", "R"] as const).map((side) => evidence.filter((t) => t.side === side)) : [evidence];
+  if (sides.every((side) => progressOf(plan.mastery, goal, side).passed)) {
+    const rule = movingOnSentence(plan.mastery, goal);
     return rung < top
       ? {
           rung: rung + 1,
@@ -126,7 +138,8 @@ function startByEvidence(input: NextStartInput, settings: WordSettings): Omit<Ne
           reason: `The top rung is met by the rule, ${rule}. ${share} Keep it, or plan what comes next.`,
         };
   }
-  if (misses >= settings.easeMisses && rung > 1) {
+  // On a bar that follows the values the share met is held constant by design and says nothing.
+  if (goal === null && misses >= settings.easeMisses && rung > 1) {
     return {
       rung: rung - 1,
       kind: "work",
@@ -134,5 +147,5 @@ function startByEvidence(input: NextStartInput, settings: WordSettings): Omit<Ne
       reason: `${misses} of the last ${recent.length} on rung ${rung} were missed or refused. ${share}`,
     };
   }
-  return { rung, kind: "work", headline: `Stay on rung ${rung}`, reason: `${share}${weakerSide(evidence)}` };
+  return { rung, kind: "work", headline: `Stay on rung ${rung}`, reason: `${share}${sideToBegin(plan, worked, evidence)}` };
 }

@@ -1,8 +1,10 @@
 import type { Outcome } from "../evidence/group";
 import type { Criterion } from "../ladder/criterion";
+import { earnsReinforcer } from "../ladder/schedule";
 import type { EventType, SessionEvent } from "../schemas/event";
 import { type ClockKnowledge, type PlacedEvent, placeEvents } from "./clock";
 import { effectiveEvents, withoutDuplicates } from "./effective";
+import { barOf, judgedByBar } from "./follow-bar";
 import type { Trial } from "./trial";
 import { TrialBuilder, type TrialSurroundings } from "./trial-builder";
 import { buildWholeTrial, draftWholeTrial, type WholeTrialDraft } from "./whole-trial";
@@ -286,10 +288,15 @@ class Walk {
         const { around, payload } = draft.whole;
         const schedule = around.criterion?.schedule;
         const metSoFar = (metInBlock.get(around.blockIndex) ?? 0) + (payload.outcome === "met" ? 1 : 0);
-        const earns = schedule?.kind === "fixed" ? metSoFar % schedule.ratio === 0 : schedule === undefined || schedule.kind === "every";
-        trial = buildWholeTrial(draft.whole, trials.length + 1, earns);
+        trial = buildWholeTrial(draft.whole, trials.length + 1, schedule === undefined || earnsReinforcer(schedule, metSoFar));
       }
       if (trial === null) continue;
+      const block = trial.blockIndex === null ? undefined : this.blocks[trial.blockIndex];
+      if (block?.criterion?.working?.percentile !== undefined) {
+        const before = trials.filter(({ blockIndex }) => blockIndex === trial?.blockIndex);
+        const bar = barOf(block.criterion, block.number, before);
+        if (bar !== null) trial = judgedByBar(trial, bar, block.criterion);
+      }
       if (trial.tapped === "met") metInBlock.set(trial.blockIndex, (metInBlock.get(trial.blockIndex) ?? 0) + 1);
       trials.push(trial);
     }

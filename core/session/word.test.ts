@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { emptyDraft } from "@/tests/support/plan";
+import { PLAN_DEFAULTS } from "../ladder";
 import type { MasteryRule } from "../mastery";
 import { strandFromCatalogue } from "../strands";
 import { allowanceOn, type Restriction } from "../welfare";
@@ -31,6 +32,7 @@ function trials(text: string, change: Partial<EvidenceTrial> = {}): EvidenceTria
       side,
       outcome: outcome[c as keyof typeof outcome],
       phase: c === "*" ? 1 : 2,
+      value: null,
       ease: null,
       clean: c === "*",
       ...change,
@@ -184,6 +186,7 @@ describe("nextStart", () => {
     maximumSeconds: 20,
     mastery: EIGHT_OF_TEN,
     schedule: { kind: "every" as const },
+    ...PLAN_DEFAULTS,
     offers: "ignore" as const,
     workingStrandId: null,
     plannedRepetitions: 8,

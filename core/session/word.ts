@@ -1,7 +1,9 @@
 import { FEWEST_TRIALS_TO_TELL, wilsonInterval } from "../evidence";
-import { type MasteryProgress, type MasteryRule, masteryProgress, masterySentence } from "../mastery";
+import type { LadderPlan } from "../ladder";
+import { type MasteryProgress, type MasteryRule, masteryProgress, masterySentence, progressByValues } from "../mastery";
+import { shortNumber } from "../strands";
 import type { Cap } from "../welfare/restrictions";
-import { asMasteryTrials, type EvidenceTrial } from "./evidence-scope";
+import { asMasteryTrials, type EvidenceTrial, valuesOf } from "./evidence-scope";
 
 /** The words, from the one that comes first to the one that comes last. */
 export const WORDS = ["Rest", "Finish", "Ease", "Raise", "Stay"] as const;
@@ -41,11 +43,44 @@ export const DEFAULT_WORD_SETTINGS: WordSettings = {
   standsForTrials: 3,
 };
 
+/** The goal of a rung whose bar follows the horse's own values. */
+export interface ValuesGoal {
+  readonly lookBack: number;
+  readonly value: number;
+  readonly unit: string;
+  readonly harder: "more" | "less";
+}
+
+/** The goal of a rung, counted from 1, or null where its bar stands still. */
+export function valuesGoalOf(plan: LadderPlan, rung: number): ValuesGoal | null {
+  const setting = plan.rungs[rung - 1]?.percentile;
+  const strand = plan.strands.find(({ id }) => id === plan.workingStrandId);
+  const value = strand === undefined ? undefined : plan.rungs[rung - 1]?.values[strand.id];
+  if (setting === undefined || strand === undefined || typeof value !== "number") return null;
+  return { lookBack: setting.lookBack, value, unit: strand.unit, harder: strand.harder };
+}
+
+/** Progress of a list of trials under the rung's rule, or by its values where its bar follows them. */
+export function progressOf(rule: MasteryRule, byValues: ValuesGoal | null, trials: readonly EvidenceTrial[]): MasteryProgress {
+  return byValues === null
+    ? masteryProgress(rule, asMasteryTrials(trials))
+    : progressByValues(valuesOf(trials), byValues.lookBack, byValues);
+}
+
+/** How a rung is left, in words. */
+export function movingOnSentence(rule: MasteryRule, byValues: ValuesGoal | null): string {
+  if (byValues === null) return masterySentence(rule);
+  const unit = byValues.unit === "" ? "" : ` ${byValues.unit}`;
+  return `median of the last ${byValues.lookBack} at ${shortNumber(byValues.value)}${unit}`;
+}
+
 /** What the word looks at. */
 export interface WordInput {
   readonly rule: MasteryRule;
   /** Whether the rung asks for both sides: the rule must then hold on each. */
   readonly bothSides: boolean;
+  /** Where the rung's bar follows the horse's own values: moving on is then judged by them, and shares call for no easing. Null otherwise. */
+  readonly byValues?: ValuesGoal | null;
   readonly rung: number;
   readonly rungCount: number;
   /** Evidence of this rung from earlier blocks, oldest first. */
@@ -96,10 +131,15 @@ function easeAdvice(block: readonly EvidenceTrial[], settings: WordSettings, run
 
 /** Progress under the rule on each side the rung names: one entry, or left and right. */
 function progressBySide(input: WordInput, evidence: readonly EvidenceTrial[]): { side: "L" | "R" | null; progress: MasteryProgress }[] {
-  if (!input.bothSides) return [{ side: null, progress: masteryProgress(input.rule, asMasteryTrials(evidence)) }];
+  const goal = input.byValues ?? null;
+  if (!input.bothSides) return [{ side: null, progress: progressOf(input.rule, goal, evidence) }];
   return (["L", "R"] as const).map((side) => ({
     side,
-    progress: masteryProgress(input.rule, asMasteryTrials(evidence.filter((t) => t.side === side))),
+    progress: progressOf(
+      input.rule,
+      goal,
+      evidence.filter((t) => t.side === side),
+    ),
   }));
 }
 
@@ -110,13 +150,14 @@ function byRule(input: WordInput, block: readonly EvidenceTrial[]): Advice {
   const evidence = input.counts ? [...input.earlier, ...block] : input.earlier;
   const sides = progressBySide(input, evidence);
   const lacking = sides.find(({ progress }) => !progress.passed);
-  const rule = masterySentence(input.rule);
+  const rule = movingOnSentence(input.rule, input.byValues ?? null);
   if (lacking === undefined) {
     const met = sides.reduce((sum, s) => sum + s.progress.met, 0);
     const of = sides.reduce((sum, s) => sum + s.progress.of, 0);
     const each = input.bothSides ? " on each side" : "";
     const numbers = { met, of };
-    if (input.rule.kind === "first-clean") return { word: "Finish", reason: "A clean one at the lightest cue. Stop on it.", numbers };
+    if (input.rule.kind === "first-clean" && input.byValues == null)
+      return { word: "Finish", reason: "A clean one at the lightest cue. Stop on it.", numbers };
     if (input.rung >= input.rungCount) return { word: "Finish", reason: `The top rung is met: ${rule}${each}. End on it.`, numbers };
     if (input.nextBarred != null)
       return {
@@ -128,7 +169,7 @@ function byRule(input: WordInput, block: readonly EvidenceTrial[]): Advice {
   }
   const { side, progress } = lacking;
   const seen =
-    input.rule.kind === "run"
+    input.rule.kind === "run" && input.byValues == null
       ? `${progress.met} in a row`
       : progress.of === 0
         ? "No trials yet"
@@ -187,7 +228,7 @@ export function theWord(input: WordInput, settings: WordSettings = DEFAULT_WORD_
   if (clock !== null) return clock;
   const judge = (block: readonly EvidenceTrial[]) => {
     const rule = byRule(input, block);
-    const ease = easeAdvice(block, settings, input.rung);
+    const ease = input.byValues == null ? easeAdvice(block, settings, input.rung) : null;
     return ease !== null && rank(ease.word) < rank(rule.word) ? ease : rule;
   };
   let standing = judge([]);

@@ -278,12 +278,15 @@ export function barredMethod(method: string, allowance: Allowance): string | nul
 export function barredRung(plan: RestrictedPlan, rung: number, allowance: Allowance): { strandId: string; why: string }[] {
   const values = plan.rungs[rung - 1]?.values;
   if (values === undefined) return [];
-  return plan.strands.flatMap((strand) => {
+  const own = plan.rungs[rung - 1]?.method;
+  const method = own === undefined ? null : barredMethod(own, allowance);
+  const byStrand = plan.strands.flatMap((strand) => {
     const value = values[strand.id];
     if (strand.key === "side" && value === "both") return [];
     const why = barredValue(strand, value, allowance);
     return why === null ? [] : [{ strandId: strand.id, why }];
   });
+  return method === null ? byStrand : [...byStrand, { strandId: "", why: method }];
 }
 
 /**

@@ -1,6 +1,6 @@
-import type { LadderPlan, Rung } from "@/core/ladder";
+import { type LadderPlan, PLAN_DEFAULTS, type Rung } from "@/core/ladder";
 import { DEFAULT_MASTERY_RULE } from "@/core/mastery";
-import type { BehaviourInput } from "@/core/schemas";
+import { type BehaviourInput, EMPTY_BEHAVIOUR } from "@/core/schemas";
 import { type Strand, type StrandKey, type StrandValue, strandFromCatalogue, templateOf } from "@/core/strands";
 
 /** A ladder as the editor holds it. */
@@ -38,7 +38,7 @@ export function emptyDraft(): LadderDraft {
   const strands = [strandFromCatalogue("form", "form"), strandFromCatalogue("latency", "latency")];
   const rung = (form: number): Rung => ({ values: { form: strands[0]?.levels[form] ?? "", latency: 10 } });
   return {
-    behaviour: { name: "", finished: "", cue: "", why: "", involves: [] },
+    behaviour: EMPTY_BEHAVIOUR,
     plan: {
       method: "combined",
       strands,
@@ -51,6 +51,7 @@ export function emptyDraft(): LadderDraft {
       maximumSeconds: 20,
       mastery: DEFAULT_MASTERY_RULE,
       schedule: { kind: "every" },
+      ...PLAN_DEFAULTS,
       offers: "reinforce",
       workingStrandId: null,
       plannedRepetitions: 8,

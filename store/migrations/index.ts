@@ -2,6 +2,7 @@ import type { QueryInterface, Sequelize } from "sequelize";
 import { SequelizeStorage, Umzug } from "umzug";
 import * as theLine from "./0001-the-line";
 import * as know from "./0002-know";
+import * as shape from "./0003-shape";
 
 interface Migration {
   readonly name: string;
@@ -12,6 +13,7 @@ interface Migration {
 export const MIGRATIONS: readonly Migration[] = [
   { name: "0001-the-line", up: theLine.up },
   { name: "0002-know", up: know.up },
+  { name: "0003-shape", up: shape.up },
 ];
 
 /** Brings a store up to the present shape. */

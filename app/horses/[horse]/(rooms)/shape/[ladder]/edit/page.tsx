@@ -1,8 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import type { BehaviourInput } from "@/core/schemas";
 import { LadderEditor } from "@/features/shape/ladder-editor";
-import { getHorse, getLadder, rungEvidence } from "@/store";
+import { asBehaviour, getHorse, getLadder, rungEvidence } from "@/store";
 import { findOr404 } from "../../../../../../server/find-or-404";
 import { horseCare } from "../../../../../../server/horse-care";
 import { getStore } from "../../../../../../server/store";
@@ -15,19 +14,12 @@ export default async function EditLadderPage({ params }: { params: Promise<{ hor
   const ladder = await findOr404(getLadder(store, id));
   if (ladder.horseId !== horse) notFound();
   const worked = (await rungEvidence(store, id, ladder.version)).some((sum) => sum.n > 0);
-  const { name, finished, cue, why } = ladder.behaviour;
-  const involves = JSON.parse(ladder.behaviour.involves) as BehaviourInput["involves"];
+  const behaviour = asBehaviour(ladder.behaviour);
   const { allowance } = await horseCare(store, await findOr404(getHorse(store, horse)));
   return (
     <>
-      <h1 className="mb-6 text-[2rem]">Edit: {name}</h1>
-      <LadderEditor
-        start={{ behaviour: { name, finished, cue, why, involves }, plan: ladder.plan }}
-        horseId={horse}
-        ladderId={id}
-        worked={worked}
-        allowance={allowance}
-      />
+      <h1 className="mb-6 text-[2rem]">Edit: {behaviour.name}</h1>
+      <LadderEditor start={{ behaviour, plan: ladder.plan }} horseId={horse} ladderId={id} worked={worked} allowance={allowance} />
     </>
   );
 }

@@ -1,0 +1,85 @@
+import { FEWEST_TRIALS_TO_TELL, wilsonInterval } from "../evidence/shares";
+import type { LadderPlan } from "../ladder";
+import { masteryProgress } from "../mastery";
+import { asMasteryTrials, type EvidenceTrial, evidenceForRung } from "../session/evidence-scope";
+
+export const CHAIN_DIRECTIONS = ["forward", "backward"] as const;
+/** Forward: from the first link on. Backward: the last link first, so that every run ends on what is known. */
+export type ChainDirection = (typeof CHAIN_DIRECTIONS)[number];
+
+/** One link: a behaviour's ladder and the rung it has to hold in the chain. */
+export interface ChainLink {
+  readonly ladder: string;
+  /** Counted from 1. */
+  readonly rung: number;
+}
+
+/** A link with what is known of it. */
+export interface LinkKnown {
+  readonly name: string;
+  readonly plan: LadderPlan;
+  readonly version: number;
+  /** Trials of the link's ladder, oldest first, as the present version counts them. */
+  readonly trials: readonly EvidenceTrial[];
+}
+
+export interface LinkState {
+  readonly met: number;
+  readonly of: number;
+  readonly share: number | null;
+  readonly interval: readonly [number, number] | null;
+  /** Whether its ladder's rule is passed on its rung. */
+  readonly holds: boolean;
+}
+
+export interface ChainState {
+  readonly links: readonly LinkState[];
+  /** Places, counted from 0, of the link to work next and of the weakest; null where all hold or none has trials enough. */
+  readonly next: number | null;
+  readonly weakest: number | null;
+  /** Chance that all links hold one after another, if they do not lean on each other; null where one has no trials. */
+  readonly wholeChance: number | null;
+  readonly sentence: string;
+}
+
+/**
+ * Where a chain stands: each link by its own criterion and evidence, the weak
+ * link, and the one to train next in the chosen direction.
+ * @param links in the order they are asked, each with its ladder's facts.
+ */
+export function chainState(
+  links: readonly (ChainLink & LinkKnown)[],
+  direction: ChainDirection,
+  when: { readonly nowWallMs: number; readonly maxAgeDays: number },
+): ChainState {
+  const states = links.map(({ ladder, rung, plan, version, trials }): LinkState => {
+    const evidence = evidenceForRung(
+      trials.filter((trial) => trial.rung === rung),
+      { ladder, version, rung, ...when },
+    );
+    const met = evidence.filter(({ outcome }) => outcome === "met").length;
+    const of = evidence.length;
+    return {
+      met,
+      of,
+      share: of === 0 ? null : met / of,
+      interval: wilsonInterval(met, of),
+      holds: masteryProgress(plan.mastery, asMasteryTrials(evidence)).passed,
+    };
+  });
+  const order = direction === "forward" ? [...states.keys()] : [...states.keys()].reverse();
+  const next = order.find((i) => states[i]?.holds === false) ?? null;
+  const known = [...states.keys()].filter((i) => (states[i]?.of ?? 0) >= FEWEST_TRIALS_TO_TELL && states[i]?.holds === false);
+  const weakest = known.sort((a, b) => (states[a]?.share ?? 1) - (states[b]?.share ?? 1))[0] ?? null;
+  const wholeChance = states.every(({ share }) => share !== null) ? states.reduce((chance, { share }) => chance * (share ?? 0), 1) : null;
+  const name = (i: number) => links[i]?.name ?? "";
+  const sentence =
+    next === null
+      ? "Every link holds by its own rule. Run the whole."
+      : weakest !== null && weakest !== next
+        ? `Next: ${name(next)}. The weak link is ${name(weakest)}, ${states[weakest]?.met} of ${states[weakest]?.of}.`
+        : weakest !== null
+          ? `Next: ${name(next)}, which is also the weak link, ${states[next]?.met} of ${states[next]?.of}.`
+          : `Next: ${name(next)}. Too few trials yet to name a weak link.`;
+  return { links: states, next, weakest, wholeChance, sentence };
+}

@@ -1,0 +1,12 @@
+export {
+  CHAIN_DIRECTIONS,
+  type ChainDirection,
+  type ChainLink,
+  type ChainState,
+  chainState,
+  type LinkKnown,
+  type LinkState,
+} from "./chain";
+export { findCycle, type GraphNode, restsOn } from "./graph";
+export { type Prerequisite, prerequisiteWords, rungReaching } from "./prerequisite";
+export { type PrerequisiteReadiness, prerequisiteReadiness, readinessWarning, type WorkedLadder } from "./readiness";

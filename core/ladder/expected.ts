@@ -1,0 +1,34 @@
+import { ruleCheck } from "../mastery";
+import { asksBothSides, type LadderPlan, scheduleOf } from "./ladder";
+import { reinforcedShare } from "./schedule";
+
+/** What a ladder costs a horse of one true success, under its mastery rule. */
+export interface ExpectedRepetitions {
+  /** Mean repetitions on each rung, both sides together where it asks for both; null where the rule may never be met. */
+  readonly byRung: readonly (number | null)[];
+  /** Over the whole ladder; null where any rung is. */
+  readonly total: number | null;
+  /** Reinforced met answers over the whole ladder; null likewise. */
+  readonly reinforced: number | null;
+}
+
+/**
+ * Expected repetitions to climb a ladder, by the exact rule check, for a horse
+ * that gets each rung with the same chance on every try. It is a floor for
+ * planning, not a forecast: a real horse begins lower on each new rung.
+ * Rungs whose bar follows the horse's own values count as many tries as the rule, too.
+ * @param p true success on every rung, from 0 to 1.
+ * @throws RangeError where p is out of range.
+ */
+export function expectedRepetitions(plan: Pick<LadderPlan, "mastery" | "rungs" | "strands" | "schedule">, p: number): ExpectedRepetitions {
+  const [row] = ruleCheck(plan.mastery, [p], 0);
+  const mean = row?.meanTrials ?? null;
+  const byRung = plan.rungs.map((_, i) => (mean === null ? null : mean * (asksBothSides(plan, i + 1) ? 2 : 1)));
+  if (mean === null) return { byRung, total: null, reinforced: null };
+  const known = byRung.map((repetitions) => repetitions ?? 0);
+  return {
+    byRung,
+    total: known.reduce((sum, repetitions) => sum + repetitions, 0),
+    reinforced: known.reduce((sum, repetitions, i) => sum + repetitions * p * reinforcedShare(scheduleOf(plan, i + 1)), 0),
+  };
+}

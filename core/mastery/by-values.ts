@@ -1,0 +1,36 @@
+import { shortNumber } from "../strands";
+import type { MasteryProgress } from "./rule";
+
+/** The middle of a list: the mean of the two middle values where there is an even number. */
+function median(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  const middle = sorted.length / 2;
+  return sorted.length % 2 === 1
+    ? (sorted[Math.floor(middle)] as number)
+    : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
+}
+
+/**
+ * Where a rung stands whose bar follows the horse's own values. There the share
+ * met is held constant by design and says nothing; what counts is whether the
+ * median of the last values has reached the goal.
+ * @param values of answers that held one, oldest first.
+ * @param lookBack how many of the last are looked at; fewer do not decide.
+ */
+export function progressByValues(
+  values: readonly number[],
+  lookBack: number,
+  goal: { readonly value: number; readonly unit: string; readonly harder: "more" | "less" },
+): MasteryProgress {
+  const last = values.slice(-lookBack);
+  const reached = last.filter((value) => (goal.harder === "more" ? value >= goal.value : value <= goal.value)).length;
+  const level = last.length === 0 ? null : median(last);
+  const unit = goal.unit === "" ? "" : ` ${goal.unit}`;
+  const passed = last.length >= lookBack && level !== null && (goal.harder === "more" ? level >= goal.value : level <= goal.value);
+  const needed = passed
+    ? ""
+    : last.length < lookBack
+      ? `${lookBack - last.length} more with a value; then the median of ${lookBack} decides.`
+      : `The median of the last ${lookBack} is ${shortNumber(level ?? 0)}${unit}, ${shortNumber(goal.value)}${unit} wanted.`;
+  return { passed, met: reached, of: last.length, level, needed };
+}

@@ -1,0 +1,42 @@
+import { seededChance } from "../chance";
+import { beatsDrawnBar, type DrawnBar, drawBar, percentileBar } from "../evidence/percentile";
+import type { Criterion } from "../ladder/criterion";
+import { shortNumber } from "../strands/sentence";
+import type { Trial } from "./trial";
+
+/** What the bar needs to know of the trials of its block. */
+export type BarTrial = Pick<Trial, "outcome" | "value" | "tapped">;
+
+/**
+ * The bar of the next answer on a rung that follows the horse's own values, or
+ * null where the rung's bar stands still. Its draw is seeded by the block and
+ * the count of trials in it: the recorder says before the ask what the core
+ * finds again when it derives the session.
+ * @param block number of the block in the session.
+ * @param before trials of the block so far, oldest first.
+ */
+export function barOf(criterion: Criterion | null, block: number, before: readonly BarTrial[]): DrawnBar | null {
+  const working = criterion?.working;
+  if (working?.percentile === undefined) return null;
+  const { look_back, wanted_share, earlier } = working.percentile;
+  const values = before.flatMap(({ value, tapped }) => (value === null || tapped === "refused" ? [] : [value]));
+  const bar = percentileBar([...earlier, ...values], look_back, wanted_share, working.harder);
+  return drawBar(bar, seededChance(block * 10_007 + before.length));
+}
+
+/** The bar in the trainer's words: "more than 3 m earns it". */
+export function barSentence(bar: DrawnBar, working: { readonly unit: string; readonly harder: "more" | "less" }): string {
+  if (bar.criterion === null) return bar.letsAll ? "Any answer earns it." : "None earns it this time.";
+  const value = `${shortNumber(bar.criterion)}${working.unit === "" ? "" : ` ${working.unit}`}`;
+  if (bar.equalCounts) return `${value} or ${working.harder} earns it.`;
+  return `${working.harder === "more" ? "More" : "Less"} than ${value} earns it.`;
+}
+
+/** A trial tapped as met, judged by its bar: it stands, or counts as a try with the reason. */
+export function judgedByBar(trial: Trial, bar: DrawnBar, criterion: Criterion): Trial {
+  const working = criterion.working;
+  if (working === undefined || trial.outcome !== "met" || trial.value === null || beatsDrawnBar(bar, trial.value, working.harder))
+    return trial;
+  const unit = working.unit === "" ? "" : ` ${working.unit}`;
+  return { ...trial, outcome: "try", shortfall: `It was ${shortNumber(trial.value)}${unit}. ${barSentence(bar, working)}` };
+}
