@@ -11,6 +11,7 @@ export default defineConfig({
   test: {
     include: [
       "core/**/*.test.ts",
+      "library/**/*.test.ts",
       "store/**/*.test.ts",
       "ui/**/*.test.ts",
       "features/**/*.test.ts",

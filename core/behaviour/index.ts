@@ -10,3 +10,14 @@ export {
 export { findCycle, type GraphNode, restsOn } from "./graph";
 export { type Prerequisite, prerequisiteWords, rungReaching } from "./prerequisite";
 export { type PrerequisiteReadiness, prerequisiteReadiness, readinessWarning, type WorkedLadder } from "./readiness";
+export {
+  type BehaviourTemplate,
+  type CommonFault,
+  FAMILIES,
+  type Family,
+  methodsOf,
+  planFromTemplate,
+  type RuleOfThumb,
+  startAndGoal,
+  TEMPLATE_DEFAULTS,
+} from "./template";

@@ -12,7 +12,7 @@ export {
 } from "./evidence-scope";
 export { barOf, barSentence } from "./follow-bar";
 export { shortfallOf } from "./met-check";
-export { barredToday, type NextStart, nextStart } from "./next-start";
+export { barredToday, beginningSide, type NextStart, nextStart } from "./next-start";
 export { type Block, type BlockKind, reduceSession, type SessionHeader, type SessionRecord, type Span, type TimedFact } from "./reduce";
 export { type BlockSummary, interResponseSeconds, type SessionSummary, summariseSession } from "./summary";
 export { blockSeconds, endOfWorkMs, secondsSinceRest, secondsWithoutBreaks, workSeconds } from "./time";
@@ -22,8 +22,11 @@ export {
   type Advice,
   DEFAULT_WORD_SETTINGS,
   limitReached,
+  movingOnSentence,
+  progressOf,
   shareSentence,
   theWord,
+  valuesGoalOf,
   WORDS,
   type Word,
   type WordInput,

@@ -27,6 +27,8 @@ describe("imports go one way", () => {
     ["features/work", "@/app/server/store"],
     ["store", "@/features/work/keys"],
     ["store", "next/headers"],
+    ["library", "@/ui/measure"],
+    ["core/ladder", "@/library"],
   ])("%s may not import %s", (folder, target) => {
     expect(refused(folder, target)).toBe(true);
   });
@@ -35,6 +37,7 @@ describe("imports go one way", () => {
     ["features/work", "@/ui/measure"],
     ["features/work", "@/core/session"],
     ["ui/form", "@/core/schemas"],
+    ["library", "@/core/behaviour"],
     ["store", "@/core/schemas"],
     ["app", "@/features/work/keys"],
   ])("%s may import %s", (folder, target) => {

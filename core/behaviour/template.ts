@@ -1,0 +1,112 @@
+import type { CuePhase, Movement } from "../cues";
+import { type LadderPlan, type Method, PLAN_DEFAULTS, type Rung, type Ways } from "../ladder";
+import { DEFAULT_MASTERY_RULE, type MasteryRule } from "../mastery";
+import type { Strand, StrandValue } from "../strands";
+import type { Involvement } from "../welfare/restrictions";
+import type { Prerequisite } from "./prerequisite";
+
+export const FAMILIES = ["in hand", "circle", "free", "driving path"] as const;
+export type Family = (typeof FAMILIES)[number];
+
+/** What goes wrong, by a sign one can see, and what to change. */
+export interface CommonFault {
+  readonly sign: string;
+  /** The strand to ease, by id, or the cue phase to go back to, counted from 1. */
+  readonly change: { readonly strand: string } | { readonly phase: number };
+  readonly then: string;
+}
+
+/** A rule of thumb. None of these has a source: trainers say it, nobody has measured it here. */
+export interface RuleOfThumb {
+  readonly text: string;
+  readonly basis: "common practice";
+}
+
+/** A behaviour of the library: everything a ladder can begin with. */
+export interface BehaviourTemplate {
+  readonly key: string;
+  readonly name: string;
+  readonly family: Family;
+  readonly why: string;
+  readonly finished: string;
+  readonly cue: string;
+  readonly movement: Movement;
+  readonly free: boolean;
+  readonly involves: readonly Involvement[];
+  readonly kit: readonly string[];
+  /** Behaviours of the library, by key, with the values they must have reached. */
+  readonly prerequisites: readonly Prerequisite[];
+  readonly strands: readonly Strand[];
+  readonly rungs: readonly Readonly<Record<string, StrandValue>>[];
+  readonly workingStrandId: string | null;
+  /** The ask where a feel is used, and where a mark and food teach it; null where a way makes no sense here. */
+  readonly askByFeel: readonly CuePhase[] | null;
+  readonly askForFood: readonly CuePhase[] | null;
+  readonly maximumSeconds: number;
+  readonly plannedRepetitions: number;
+  readonly mastery: MasteryRule;
+  readonly faults: readonly CommonFault[];
+  readonly cautions: readonly string[];
+  /** What to watch in the horse. */
+  readonly watch: readonly string[];
+  readonly rulesOfThumb: readonly RuleOfThumb[];
+}
+
+/** The methods a template can be taught by. */
+export function methodsOf({ askByFeel, askForFood }: Pick<BehaviourTemplate, "askByFeel" | "askForFood">): Method[] {
+  return [
+    ...(askByFeel === null ? [] : (["pressure-release", "combined"] as const)),
+    ...(askForFood === null ? [] : (["marker-food"] as const)),
+  ];
+}
+
+/** Start and goal of each strand, by id. */
+export function startAndGoal({ rungs, strands }: BehaviourTemplate): { strand: Strand; start: StrandValue; goal: StrandValue }[] {
+  return strands.map((strand) => ({ strand, start: rungs[0]?.[strand.id] ?? "", goal: rungs.at(-1)?.[strand.id] ?? "" }));
+}
+
+/** An ask with fewer phases knows no clearer one than its last; rungs that then ask the same as the one before are left out. */
+function rungsWithin({ strands, rungs }: BehaviourTemplate, phases: number): Rung[] {
+  const clamped = rungs.map((values) =>
+    Object.fromEntries(strands.map(({ id, key }) => [id, key === "lightness" ? Math.min(Number(values[id]), phases) : (values[id] ?? "")])),
+  );
+  return clamped
+    .filter((values, i) => i === 0 || strands.some(({ id }) => values[id] !== clamped[i - 1]?.[id]))
+    .map((values) => ({ values }));
+}
+
+/**
+ * A ladder's first plan from a template.
+ * @throws RangeError where the template is not taught by that method.
+ */
+export function planFromTemplate(template: BehaviourTemplate, method: Method, ways: Ways = {}): LadderPlan {
+  const phases = method === "marker-food" ? template.askForFood : template.askByFeel;
+  if (phases === null) throw new RangeError(`${template.name} is not taught by ${method}`);
+  return {
+    ...PLAN_DEFAULTS,
+    method,
+    strands: template.strands,
+    rungs: rungsWithin(template, phases.length),
+    phases,
+    maximumSeconds: template.maximumSeconds,
+    mastery: template.mastery,
+    schedule: { kind: "every" },
+    feeding: { ...PLAN_DEFAULTS.feeding, reinforcer: method === "pressure-release" ? "scratch" : "food" },
+    offers: method === "marker-food" ? "reinforce" : "settle",
+    workingStrandId: template.workingStrandId,
+    plannedRepetitions: template.plannedRepetitions,
+    ways,
+  };
+}
+
+export const TEMPLATE_DEFAULTS = {
+  free: false,
+  involves: [],
+  prerequisites: [],
+  askForFood: null,
+  askByFeel: null,
+  workingStrandId: null,
+  maximumSeconds: 20,
+  plannedRepetitions: 8,
+  mastery: DEFAULT_MASTERY_RULE,
+} as const satisfies Partial<BehaviourTemplate>;
