@@ -19,6 +19,7 @@ export {
   type ChainInput,
   chainSchema,
   checkLadderPlan,
+  checkMasteryRule,
   EMPTY_BEHAVIOUR,
   rungValueProblem,
 } from "./ladder";

@@ -14,6 +14,7 @@ import {
   WAY_KEYS,
   WAYS,
 } from "../ladder";
+import type { MasteryRule } from "../mastery";
 import { STRAND_KEYS, type Strand, templateOf } from "../strands";
 import { INVOLVEMENTS } from "../welfare/restrictions";
 import {
@@ -123,6 +124,12 @@ const masterySchema = yup.lazy((value: unknown) => {
       return yup.object({ kind: choiceSchema("Moves on when", ["share", "run", "posterior", "first-clean"] as const) });
   }
 });
+
+/** Checks a mastery rule by itself. */
+export function checkMasteryRule(value: unknown): Checked<MasteryRule> {
+  const checked = check(yup.object({ mastery: masterySchema }), { mastery: value });
+  return checked.ok ? { ok: true, value: checked.value.mastery as MasteryRule } : checked;
+}
 
 const scheduleSchema = yup.object({
   kind: choiceSchema("Schedule", SCHEDULE_KINDS),

@@ -1,1 +1,1 @@
-export { emptyDraft } from "@/features/shape/draft";
+export { emptyDraft } from "@/features/shape/editor/draft";

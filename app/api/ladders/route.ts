@@ -1,6 +1,7 @@
 import { addLadder } from "@/store";
 import { readLadderBody } from "../../server/ladder-body";
 import { answer, invalid, json, readJson } from "../../server/respond";
+import { restingProblem } from "../../server/shape-facts";
 import { getStore } from "../../server/store";
 
 export function POST(request: Request) {
@@ -12,6 +13,9 @@ export function POST(request: Request) {
       return invalid([{ path: "horse", message: "Which horse it is for is missing." }]);
     const read = readLadderBody(value);
     if ("problem" in read) return read.problem;
-    return json({ id: await addLadder(await getStore(), value.horse, read.behaviour, read.plan) }, 201);
+    const store = await getStore();
+    const circle = await restingProblem(store, value.horse, read.behaviour, null);
+    if (circle !== null) return invalid([circle]);
+    return json({ id: await addLadder(store, value.horse, read.behaviour, read.plan) }, 201);
   });
 }

@@ -1,6 +1,7 @@
-import { updateLadder } from "@/store";
+import { getLadder, updateLadder } from "@/store";
 import { readLadderBody } from "../../../server/ladder-body";
-import { answer, json, readJson } from "../../../server/respond";
+import { answer, invalid, json, readJson } from "../../../server/respond";
+import { restingProblem } from "../../../server/shape-facts";
 import { getStore } from "../../../server/store";
 
 export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }) {
@@ -10,6 +11,10 @@ export function PUT(request: Request, { params }: { params: Promise<{ id: string
     if ("problem" in body) return body.problem;
     const read = readLadderBody(body.value);
     if ("problem" in read) return read.problem;
-    return json({ id, version: await updateLadder(await getStore(), id, read.behaviour, read.plan) });
+    const store = await getStore();
+    const { horseId } = await getLadder(store, id);
+    const circle = await restingProblem(store, horseId, read.behaviour, id);
+    if (circle !== null) return invalid([circle]);
+    return json({ id, version: await updateLadder(store, id, read.behaviour, read.plan) });
   });
 }

@@ -1,30 +1,76 @@
 import type { Metadata } from "next";
-import { emptyDraft } from "@/features/shape/draft";
-import { LadderEditor } from "@/features/shape/ladder-editor";
+import Link from "next/link";
+import { notFound } from "next/navigation";
+import { methodsOf, planFromTemplate } from "@/core/behaviour";
+import { METHODS } from "@/core/ladder";
+import type { BehaviourInput } from "@/core/schemas";
+import { emptyDraft, type LadderDraft } from "@/features/shape/editor/draft";
+import { LadderEditor } from "@/features/shape/editor/ladder-editor";
+import { templateOf } from "@/library";
 import { getHorse } from "@/store";
 import { findOr404 } from "../../../../../server/find-or-404";
 import { horseCare } from "../../../../../server/horse-care";
+import { editorSurroundings } from "../../../../../server/shape-facts";
 import { getStore } from "../../../../../server/store";
 
 export const metadata: Metadata = { title: "Plan a ladder" };
 
+type Asked = string | string[] | undefined;
+
 interface Props {
   params: Promise<{ horse: string }>;
-  /** A behaviour's name to begin with, for example from the first look. */
-  searchParams: Promise<{ behaviour?: string | string[] }>;
+  /** A behaviour's name to begin with, for example from the first look; or a template of the library with a method. */
+  searchParams: Promise<{ behaviour?: Asked; template?: Asked; method?: Asked }>;
+}
+
+/** The draft a page begins with; null where there is no such template. */
+function draftFor(asked: { behaviour?: Asked; template?: Asked; method?: Asked }): LadderDraft | null {
+  const draft = emptyDraft();
+  if (typeof asked.template !== "string")
+    return typeof asked.behaviour === "string"
+      ? { ...draft, behaviour: { ...draft.behaviour, name: asked.behaviour.slice(0, 80) } }
+      : draft;
+  const template = templateOf(asked.template);
+  if (template === undefined) return null;
+  const methods = methodsOf(template);
+  const method = METHODS.find((one) => one === asked.method && methods.includes(one)) ?? methods[0];
+  if (method === undefined) return null;
+  const { key, name, finished, cue, why, movement, free, involves, prerequisites } = template;
+  const behaviour: BehaviourInput = {
+    name,
+    finished,
+    cue,
+    why,
+    movement,
+    free,
+    involves: [...involves],
+    template: key,
+    prerequisites: prerequisites.map((need) => ({ ...need, values: { ...need.values } })) as BehaviourInput["prerequisites"],
+  };
+  return { behaviour, plan: planFromTemplate(template, method) };
 }
 
 export default async function NewLadderPage({ params, searchParams }: Props) {
   const { horse } = await params;
-  const { behaviour: named } = await searchParams;
+  const start = draftFor(await searchParams);
+  if (start === null) notFound();
   const store = await getStore();
   const { allowance } = await horseCare(store, await findOr404(getHorse(store, horse)));
-  const draft = emptyDraft();
-  const start = typeof named === "string" ? { ...draft, behaviour: { ...draft.behaviour, name: named.slice(0, 80) } } : draft;
   return (
     <>
-      <h1 className="mb-6 text-[2rem]">Plan a ladder</h1>
-      <LadderEditor start={start} horseId={horse} worked={false} allowance={allowance} />
+      <div className="mb-6 flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">
+        <h1 className="text-[2rem]">Plan a ladder</h1>
+        <Link href={`/horses/${horse}/shape/library`} className="link">
+          Begin from the library
+        </Link>
+      </div>
+      <LadderEditor
+        start={start}
+        horseId={horse}
+        worked={null}
+        allowance={allowance}
+        surroundings={await editorSurroundings(store, horse, null)}
+      />
     </>
   );
 }

@@ -1,9 +1,11 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { LadderEditor } from "@/features/shape/ladder-editor";
-import { asBehaviour, getHorse, getLadder, rungEvidence } from "@/store";
+import { valuesOf } from "@/core/session";
+import { LadderEditor } from "@/features/shape/editor/ladder-editor";
+import { asBehaviour, evidenceOfLadder, getHorse, getLadder, rungEvidence } from "@/store";
 import { findOr404 } from "../../../../../../server/find-or-404";
 import { horseCare } from "../../../../../../server/horse-care";
+import { editorSurroundings } from "../../../../../../server/shape-facts";
 import { getStore } from "../../../../../../server/store";
 
 export const metadata: Metadata = { title: "Edit the ladder" };
@@ -13,13 +15,22 @@ export default async function EditLadderPage({ params }: { params: Promise<{ hor
   const store = await getStore();
   const ladder = await findOr404(getLadder(store, id));
   if (ladder.horseId !== horse) notFound();
-  const worked = (await rungEvidence(store, id, ladder.version)).some((sum) => sum.n > 0);
+  const evidence = await rungEvidence(store, id, ladder.version);
+  const trials = await evidenceOfLadder(store, id);
   const behaviour = asBehaviour(ladder.behaviour);
   const { allowance } = await horseCare(store, await findOr404(getHorse(store, horse)));
   return (
     <>
       <h1 className="mb-6 text-[2rem]">Edit: {behaviour.name}</h1>
-      <LadderEditor start={{ behaviour, plan: ladder.plan }} horseId={horse} ladderId={id} worked={worked} allowance={allowance} />
+      <LadderEditor
+        key={ladder.version}
+        start={{ behaviour, plan: ladder.plan }}
+        horseId={horse}
+        ladderId={id}
+        worked={evidence.some((sum) => sum.n > 0) ? { plan: ladder.plan, evidence, values: valuesOf(trials) } : null}
+        allowance={allowance}
+        surroundings={await editorSurroundings(store, horse, ladder)}
+      />
     </>
   );
 }

@@ -3,10 +3,16 @@ import { DEFAULT_MASTERY_RULE } from "@/core/mastery";
 import { type BehaviourInput, EMPTY_BEHAVIOUR } from "@/core/schemas";
 import { type Strand, type StrandKey, type StrandValue, strandFromCatalogue, templateOf } from "@/core/strands";
 
-/** A ladder as the editor holds it. */
+/** A ladder as it is sent. */
 export interface LadderDraft {
   behaviour: BehaviourInput;
   plan: LadderPlan;
+}
+
+/** The part of a draft that is a form; the rope and its ways are edited as a drawing, with undo. */
+export interface LadderSettings {
+  behaviour: BehaviourInput;
+  plan: Omit<LadderPlan, "strands" | "rungs" | "ways">;
 }
 
 /** The easiest value a strand can begin with. */
@@ -31,6 +37,12 @@ export function newStrand(key: StrandKey, taken: readonly string[]): Strand {
   let id: string = key;
   for (let n = 2; taken.includes(id); n++) id = `${key}-${n}`;
   return strandFromCatalogue(key, id);
+}
+
+/** A strand the user makes: numbers with a unit, or named levels. */
+export function ownStrand(kind: Strand["kind"], taken: readonly string[]): Strand {
+  const strand = newStrand("own", taken);
+  return kind === "number" ? { ...strand, kind, levels: [] } : { ...strand, kind, unit: "", levels: ["first", "second", "third"] };
 }
 
 /** A first plan: two small rungs, a cue of three phases. */

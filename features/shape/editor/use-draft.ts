@@ -1,13 +1,14 @@
 "use client";
 
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { type FieldErrors, type Resolver, useForm } from "react-hook-form";
 import { behaviourSchema, check, checkLadderPlan, type FieldProblem } from "@/core/schemas";
 import { send } from "@/ui/form";
-import type { LadderDraft } from "./draft";
+import type { LadderDraft, LadderSettings } from "./draft";
+import type { RopeStep } from "./use-rope";
 
 /** Problems as the form library keeps them: a tree along the paths. */
-function errorTree(problems: readonly FieldProblem[]): FieldErrors<LadderDraft> {
+function errorTree(problems: readonly FieldProblem[]): FieldErrors<LadderSettings> {
   const root: Record<string, unknown> = {};
   for (const { path, message } of problems) {
     const keys = path.replace(/\[(\d+)\]/g, ".$1").split(".");
@@ -20,7 +21,7 @@ function errorTree(problems: readonly FieldProblem[]): FieldErrors<LadderDraft> 
       }
     });
   }
-  return root as FieldErrors<LadderDraft>;
+  return root as FieldErrors<LadderSettings>;
 }
 
 /** Checks a draft by the same schemas as the server. */
@@ -33,26 +34,40 @@ export function draftProblems(draft: LadderDraft): FieldProblem[] {
   ];
 }
 
-const resolver: Resolver<LadderDraft> = async (values) => {
-  const problems = draftProblems(values);
-  return problems.length === 0 ? { values, errors: {} } : { values: {}, errors: errorTree(problems) };
-};
+const withRope = ({ behaviour, plan }: LadderSettings, { rope, ways }: RopeStep): LadderDraft => ({
+  behaviour,
+  plan: { ...plan, ...rope, ways },
+});
 
-/** The ladder editor's form. */
-export function useDraft(start: LadderDraft, save: { horseId: string; ladderId?: string }, onSaved: (id: string) => void) {
-  const form = useForm<LadderDraft>({ defaultValues: start, resolver });
+/** The form beside the rope; both are checked and sent as one. */
+export function useDraft(
+  start: LadderSettings,
+  step: RopeStep,
+  save: { horseId: string; ladderId?: string },
+  onSaved: (id: string) => void,
+) {
   const [problems, setProblems] = useState<readonly string[]>([]);
+  const now = useRef(step);
+  now.current = step;
+  const [resolver] = useState(
+    (): Resolver<LadderSettings> => async (values) => {
+      const found = draftProblems(withRope(values, now.current));
+      return found.length === 0 ? { values, errors: {} } : { values: {}, errors: errorTree(found) };
+    },
+  );
+  const form = useForm<LadderSettings>({ defaultValues: start, resolver });
   const submit = form.handleSubmit(
     async (values) => {
       setProblems([]);
+      const draft = withRope(values, now.current);
       const sent =
         save.ladderId === undefined
-          ? await send<{ id: string }>("POST", "/api/ladders", { horse: save.horseId, ...values })
-          : await send<{ id: string }>("PUT", `/api/ladders/${save.ladderId}`, values);
+          ? await send<{ id: string }>("POST", "/api/ladders", { horse: save.horseId, ...draft })
+          : await send<{ id: string }>("PUT", `/api/ladders/${save.ladderId}`, draft);
       if (sent.ok) onSaved(sent.value.id);
       else setProblems(sent.fields.length > 0 ? sent.fields.map((f) => f.message) : [sent.message]);
     },
-    () => setProblems(draftProblems(form.getValues()).map((p) => p.message)),
+    () => setProblems(draftProblems(withRope(form.getValues(), now.current)).map((p) => p.message)),
   );
   return { form, submit, problems };
 }

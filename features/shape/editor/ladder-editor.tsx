@@ -1,0 +1,167 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useDeferredValue, useMemo, useState } from "react";
+import { type LadderPlan, unchangedRungs } from "@/core/ladder";
+import { type Allowance, barredBehaviour, barredMethod, barredRung } from "@/core/welfare";
+import type { ChartEvidence } from "@/ui/strand-chart";
+import { BehaviourText } from "./behaviour-fields";
+import type { LadderDraft } from "./draft";
+import { LayOutPanel } from "./lay-out-panel";
+import { RopeBoard } from "./rope-board";
+import { RungSettings } from "./rung-settings";
+import { type EditorSurroundings, SettingsPart } from "./settings-part";
+import { errorAt, useDraft } from "./use-draft";
+import { useRope } from "./use-rope";
+
+/** A ladder that was worked: what a change to it would leave behind. */
+export interface WorkedBefore {
+  readonly plan: LadderPlan;
+  readonly evidence: readonly ChartEvidence[];
+  /** The horse's values on the counted strand, oldest first. */
+  readonly values: readonly number[];
+}
+
+const NO_EVIDENCE: readonly ChartEvidence[] = [];
+const NO_VALUES: readonly number[] = [];
+
+/** What saving does to the evidence there is. */
+function VersionNote({ before, after }: { before: LadderPlan; after: LadderPlan }) {
+  const kept = useMemo(() => unchangedRungs(before, after), [before, after]);
+  const all = before.rungs.length;
+  return (
+    <p className="border-l-4 border-ochre pl-4">
+      This ladder has been worked. Saving a change makes a new version; trials so far stay with theirs.{" "}
+      {kept.size === all
+        ? "Every rung asks the same: all evidence is carried over."
+        : `${kept.size} of ${all} rungs ask the same and keep their evidence.`}
+    </p>
+  );
+}
+
+/** Plans a ladder: the rope, its rungs, its ask, what it earns, when it moves on. */
+export function LadderEditor({
+  start,
+  horseId,
+  ladderId,
+  worked,
+  allowance,
+  surroundings,
+}: {
+  start: LadderDraft;
+  horseId: string;
+  ladderId?: string;
+  worked: WorkedBefore | null;
+  /** What restrictions and age allow today: what they close is shown beside it. */
+  allowance: Allowance;
+  surroundings: EditorSurroundings;
+}) {
+  const router = useRouter();
+  const [state, dispatch] = useRope({ rope: { strands: start.plan.strands, rungs: start.plan.rungs }, ways: start.plan.ways });
+  const { rope, ways, selected } = state;
+  const [layingOut, setLayingOut] = useState(false);
+  const { form, submit, problems } = useDraft(start, { rope, ways }, { horseId, ladderId }, (id) => {
+    router.push(`/horses/${horseId}/shape/${id}`);
+    router.refresh();
+  });
+  const settings = form.watch("plan");
+  const plan = useMemo((): LadderPlan => ({ ...settings, ...rope, ways }), [settings, rope, ways]);
+  const later = useDeferredValue(state);
+  const laterPlan = useDeferredValue(plan);
+  const involves = form.watch("behaviour.involves") ?? [];
+  const implied = rope.strands.flatMap((strand) => (strand.key === "circle" ? ["circling"] : strand.key === "load" ? ["load"] : []));
+  const closed = [
+    barredBehaviour([...involves, ...implied], allowance),
+    barredMethod(plan.method, allowance),
+    ...barredRung(plan, selected, allowance).map(({ why }) => `Rung ${selected}: ${why}`),
+  ].filter((why) => why !== null);
+  const rung = rope.rungs[selected - 1];
+  return (
+    <form onSubmit={submit} noValidate className="grid grid-cols-[minmax(0,1fr)] gap-8">
+      {worked !== null && <VersionNote before={worked.plan} after={laterPlan} />}
+      <section className="grid gap-4 sm:grid-cols-2" aria-label="The behaviour">
+        <BehaviourText form={form} name="name" label="Behaviour" hint="For example: steps back from a light touch" />
+        <BehaviourText form={form} name="cue" label="Cue" hint="What you will use in the end" />
+        {closed.length > 0 && (
+          <div role="status" className="border-l-4 border-brick pl-4 font-semibold text-brick sm:col-span-2">
+            {closed.map((why) => (
+              <p key={why}>Not today. {why}</p>
+            ))}
+          </div>
+        )}
+      </section>
+      <section>
+        <div className="mb-2 flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">
+          <h2 className="text-xl">Rungs</h2>
+          <button type="button" className="link min-h-10" aria-expanded={layingOut} onClick={() => setLayingOut(!layingOut)}>
+            {layingOut ? "Back to the rungs" : "Lay it out from a start and a goal"}
+          </button>
+        </div>
+        {layingOut ? (
+          <LayOutPanel
+            plan={plan}
+            onUse={(rungs) => {
+              dispatch({ kind: "edit", edit: (now) => ({ ...now, rungs }), select: 1 });
+              setLayingOut(false);
+            }}
+          />
+        ) : (
+          <RopeBoard state={state} dispatch={dispatch} plan={plan} evidence={worked?.evidence ?? NO_EVIDENCE} allowance={allowance}>
+            <div className="grid items-end gap-4 sm:grid-cols-4">
+              <label className="block" htmlFor="plan.workingStrandId">
+                <span className="mb-1 block font-semibold">Counted strand</span>
+                <select
+                  id="plan.workingStrandId"
+                  {...form.register("plan.workingStrandId", {
+                    setValueAs: (value: string | null) => (value === "" || value === null ? null : value),
+                  })}
+                  aria-invalid={errorAt(form, "plan.workingStrandId") !== undefined}
+                  className="field-box"
+                >
+                  <option value="">none</option>
+                  {rope.strands
+                    .filter((strand) => strand.kind === "number" && strand.key !== "latency" && strand.key !== "lightness")
+                    .map((strand) => (
+                      <option key={strand.id} value={strand.id}>
+                        {strand.name}
+                      </option>
+                    ))}
+                </select>
+              </label>
+              <p className="text-sm text-soft sm:col-span-3">
+                {errorAt(form, "plan.workingStrandId") ?? "Its value is measured in each trial."}
+              </p>
+            </div>
+            {rung !== undefined && (
+              <RungSettings plan={plan} rung={rung} number={selected} values={worked?.values ?? NO_VALUES} dispatch={dispatch} />
+            )}
+          </RopeBoard>
+        )}
+      </section>
+      <SettingsPart
+        form={form}
+        rope={later.rope}
+        ways={later.ways}
+        rung={later.selected}
+        allowance={allowance}
+        surroundings={surroundings}
+        dispatch={dispatch}
+      />
+      <div className="sticky bottom-0 z-10 -mx-2 border-t-2 border-ink bg-ground px-2 py-3">
+        <button type="submit" className="act text-lg" disabled={form.formState.isSubmitting}>
+          {ladderId === undefined ? "Make the ladder" : "Save"}
+        </button>
+        {problems.length > 0 && (
+          <div role="alert" className="mt-3 border-l-4 border-brick pl-4 text-brick">
+            <p className="font-semibold">Not saved yet:</p>
+            <ul className="list-disc pl-5">
+              {[...new Set(problems)].slice(0, 8).map((problem) => (
+                <li key={problem}>{problem}</li>
+              ))}
+            </ul>
+          </div>
+        )}
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,185 @@
+"use client";
+
+import { ArrowLeft, ArrowRight, Copy, Merge, Split, Trash2 } from "lucide-react";
+import { type Dispatch, memo, useState } from "react";
+import { copyRung, deleteRung, FEWEST_RUNGS, mergeRungs, moveRung, type Rung, setRung, setValue, splitRung } from "@/core/ladder";
+import { rungValueProblem } from "@/core/schemas";
+import type { StepFault, Strand } from "@/core/strands";
+import { NumberBox } from "./number-box";
+import type { RopeAction } from "./use-rope";
+
+const tool =
+  "grid size-10 place-items-center rounded border-2 border-transparent hover:border-soft hover:bg-paper disabled:opacity-30 disabled:hover:border-transparent";
+
+const icon = { size: 18, "aria-hidden": true } as const;
+
+/** What can be done with the rung in view. */
+export function RungTools({ rung, rungs, dispatch }: { rung: number; rungs: number; dispatch: Dispatch<RopeAction> }) {
+  const edit = (change: Extract<RopeAction, { kind: "edit" }>["edit"], select: number) => dispatch({ kind: "edit", edit: change, select });
+  return (
+    <div role="toolbar" aria-label={`Rung ${rung}`} className="flex flex-wrap items-center gap-1">
+      <button
+        type="button"
+        className={tool}
+        title="Copy"
+        aria-label={`Copy rung ${rung}`}
+        onClick={() => edit((rope) => copyRung(rope, rung), rung + 1)}
+      >
+        <Copy {...icon} />
+      </button>
+      <button
+        type="button"
+        className={tool}
+        title="Earlier"
+        aria-label={`Move rung ${rung} earlier`}
+        disabled={rung === 1}
+        onClick={() => edit((rope) => moveRung(rope, rung, rung - 1), rung - 1)}
+      >
+        <ArrowLeft {...icon} />
+      </button>
+      <button
+        type="button"
+        className={tool}
+        title="Later"
+        aria-label={`Move rung ${rung} later`}
+        disabled={rung === rungs}
+        onClick={() => edit((rope) => moveRung(rope, rung, rung + 1), rung + 1)}
+      >
+        <ArrowRight {...icon} />
+      </button>
+      <button
+        type="button"
+        className={tool}
+        title="Make one of this and the next"
+        aria-label={`Merge rung ${rung} with the next`}
+        disabled={rung === rungs || rungs <= FEWEST_RUNGS}
+        onClick={() => edit((rope) => mergeRungs(rope, rung), rung)}
+      >
+        <Merge {...icon} />
+      </button>
+      <button
+        type="button"
+        className={tool}
+        title="Delete"
+        aria-label={`Delete rung ${rung}`}
+        disabled={rungs <= FEWEST_RUNGS}
+        onClick={() => edit((rope) => deleteRung(rope, rung), rung)}
+      >
+        <Trash2 {...icon} />
+      </button>
+    </div>
+  );
+}
+
+/** The faults of the step to a rung: one press splits them, or a reason keeps them. */
+export function StepFaults({
+  faults,
+  rung,
+  kept,
+  dispatch,
+}: {
+  faults: readonly StepFault[];
+  rung: number;
+  kept: string | undefined;
+  dispatch: Dispatch<RopeAction>;
+}) {
+  const [keeping, setKeeping] = useState(false);
+  if (faults.length === 0) return null;
+  const keep = (reason: string) =>
+    dispatch({
+      kind: "edit",
+      edit: (rope) => setRung(rope, rung, { kept: reason === "" ? undefined : reason }),
+      gesture: `kept-${rung}`,
+    });
+  return (
+    <div className="border-l-4 border-ochre pl-4">
+      {faults.map(({ sentence }) => (
+        <p key={sentence} className="font-semibold">
+          {sentence}
+        </p>
+      ))}
+      <div className="mt-2 flex flex-wrap items-center gap-3">
+        <button
+          type="button"
+          className="act"
+          onClick={() => dispatch({ kind: "edit", edit: (rope) => splitRung(rope, rung), select: rung })}
+        >
+          <Split size={18} aria-hidden="true" /> Split it
+        </button>
+        {kept === undefined && !keeping && (
+          <button type="button" className="act-quiet" onClick={() => setKeeping(true)}>
+            Keep it
+          </button>
+        )}
+      </div>
+      {(kept !== undefined || keeping) && (
+        <label className="mt-3 block">
+          <span className="font-semibold">Kept, because</span>
+          <input
+            value={kept ?? ""}
+            maxLength={300}
+            autoComplete="off"
+            // biome-ignore lint/a11y/noAutofocus: it comes up by a press that asks for it
+            autoFocus={keeping}
+            onChange={(event) => keep(event.target.value)}
+            className="field-box"
+          />
+        </label>
+      )}
+    </div>
+  );
+}
+
+/** The rung's values, to be typed. */
+export const RungValues = memo(function RungValues({
+  strands,
+  values,
+  rung,
+  phases,
+  focused,
+  dispatch,
+}: {
+  strands: readonly Strand[];
+  values: Rung["values"];
+  rung: number;
+  phases: number;
+  /** The strand whose cord is held. */
+  focused: string | null;
+  dispatch: Dispatch<RopeAction>;
+}) {
+  return (
+    <div className="grid gap-x-4 gap-y-3 sm:grid-cols-2 lg:grid-cols-4">
+      {strands.map((strand) => {
+        const value = values[strand.id];
+        const problem = rungValueProblem(strand, value, phases);
+        const label = `${strand.name}, rung ${rung}`;
+        const put = (next: number | string) =>
+          dispatch({ kind: "edit", edit: (rope) => setValue(rope, rung, strand.id, next), gesture: `type-${rung}-${strand.id}` });
+        return (
+          <div key={strand.id} className={`border-l-4 pl-2 ${focused === strand.id ? "border-tarn" : "border-transparent"}`}>
+            <span className="flex justify-between gap-2" aria-hidden="true">
+              <span className="truncate">{strand.name}</span>
+              <span className="text-soft">{strand.unit}</span>
+            </span>
+            {strand.kind === "levels" ? (
+              <select
+                aria-label={label}
+                aria-invalid={problem !== null}
+                value={String(value)}
+                onChange={(event) => put(event.target.value)}
+                className="field-box"
+              >
+                {!strand.levels.includes(String(value)) && <option value={String(value)}>{String(value)}</option>}
+                {strand.levels.map((level) => (
+                  <option key={level}>{level}</option>
+                ))}
+              </select>
+            ) : (
+              <NumberBox key={`${rung}-${strand.id}`} value={Number(value)} label={label} problem={problem} onValue={put} />
+            )}
+          </div>
+        );
+      })}
+    </div>
+  );
+});

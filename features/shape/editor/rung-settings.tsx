@@ -1,0 +1,123 @@
+"use client";
+
+import type { Dispatch } from "react";
+import { PERCENTILE_DEFAULTS, percentileBar } from "@/core/evidence";
+import { type LadderPlan, METHOD_GUIDES, METHODS, type Method, type Rung, setRung } from "@/core/ladder";
+import { movingOnSentence, valuesGoalOf } from "@/core/session";
+import { ValueStrip } from "@/ui/measure";
+import { LabelledNumber } from "./number-box";
+import { ScheduleBox } from "./schedule-box";
+import type { RopeAction } from "./use-rope";
+
+/** What one rung may set for itself: its method, what it earns, and a bar that follows the horse. */
+export function RungSettings({
+  plan,
+  rung,
+  number,
+  values,
+  dispatch,
+}: {
+  plan: LadderPlan;
+  rung: Rung;
+  number: number;
+  /** The horse's last values on the counted strand, oldest first. */
+  values: readonly number[];
+  dispatch: Dispatch<RopeAction>;
+}) {
+  const set = (change: Partial<Omit<Rung, "values">>, gesture?: string) =>
+    dispatch({ kind: "edit", edit: (rope) => setRung(rope, number, change), gesture });
+  const working = plan.strands.find(({ id }) => id === plan.workingStrandId);
+  const { percentile } = rung;
+  const goal = valuesGoalOf(plan, number);
+  const good =
+    percentile !== undefined &&
+    Number.isInteger(percentile.lookBack) &&
+    percentile.lookBack >= 3 &&
+    percentile.lookBack <= 50 &&
+    percentile.wantedShare >= 0.1 &&
+    percentile.wantedShare <= 0.95;
+  return (
+    <details
+      className="border-t-2 border-hair pt-2"
+      open={rung.method !== undefined || rung.schedule !== undefined || percentile !== undefined}
+    >
+      <summary className="min-h-10 font-semibold text-tarn">Only on this rung</summary>
+      <div className="mt-1 grid gap-x-6 gap-y-4 sm:grid-cols-3">
+        <div>
+          <label htmlFor={`rung-method-${number}`} className="mb-1 block font-semibold">
+            Method
+          </label>
+          <select
+            id={`rung-method-${number}`}
+            value={rung.method ?? ""}
+            onChange={(event) => set({ method: event.target.value === "" ? undefined : (event.target.value as Method) })}
+            className="field-box"
+          >
+            <option value="">as the ladder</option>
+            {METHODS.map((method) => (
+              <option key={method} value={method}>
+                {METHOD_GUIDES[method].name}
+              </option>
+            ))}
+          </select>
+        </div>
+        <ScheduleBox
+          id={`rung-schedule-${number}`}
+          label="Reinforced"
+          value={rung.schedule}
+          none="as the ladder"
+          onChange={(schedule) => set({ schedule }, `schedule-${number}`)}
+        />
+        <div>
+          <label className="flex min-h-10 items-center gap-2 font-semibold">
+            <input
+              type="checkbox"
+              checked={percentile !== undefined}
+              disabled={working === undefined && percentile === undefined}
+              onChange={(event) => set({ percentile: event.target.checked ? { ...PERCENTILE_DEFAULTS } : undefined })}
+              className="size-5 accent-(--tarn)"
+            />
+            The bar follows the horse
+          </label>
+          <p className="text-sm text-soft">
+            {working === undefined
+              ? "Choose a counted strand first."
+              : `What earns it is set by its own last values of ${working.name}, so that a fixed share of answers does.`}
+          </p>
+        </div>
+        {percentile !== undefined && (
+          <>
+            <LabelledNumber
+              label="Last values looked at"
+              value={percentile.lookBack}
+              problem={
+                Number.isInteger(percentile.lookBack) && percentile.lookBack >= 3 && percentile.lookBack <= 50
+                  ? null
+                  : "A whole number from 3 to 50."
+              }
+              onValue={(lookBack) => set({ percentile: { ...percentile, lookBack } }, `look-${number}`)}
+            />
+            <LabelledNumber
+              label="Share that earns it, %"
+              value={Math.round(percentile.wantedShare * 1000) / 10}
+              problem={percentile.wantedShare >= 0.1 && percentile.wantedShare <= 0.95 ? null : "From 10 to 95."}
+              onValue={(share) => set({ percentile: { ...percentile, wantedShare: share / 100 } }, `share-${number}`)}
+            />
+            {good && working !== undefined && (
+              <div>
+                <ValueStrip
+                  values={values.slice(-percentile.lookBack)}
+                  bar={percentileBar(values, percentile.lookBack, percentile.wantedShare, working.harder)}
+                  unit={working.unit}
+                  harder={working.harder}
+                  goal={goal?.value ?? null}
+                />
+                <p className="mt-1 text-sm text-soft">Moves on when: {movingOnSentence(plan.mastery, goal)}.</p>
+              </div>
+            )}
+          </>
+        )}
+      </div>
+    </details>
+  );
+}

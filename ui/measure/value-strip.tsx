@@ -1,0 +1,74 @@
+import type { PercentileBar } from "@/core/evidence";
+import { shortNumber } from "@/core/strands";
+
+const WIDTH = 280;
+const HEIGHT = 62;
+const EDGE = 14;
+
+/** The bar in words; where it lies between two ranks both are said with their weight. */
+function barWords({ used, parts }: PercentileBar, unit: string, harder: "more" | "less"): string {
+  if (used === 0) return "No values yet: any answer earns it.";
+  const words = parts.map(({ criterion, rank, onEqual }) => {
+    if (criterion === null) return rank <= 0 ? "any answer" : "none";
+    const value = `${shortNumber(criterion)}${unit === "" ? "" : ` ${unit}`}`;
+    const equal = onEqual >= 1 ? "" : `, an equal one ${Math.round(onEqual * 100)} times in 100`;
+    return `${harder} than ${value}${equal}`;
+  });
+  return parts.length === 1 || words[0] === words[1]
+    ? `Earns it: ${words[0]}.`
+    : `Earns it: ${words[0]} (${Math.round((parts[0]?.weight ?? 0) * 100)} % of the time), otherwise ${words[1]}.`;
+}
+
+/** The horse's last values as a strip, oldest first, with the bar the next one has to beat and the goal. */
+export function ValueStrip({
+  values,
+  bar,
+  unit,
+  harder,
+  goal = null,
+}: {
+  values: readonly number[];
+  bar: PercentileBar;
+  unit: string;
+  harder: "more" | "less";
+  goal?: number | null;
+}) {
+  const bars = [...new Set(bar.parts.flatMap(({ criterion }) => (criterion === null ? [] : [criterion])))];
+  const all = [...values, ...bars, ...(goal === null ? [] : [goal])];
+  const low = Math.min(...all, 0);
+  const high = Math.max(...all, low + 1e-9);
+  const y = (value: number) => {
+    const share = high === low ? 0.5 : (value - low) / (high - low);
+    return HEIGHT - 8 - (harder === "more" ? share : 1 - share) * (HEIGHT - 16);
+  };
+  const step = values.length <= 1 ? 0 : (WIDTH - 2 * EDGE) / (values.length - 1);
+  const words = barWords(bar, unit, harder);
+  const suffix = unit === "" ? "" : ` ${unit}`;
+  return (
+    <div>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        className="block w-full max-w-80"
+        role="img"
+        aria-label={`Last values, oldest first: ${values.map(shortNumber).join(", ") || "none"}${suffix}`}
+      >
+        {goal !== null && (
+          <path d={`M0 ${y(goal)} H${WIDTH}`} stroke="var(--sage)" strokeWidth="2" strokeDasharray="2 5">
+            <title>{`goal ${shortNumber(goal)}${suffix}`}</title>
+          </path>
+        )}
+        {bars.map((value) => (
+          <path key={value} d={`M0 ${y(value)} H${WIDTH}`} stroke="var(--ochre)" strokeWidth="2.5">
+            <title>{`bar ${shortNumber(value)}${suffix}`}</title>
+          </path>
+        ))}
+        {values.map((value, i) => (
+          <circle key={`${i}-${value}`} cx={EDGE + i * step} cy={y(value)} r="5" fill="var(--ground)" stroke="var(--ink)" strokeWidth="2.5">
+            <title>{`${shortNumber(value)}${suffix}`}</title>
+          </circle>
+        ))}
+      </svg>
+      <p className="text-sm">{words}</p>
+    </div>
+  );
+}

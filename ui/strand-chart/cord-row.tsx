@@ -1,0 +1,58 @@
+import { memo } from "react";
+import type { Strand, StrandValue } from "@/core/strands";
+import { COLUMN, cordPath, cordY, HEAD, heightsOf, LABEL, ROW, shorten, valueWords } from "./geometry";
+
+interface CordRowProps {
+  readonly strand: Strand;
+  /** Its value on each rung, in order. */
+  readonly values: readonly (StrandValue | undefined)[];
+  /** Rungs, counted from 1, where this strand is part of a fault, and where another version said something else. */
+  readonly faulty: readonly number[];
+  readonly changed: readonly number[];
+  readonly row: number;
+}
+
+const alike = <T,>(a: readonly T[], b: readonly T[]) => a.length === b.length && a.every((one, i) => one === b[i]);
+
+/** One strand as a cord. It is drawn again only where it changed: a ladder of many rungs has to follow a drag. */
+export const CordRow = memo(
+  function CordRow({ strand, values, faulty, changed, row }: CordRowProps) {
+    const heights = heightsOf(strand, values);
+    const d = cordPath(heights);
+    return (
+      <g transform={`translate(0 ${HEAD + row * ROW})`}>
+        <text x="0" y="48" fontWeight="700" fontSize="16" fill="var(--ink)">
+          <title>{strand.name}</title>
+          {shorten(strand.name, 14)}
+        </text>
+        <text x="0" y="65" fontSize="13" fill="var(--soft)">
+          {strand.unit}
+        </text>
+        <path d={d} fill="none" stroke="var(--ink)" strokeWidth="5.5" strokeLinecap="round" />
+        <path d={d} fill="none" stroke="var(--ground)" strokeWidth="1.3" strokeDasharray="5 5" />
+        {values.map((value, i) => {
+          const marked = changed.includes(i + 1);
+          if (i > 0 && values[i - 1] === value && !marked) return null;
+          const fault = faulty.includes(i + 1);
+          const words = valueWords(value);
+          return (
+            <text
+              key={`${strand.id}-${i}`}
+              x={LABEL + i * COLUMN + 10}
+              y={cordY(heights[i] ?? 0) - 9}
+              fontSize="14"
+              fontWeight={fault || marked ? 700 : 400}
+              textDecoration={marked ? "underline" : undefined}
+              fill={fault ? "var(--ochre)" : marked ? "var(--tarn)" : "var(--ink)"}
+            >
+              <title>{marked ? `${words}, changed` : words}</title>
+              {shorten(words)}
+            </text>
+          );
+        })}
+      </g>
+    );
+  },
+  (a, b) =>
+    a.strand === b.strand && a.row === b.row && alike(a.values, b.values) && alike(a.faulty, b.faulty) && alike(a.changed, b.changed),
+);

@@ -1,0 +1,59 @@
+import { memo } from "react";
+import { wilsonInterval } from "@/core/evidence";
+import { COLUMN, LABEL } from "./geometry";
+
+/** Evidence of one rung, as the chart shows it. */
+export interface ChartEvidence {
+  readonly rung: number;
+  readonly n: number;
+  readonly met: number;
+  readonly metAtLightest: number;
+}
+
+/** Under each rung: how many, the share with its interval. */
+export const EvidenceRow = memo(function EvidenceRow({
+  rungs,
+  evidence,
+  y,
+}: {
+  rungs: number;
+  evidence: readonly ChartEvidence[];
+  y: number;
+}) {
+  return (
+    <g transform={`translate(0 ${y})`}>
+      <text x="0" y="22" fontWeight="700" fontSize="16" fill="var(--ink)">
+        evidence
+      </text>
+      <text x="0" y="40" fontSize="13" fill="var(--soft)">
+        met, 95 %
+      </text>
+      {Array.from({ length: rungs }, (_, i) => {
+        const sum = evidence.find((e) => e.rung === i + 1);
+        const left = LABEL + i * COLUMN + 10;
+        const wide = COLUMN - 20;
+        const interval = sum === undefined || sum.n === 0 ? null : wilsonInterval(sum.met, sum.n);
+        return (
+          <g key={`e${i}`}>
+            <path d={`M${left} 16 h${wide}`} stroke="var(--hair)" strokeWidth="2" />
+            {interval !== null && sum !== undefined && (
+              <>
+                <path
+                  d={`M${left + interval[0] * wide} 16 H${left + interval[1] * wide}`}
+                  stroke="var(--tarn)"
+                  strokeOpacity="0.45"
+                  strokeWidth="7"
+                />
+                <path d={`M${left + (sum.met / sum.n) * wide} 9 v14`} stroke="var(--tarn)" strokeWidth="4" />
+              </>
+            )}
+            <text x={left} y="40" fontSize="13.5" fill="var(--ink)">
+              {sum === undefined || sum.n === 0 ? "–" : `${sum.met} of ${sum.n}`}
+              {sum !== undefined && sum.n > 0 && <title>{`${sum.metAtLightest} of them at the lightest cue`}</title>}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+});
