@@ -274,6 +274,17 @@ export async function addLadder(
   return id;
 }
 
+/** A chain's link stays on what it asked for: its rung may have another number now, or be gone. */
+async function moveChainLinks(store: Store, ladderId: string, before: LadderPlan, after: LadderPlan, transaction: Transaction) {
+  const { chainLink } = store.models;
+  const moved = unchangedRungs(before, after);
+  const links = (await chainLink.findAll({ where: { ladder_id: ladderId }, transaction })).map(plain);
+  for (const { chain_id, position, rung } of links) {
+    const next = moved.get(rung) ?? Math.min(rung, after.rungs.length);
+    if (next !== rung) await chainLink.update({ rung: next }, { where: { chain_id, position }, transaction });
+  }
+}
+
 /**
  * Changes a ladder. Where a session was worked on its present version the
  * change makes a new one, and old trials keep pointing at theirs.
@@ -287,7 +298,10 @@ export async function updateLadder(store: Store, id: string, behaviour: Behaviou
     const changed = !isDeepStrictEqual(present, withoutUndefined({ ...present, ...plan }));
     const version = worked > 0 && changed ? ladder.version + 1 : ladder.version;
     await store.models.behaviour.update(behaviourColumns(behaviour), { where: { id: ladder.behaviour_id }, transaction });
-    if (changed) await writeVersion(store, id, version, plan, transaction);
+    if (changed) {
+      await writeVersion(store, id, version, plan, transaction);
+      await moveChainLinks(store, id, present, plan, transaction);
+    }
     await store.models.ladder.update({ version }, { where: { id }, transaction });
     return version;
   });

@@ -165,3 +165,20 @@ export async function editorSurroundings(store: Store, horseId: string, present:
     ]),
   };
 }
+
+/** The graph with where each behaviour leads: the horse's own ladder, or the library. */
+export const graphLinks = (horseId: string, graph: readonly GraphPart[]) =>
+  graph.map(({ key, name, ladderId, state, needs }) => ({
+    key,
+    name,
+    state,
+    needs,
+    href:
+      state === "this"
+        ? null
+        : ladderId !== null
+          ? `/horses/${horseId}/shape/${ladderId}`
+          : templateOf(key) === undefined
+            ? null
+            : `/horses/${horseId}/shape/library/${key}`,
+  }));

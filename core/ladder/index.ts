@@ -1,3 +1,4 @@
+export { chosenWays, methodCautions, wayCautions } from "./cautions";
 export { type PlanChange, planChanges, unchangedRungs } from "./changes";
 export { type BlockSurroundings, type Criterion, criterionOf } from "./criterion";
 export {

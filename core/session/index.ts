@@ -21,6 +21,7 @@ export { type Whereabouts, whereNow } from "./where";
 export {
   type Advice,
   DEFAULT_WORD_SETTINGS,
+  easeSentence,
   limitReached,
   movingOnSentence,
   progressOf,

@@ -67,6 +67,11 @@ export function progressOf(rule: MasteryRule, byValues: ValuesGoal | null, trial
     : progressByValues(valuesOf(trials), byValues.lookBack, byValues);
 }
 
+/** When the word would be Ease, in words for a card that is read without the app. */
+export function easeSentence({ easeRun, easeMisses, easeWindow }: WordSettings = DEFAULT_WORD_SETTINGS): string {
+  return `${easeRun} in a row missed or refused, or ${easeMisses} of the last ${easeWindow}: go one rung back.`;
+}
+
 /** How a rung is left, in words. */
 export function movingOnSentence(rule: MasteryRule, byValues: ValuesGoal | null): string {
   if (byValues === null) return masterySentence(rule);

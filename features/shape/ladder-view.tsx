@@ -2,15 +2,31 @@
 
 import Link from "next/link";
 import { useState } from "react";
-import { wilsonInterval } from "@/core/evidence";
-import type { LadderPlan } from "@/core/ladder";
-import { masterySentence } from "@/core/mastery";
-import { shareSentence } from "@/core/session";
+import { percentileBar, wilsonInterval } from "@/core/evidence";
+import { type LadderPlan, METHOD_GUIDES, methodOf, scheduleOf, scheduleSentence } from "@/core/ladder";
+import { movingOnSentence, shareSentence, valuesGoalOf } from "@/core/session";
 import { criterionParts, stepFaults } from "@/core/strands";
-import { Whisker } from "@/ui/measure";
+import { ValueStrip, Whisker } from "@/ui/measure";
 import { type ChartEvidence, CueStairs, StrandChart } from "@/ui/strand-chart";
 
-const METHOD_WORDS = { "pressure-release": "pressure and release", "marker-food": "marker and food", combined: "combined" } as const;
+/** The horse's last values on a rung whose bar follows them. */
+function FollowedBar({ plan, rung, values }: { plan: LadderPlan; rung: number; values: readonly number[] }) {
+  const setting = plan.rungs[rung - 1]?.percentile;
+  const working = plan.strands.find(({ id }) => id === plan.workingStrandId);
+  if (setting === undefined || working === undefined) return null;
+  return (
+    <div>
+      <h3 className="font-sans text-sm font-normal text-soft">The bar follows its last {setting.lookBack} values</h3>
+      <ValueStrip
+        values={values.slice(-setting.lookBack)}
+        bar={percentileBar(values, setting.lookBack, setting.wantedShare, working.harder)}
+        unit={working.unit}
+        harder={working.harder}
+        goal={valuesGoalOf(plan, rung)?.value ?? null}
+      />
+    </div>
+  );
+}
 
 /** The ladder as a rope, with the reasons of the chosen rung beside it. */
 export function LadderView({
@@ -21,6 +37,10 @@ export function LadderView({
   barred,
   barredWhole,
   promises,
+  values,
+  transferred,
+  chosen,
+  cautions,
 }: {
   horseId: string;
   ladder: { id: string; name: string; finished: string; version: number; plan: LadderPlan };
@@ -32,9 +52,17 @@ export function LadderView({
   barredWhole: string | null;
   /** What the ladder's rule promises, in sentences. */
   promises: readonly string[];
+  /** The horse's values on each rung whose bar follows them, oldest first, by rung. */
+  values: Readonly<Record<number, readonly number[]>>;
+  /** How far a new cue has taken over, or null where none is coming in. */
+  transferred: string | null;
+  /** What was chosen where trainers disagree. */
+  chosen: readonly { readonly question: string; readonly choice: string }[];
+  cautions: readonly string[];
 }) {
   const [selected, setSelected] = useState(here.rung);
   const { plan } = ladder;
+  const goal = valuesGoalOf(plan, selected);
   const sum = evidence.find((e) => e.rung === selected);
   const faults = stepFaults(
     plan.strands,
@@ -51,12 +79,20 @@ export function LadderView({
         <h1 className="text-[2rem]">
           {ladder.name}
           <span className="ml-4 font-sans text-base font-normal text-soft">
-            {METHOD_WORDS[plan.method]} · version {ladder.version} · {plan.rungs.length} rungs
+            {METHOD_GUIDES[plan.method].short} · version {ladder.version} · {plan.rungs.length} rungs
           </span>
         </h1>
-        <p className="flex gap-6">
+        <p className="no-print flex flex-wrap gap-x-6 gap-y-1">
           <Link href={`/horses/${horseId}/shape/${ladder.id}/edit`} className="link">
             Edit
+          </Link>
+          {ladder.version > 1 && (
+            <Link href={`/horses/${horseId}/shape/${ladder.id}/versions`} className="link">
+              What changed
+            </Link>
+          )}
+          <Link href={`/horses/${horseId}/shape/${ladder.id}/card`} className="link">
+            Pocket card
           </Link>
           <Link href={`/horses/${horseId}/work`} className="link">
             Work it
@@ -96,6 +132,7 @@ export function LadderView({
           {faults.map((fault) => (
             <p key={fault.sentence} className="border-l-4 border-ochre pl-3">
               {fault.sentence}
+              {plan.rungs[selected - 1]?.kept !== undefined && ` Kept: ${plan.rungs[selected - 1]?.kept}`}
             </p>
           ))}
           <div>
@@ -110,14 +147,22 @@ export function LadderView({
               </>
             )}
           </div>
+          <FollowedBar plan={plan} rung={selected} values={values[selected] ?? []} />
           <div>
             <h3 className="font-sans text-sm font-normal text-soft">The ask</h3>
             <CueStairs phases={plan.phases} />
+            {transferred !== null && <p className="text-sm">{transferred}</p>}
+          </div>
+          <div>
+            <h3 className="font-sans text-sm font-normal text-soft">Earns</h3>
+            <p>
+              {METHOD_GUIDES[methodOf(plan, selected)].short}; {scheduleSentence(scheduleOf(plan, selected))}
+            </p>
           </div>
           <div>
             <h3 className="font-sans text-sm font-normal text-soft">Moves on when</h3>
-            <p className="text-lg">{masterySentence(plan.mastery)}</p>
-            {promises.map((promise) => (
+            <p className="text-lg">{movingOnSentence(plan.mastery, goal)}</p>
+            {(goal === null ? promises : []).map((promise) => (
               <p key={promise} className="text-sm text-soft">
                 {promise}
               </p>
@@ -129,6 +174,25 @@ export function LadderView({
           </div>
         </section>
       </div>
+      {(chosen.length > 0 || cautions.length > 0) && (
+        <section aria-label="Ways and care" className="mt-8 grid gap-x-12 gap-y-4 border-t-2 border-hair pt-3 md:grid-cols-2">
+          <dl className="grid content-start gap-1">
+            {chosen.map(({ question, choice }) => (
+              <div key={question} className="flex flex-wrap gap-x-3">
+                <dt className="text-soft">{question}</dt>
+                <dd className="font-semibold">{choice}</dd>
+              </div>
+            ))}
+          </dl>
+          {cautions.length > 0 && (
+            <ul className="grid content-start gap-1 border-l-4 border-brick pl-4">
+              {cautions.map((caution) => (
+                <li key={caution}>{caution}</li>
+              ))}
+            </ul>
+          )}
+        </section>
+      )}
     </>
   );
 }

@@ -28,8 +28,8 @@ export function BehaviourText({
   const path = `behaviour.${name}` as const;
   const error = errorAt(form, path);
   return (
-    <Field id={path} label={label} hint={hint} error={error}>
-      <input {...form.register(path)} {...tied(path, error)} className="field-box" autoComplete="off" />
+    <Field id={path} label={label} error={error}>
+      <input {...form.register(path)} {...tied(path, error)} className="field-box" placeholder={hint} autoComplete="off" />
     </Field>
   );
 }

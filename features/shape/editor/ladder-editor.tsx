@@ -77,7 +77,7 @@ export function LadderEditor({
   ].filter((why) => why !== null);
   const rung = rope.rungs[selected - 1];
   return (
-    <form onSubmit={submit} noValidate className="grid grid-cols-[minmax(0,1fr)] gap-8">
+    <form onSubmit={submit} noValidate className="grid grid-cols-[minmax(0,1fr)] gap-6">
       {worked !== null && <VersionNote before={worked.plan} after={laterPlan} />}
       <section className="grid gap-4 sm:grid-cols-2" aria-label="The behaviour">
         <BehaviourText form={form} name="name" label="Behaviour" hint="For example: steps back from a light touch" />
@@ -147,8 +147,8 @@ export function LadderEditor({
         surroundings={surroundings}
         dispatch={dispatch}
       />
-      <div className="sticky bottom-0 z-10 -mx-2 border-t-2 border-ink bg-ground px-2 py-3">
-        <button type="submit" className="act text-lg" disabled={form.formState.isSubmitting}>
+      <div className="sticky bottom-0 z-10 -mx-2 border-t-2 border-ink bg-ground px-2 py-2">
+        <button type="submit" className="act" disabled={form.formState.isSubmitting}>
           {ladderId === undefined ? "Make the ladder" : "Save"}
         </button>
         {problems.length > 0 && (

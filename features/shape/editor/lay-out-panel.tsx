@@ -141,8 +141,8 @@ export function LayOutPanel({ plan, onUse }: { plan: LadderPlan; onUse: (rungs: 
     setChosenOrder(next);
   };
   return (
-    <div className="grid gap-5">
-      <div className="grid gap-x-10 gap-y-5 lg:grid-cols-2">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
+      <div className="grid gap-x-10 gap-y-5 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <table className="w-full border-separate border-spacing-x-2 border-spacing-y-1.5 text-left">
           <caption className="sr-only">Start and goal of each strand</caption>
           <thead>

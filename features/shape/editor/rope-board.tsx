@@ -89,68 +89,68 @@ export function RopeBoard({
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: the keys are those of what is inside
     <div onKeyDown={onKey}>
-      <div className="mb-2 flex flex-wrap items-start justify-between gap-x-6 gap-y-2">
-        <p className="min-h-14 max-w-3xl grow basis-80 text-xl leading-snug" aria-live="polite" data-testid="criterion">
-          <span className="text-soft">Rung {selected}: </span>
-          {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
-        </p>
-        <div className="flex items-center gap-2">
-          <button
-            type="button"
-            className="act-quiet px-3!"
-            disabled={state.past.length === 0}
-            onClick={() => dispatch({ kind: "undo" })}
-            aria-keyshortcuts="Control+Z"
-          >
-            <Undo2 size={18} aria-hidden="true" /> Undo
-          </button>
-          <button
-            type="button"
-            className="act-quiet px-3!"
-            disabled={state.future.length === 0}
-            onClick={() => dispatch({ kind: "redo" })}
-            aria-keyshortcuts="Control+Shift+Z"
-          >
-            <Redo2 size={18} aria-hidden="true" /> Redo
-          </button>
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 xl:grid-cols-[minmax(0,1fr)_19rem]">
+        <div className="min-w-0">
+          <StrandChart plan={rope} evidence={evidence} selected={selected} onSelect={editing.onSelect} barred={barred} editing={editing} />
+          <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-2 border-t-2 border-hair pt-2">
+            <button
+              type="button"
+              className="act-quiet px-3!"
+              disabled={state.past.length === 0}
+              onClick={() => dispatch({ kind: "undo" })}
+              aria-keyshortcuts="Control+Z"
+            >
+              <Undo2 size={18} aria-hidden="true" /> Undo
+            </button>
+            <button
+              type="button"
+              className="act-quiet px-3!"
+              disabled={state.future.length === 0}
+              onClick={() => dispatch({ kind: "redo" })}
+              aria-keyshortcuts="Control+Shift+Z"
+            >
+              <Redo2 size={18} aria-hidden="true" /> Redo
+            </button>
+            <RungTools rung={selected} rungs={rungs.length} dispatch={dispatch} />
+            <button
+              type="button"
+              className="act-quiet px-3!"
+              disabled={rungs.length >= MOST_RUNGS}
+              onClick={() => dispatch({ kind: "edit", edit: (now) => copyRung(now, now.rungs.length), select: rungs.length + 1 })}
+            >
+              Add a rung
+            </button>
+          </div>
+          <p className="mt-2 text-sm text-soft">
+            {open.length === 0
+              ? "One thing gets harder at a time."
+              : `Too much at once on rung ${[...new Set(open.map((f) => f.rung))].join(", ")}.`}{" "}
+            Drag a cord up to make it harder, or use the arrow keys on it.
+          </p>
+          {problem !== null && (
+            <p role="alert" className="mt-2 border-l-4 border-brick pl-4 font-semibold text-brick">
+              {problem}
+            </p>
+          )}
         </div>
+        <section aria-label={`Rung ${selected}`} className="grid content-start gap-4">
+          <div>
+            <h3 className="font-sans text-sm font-normal text-soft">Rung {selected}</h3>
+            <p className="text-lg leading-snug" aria-live="polite" data-testid="criterion">
+              {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
+            </p>
+          </div>
+          <StepFaults
+            key={selected}
+            faults={faults.filter((fault) => fault.rung === selected)}
+            rung={selected}
+            kept={rung?.kept}
+            dispatch={dispatch}
+          />
+          <RungValues strands={strands} values={rung?.values ?? {}} rung={selected} phases={phases} focused={focused} dispatch={dispatch} />
+        </section>
       </div>
-      <StrandChart plan={rope} evidence={evidence} selected={selected} onSelect={editing.onSelect} barred={barred} editing={editing} />
-      <div className="mt-1 flex flex-wrap items-center justify-between gap-3 border-t-2 border-hair pt-2">
-        <p className="text-sm text-soft">
-          Drag a cord up to make it harder, or use the arrow keys on it.{" "}
-          {open.length === 0
-            ? "One thing gets harder at a time."
-            : `${open.length} ${open.length === 1 ? "step asks" : "steps ask"} too much at once: rung ${[...new Set(open.map((f) => f.rung))].join(", ")}.`}
-        </p>
-        <div className="flex items-center gap-2">
-          <RungTools rung={selected} rungs={rungs.length} dispatch={dispatch} />
-          <button
-            type="button"
-            className="act-quiet"
-            disabled={rungs.length >= MOST_RUNGS}
-            onClick={() => dispatch({ kind: "edit", edit: (now) => copyRung(now, now.rungs.length), select: rungs.length + 1 })}
-          >
-            Add a rung
-          </button>
-        </div>
-      </div>
-      {problem !== null && (
-        <p role="alert" className="mt-2 border-l-4 border-brick pl-4 font-semibold text-brick">
-          {problem}
-        </p>
-      )}
-      <section aria-label={`Rung ${selected}`} className="mt-4 grid gap-5">
-        <StepFaults
-          key={selected}
-          faults={faults.filter((fault) => fault.rung === selected)}
-          rung={selected}
-          kept={rung?.kept}
-          dispatch={dispatch}
-        />
-        <RungValues strands={strands} values={rung?.values ?? {}} rung={selected} phases={phases} focused={focused} dispatch={dispatch} />
-        {children}
-      </section>
+      <div className="mt-4 grid gap-4">{children}</div>
       <StrandFields strands={strands} dispatch={dispatch} />
     </div>
   );

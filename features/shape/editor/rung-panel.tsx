@@ -148,7 +148,7 @@ export const RungValues = memo(function RungValues({
   dispatch: Dispatch<RopeAction>;
 }) {
   return (
-    <div className="grid gap-x-4 gap-y-3 sm:grid-cols-2 lg:grid-cols-4">
+    <div className="grid gap-x-4 gap-y-1.5 sm:grid-cols-2 xl:grid-cols-1">
       {strands.map((strand) => {
         const value = values[strand.id];
         const problem = rungValueProblem(strand, value, phases);
@@ -156,10 +156,12 @@ export const RungValues = memo(function RungValues({
         const put = (next: number | string) =>
           dispatch({ kind: "edit", edit: (rope) => setValue(rope, rung, strand.id, next), gesture: `type-${rung}-${strand.id}` });
         return (
-          <div key={strand.id} className={`border-l-4 pl-2 ${focused === strand.id ? "border-tarn" : "border-transparent"}`}>
-            <span className="flex justify-between gap-2" aria-hidden="true">
-              <span className="truncate">{strand.name}</span>
-              <span className="text-soft">{strand.unit}</span>
+          <div
+            key={strand.id}
+            className={`grid grid-cols-[7rem_minmax(0,1fr)] items-center gap-2 border-l-4 pl-2 ${focused === strand.id ? "border-tarn" : "border-transparent"}`}
+          >
+            <span className="truncate" aria-hidden="true">
+              {strand.name} <span className="text-soft">{strand.unit}</span>
             </span>
             {strand.kind === "levels" ? (
               <select

@@ -1,7 +1,8 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { redirect } from "next/navigation";
-import { getHorse } from "@/store";
+import { getHorse, listChains } from "@/store";
+import { chainStanding } from "../../../../server/chain-facts";
 import { findOr404 } from "../../../../server/find-or-404";
 import { horseCare } from "../../../../server/horse-care";
 import { ladderStates } from "../../../../server/ladder-state";
@@ -15,8 +16,11 @@ export default async function ShapePage({ params }: { params: Promise<{ horse: s
   const { allowance } = await horseCare(store, horse);
   const states = await ladderStates(store, horse.id, allowance);
   const [only] = states;
+  const chains = await Promise.all(
+    (await listChains(store, horse.id)).map(async (chain) => ({ chain, standing: await chainStanding(store, chain) })),
+  );
   // With one ladder there is nothing to choose: its chart is the room.
-  if (only !== undefined && states.length === 1) redirect(`/horses/${horse.id}/shape/${only.ladder.id}`);
+  if (only !== undefined && states.length === 1 && chains.length === 0) redirect(`/horses/${horse.id}/shape/${only.ladder.id}`);
   return (
     <>
       <h1 className="text-[2rem]">Shape</h1>
@@ -38,9 +42,37 @@ export default async function ShapePage({ params }: { params: Promise<{ horse: s
           ))}
         </ul>
       )}
-      <Link href={`/horses/${horse.id}/shape/new`} className="act mt-6">
-        Plan a ladder
-      </Link>
+      {chains.length > 0 && (
+        <section aria-labelledby="chains" className="mt-8">
+          <h2 id="chains" className="text-xl">
+            Chains
+          </h2>
+          <ul className="mt-2 max-w-3xl border-b-2 border-hair">
+            {chains.map(({ chain, standing }) => (
+              <li key={chain.id} className="border-t-2 border-hair py-4">
+                <Link href={`/horses/${horse.id}/shape/chains/${chain.id}`} className="font-head text-xl font-bold hover:underline">
+                  {chain.name}
+                </Link>
+                <span className="ml-3 text-soft">{chain.links.length} links</span>
+                <p className="font-semibold text-tarn">{standing.state.sentence}</p>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <p className="mt-6 flex flex-wrap items-center gap-x-6 gap-y-3">
+        <Link href={`/horses/${horse.id}/shape/library`} className="act">
+          Begin from the library
+        </Link>
+        <Link href={`/horses/${horse.id}/shape/new`} className="act-quiet">
+          Plan a ladder
+        </Link>
+        {states.length > 1 && (
+          <Link href={`/horses/${horse.id}/shape/chains/new`} className="link">
+            Chain behaviours
+          </Link>
+        )}
+      </p>
     </>
   );
 }

@@ -1,13 +1,18 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
+import { chosenWays, wayCautions } from "@/core/ladder";
 import { ruleCheck, ruleCheckSentence } from "@/core/mastery";
+import { valuesOf } from "@/core/session";
 import { barredRung } from "@/core/welfare";
+import { Foundations } from "@/features/shape/foundations";
 import { LadderView } from "@/features/shape/ladder-view";
-import { getHorse, getLadder, rungEvidence } from "@/store";
+import { templateOf } from "@/library";
+import { asBehaviour, getHorse, getLadder, rungEvidence } from "@/store";
 import { findOr404 } from "../../../../../server/find-or-404";
 import { horseCare } from "../../../../../server/horse-care";
 import { ladderState } from "../../../../../server/ladder-state";
+import { foundationsOf, graphLinks, transferOf } from "../../../../../server/shape-facts";
 import { getStore } from "../../../../../server/store";
 
 /** True successes the rule is checked at: a horse that has not got it, and one that has. */
@@ -24,6 +29,16 @@ export default async function LadderPage({ params }: { params: Promise<{ horse: 
   const { allowance } = await horseCare(store, await findOr404(getHorse(store, horse)));
   const [evidence, state] = await Promise.all([rungEvidence(store, id, ladder.version), ladderState(store, ladder, allowance)]);
   const barred = ladder.plan.rungs.flatMap((_, i) => barredRung(ladder.plan, i + 1, allowance).map(({ why }) => ({ rung: i + 1, why })));
+  const behaviour = asBehaviour(ladder.behaviour);
+  const template = behaviour.template == null ? undefined : templateOf(behaviour.template);
+  const foundations = await foundationsOf(store, horse, behaviour);
+  const values = Object.fromEntries(
+    ladder.plan.rungs.flatMap(({ percentile }, i) =>
+      percentile === undefined
+        ? []
+        : [[i + 1, valuesOf(state.trials.filter(({ version, rung }) => version === ladder.version && rung === i + 1))] as const],
+    ),
+  );
   return (
     <>
       <LadderView
@@ -34,10 +49,23 @@ export default async function LadderPage({ params }: { params: Promise<{ horse: 
         barred={barred}
         barredWhole={state.next.barred}
         promises={ruleCheck(ladder.plan.mastery, PROMISED_AT, PROMISED_WITHIN).map((row) => ruleCheckSentence(row, PROMISED_WITHIN))}
+        values={values}
+        transferred={
+          transferOf(
+            ladder.plan,
+            state.trials.filter(({ version }) => version === ladder.version),
+          )?.sentence ?? null
+        }
+        chosen={chosenWays(ladder.plan, behaviour.free ?? false)}
+        cautions={[...(template?.cautions ?? []), ...wayCautions(ladder.plan, behaviour.free ?? false)]}
       />
-      <p className="mt-6">
-        <Link href={`/horses/${horse}/shape/new`} className="link">
+      <Foundations horseId={horse} {...foundations} graph={graphLinks(horse, foundations.graph)} />
+      <p className="no-print mt-8 flex flex-wrap gap-x-6 gap-y-2">
+        <Link href={`/horses/${horse}/shape/library`} className="link">
           Plan another ladder
+        </Link>
+        <Link href={`/horses/${horse}/shape/chains/new`} className="link">
+          Chain behaviours
         </Link>
       </p>
     </>

@@ -58,7 +58,7 @@ export default async function NewLadderPage({ params, searchParams }: Props) {
   const { allowance } = await horseCare(store, await findOr404(getHorse(store, horse)));
   return (
     <>
-      <div className="mb-6 flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">
+      <div className="mb-3 flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">
         <h1 className="text-[2rem]">Plan a ladder</h1>
         <Link href={`/horses/${horse}/shape/library`} className="link">
           Begin from the library

@@ -21,7 +21,7 @@ export default async function EditLadderPage({ params }: { params: Promise<{ hor
   const { allowance } = await horseCare(store, await findOr404(getHorse(store, horse)));
   return (
     <>
-      <h1 className="mb-6 text-[2rem]">Edit: {behaviour.name}</h1>
+      <h1 className="mb-3 text-[2rem]">Edit: {behaviour.name}</h1>
       <LadderEditor
         key={ladder.version}
         start={{ behaviour, plan: ladder.plan }}

@@ -1,0 +1,42 @@
+import type { Metadata } from "next";
+import { ChainForm } from "@/features/shape/chains/chain-form";
+import { ChainView } from "@/features/shape/chains/chain-view";
+import { RemoveChain } from "@/features/shape/chains/remove-chain";
+import { getHorse } from "@/store";
+import { chainOf, chainStanding, linkChoices } from "../../../../../../server/chain-facts";
+import { findOr404 } from "../../../../../../server/find-or-404";
+import { getStore } from "../../../../../../server/store";
+
+export const metadata: Metadata = { title: "Chain" };
+
+export default async function ChainPage({ params }: { params: Promise<{ horse: string; chain: string }> }) {
+  const { horse: horseId, chain: id } = await params;
+  const store = await getStore();
+  const horse = await findOr404(getHorse(store, horseId));
+  const chain = await findOr404(chainOf(store, horse.id, id));
+  const { links, state } = await chainStanding(store, chain);
+  return (
+    <>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">
+        <h1 className="text-[2rem]">
+          {chain.name}
+          <span className="ml-4 font-sans text-base font-normal text-soft">a chain of {links.length}</span>
+        </h1>
+        <RemoveChain id={chain.id} name={chain.name} horseId={horse.id} />
+      </div>
+      <ChainView horseId={horse.id} direction={chain.direction} links={links} state={state} />
+      <details className="no-print mt-6 border-t-2 border-hair pt-3">
+        <summary className="min-h-10 font-semibold text-tarn">Change the chain</summary>
+        <div className="mt-3">
+          <ChainForm
+            key={JSON.stringify(chain)}
+            horseId={horse.id}
+            chainId={chain.id}
+            start={{ name: chain.name, direction: chain.direction, links: chain.links.map((link) => ({ ...link })) }}
+            choices={await linkChoices(store, horse.id)}
+          />
+        </div>
+      </details>
+    </>
+  );
+}
