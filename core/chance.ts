@@ -32,3 +32,10 @@ export function pick<T>(chance: Chance, list: readonly T[]): T {
   if (item === undefined) throw new RangeError("pick: the list is empty");
   return item;
 }
+
+/** A seed from a text, so that the same session always draws the same lists (FNV-1a, 32 bits). */
+export function seedFromText(text: string): number {
+  let hash = 0x811c9dc5;
+  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
+  return hash >>> 0;
+}

@@ -299,7 +299,7 @@ export const PLACES = [
     strands: [
       form("nose over the ramp", "one foot on the ramp", "both fores on the ramp", "all four on the ramp", "stands inside"),
       strand("stay"),
-      own("closed", "all open", "breast bar up", "rear bar up"),
+      own("back end", "all open", "breast bar up", "rear bar up"),
       strand("ease"),
     ],
     rows: [
@@ -322,7 +322,7 @@ export const PLACES = [
     askForFood: [ask.point("hand to the ramp", 6), ask.target("target inside", 6)],
     faults: [
       fault("It swings off the side of the ramp", "form", "Back to both fores and straighten before going on."),
-      fault("It rushes out backwards when the bar goes up", "closed", "Open everything; lengthen the stay first."),
+      fault("It rushes out backwards when the bar goes up", "back-end", "Open everything; lengthen the stay first."),
       fault("It plants its feet and sweats", "ease", "End on the last easy step, away from the trailer."),
     ],
     cautions: [

@@ -48,7 +48,7 @@ export function PocketCard({ horse, behaviour, cue, finished, version, plan, fau
   const { feeding } = plan;
   const polite = feeding.politeSeconds > 0 ? `head turned away ${shortNumber(feeding.politeSeconds)} s` : null;
   const given = [
-    feeding.reinforcer === "food" && plan.method === "pressure-release" ? null : REINFORCER_WORDS[feeding.reinforcer],
+    feeding.reinforcer === "food" ? null : REINFORCER_WORDS[feeding.reinforcer],
     feeding.reinforcer === "food" ? feeding.where : "",
     polite,
     feeding.pieceGrams === null ? null : `${shortNumber(feeding.pieceGrams)} g a piece`,

@@ -5,7 +5,7 @@ import { allowanceOn } from "@/core/welfare";
 import { emptyDraft } from "@/tests/support/plan";
 import { SessionWriter } from "@/tests/support/session-writer";
 import { touchFacts } from "../touch/touch-facts";
-import { asideFacts, isAside, planBlock, rungNumber, tallyReinforcement } from "./block-facts";
+import { asideFacts, blockFacts, isAside, planBlock, rungNumber, tallyReinforcement } from "./block-facts";
 import type { RecorderStart } from "./types";
 
 const start = (change: Partial<RecorderStart> = {}): RecorderStart => ({
@@ -64,7 +64,68 @@ describe("tallyReinforcement", () => {
       "2026-06-01",
       null,
     );
-    expect(tallyReinforcement(start(), 0, "met")).toEqual({ reinforced: 1, released: 1, marked: 1, reinforcers: 1 });
-    expect(tallyReinforcement(start({ allowance: noFood }), 0, "met")).toEqual({ reinforced: 1, released: 1, marked: 1, reinforcers: 0 });
+    expect(tallyReinforcement(start(), null, 0, "met")).toEqual({ reinforced: 1, released: 1, marked: 1, reinforcers: 1 });
+    expect(tallyReinforcement(start({ allowance: noFood }), null, 0, "met")).toEqual({
+      reinforced: 1,
+      released: 1,
+      marked: 1,
+      reinforcers: 0,
+    });
+  });
+
+  it("follows the rung's own method and the list its block was opened with", () => {
+    const { plan } = emptyDraft();
+    const thinned = start({
+      plan: { ...plan, rungs: plan.rungs.map((rung) => ({ ...rung, schedule: { kind: "variable", ratio: 3 }, method: "marker-food" })) },
+    });
+    const w = new SessionWriter();
+    for (const { type, payload } of blockFacts(thinned, reduceSession([]), { rung: 1, side: "L", kind: "work" })) w.add(0, type, payload);
+    const block = reduceSession(w.events).blocks[0] ?? null;
+    const list = block?.criterion?.schedule?.list ?? [];
+    const round = list.reduce((sum, ratio) => sum + ratio, 0);
+    expect(round).toBe(36);
+    const earned = Array.from({ length: round }, (_, before) => tallyReinforcement(thinned, block, before, "met"));
+    expect(earned.filter(({ reinforced }) => reinforced === 1)).toHaveLength(list.length);
+    expect(earned.every(({ released }) => released === 0)).toBe(true);
+    expect(earned.findIndex(({ reinforced }) => reinforced === 1)).toBe((list[0] ?? 0) - 1);
+  });
+
+  it("counts no pieces where something else takes the place of food", () => {
+    const { plan } = emptyDraft();
+    const scratched = start({ plan: { ...plan, feeding: { ...plan.feeding, reinforcer: "rest" } } });
+    expect(tallyReinforcement(scratched, null, 0, "met")).toMatchObject({ reinforced: 1, reinforcers: 0 });
+  });
+});
+
+describe("blockFacts", () => {
+  it("opens a rung whose bar follows the horse with its earlier values, of this version and rung only", () => {
+    const { plan } = emptyDraft();
+    const steps = strandFromCatalogue("steps", "steps");
+    const trial = (value: number | null, rung = 1, version = 1) => ({
+      ladder: "ladder-1",
+      version,
+      rung,
+      kind: "work" as const,
+      outcome: "met" as const,
+      side: null,
+      phase: 1,
+      wallMs: 0,
+      session: "earlier",
+      blockKey: "earlier:0",
+      value,
+    });
+    const following = start({
+      plan: {
+        ...plan,
+        strands: [steps],
+        workingStrandId: "steps",
+        rungs: [{ values: { steps: 4 }, percentile: { lookBack: 4, wantedShare: 0.5 } }, { values: { steps: 5 } }],
+      },
+      earlier: [trial(1), trial(2), trial(9, 2), trial(8, 1, 2), trial(null), trial(3)] as unknown as RecorderStart["earlier"],
+    });
+    const facts = blockFacts(following, reduceSession([]), { rung: 1, side: null, kind: "work" });
+    expect(facts.at(-1)?.payload?.criterion).toMatchObject({
+      working: { percentile: { look_back: 4, wanted_share: 0.5, earlier: [1, 2, 3] } },
+    });
   });
 });

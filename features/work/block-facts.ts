@@ -1,6 +1,7 @@
+import { seedFromText } from "@/core/chance";
 import { FIRST_LOOK_ITEMS } from "@/core/know";
-import { criterionOf } from "@/core/ladder";
-import type { Block, SessionRecord } from "@/core/session";
+import { criterionOf, earnsReinforcer, methodOf, scheduleOf } from "@/core/ladder";
+import { type Block, evidenceOfSession, type SessionRecord, valuesOf } from "@/core/session";
 import { TOUCH_BLOCK } from "../touch/touch-facts";
 import type { BlockChoice, RecorderStart } from "./types";
 import type { Fact } from "./use-session-log";
@@ -41,6 +42,13 @@ export function asideFacts(start: RecorderStart, record: SessionRecord): Fact[] 
   return [...facts, { type: "block.start", payload: { block: next, behaviour, rung, criterion: { sentence }, side: "", kind: "probe" } }];
 }
 
+/** The horse's values on a rung from before this block, oldest first, for a bar that follows them. */
+function earlierValues(start: RecorderStart, record: SessionRecord, rung: number): number[] {
+  if (start.plan.rungs[rung - 1]?.percentile === undefined) return [];
+  const before = [...start.earlier, ...evidenceOfSession(start.sessionId, record)];
+  return valuesOf(before.filter((trial) => trial.rung === rung && trial.version === start.version && trial.ladder === start.ladderId));
+}
+
 /** The facts that open a block, closing the one that runs. */
 export function blockFacts(start: RecorderStart, record: SessionRecord, choice: BlockChoice): Fact[] {
   const { facts, next } = closing(record);
@@ -51,7 +59,12 @@ export function blockFacts(start: RecorderStart, record: SessionRecord, choice: 
       behaviour: start.behaviour,
       ...(start.ladderId === null || start.version === null ? {} : { ladder: start.ladderId, version: start.version }),
       rung: start.battery ? (FIRST_LOOK_ITEMS[choice.rung - 1]?.key ?? String(choice.rung)) : choice.rung,
-      criterion: { ...criterionOf(start.plan, choice.rung) },
+      criterion: {
+        ...criterionOf(start.plan, choice.rung, {
+          seed: seedFromText(`${start.sessionId}:${next}`),
+          earlierValues: earlierValues(start, record, choice.rung),
+        }),
+      },
       side: choice.side ?? "",
       kind: choice.kind,
       planned: start.plan.plannedRepetitions,
@@ -60,13 +73,22 @@ export function blockFacts(start: RecorderStart, record: SessionRecord, choice: 
   return facts;
 }
 
-/** What a whole trial earned, by the method and the rung's schedule. Known facts only; the core fills in nothing it was not told. */
-export function tallyReinforcement(start: RecorderStart, metBefore: number, outcome: string): Record<string, number> {
-  const { method, schedule } = start.plan;
+/** What the horse gets on a rung besides the release and the mark: pieces of food, or what stands in their place. */
+export function usesFood(start: RecorderStart, rung: number): boolean {
+  return methodOf(start.plan, rung) !== "pressure-release" && start.plan.feeding.reinforcer === "food";
+}
+
+/**
+ * What a whole trial earned, by the method and the schedule of the rung. Known facts only; the core fills in nothing it was not told.
+ * @param block the running block, whose criterion holds the list of a variable schedule.
+ */
+export function tallyReinforcement(start: RecorderStart, block: Block | null, metBefore: number, outcome: string): Record<string, number> {
+  const rung = block === null ? 1 : rungNumber(start, block);
+  const method = methodOf(start.plan, rung);
   const released = method === "marker-food" ? 0 : 1;
   if (outcome === "try") return { released };
   if (outcome !== "met") return { released: 0, reinforced: 0 };
-  const earns = schedule.kind === "every" || (metBefore + 1) % schedule.ratio === 0;
-  const food = method !== "pressure-release" && earns && start.allowance.noFood === null ? 1 : 0;
+  const earns = earnsReinforcer(block?.criterion?.schedule ?? scheduleOf(start.plan, rung), metBefore + 1);
+  const food = usesFood(start, rung) && earns && start.allowance.noFood === null ? 1 : 0;
   return { reinforced: earns ? 1 : 0, released, marked: method !== "pressure-release" && earns ? 1 : 0, reinforcers: food };
 }

@@ -1,7 +1,7 @@
 "use client";
 
 import { ArrowLeftRight, Ban, Coffee, Flag, Undo2 } from "lucide-react";
-import type { LadderPlan } from "@/core/ladder";
+import { type LadderPlan, methodOf } from "@/core/ladder";
 import { OutcomeIcon } from "@/ui/ribbon";
 import { Pad } from "./pad";
 import type { RecorderState } from "./use-recorder";
@@ -50,7 +50,10 @@ function Phases({ plan, current, onPhase }: { plan: LadderPlan; current: number;
 export function Pads({ plan, state, rung }: { plan: LadderPlan; state: RecorderState; rung: number }) {
   const { act, way, open, block, onBreak } = state;
   const staying = way === "timed" && block?.criterion?.stay_s !== undefined && open?.answered === true;
-  const food = plan.method !== "pressure-release";
+  const { reinforcer } = plan.feeding;
+  const food = methodOf(plan, rung) !== "pressure-release" && reinforcer === "food";
+  // Where no food is used the same pad gives what takes its place.
+  const instead = reinforcer === "food" || reinforcer === "scratch" ? "scratch" : reinforcer === "away" ? "go away" : "rest";
   const got = staying ? "stayed" : way === "timed" && block?.criterion?.stay_s !== undefined ? "in place" : "got it";
   const outcomes = (
     <>
@@ -117,7 +120,7 @@ export function Pads({ plan, state, rung }: { plan: LadderPlan; state: RecorderS
             className="text-plum!"
           />
         ) : (
-          <Pad label="scratch" icon={<Sign d={WAVE} />} onPress={act.food} keys="f" className="text-plum!" />
+          <Pad label={instead} icon={<Sign d={WAVE} />} onPress={act.food} keys="f" className="text-plum!" />
         )}
         <Pad label="ease" tone="ease" icon={<Sign d={BOWL} />} onPress={act.ease} keys="e" />
         <Pad label="tense" tone="tension" icon={<Sign d={PEAK} />} onPress={act.tension} keys="x" />

@@ -5,7 +5,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { batteryPlace, FIRST_LOOK_STEPS } from "@/core/know";
-import { limitReached, workSeconds } from "@/core/session";
+import { beginningSide, limitReached, workSeconds } from "@/core/session";
 import { criterionParts, EASE_GRADES } from "@/core/strands";
 import { clockWords } from "@/ui/measure";
 import { OutcomeSign } from "@/ui/ribbon";
@@ -23,6 +23,9 @@ import { type RecorderState, stepChoice, useRecorder } from "./use-recorder";
 import { useWakeLock } from "./wake-lock";
 import { WhereRow } from "./where-row";
 import { WordPanel } from "./word-panel";
+
+/** The values of a counted strand, only where there is one to count. */
+const ValueRow = lazy(() => import("./value-row").then(({ ValueRow }) => ({ default: ValueRow })));
 
 /** The body map is only fetched where it is opened. */
 const TouchBoard = lazy(() => import("../touch/touch-board").then(({ TouchBoard }) => ({ default: TouchBoard })));
@@ -167,6 +170,8 @@ export function Recorder({ start }: { start: RecorderStart }) {
     start.plan.rungs[rung - 1]?.values ?? {},
     start.plan.phases.map((p) => p.label),
   );
+  // A stay is timed by the hold; only where its bar follows the horse does a tally need its seconds.
+  const counted = block?.criterion?.working;
   const last = record.trials.at(-1);
   const wantsEase =
     (start.battery || block?.criterion?.min_ease !== undefined) && last !== undefined && last.blockIndex === record.blocks.length - 1;
@@ -182,7 +187,8 @@ export function Recorder({ start }: { start: RecorderStart }) {
   };
 
   if (!session.ready) return <main className="p-6 text-soft">Reading what this device has kept.</main>;
-  const otherSide: Side = block?.side === "L" ? "R" : "L";
+  // After a block the other side is offered; before the first the plan may say which.
+  const otherSide: Side = block === null ? (beginningSide(start.plan, start.earlier) ?? "L") : block.side === "L" ? "R" : "L";
   const { workMinutes, repetitions } = start.allowance;
   const limit =
     limitReached({
@@ -245,6 +251,11 @@ export function Recorder({ start }: { start: RecorderStart }) {
               Count it as met
             </button>
           </p>
+        )}
+        {working && counted !== undefined && (block?.criterion?.stay_s === undefined || counted.percentile !== undefined) && (
+          <Suspense fallback={null}>
+            <ValueRow key={`${record.blocks.length}-${record.trials.length}`} plan={start.plan} record={record} onValue={act.value} />
+          </Suspense>
         )}
         {working && wantsEase && (
           <fieldset className="flex items-center gap-1.5 text-sm">

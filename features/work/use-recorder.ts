@@ -6,7 +6,7 @@ import { batteryPlace, FIRST_LOOK_ITEMS, FIRST_LOOK_STEPS, type FirstLookStep, t
 import { whereNow } from "@/core/session";
 import { barredRung } from "@/core/welfare";
 import { touchFacts } from "../touch/touch-facts";
-import { asideFacts, blockFacts, isAside, planBlock, rungNumber, tallyReinforcement } from "./block-facts";
+import { asideFacts, blockFacts, isAside, planBlock, rungNumber, tallyReinforcement, usesFood } from "./block-facts";
 import { click } from "./feedback";
 import type { BlockChoice, RecorderStart, Side, Way } from "./types";
 import { lastPress } from "./undo";
@@ -111,7 +111,7 @@ export function useRecorder(start: RecorderStart) {
           phase,
           ...(block?.side ? { side: block.side } : {}),
           logged: "tally",
-          ...tallyReinforcement(start, metBefore, outcome),
+          ...tallyReinforcement(start, block, metBefore, outcome),
         },
       });
       // Lightest first, every time.
@@ -182,15 +182,20 @@ export function useRecorder(start: RecorderStart) {
         }
       },
       mark: () => canLog() && press({ type: "mark" }),
-      // The same pad and key: food where food is used, a scratch where it is not.
+      // The same pad and key: food where food is used, what takes its place where it is not.
       food: () => {
-        if (start.allowance.noFood !== null && start.plan.method !== "pressure-release") refuse(start.allowance.noFood.why);
-        else if (start.plan.method !== "pressure-release") press({ type: "feed", payload: { pieces: 1 } });
-        else if (canLog()) press({ type: "reinforce", payload: { what: "scratch" } });
+        const { block } = now();
+        const rung = block === null ? start.next.rung : rungNumber(start, block);
+        const { reinforcer } = start.plan.feeding;
+        if (usesFood(start, rung)) {
+          if (start.allowance.noFood !== null) refuse(start.allowance.noFood.why);
+          else press({ type: "feed", payload: { pieces: 1 } });
+        } else if (canLog()) press({ type: "reinforce", payload: { what: reinforcer === "food" ? "scratch" : reinforcer } });
       },
       ease: () => press({ type: "signal", payload: { name: "ease", class: "ease" } }),
       tension: () => press({ type: "signal", payload: { name: "tension", class: "tension" } }),
       grade: (value: number) => press({ type: "measure", payload: { strand: "ease", value, unit: "grade" } }),
+      value: (strand: string, value: number, unit: string) => press({ type: "measure", payload: { strand, value, unit } }),
       notThisOne: () => {
         const last = now().record.trials.at(-1);
         if (last === undefined || last.logged !== "tally" || last.tapped !== "met") return refuse("No met answer to take it from.");

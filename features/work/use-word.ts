@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { LadderPlan } from "@/core/ladder";
+import { asksBothSides } from "@/core/ladder";
 import {
   type Advice,
   EVIDENCE_MAX_AGE_DAYS,
@@ -10,6 +10,7 @@ import {
   type SessionRecord,
   secondsSinceRest,
   theWord,
+  valuesGoalOf,
   workSeconds,
 } from "@/core/session";
 import { barredRung } from "@/core/welfare";
@@ -17,11 +18,6 @@ import type { RecorderStart } from "./types";
 import type { SessionLog } from "./use-session-log";
 
 const LOOK_AT_THE_CLOCK_MS = 5000;
-
-const asksBothSides = (plan: LadderPlan, rung: number) => {
-  const side = plan.strands.find((strand) => strand.key === "side");
-  return side !== undefined && plan.rungs[rung - 1]?.values[side.id] === "both";
-};
 
 function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): Advice | null {
   const block = record.blocks.at(-1);
@@ -37,6 +33,7 @@ function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): 
   return theWord({
     rule: start.plan.mastery,
     bothSides: asksBothSides(start.plan, rung),
+    byValues: valuesGoalOf(start.plan, rung),
     rung,
     rungCount: start.plan.rungs.length,
     earlier: evidenceForRung([...start.earlier, ...before], {

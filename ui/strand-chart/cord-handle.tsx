@@ -96,7 +96,7 @@ export const CordHandle = memo(function CordHandle({
       <span
         aria-hidden="true"
         className="absolute grid size-6 -translate-x-1/2 -translate-y-1/2 place-items-center rounded-full border-[3px] border-tarn bg-ground"
-        style={{ left: (selected - 0.5) * COLUMN + 10, top: cordY(height) - 6 }}
+        style={{ left: (selected - 0.22) * COLUMN, top: cordY(height) - 6 }}
       >
         <span className="block size-1.5 rounded-full bg-tarn" />
       </span>

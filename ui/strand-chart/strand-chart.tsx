@@ -17,7 +17,6 @@ export interface ChartChanges {
 }
 
 const NONE: readonly number[] = [];
-const NO_EVIDENCE: readonly ChartEvidence[] = [];
 
 function faultsOf(strands: readonly Strand[], rungs: readonly Rung[]): StepFault[] {
   try {
@@ -43,7 +42,7 @@ function comparedWords({ from, changed }: ChartChanges, number: number): string 
 /** The ladder laid out as a rope: rungs are columns, strands are cords, rising where it gets harder. */
 export function StrandChart({
   plan,
-  evidence = NO_EVIDENCE,
+  evidence,
   here = null,
   selected,
   onSelect,
@@ -52,6 +51,7 @@ export function StrandChart({
   changes,
 }: {
   plan: Pick<LadderPlan, "strands" | "rungs">;
+  /** Left out where there is no horse to have any. */
   evidence?: readonly ChartEvidence[];
   /** The rung the horse is on, or null. */
   here?: number | null;
@@ -67,7 +67,7 @@ export function StrandChart({
   const faults = useMemo(() => faultsOf(strands, rungs), [strands, rungs]);
   const width = LABEL + rungs.length * COLUMN;
   const evidenceY = HEAD + strands.length * ROW;
-  const withEvidence = editing === undefined || evidence.length > 0;
+  const withEvidence = evidence !== undefined;
   const columnEnd = evidenceY + (withEvidence ? 50 : 6);
   const height = evidenceY + (withEvidence ? 84 : 10);
   const onKey = (event: KeyboardEvent) => {

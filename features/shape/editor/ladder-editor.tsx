@@ -22,7 +22,6 @@ export interface WorkedBefore {
   readonly values: readonly number[];
 }
 
-const NO_EVIDENCE: readonly ChartEvidence[] = [];
 const NO_VALUES: readonly number[] = [];
 
 /** What saving does to the evidence there is. */
@@ -106,7 +105,7 @@ export function LadderEditor({
             }}
           />
         ) : (
-          <RopeBoard state={state} dispatch={dispatch} plan={plan} evidence={worked?.evidence ?? NO_EVIDENCE} allowance={allowance}>
+          <RopeBoard state={state} dispatch={dispatch} plan={plan} evidence={worked?.evidence} allowance={allowance}>
             <div className="grid items-end gap-4 sm:grid-cols-4">
               <label className="block" htmlFor="plan.workingStrandId">
                 <span className="mb-1 block font-semibold">Counted strand</span>
@@ -148,9 +147,10 @@ export function LadderEditor({
         dispatch={dispatch}
       />
       <div className="sticky bottom-0 z-10 -mx-2 border-t-2 border-ink bg-ground px-2 py-2">
-        <button type="submit" className="act" disabled={form.formState.isSubmitting}>
+        <button type="submit" className="act" disabled={form.formState.isSubmitting || layingOut}>
           {ladderId === undefined ? "Make the ladder" : "Save"}
         </button>
+        {layingOut && <span className="ml-4 text-soft">Use the laid out rungs first, or go back to the ones there are.</span>}
         {problems.length > 0 && (
           <div role="alert" className="mt-3 border-l-4 border-brick pl-4 text-brick">
             <p className="font-semibold">Not saved yet:</p>

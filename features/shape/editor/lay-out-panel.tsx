@@ -236,20 +236,20 @@ export function LayOutPanel({ plan, onUse }: { plan: LadderPlan; onUse: (rungs: 
         </p>
       ) : (
         <>
-          <p className="text-xl" data-testid="laid-count">
-            <strong className="figures">{rungs.length} rungs</strong>
-            {expected !== null &&
-              (expected.total === null
-                ? ". The rule may never be passed at that share."
-                : `, about ${Math.round(expected.total)} repetitions at ${percent} %, ${Math.round(expected.reinforced ?? 0)} of them reinforced.`)}
-          </p>
-          <p className="-mt-3 text-sm text-soft">A floor for planning: a horse begins lower on each new rung.</p>
-          <StrandChart plan={{ strands, rungs }} selected={Math.min(preview, rungs.length)} onSelect={setPreview} />
-          <div>
+          <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
+            <p data-testid="laid-count">
+              <strong className="figures text-xl">{rungs.length} rungs</strong>
+              {expected !== null &&
+                (expected.total === null
+                  ? ". The rule may never be passed at that share."
+                  : `, about ${Math.round(expected.total)} repetitions at ${percent} %, ${Math.round(expected.reinforced ?? 0)} of them reinforced.`)}
+              <span className="block text-sm text-soft">A floor for planning: a horse begins lower on each new rung.</span>
+            </p>
             <button type="button" className="act" onClick={() => onUse(rungs)}>
               Use these {rungs.length} rungs
             </button>
           </div>
+          <StrandChart plan={{ strands, rungs }} selected={Math.min(preview, rungs.length)} onSelect={setPreview} />
         </>
       )}
     </div>

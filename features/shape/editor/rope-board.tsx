@@ -28,7 +28,8 @@ export function RopeBoard({
   dispatch: Dispatch<RopeAction>;
   /** The whole plan as it stands, for what a rung is judged by. */
   plan: LadderPlan;
-  evidence: readonly ChartEvidence[];
+  /** Left out where it was never worked. */
+  evidence: readonly ChartEvidence[] | undefined;
   allowance: Allowance;
   /** What else the rung in view may set. */
   children: ReactNode;

@@ -1,10 +1,12 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { FIRST_LOOK_BEHAVIOUR, firstLookPlan } from "@/core/know";
+import { wayCautions } from "@/core/ladder";
 import { kitCautions } from "@/core/welfare";
 import { WatchRecorder } from "@/features/observe/watch-recorder";
 import { Recorder } from "@/features/work/recorder";
 import type { RecorderStart } from "@/features/work/types";
+import { templateOf } from "@/library";
 import { asKit, digestsOfHorse, getHorse, getLadder, getPlace, listKit, listPeople, loadSession, type Store } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";
 import { horseCare } from "../../../../server/horse-care";
@@ -32,6 +34,7 @@ async function ladderPart(
     plan: ladder.plan,
     next: state.next,
     trials: state.trials,
+    cautions: [...(templateOf(ladder.behaviour.template ?? "")?.cautions ?? []), ...wayCautions(ladder.plan, ladder.behaviour.free)],
     kit: kitCautions(kit.filter(({ id }) => taken.has(id)).map(asKit), kitUse(ladder, state.next.rung, leaves, allowance)),
   };
 }
@@ -51,6 +54,7 @@ const batteryPart = () => ({
     barred: null,
   },
   trials: [],
+  cautions: [],
   kit: [],
 });
 
@@ -87,6 +91,7 @@ export default async function RecorderPage({ params }: { params: Promise<{ horse
   const {
     trials,
     kit: kitWords,
+    cautions: planWords,
     ...part
   } = ladder_id === null || ladder_version === null
     ? batteryPart()
@@ -96,7 +101,7 @@ export default async function RecorderPage({ params }: { params: Promise<{ horse
       start={{
         ...base,
         ...part,
-        cautions: [...care.sentences, ...kitWords],
+        cautions: [...care.sentences, ...kitWords, ...planWords],
         zones: place?.items.map(({ name }) => name) ?? [],
         touches,
         earlier: trials.filter((trial) => trial.session !== sessionId),
