@@ -2,6 +2,7 @@ import { seededChance } from "@/core/chance";
 import { dayOf } from "@/core/day";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import {
+  addChain,
   addHorse,
   addKit,
   addLadder,
@@ -15,9 +16,11 @@ import {
   rebuildCaches,
   type SessionOptions,
   type Store,
+  updateLadder,
 } from "@/store";
 import { drawUuid } from "./event-log";
 import { knowSessions } from "./know-sessions";
+import { demoChain, secondLadder, secondLadderSessions, thinnerStay } from "./second-ladder";
 import { playHorse } from "./yard";
 import { DEMO_KIT, DEMO_PEOPLE, DEMO_PLACES } from "./yard-places";
 import { DEMO_HORSES } from "./yard-plan";
@@ -36,6 +39,8 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
   const planned: (NewSession & SessionOptions)[] = [];
   const batches: EventBatch[] = [];
   const kit: string[] = [];
+  const ladders: string[] = [];
+  const horses: string[] = [];
   for (const piece of DEMO_KIT) kit.push(await addKit(store, piece, { id: drawUuid(chance), sample }));
   const dayAfter = (days: number | null) => (days === null ? null : dayOf(endWallMs + days * MILLISECONDS_PER_DAY));
   for (const [index, demo] of DEMO_HORSES.entries()) {
@@ -49,6 +54,8 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
       behaviourId: drawUuid(chance),
       sample,
     });
+    ladders.push(ladderId);
+    horses.push(horseId);
     for (const session of playHorse(demo, ladderId, endWallMs, seed + index + 1)) {
       planned.push({
         id: session.id,
@@ -94,9 +101,36 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
     ] as const)
       await addPractice(store, person, { day: dayOf(endWallMs - daysAgo * MILLISECONDS_PER_DAY), what, minutes, note: "" });
   }
+  const [firstHorse, firstLadder, demo] = [horses[0], ladders[0], DEMO_HORSES[0]];
+  if (firstHorse === undefined || firstLadder === undefined || demo === undefined) throw new Error("the demo has no horse");
+  const { behaviour, plan } = secondLadder();
+  // Chance of its own, so that the rest of the yard stays as it is.
+  const own = seededChance(seed + 9000);
+  const standing = await addLadder(store, firstHorse, behaviour, plan, { id: drawUuid(own), behaviourId: drawUuid(own), sample });
+  const who = {
+    horse: demo.horse.name,
+    handler: DEMO_PEOPLE[demo.handler]?.name ?? "",
+    place: DEMO_PLACES[demo.place]?.name ?? "",
+    recorder: `demo-${demo.handler + 1}`,
+  };
+  for (const session of secondLadderSessions(who, standing, plan, behaviour.name, endWallMs, own)) {
+    planned.push({
+      id: session.id,
+      horseId: firstHorse,
+      ladderId: standing,
+      personId: people[demo.handler] ?? null,
+      placeId: places[demo.place] ?? null,
+      startRung: session.startRung,
+      sample,
+      createdMs: session.startWallMs,
+    });
+    batches.push({ recorder: who.recorder, events: session.events, clocks: {} });
+  }
   await addSessions(store, planned);
   // All batches wait together, so that they share one transaction.
   const receipts = await Promise.all(batches.map((batch) => store.events.append(batch)));
+  await updateLadder(store, firstLadder, demo.behaviour, thinnerStay(demo.plan, demo.temper.stallsAtRung ?? 1));
+  await addChain(store, firstHorse, demoChain(standing, firstLadder, demo.plan.rungs.length), { id: drawUuid(own), sample });
   await rebuildCaches(store);
   return { sessions: batches.length, events: receipts.reduce((sum, { saved }) => sum + saved, 0) };
 }

@@ -107,7 +107,9 @@ export const DEMO_HORSES: readonly DemoHorse[] = [
       finished: "Walks on by himself, all four feet on, and stays half a minute with the handler two metres off.",
       cue: "point at the plate",
       why: "His mass is read every week without a fuss.",
+      movement: "forward",
       involves: [],
+      prerequisites: [{ behaviour: "stand-wait", values: { stay: 2 }, maxPhase: undefined }],
     },
     plan: plan(
       "combined",
