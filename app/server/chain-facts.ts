@@ -1,7 +1,6 @@
 import "server-only";
 import { type ChainState, chainState } from "@/core/behaviour";
-import { masterySentence } from "@/core/mastery";
-import { EVIDENCE_MAX_AGE_DAYS } from "@/core/session";
+import { EVIDENCE_MAX_AGE_DAYS, movingOnSentence, valuesGoalOf } from "@/core/session";
 import { criterionSentence } from "@/core/strands";
 import type { LinkChoice } from "@/features/shape/chains/chain-form";
 import type { ChainLinkFacts } from "@/features/shape/chains/chain-view";
@@ -53,7 +52,7 @@ export async function chainStanding(store: Store, chain: StoredChain): Promise<{
       name: ladder.behaviour.name,
       rung,
       criterion: sentenceOf(ladder, rung),
-      rule: masterySentence(ladder.plan.mastery),
+      rule: movingOnSentence(ladder.plan.mastery, valuesGoalOf(ladder.plan, rung)),
     })),
     state: chainState(
       known.map(({ link, ladder, trials }) => ({

@@ -147,4 +147,32 @@ describe("a chain", () => {
     const other = { ...link("b", 2, "+++++"), trials: trials("+++++", 1, { ladder: "b" }) };
     expect(chainState([old, other], "forward", when).links.map(({ of }) => of)).toEqual([0, 0]);
   });
+
+  it("judges a link whose bar follows the horse by its values, as its ladder does", () => {
+    const following: LadderPlan = {
+      ...plan,
+      workingStrandId: "steps",
+      rungs: [{ values: { steps: 4, side: "left" }, percentile: { lookBack: 4, wantedShare: 0.5 } }, ...plan.rungs.slice(1)],
+    };
+    const valued = (text: string, values: readonly number[]) => ({
+      ...link("a", 1, text),
+      plan: following,
+      trials: trials(text, 1, { ladder: "a" }).map((trial, i) => ({ ...trial, value: values[i] ?? null })),
+    });
+    const holds = (text: string, values: readonly number[]) =>
+      chainState([valued(text, values), link("b", 1, "+++++")], "forward", when).links[0]?.holds;
+    // The share met is held by design; only the values tell.
+    expect(holds("+.+.", [4, 5, 4, 6])).toBe(true);
+    expect(holds("++++++", [1, 1, 2, 1, 2, 1])).toBe(false);
+    const shown = (values: readonly number[]) =>
+      prerequisiteReadiness({ behaviour: "a", values: { "crossing steps": 4, side: "left" } }, "A", {
+        id: "a",
+        name: "A",
+        version: 1,
+        plan: following,
+        trials: trials("+.+.", 1, { ladder: "a" }).map((trial, i) => ({ ...trial, value: values[i] ?? null })),
+      }).state;
+    expect(shown([4, 5, 4, 6])).toBe("shown");
+    expect(shown([1, 1, 1, 1])).toBe("not-yet");
+  });
 });

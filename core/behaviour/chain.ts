@@ -1,7 +1,7 @@
 import { FEWEST_TRIALS_TO_TELL, wilsonInterval } from "../evidence/shares";
 import type { LadderPlan } from "../ladder";
-import { masteryProgress } from "../mastery";
-import { asMasteryTrials, type EvidenceTrial, evidenceForRung } from "../session/evidence-scope";
+import { type EvidenceTrial, evidenceForRung } from "../session/evidence-scope";
+import { progressOf, valuesGoalOf } from "../session/word";
 
 export const CHAIN_DIRECTIONS = ["forward", "backward"] as const;
 /** Forward: from the first link on. Backward: the last link first, so that every run ends on what is known. */
@@ -64,7 +64,7 @@ export function chainState(
       of,
       share: of === 0 ? null : met / of,
       interval: wilsonInterval(met, of),
-      holds: masteryProgress(plan.mastery, asMasteryTrials(evidence)).passed,
+      holds: progressOf(plan.mastery, valuesGoalOf(plan, rung), evidence).passed,
     };
   });
   const order = direction === "forward" ? [...states.keys()] : [...states.keys()].reverse();

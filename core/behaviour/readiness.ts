@@ -1,7 +1,7 @@
 import { wilsonInterval } from "../evidence/shares";
 import type { LadderPlan } from "../ladder";
-import { masteryProgress, masterySentence } from "../mastery";
-import { asMasteryTrials, type EvidenceTrial } from "../session/evidence-scope";
+import type { EvidenceTrial } from "../session/evidence-scope";
+import { movingOnSentence, progressOf, valuesGoalOf } from "../session/word";
 import { type Prerequisite, prerequisiteWords, rungReaching, wantsBothSides } from "./prerequisite";
 
 /** A horse's ladder for a behaviour, with its trials, oldest first, as the present version counts them. */
@@ -41,8 +41,9 @@ function everPassed(ladder: WorkedLadder, rung: number, need: Prerequisite): { p
   // A rule is passed on one rung: trials of different rungs are never added up.
   const onOneRung = (list: readonly EvidenceTrial[]) =>
     [...new Set(list.map((trial) => trial.rung))].some((one) => {
-      const own = asMasteryTrials(list.filter((trial) => trial.rung === one));
-      return own.some((_, i) => masteryProgress(plan.mastery, own.slice(0, i + 1)).passed);
+      const own = list.filter((trial) => trial.rung === one);
+      const byValues = valuesGoalOf(plan, one);
+      return own.some((_, i) => progressOf(plan.mastery, byValues, own.slice(0, i + 1)).passed);
     });
   const here = counted.filter((trial) => trial.rung === rung);
   return { passed: sides.every(onOneRung), met: here.filter(({ outcome }) => outcome === "met").length, of: here.length };
@@ -62,7 +63,11 @@ export function prerequisiteReadiness(need: Prerequisite, name: string, ladder: 
   if (rung === null) return { ...base, state: "not-yet", sentence: `Its ladder does not go that far.${eye}` };
   const { passed, met, of } = everPassed(ladder, rung, need);
   if (passed)
-    return { ...base, state: "shown", sentence: `Shown from rung ${rung} on, by its rule: ${masterySentence(ladder.plan.mastery)}.${eye}` };
+    return {
+      ...base,
+      state: "shown",
+      sentence: `Shown from rung ${rung} on, by its rule: ${movingOnSentence(ladder.plan.mastery, valuesGoalOf(ladder.plan, rung))}.${eye}`,
+    };
   if (of === 0) return { ...base, state: "unknown", sentence: `No work on rung ${rung} of its ladder yet.${eye}` };
   const interval = wilsonInterval(met, of);
   const span = interval === null || of < 5 ? "too few to tell" : `${Math.round(interval[0] * 100)} to ${Math.round(interval[1] * 100)} %`;

@@ -32,6 +32,7 @@ const RANK_TOLERANCE = 1e-9;
  * that the expected share is w exactly. With t equal values in ranks a…b and
  * the bar at rank r, an equal answer is reinforced with chance
  * (b − r + 1)/(t + 1). On exchangeable values the long-run share is then w.
+ * Before the first value every answer is reinforced.
  * @param values oldest first; refused trials hold no value and are not in it.
  * @param lookBack how many of the last values are looked at, 1 or more; fewer are used where there are fewer.
  * @param wantedShare share to be reinforced, from 0 to 1.
@@ -48,6 +49,8 @@ export function percentileBar(values: readonly number[], lookBack: number, wante
     .map((value) => sign * value)
     .sort((a, b) => a - b);
   const used = sorted.length;
+  // With nothing to go by, what the horse gives is the beginning: it all counts.
+  if (used === 0) return { used, rank: 0, parts: [{ rank: 0, weight: 1, criterion: null, onEqual: 1 }] };
   const exact = (used + 1) * (1 - wantedShare);
   const rank = Math.abs(exact - Math.round(exact)) < RANK_TOLERANCE ? Math.round(exact) : exact;
   const low = Math.floor(rank);

@@ -132,9 +132,9 @@ export function LadderView({
           {faults.map((fault) => (
             <p key={fault.sentence} className="border-l-4 border-ochre pl-3">
               {fault.sentence}
-              {plan.rungs[selected - 1]?.kept !== undefined && ` Kept: ${plan.rungs[selected - 1]?.kept}`}
             </p>
           ))}
+          {faults.length > 0 && plan.rungs[selected - 1]?.kept !== undefined && <p>Kept: {plan.rungs[selected - 1]?.kept}</p>}
           <div>
             <h3 className="font-sans text-sm font-normal text-soft">Evidence on this rung</h3>
             {sum === undefined || sum.n === 0 ? (

@@ -57,10 +57,10 @@ export function PocketCard({ horse, behaviour, cue, finished, version, plan, fau
   return (
     <article
       aria-label={`Pocket card: ${behaviour}`}
-      className="pocket-card relative grid grid-cols-2 bg-white text-black"
+      className="pocket-card relative grid grid-cols-1 gap-y-4 bg-white sm:grid-cols-2 print:grid-cols-2 text-black"
       style={{ fontSize: `${typeSize(plan.rungs.length)}pt` }}
     >
-      <div className="min-w-0 pr-[8mm]">
+      <div className="min-w-0 sm:pr-[8mm] print:pr-[8mm]">
         <p className="font-head text-[1.55em] leading-tight font-bold">{behaviour}</p>
         <p className="mb-1">
           {horse} · version {version}
@@ -79,7 +79,7 @@ export function PocketCard({ horse, behaviour, cue, finished, version, plan, fau
           ))}
         </ol>
       </div>
-      <div className="min-w-0 pl-[8mm] leading-snug">
+      <div className="min-w-0 sm:pl-[8mm] print:pl-[8mm] leading-snug">
         <Heading>The ask</Heading>
         <CueStairs phases={plan.phases} />
         <p>
@@ -134,8 +134,8 @@ export function PocketCard({ horse, behaviour, cue, finished, version, plan, fau
           </>
         )}
       </div>
-      <span aria-hidden="true" className="absolute inset-y-0 left-1/2 border-l border-dashed border-black/50" />
-      <span aria-hidden="true" className="absolute inset-x-0 top-1/2 border-t border-dashed border-black/20" />
+      <span aria-hidden="true" className="absolute inset-y-0 left-1/2 max-sm:hidden print:block border-l border-dashed border-black/50" />
+      <span aria-hidden="true" className="absolute inset-x-0 top-1/2 max-sm:hidden print:block border-t border-dashed border-black/20" />
     </article>
   );
 }

@@ -33,7 +33,7 @@ export function RestsOnGraph({ parts }: { parts: readonly GraphPart[] }) {
   const graph = new graphlib.Graph();
   graph.setGraph({ rankdir: "LR", nodesep: 10, ranksep: 34, marginx: 2, marginy: 2 });
   graph.setDefaultEdgeLabel(() => ({}));
-  const wide = (name: string) => SIGN + name.length * FONT * 0.55 + 12;
+  const wide = (name: string) => SIGN + name.length * FONT * 0.5 + 14;
   for (const { key, name } of parts) graph.setNode(key, { width: wide(name), height: BOX_HEIGHT });
   for (const { key, needs } of parts) for (const need of needs) graph.setEdge(need, key);
   layout(graph);
@@ -64,7 +64,16 @@ export function RestsOnGraph({ parts }: { parts: readonly GraphPart[] }) {
           const { x, y, width: boxWidth } = graph.node(key) as { x: number; y: number; width: number };
           const inside = (
             <>
-              <rect x={-boxWidth / 2} y={-BOX_HEIGHT / 2} width={boxWidth} height={BOX_HEIGHT} rx="4" fill="var(--ground)" />
+              <rect
+                x={-boxWidth / 2}
+                y={-BOX_HEIGHT / 2}
+                width={boxWidth}
+                height={BOX_HEIGHT}
+                rx="4"
+                fill="var(--paper)"
+                stroke="var(--hair)"
+                strokeWidth="1.5"
+              />
               <g transform={`translate(${-boxWidth / 2 + 11} 0)`}>
                 <StateSign state={state} />
               </g>

@@ -13,6 +13,9 @@ test("every view of the demo yard has no axe finding in any theme, and fits 320 
   const { id, ladders } = horses[2] ?? { id: "", ladders: [] };
   await page.goto(`${demo.url}/horses/${id}/review`);
   const review = (await page.locator(`a[href^="/horses/${id}/review/"]`).first().getAttribute("href")) ?? "";
+  const first = horses[0]?.id;
+  await page.goto(`${demo.url}/horses/${first}/shape`);
+  const chain = (await page.locator(`a[href^="/horses/${first}/shape/chains/"]`).first().getAttribute("href")) ?? "";
   const paths = [
     "/",
     "/settings",
@@ -21,6 +24,15 @@ test("every view of the demo yard has no axe finding in any theme, and fits 320 
     `/horses/${id}/know/edit`,
     `/horses/${id}/shape/${ladders[0]?.id}`,
     `/horses/${id}/shape/${ladders[0]?.id}/edit`,
+    `/horses/${id}/shape/${ladders[0]?.id}/card`,
+    `/horses/${id}/shape/library`,
+    `/horses/${id}/shape/library/load`,
+    `/horses/${id}/shape/new?template=free-circle&method=marker-food`,
+    `/horses/${id}/shape/chains/new`,
+    `/horses/${first}/shape`,
+    `/horses/${first}/shape/${horses[0]?.ladders[0]?.id}/versions`,
+    `/horses/${first}/shape/${horses[0]?.ladders[1]?.id}`,
+    chain,
     `/horses/${id}/work`,
     `/horses/${id}/review`,
     review,

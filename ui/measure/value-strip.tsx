@@ -1,22 +1,26 @@
-import type { PercentileBar } from "@/core/evidence";
+import type { BarPart, PercentileBar } from "@/core/evidence";
 import { shortNumber } from "@/core/strands";
 
 const WIDTH = 280;
 const HEIGHT = 62;
 const EDGE = 14;
 
-/** The bar in words; where it lies between two ranks both are said with their weight. */
+/** The bar in words: one value with how often an equal one counts, or two values with the weight of each. */
 function barWords({ used, parts }: PercentileBar, unit: string, harder: "more" | "less"): string {
   if (used === 0) return "No values yet: any answer earns it.";
-  const words = parts.map(({ criterion, rank, onEqual }) => {
-    if (criterion === null) return rank <= 0 ? "any answer" : "none";
-    const value = `${shortNumber(criterion)}${unit === "" ? "" : ` ${unit}`}`;
-    const equal = onEqual >= 1 ? "" : `, an equal one ${Math.round(onEqual * 100)} times in 100`;
-    return `${harder} than ${value}${equal}`;
-  });
-  return parts.length === 1 || words[0] === words[1]
-    ? `Earns it: ${words[0]}.`
-    : `Earns it: ${words[0]} (${Math.round((parts[0]?.weight ?? 0) * 100)} % of the time), otherwise ${words[1]}.`;
+  const [first, second] = parts;
+  const say = (part: BarPart, onEqual: number) => {
+    if (part.criterion === null) return part.rank <= 0 ? "any answer" : "none";
+    const value = `${harder} than ${shortNumber(part.criterion)}${unit === "" ? "" : ` ${unit}`}`;
+    return onEqual >= 1
+      ? value.replace(`${harder} than `, "").concat(` or ${harder}`)
+      : `${value}, an equal one ${Math.round(onEqual * 100)} times in 100`;
+  };
+  if (first === undefined) return "";
+  if (second === undefined) return `Earns it: ${say(first, first.onEqual)}.`;
+  if (first.criterion !== null && first.criterion === second.criterion)
+    return `Earns it: ${say(first, first.weight * first.onEqual + second.weight * second.onEqual)}.`;
+  return `Earns it ${Math.round(first.weight * 100)} times in 100: ${say(first, first.onEqual)}. Otherwise: ${say(second, second.onEqual)}.`;
 }
 
 /** The horse's last values as a strip, oldest first, with the bar the next one has to beat and the goal. */

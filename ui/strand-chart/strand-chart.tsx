@@ -32,11 +32,12 @@ function faultsOf(strands: readonly Strand[], rungs: readonly Rung[]): StepFault
 const SPLIT_MARK = "M10 17 V9 L3 2 M10 9 L17 2";
 
 /** What stands under a rung's number when two versions are compared. */
-function comparedWords({ from, changed }: ChartChanges, number: number): string | null {
+function comparedWords({ from, changed }: ChartChanges, number: number, strands: number): string | null {
   const old = from[number - 1];
   if (old === undefined) return null;
   if (old !== null) return old === number ? null : `was ${old}`;
-  return (changed[number - 1]?.length ?? 0) > 0 ? "changed" : null;
+  const differ = changed[number - 1]?.length ?? 0;
+  return differ === 0 ? null : differ === strands ? "new" : "changed";
 }
 
 /** The ladder laid out as a rope: rungs are columns, strands are cords, rising where it gets harder. */
@@ -121,7 +122,7 @@ export function StrandChart({
           {rungs.map((rung, i) => {
             const number = i + 1;
             const fault = faults.filter((f) => f.rung === number);
-            const compared = changes === undefined ? null : comparedWords(changes, number);
+            const compared = changes === undefined ? null : comparedWords(changes, number, strands.length);
             const words = [
               `Rung ${number}${barred.includes(number) ? ", not today" : ""}${compared === null ? "" : `, ${compared}`}`,
               ...fault.map((f) => f.sentence),

@@ -45,7 +45,7 @@ export function BehaviourFields({
   names: Readonly<Record<string, string>>;
 }) {
   return (
-    <div className="grid gap-4 sm:grid-cols-2">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4 sm:grid-cols-2">
       <BehaviourText form={form} name="finished" label="Finished, it looks like" hint="What anyone could see" />
       <BehaviourText form={form} name="why" label="Why" hint="What it is good for" />
       <Field id="behaviour.movement" label="The cue asks the horse to" hint="So that two cues do not contradict each other">

@@ -11,6 +11,7 @@ import { LayOutPanel } from "./lay-out-panel";
 import { RopeBoard } from "./rope-board";
 import { RungSettings } from "./rung-settings";
 import { type EditorSurroundings, SettingsPart } from "./settings-part";
+import { useByValue } from "./use-by-value";
 import { errorAt, useDraft } from "./use-draft";
 import { useRope } from "./use-rope";
 
@@ -63,7 +64,7 @@ export function LadderEditor({
     router.push(`/horses/${horseId}/shape/${id}`);
     router.refresh();
   });
-  const settings = form.watch("plan");
+  const settings = useByValue(form.watch("plan"));
   const plan = useMemo((): LadderPlan => ({ ...settings, ...rope, ways }), [settings, rope, ways]);
   const later = useDeferredValue(state);
   const laterPlan = useDeferredValue(plan);
@@ -140,7 +141,7 @@ export function LadderEditor({
       <SettingsPart
         form={form}
         rope={later.rope}
-        ways={later.ways}
+        ways={ways}
         rung={later.selected}
         allowance={allowance}
         surroundings={surroundings}

@@ -200,27 +200,31 @@ export function LayOutPanel({ plan, onUse }: { plan: LadderPlan; onUse: (rungs: 
           </tbody>
         </table>
         <div className="grid content-start gap-4">
-          <label className="block">
-            <span className="mb-1 block font-semibold">Order</span>
-            <select value={order} onChange={(event) => setOrder(event.target.value as LayoutOrder)} className="field-box">
+          <div>
+            <label htmlFor="lay-order" className="mb-1 block font-semibold">
+              Order
+            </label>
+            <select id="lay-order" value={order} onChange={(event) => setOrder(event.target.value as LayoutOrder)} className="field-box">
               {Object.entries(ORDERS).map(([value, words]) => (
                 <option key={value} value={value}>
                   {words}
                 </option>
               ))}
             </select>
-          </label>
+          </div>
           {order === "own" && <Legs strands={ordered} legs={legs} goals={wish.ends} onLegs={setLegs} />}
-          <label className="block">
-            <span className="mb-1 block font-semibold">When a new one starts, ease the others</span>
-            <select value={easeOnNew} onChange={(event) => setEase(Number(event.target.value))} className="field-box">
+          <div>
+            <label htmlFor="lay-ease" className="mb-1 block font-semibold">
+              When a new one starts, ease the others
+            </label>
+            <select id="lay-ease" value={easeOnNew} onChange={(event) => setEase(Number(event.target.value))} className="field-box">
               {EASES.map(([share, words]) => (
                 <option key={share} value={share}>
                   {words}
                 </option>
               ))}
             </select>
-          </label>
+          </div>
           <LabelledNumber
             label="Repetitions for a horse that gets it, %"
             className="w-64"

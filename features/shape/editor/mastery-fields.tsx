@@ -6,6 +6,7 @@ import { checkMasteryRule } from "@/core/schemas";
 import { Field, tied } from "@/ui/form";
 import { FormNumber } from "./form-number";
 import { LabelledNumber } from "./number-box";
+import { useByValue } from "./use-by-value";
 import { type DraftForm, errorAt } from "./use-draft";
 
 const RULES: Record<MasteryRule["kind"], { label: string; start: MasteryRule }> = {
@@ -181,7 +182,7 @@ function RowCells({ row }: { row: { passWithin: number; meanTrials: number | nul
 
 /** Which rule says a rung is learned, its numbers, and what it promises. */
 export function MasteryFields({ form }: { form: DraftForm }) {
-  const rule = form.watch("plan.mastery");
+  const rule = useByValue(form.watch("plan.mastery"));
   return (
     <div>
       <div className="grid gap-4 sm:grid-cols-4">

@@ -59,7 +59,7 @@ export function ScheduleBox({
           />
         )}
       </div>
-      {value !== undefined && <p className="mt-1 text-sm text-soft">{scheduleSentence(value)}</p>}
+      {value !== undefined && value.kind !== "every" && <p className="mt-1 text-sm text-soft">{scheduleSentence(value)}</p>}
     </div>
   );
 }

@@ -40,12 +40,7 @@ const withRope = ({ behaviour, plan }: LadderSettings, { rope, ways }: RopeStep)
 });
 
 /** The form beside the rope; both are checked and sent as one. */
-export function useDraft(
-  start: LadderSettings,
-  step: RopeStep,
-  save: { horseId: string; ladderId?: string },
-  onSaved: (id: string) => void,
-) {
+export function useDraft(start: LadderDraft, step: RopeStep, save: { horseId: string; ladderId?: string }, onSaved: (id: string) => void) {
   const [problems, setProblems] = useState<readonly string[]>([]);
   const now = useRef(step);
   now.current = step;
@@ -55,7 +50,8 @@ export function useDraft(
       return found.length === 0 ? { values, errors: {} } : { values: {}, errors: errorTree(found) };
     },
   );
-  const form = useForm<LadderSettings>({ defaultValues: start, resolver });
+  const { strands: _, rungs: __, ways: ___, ...settings } = start.plan;
+  const form = useForm<LadderSettings>({ defaultValues: { behaviour: start.behaviour, plan: settings }, resolver });
   const submit = form.handleSubmit(
     async (values) => {
       setProblems([]);
