@@ -1,5 +1,5 @@
 // npm run bench: the figures the project promises, measured on this machine. --json prints only JSON;
-// --only NAME measures one part: analyse, events, script or pads.
+// --only NAME measures one part: analyse, events, rules, editor, script or pads.
 import { spawn, spawnSync } from "node:child_process";
 import { createWriteStream, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
@@ -14,7 +14,7 @@ process.chdir(ROOT);
 ensureInstalled();
 const executablePath = ensureChromium();
 const jsonOnly = process.argv.includes("--json");
-const PARTS = ["analyse", "events", "script", "pads"];
+const PARTS = ["analyse", "events", "rules", "editor", "script", "pads"];
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : null;
 if (only !== null && !PARTS.includes(only)) {
   process.stderr.write(`--only takes one of ${PARTS.join(", ")}.\n`);
@@ -173,6 +173,63 @@ async function padToPaint(browser, way) {
   });
 }
 
+/** The rule-check table: p in 19 steps, N to 400, of the rules that take longest. */
+function ruleCheckTable() {
+  const run = spawnSync(process.execPath, ["scripts/run.mjs", "bench-rules"], { stdio: ["ignore", "pipe", "inherit"], encoding: "utf8" });
+  const times = Object.entries(JSON.parse(run.stdout));
+  const [slowest, list] = times.sort(([, a], [, b]) => quantile(b, 0.5) - quantile(a, 0.5))[0];
+  figure(`rule-check table, slowest rule (${slowest}), p95`, quantile(list, 0.95), "ms", 50, {
+    median: Math.round(quantile(list, 0.5) * 100) / 100,
+    n: list.length,
+  });
+}
+
+/** Forty rungs of eight strands in the editor: from a key on a cord to the next frame. */
+async function editorPaint(browser) {
+  const numbers = ["stay", "reach", "steps", "load", "own-1", "own-2", "own-3", "own-4"].map((id) => ({
+    id,
+    key: id.startsWith("own") ? "own" : id,
+    name: id,
+    kind: "number",
+    unit: id === "stay" ? "s" : id === "reach" ? "m" : "",
+    levels: [],
+    harder: "more",
+  }));
+  const rungs = Array.from({ length: 40 }, (_, i) => ({
+    values: Object.fromEntries(numbers.map(({ id }, k) => [id, 1 + Math.floor((i + k) / 8)])),
+  }));
+  const { id } = await post("/api/ladders", { horse, behaviour: { name: "bench, long" }, plan: { ...plan, strands: numbers, rungs } });
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  await page.goto(`${url}/horses/${horse}/shape/${id}/edit`, { waitUntil: "networkidle" });
+  await page.locator("html[data-ready]").waitFor({ state: "attached" });
+  const client = await context.newCDPSession(page);
+  await client.send("Emulation.setCPUThrottlingRate", { rate: 4 });
+  await page.evaluate(() => {
+    window.paints = [];
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) if (entry.name === "keydown") window.paints.push(entry.duration);
+    }).observe({ type: "event", durationThreshold: 16 });
+  });
+  const rest = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+  const keys = ["ArrowUp", "ArrowDown", "ArrowRight", "ArrowUp"];
+  for (let i = 0; i < 80; i++) {
+    if (i % 10 === 0) {
+      // Another cord may have to be brought into sight first; that is not the edit.
+      await page.getByRole("slider", { name: numbers[(i / 10) % 8].id, exact: true }).focus();
+      await rest(300);
+    }
+    await page.keyboard.press(keys[i % keys.length]);
+    await rest(220 + Math.random() * 120);
+  }
+  const paints = (await page.evaluate(() => window.paints)).slice(5);
+  await context.close();
+  figure("edit to paint, 40 rungs of 8 strands, p95", quantile(paints, 0.95), "ms", 50, {
+    median: Math.round(quantile(paints, 0.5) * 100) / 100,
+    n: paints.length,
+  });
+}
+
 /** The script a first visit to the recorder loads, gzipped as a server would. */
 async function workPageScript(browser) {
   const id = await session();
@@ -276,6 +333,8 @@ try {
   if (wanted("analyse")) await millionRows();
   if (wanted("events")) await fiftyRecorders();
   const browser = await chromium.launch({ executablePath, args: CHROMIUM_ARGUMENTS });
+  if (wanted("rules")) ruleCheckTable();
+  if (wanted("editor")) await editorPaint(browser);
   if (wanted("script")) await workPageScript(browser);
   for (const way of ["tally", "timed"]) if (wanted("pads")) await padToPaint(browser, way);
   await browser.close();

@@ -95,8 +95,8 @@ export const CordHandle = memo(function CordHandle({
     >
       <span
         aria-hidden="true"
-        className="absolute grid size-6 -translate-x-1/2 -translate-y-1/2 place-items-center rounded-full border-[3px] border-tarn bg-ground"
-        style={{ left: (selected - 0.22) * COLUMN, top: cordY(height) - 6 }}
+        className="absolute -top-3 -left-3 grid size-6 place-items-center rounded-full border-[3px] border-tarn bg-ground"
+        style={{ transform: `translate(${(selected - 0.22) * COLUMN}px, ${cordY(height) - 6}px)` }}
       >
         <span className="block size-1.5 rounded-full bg-tarn" />
       </span>

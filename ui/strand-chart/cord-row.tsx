@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { Strand, StrandValue } from "@/core/strands";
-import { COLUMN, cordPath, cordY, HEAD, heightsOf, LABEL, ROW, shorten, valueWords } from "./geometry";
+import { COLUMN, cordPath, cordY, HEAD, heightsOf, LABEL, ROW, type Shown, shorten, valueWords } from "./geometry";
 
 interface CordRowProps {
   readonly strand: Strand;
@@ -10,29 +10,31 @@ interface CordRowProps {
   readonly faulty: readonly number[];
   readonly changed: readonly number[];
   readonly row: number;
+  readonly shown: Shown;
 }
 
 const alike = <T,>(a: readonly T[], b: readonly T[]) => a.length === b.length && a.every((one, i) => one === b[i]);
 
 /** One strand as a cord. It is drawn again only where it changed: a ladder of many rungs has to follow a drag. */
 export const CordRow = memo(
-  function CordRow({ strand, values, faulty, changed, row }: CordRowProps) {
+  function CordRow({ strand, values, faulty, changed, row, shown }: CordRowProps) {
     const heights = heightsOf(strand, values);
-    const d = cordPath(heights);
+    const d = cordPath(heights, shown);
     return (
-      <g transform={`translate(0 ${HEAD + row * ROW})`}>
-        <text x="0" y="48" fontWeight="700" fontSize="16" fill="var(--ink)">
-          <title>{strand.name}</title>
-          {shorten(strand.name, 14)}
-        </text>
-        <text x="0" y="65" fontSize="13" fill="var(--soft)">
-          {strand.unit}
-        </text>
+      <svg
+        viewBox={`0 0 ${LABEL + values.length * COLUMN} ${ROW}`}
+        width={LABEL + values.length * COLUMN}
+        height={ROW}
+        aria-hidden="true"
+        className="absolute left-0 isolate [contain:strict]"
+        style={{ top: HEAD + row * ROW }}
+      >
         <path d={d} fill="none" stroke="var(--ink)" strokeWidth="5.5" strokeLinecap="round" />
-        <path d={d} fill="none" stroke="var(--ground)" strokeWidth="1.3" strokeDasharray="5 5" />
+        <path d={d} fill="none" stroke="var(--ground)" strokeWidth="1.3" strokeDasharray="14 12" />
         {values.map((value, i) => {
+          if (i < shown.first || i > shown.last) return null;
           const marked = changed.includes(i + 1);
-          if (i > 0 && values[i - 1] === value && !marked) return null;
+          if (i > shown.first && values[i - 1] === value && !marked) return null;
           const fault = faulty.includes(i + 1);
           const words = valueWords(value);
           return (
@@ -50,7 +52,7 @@ export const CordRow = memo(
             </text>
           );
         })}
-      </g>
+      </svg>
     );
   },
   (a, b) =>

@@ -22,12 +22,6 @@ export const EvidenceRow = memo(function EvidenceRow({
 }) {
   return (
     <g transform={`translate(0 ${y})`}>
-      <text x="0" y="22" fontWeight="700" fontSize="16" fill="var(--ink)">
-        evidence
-      </text>
-      <text x="0" y="40" fontSize="13" fill="var(--soft)">
-        met, 95 %
-      </text>
       {Array.from({ length: rungs }, (_, i) => {
         const sum = evidence.find((e) => e.rung === i + 1);
         const left = LABEL + i * COLUMN + 10;

@@ -18,18 +18,23 @@ export const shorten = (words: string, most = 13) => (words.length > most ? `${w
 /** Where a cord runs at a height from 0 to 1, from the top of its row. */
 export const cordY = (height: number) => BASE - height * RISE;
 
-/** A cord through its row: level on each rung, bending from one to the next. */
-export function cordPath(heights: readonly number[]): string {
+/** The rungs that are drawn, counted from 0, the last included. */
+export interface Shown {
+  readonly first: number;
+  readonly last: number;
+}
+
+/** A cord through its row over the rungs shown: level on each rung, bending from one to the next. */
+export function cordPath(heights: readonly number[], { first, last }: Shown): string {
   let d = "";
-  heights.forEach((h, i) => {
-    const y = cordY(h);
+  for (let i = first; i <= last; i++) {
+    const y = cordY(heights[i] as number);
     const left = LABEL + i * COLUMN;
-    const right = left + COLUMN;
-    const before = i === 0 ? y : cordY(heights[i - 1] as number);
-    if (i === 0) d += `M${left} ${y}`;
+    const before = i === first ? y : cordY(heights[i - 1] as number);
+    if (i === first) d += `M${left} ${y}`;
     else if (before !== y) d += ` C${left + 5} ${before} ${left - 3} ${y} ${left + 8} ${y}`;
-    d += ` H${i === heights.length - 1 ? right : right - 8}`;
-  });
+    d += ` H${left + COLUMN - (i === last ? 0 : 8)}`;
+  }
   return d;
 }
 

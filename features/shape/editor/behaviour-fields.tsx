@@ -1,5 +1,7 @@
 "use client";
 
+import { memo } from "react";
+import { useFormState } from "react-hook-form";
 import { MOVEMENTS } from "@/core/cues";
 import { INVOLVEMENTS } from "@/core/welfare";
 import { Field, tied } from "@/ui/form";
@@ -14,7 +16,7 @@ const INVOLVEMENT_WORDS = {
   legs: "handling the legs",
 } as const;
 
-export function BehaviourText({
+export const BehaviourText = memo(function BehaviourText({
   form,
   name,
   label,
@@ -25,6 +27,7 @@ export function BehaviourText({
   label: string;
   hint: string;
 }) {
+  useFormState({ control: form.control });
   const path = `behaviour.${name}` as const;
   const error = errorAt(form, path);
   return (
@@ -32,7 +35,7 @@ export function BehaviourText({
       <input {...form.register(path)} {...tied(path, error)} className="field-box" placeholder={hint} autoComplete="off" />
     </Field>
   );
-}
+});
 
 /** What the behaviour is, beside its name and cue. */
 export function BehaviourFields({

@@ -1,18 +1,19 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useDeferredValue, useMemo, useState } from "react";
-import { type LadderPlan, unchangedRungs } from "@/core/ladder";
+import { type ComponentProps, memo, useDeferredValue, useMemo, useState } from "react";
+import { type LadderPlan, type Rope, unchangedRungs } from "@/core/ladder";
 import { type Allowance, barredBehaviour, barredMethod, barredRung } from "@/core/welfare";
 import type { ChartEvidence } from "@/ui/strand-chart";
 import { BehaviourText } from "./behaviour-fields";
+import { CountedStrand } from "./counted-strand";
 import type { LadderDraft } from "./draft";
 import { LayOutPanel } from "./lay-out-panel";
 import { RopeBoard } from "./rope-board";
 import { RungSettings } from "./rung-settings";
 import { type EditorSurroundings, SettingsPart } from "./settings-part";
 import { useByValue } from "./use-by-value";
-import { errorAt, useDraft } from "./use-draft";
+import { useDraft } from "./use-draft";
 import { useRope } from "./use-rope";
 
 /** A ladder that was worked: what a change to it would leave behind. */
@@ -25,8 +26,9 @@ export interface WorkedBefore {
 
 const NO_VALUES: readonly number[] = [];
 
-/** What saving does to the evidence there is. */
-function VersionNote({ before, after }: { before: LadderPlan; after: LadderPlan }) {
+/** What saving does to the evidence there is; a moment after the rope, so that a drag is not held up. */
+const VersionNote = memo(function VersionNote({ before, after: present }: { before: LadderPlan; after: LadderPlan }) {
+  const after = useDeferredValue(present);
   const kept = useMemo(() => unchangedRungs(before, after), [before, after]);
   const all = before.rungs.length;
   return (
@@ -37,7 +39,16 @@ function VersionNote({ before, after }: { before: LadderPlan; after: LadderPlan 
         : `${kept.size} of ${all} rungs ask the same and keep their evidence.`}
     </p>
   );
-}
+});
+
+/** The settings follow the rope a moment later. */
+const SettingsLater = memo(function SettingsLater({
+  rope,
+  ...rest
+}: { rope: Rope } & Omit<ComponentProps<typeof SettingsPart>, "strands" | "rungs">) {
+  const { strands, rungs } = useDeferredValue(rope);
+  return <SettingsPart strands={strands} rungs={useByValue(rungs.map(({ values: _, ...own }) => own))} {...rest} />;
+});
 
 /** Plans a ladder: the rope, its rungs, its ask, what it earns, when it moves on. */
 export function LadderEditor({
@@ -66,8 +77,6 @@ export function LadderEditor({
   });
   const settings = useByValue(form.watch("plan"));
   const plan = useMemo((): LadderPlan => ({ ...settings, ...rope, ways }), [settings, rope, ways]);
-  const later = useDeferredValue(state);
-  const laterPlan = useDeferredValue(plan);
   const involves = form.watch("behaviour.involves") ?? [];
   const implied = rope.strands.flatMap((strand) => (strand.key === "circle" ? ["circling"] : strand.key === "load" ? ["load"] : []));
   const closed = [
@@ -78,7 +87,7 @@ export function LadderEditor({
   const rung = rope.rungs[selected - 1];
   return (
     <form onSubmit={submit} noValidate className="grid grid-cols-[minmax(0,1fr)] gap-6">
-      {worked !== null && <VersionNote before={worked.plan} after={laterPlan} />}
+      {worked !== null && <VersionNote before={worked.plan} after={plan} />}
       <section className="grid gap-4 sm:grid-cols-2" aria-label="The behaviour">
         <BehaviourText form={form} name="name" label="Behaviour" hint="For example: steps back from a light touch" />
         <BehaviourText form={form} name="cue" label="Cue" hint="What you will use in the end" />
@@ -107,46 +116,14 @@ export function LadderEditor({
           />
         ) : (
           <RopeBoard state={state} dispatch={dispatch} plan={plan} evidence={worked?.evidence} allowance={allowance}>
-            <div className="grid items-end gap-4 sm:grid-cols-4">
-              <label className="block" htmlFor="plan.workingStrandId">
-                <span className="mb-1 block font-semibold">Counted strand</span>
-                <select
-                  id="plan.workingStrandId"
-                  {...form.register("plan.workingStrandId", {
-                    setValueAs: (value: string | null) => (value === "" || value === null ? null : value),
-                  })}
-                  aria-invalid={errorAt(form, "plan.workingStrandId") !== undefined}
-                  className="field-box"
-                >
-                  <option value="">none</option>
-                  {rope.strands
-                    .filter((strand) => strand.kind === "number" && strand.key !== "latency" && strand.key !== "lightness")
-                    .map((strand) => (
-                      <option key={strand.id} value={strand.id}>
-                        {strand.name}
-                      </option>
-                    ))}
-                </select>
-              </label>
-              <p className="text-sm text-soft sm:col-span-3">
-                {errorAt(form, "plan.workingStrandId") ?? "Its value is measured in each trial."}
-              </p>
-            </div>
+            <CountedStrand form={form} strands={rope.strands} />
             {rung !== undefined && (
               <RungSettings plan={plan} rung={rung} number={selected} values={worked?.values ?? NO_VALUES} dispatch={dispatch} />
             )}
           </RopeBoard>
         )}
       </section>
-      <SettingsPart
-        form={form}
-        rope={later.rope}
-        ways={ways}
-        rung={later.selected}
-        allowance={allowance}
-        surroundings={surroundings}
-        dispatch={dispatch}
-      />
+      <SettingsLater form={form} rope={rope} ways={ways} allowance={allowance} surroundings={surroundings} dispatch={dispatch} />
       <div className="sticky bottom-0 z-10 -mx-2 border-t-2 border-ink bg-ground px-2 py-2">
         <button type="submit" className="act" disabled={form.formState.isSubmitting || layingOut}>
           {ladderId === undefined ? "Make the ladder" : "Save"}

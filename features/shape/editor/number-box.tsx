@@ -8,6 +8,7 @@ import { useId, useState } from "react";
  */
 export function NumberBox({
   id,
+  tag = "",
   value,
   onValue,
   label,
@@ -15,6 +16,8 @@ export function NumberBox({
   className = "",
 }: {
   id?: string;
+  /** What the number is of: text typed for one thing is not shown for another that takes its box. */
+  tag?: string;
   value: number;
   onValue: (value: number) => void;
   label?: string;
@@ -22,11 +25,12 @@ export function NumberBox({
   problem: string | null;
   className?: string;
 }) {
-  const [typed, setTyped] = useState<string | null>(null);
+  const [kept, setKept] = useState<{ text: string; tag: string } | null>(null);
+  const typed = kept?.tag === tag ? kept.text : null;
   const read = typed === null || typed.trim() === "" ? Number.NaN : Number(typed.replace(",", "."));
   const bad = typed !== null && !Number.isFinite(read) ? "A number is needed." : problem;
-  // Undo or a drag may have changed the value behind what was typed.
-  const shown = typed !== null && (!Number.isFinite(read) || read === value) ? typed : String(value);
+  // While it is typed the text stands by itself; leaving the box shows what the rope holds.
+  const shown = typed ?? String(value);
   return (
     <span className={`block ${className}`}>
       <input
@@ -38,11 +42,11 @@ export function NumberBox({
         title={bad ?? undefined}
         value={shown}
         onChange={(event) => {
-          setTyped(event.target.value);
+          setKept({ text: event.target.value, tag });
           const next = Number(event.target.value.replace(",", "."));
           if (event.target.value.trim() !== "" && Number.isFinite(next)) onValue(next);
         }}
-        onBlur={() => setTyped(null)}
+        onBlur={() => setKept(null)}
         className="field-box figures"
       />
       {bad !== null && (

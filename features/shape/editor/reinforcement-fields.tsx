@@ -2,7 +2,6 @@
 
 import { type Dispatch, useState } from "react";
 import {
-  foodPlan,
   type LadderPlan,
   METHOD_GUIDES,
   OFFER_RULES,
@@ -62,21 +61,15 @@ function Thinning({ dispatch }: { dispatch: Dispatch<RopeAction> }) {
 export function ReinforcementFields({
   form,
   plan,
-  rung,
   noFood,
   dispatch,
 }: {
   form: DraftForm;
   plan: LadderPlan;
-  /** The rung in view, counted from 1. */
-  rung: number;
   /** Why the horse may have no food today, or null. */
   noFood: string | null;
   dispatch: Dispatch<RopeAction>;
 }) {
-  const { plannedRepetitions } = plan;
-  const canPlan = Number.isInteger(plannedRepetitions) && plannedRepetitions >= 1 && Number.isFinite(plan.feeding.pieceGrams ?? 0);
-  const food = canPlan ? foodPlan(plan, rung, plannedRepetitions, 1) : null;
   return (
     <div className="grid items-start gap-4 sm:grid-cols-4">
       <div className="sm:col-span-2">
@@ -123,13 +116,6 @@ export function ReinforcementFields({
               />
             </Field>
           </div>
-          {food !== null && (
-            <p className="self-end sm:col-span-2">
-              For a block on rung {rung}: {food.pieces} pieces
-              {food.grams === null ? "" : `, ${Math.round(food.grams)} g`}, a fifth in reserve.
-              {food.withinLimit === false && <strong className="block text-brick">More than the day's limit in one block.</strong>}
-            </p>
-          )}
         </>
       ) : (
         <p className="self-end text-soft sm:col-span-3">

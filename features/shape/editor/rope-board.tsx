@@ -1,19 +1,69 @@
 "use client";
 
-import { Redo2, Undo2 } from "lucide-react";
-import { type Dispatch, type KeyboardEvent, type ReactNode, useEffect, useMemo, useState } from "react";
-import { copyRung, type LadderPlan, MOST_RUNGS, stepValue } from "@/core/ladder";
-import { criterionParts, stepFaults } from "@/core/strands";
+import { type Dispatch, type KeyboardEvent, memo, type ReactNode, useDeferredValue, useEffect, useMemo, useState } from "react";
+import { copyRung, type LadderPlan, MOST_RUNGS, type Rung, stepValue } from "@/core/ladder";
+import { criterionParts, type StepFault, type Strand } from "@/core/strands";
 import { type Allowance, barredRung } from "@/core/welfare";
-import { type ChartEvidence, type CordEditing, StrandChart } from "@/ui/strand-chart";
-import { RungTools, RungValues, StepFaults } from "./rung-panel";
+import { type ChartEvidence, type CordEditing, StrandChart, useFaults } from "@/ui/strand-chart";
+import { RungTools, RungValues, StepFaults, UndoRedo } from "./rung-panel";
 import { StrandFields } from "./strand-fields";
+import { useByValue } from "./use-by-value";
 import type { RopeAction, RopeState } from "./use-rope";
 
 /** Ctrl+Z undoes the rope everywhere but inside a box of text, where it undoes the typing. */
 function isTyping(target: EventTarget | null): boolean {
   return target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && target.type !== "checkbox");
 }
+
+/** How many steps ask too much. */
+const OpenFaults = memo(function OpenFaults({ rungs, faults }: { rungs: readonly Rung[]; faults: readonly StepFault[] }) {
+  const open = faults.filter(({ rung }) => rungs[rung - 1]?.kept === undefined);
+  return (
+    <p className="mt-2 text-sm text-soft">
+      {open.length === 0
+        ? "One thing gets harder at a time."
+        : `Too much at once on rung ${[...new Set(open.map(({ rung }) => rung))].join(", ")}.`}{" "}
+      Drag a cord up to make it harder, or use the arrow keys on it.
+    </p>
+  );
+});
+
+/** What the rung in view asks, what is wrong with the step to it, and its values. */
+const RungSide = memo(function RungSide({
+  strands,
+  rung,
+  number,
+  labels,
+  faults,
+  focused,
+  dispatch,
+}: {
+  strands: readonly Strand[];
+  rung: Rung | undefined;
+  number: number;
+  /** Names of the cue phases. */
+  labels: readonly string[];
+  faults: readonly StepFault[];
+  focused: string | null;
+  dispatch: Dispatch<RopeAction>;
+}) {
+  const own = useMemo(() => faults.filter((fault) => fault.rung === number), [faults, number]);
+  const values = rung?.values ?? {};
+  return (
+    <section aria-label={`Rung ${number}`} className="grid content-start gap-4">
+      <div>
+        <h3 className="font-sans text-sm font-normal text-soft">Rung {number}</h3>
+        <p className="text-lg leading-snug" aria-live="polite" data-testid="criterion">
+          {criterionParts(strands, values, labels).map((part, i) =>
+            part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text,
+          )}
+        </p>
+      </div>
+      <StepFaults key={number} faults={own} rung={number} kept={rung?.kept} dispatch={dispatch} />
+      <RungValues strands={strands} values={values} rung={number} phases={labels.length} focused={focused} dispatch={dispatch} />
+    </section>
+  );
+});
 
 /** The ladder as a rope that can be taken hold of, with the rung in view beneath it. */
 export function RopeBoard({
@@ -55,27 +105,14 @@ export function RopeBoard({
     }),
     [dispatch, phases],
   );
-  const faults = useMemo(() => {
-    try {
-      return stepFaults(
-        strands,
-        rungs.map(({ values }) => values),
-      );
-    } catch {
-      return [];
-    }
-  }, [strands, rungs]);
-  const barred = useMemo(
-    () => rungs.flatMap((_, i) => (barredRung(plan, i + 1, allowance).length > 0 ? [i + 1] : [])),
-    [plan, rungs, allowance],
+  const faults = useFaults(strands, rungs);
+  // The cord follows the finger at once; what is said about it comes with the next frame.
+  const later = useDeferredValue(state);
+  const laterFaults = useDeferredValue(faults);
+  const barred = useByValue(
+    later.rope.rungs.flatMap((_, i) => (barredRung({ ...plan, ...later.rope }, i + 1, allowance).length > 0 ? [i + 1] : [])),
   );
-  const rung = rungs[selected - 1];
-  const parts = criterionParts(
-    strands,
-    rung?.values ?? {},
-    plan.phases.map(({ label }) => label),
-  );
-  const open = faults.filter(({ rung: number }) => rungs[number - 1]?.kept === undefined);
+  const labels = useByValue(plan.phases.map(({ label }) => label));
   // Undo may have taken away the strand that was held.
   useEffect(() => {
     if (focused !== null && !strands.some(({ id }) => id === focused)) setFocused(null);
@@ -94,25 +131,8 @@ export function RopeBoard({
         <div className="min-w-0">
           <StrandChart plan={rope} evidence={evidence} selected={selected} onSelect={editing.onSelect} barred={barred} editing={editing} />
           <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-2 border-t-2 border-hair pt-2">
-            <button
-              type="button"
-              className="act-quiet px-3!"
-              disabled={state.past.length === 0}
-              onClick={() => dispatch({ kind: "undo" })}
-              aria-keyshortcuts="Control+Z"
-            >
-              <Undo2 size={18} aria-hidden="true" /> Undo
-            </button>
-            <button
-              type="button"
-              className="act-quiet px-3!"
-              disabled={state.future.length === 0}
-              onClick={() => dispatch({ kind: "redo" })}
-              aria-keyshortcuts="Control+Shift+Z"
-            >
-              <Redo2 size={18} aria-hidden="true" /> Redo
-            </button>
-            <RungTools rung={selected} rungs={rungs.length} dispatch={dispatch} />
+            <UndoRedo canUndo={state.past.length > 0} canRedo={state.future.length > 0} dispatch={dispatch} />
+            <RungTools rung={later.selected} rungs={later.rope.rungs.length} dispatch={dispatch} />
             <button
               type="button"
               className="act-quiet px-3!"
@@ -122,34 +142,22 @@ export function RopeBoard({
               Add a rung
             </button>
           </div>
-          <p className="mt-2 text-sm text-soft">
-            {open.length === 0
-              ? "One thing gets harder at a time."
-              : `Too much at once on rung ${[...new Set(open.map((f) => f.rung))].join(", ")}.`}{" "}
-            Drag a cord up to make it harder, or use the arrow keys on it.
-          </p>
+          <OpenFaults rungs={rungs} faults={faults} />
           {problem !== null && (
             <p role="alert" className="mt-2 border-l-4 border-brick pl-4 font-semibold text-brick">
               {problem}
             </p>
           )}
         </div>
-        <section aria-label={`Rung ${selected}`} className="grid content-start gap-4">
-          <div>
-            <h3 className="font-sans text-sm font-normal text-soft">Rung {selected}</h3>
-            <p className="text-lg leading-snug" aria-live="polite" data-testid="criterion">
-              {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
-            </p>
-          </div>
-          <StepFaults
-            key={selected}
-            faults={faults.filter((fault) => fault.rung === selected)}
-            rung={selected}
-            kept={rung?.kept}
-            dispatch={dispatch}
-          />
-          <RungValues strands={strands} values={rung?.values ?? {}} rung={selected} phases={phases} focused={focused} dispatch={dispatch} />
-        </section>
+        <RungSide
+          strands={later.rope.strands}
+          rung={later.rope.rungs[later.selected - 1]}
+          number={later.selected}
+          labels={labels}
+          faults={laterFaults}
+          focused={focused}
+          dispatch={dispatch}
+        />
       </div>
       <div className="mt-4 grid gap-4">{children}</div>
       <StrandFields strands={strands} dispatch={dispatch} />

@@ -1,10 +1,10 @@
 "use client";
 
-import { ArrowLeft, ArrowRight, Copy, Merge, Split, Trash2 } from "lucide-react";
+import { ArrowLeft, ArrowRight, Copy, Merge, Redo2, Split, Trash2, Undo2 } from "lucide-react";
 import { type Dispatch, memo, useState } from "react";
 import { copyRung, deleteRung, FEWEST_RUNGS, mergeRungs, moveRung, type Rung, setRung, setValue, splitRung } from "@/core/ladder";
 import { rungValueProblem } from "@/core/schemas";
-import type { StepFault, Strand } from "@/core/strands";
+import type { StepFault, Strand, StrandValue } from "@/core/strands";
 import { NumberBox } from "./number-box";
 import type { RopeAction } from "./use-rope";
 
@@ -14,7 +14,15 @@ const tool =
 const icon = { size: 18, "aria-hidden": true } as const;
 
 /** What can be done with the rung in view. */
-export function RungTools({ rung, rungs, dispatch }: { rung: number; rungs: number; dispatch: Dispatch<RopeAction> }) {
+export const RungTools = memo(function RungTools({
+  rung,
+  rungs,
+  dispatch,
+}: {
+  rung: number;
+  rungs: number;
+  dispatch: Dispatch<RopeAction>;
+}) {
   const edit = (change: Extract<RopeAction, { kind: "edit" }>["edit"], select: number) => dispatch({ kind: "edit", edit: change, select });
   return (
     <div role="toolbar" aria-label={`Rung ${rung}`} className="flex flex-wrap items-center gap-1">
@@ -69,10 +77,10 @@ export function RungTools({ rung, rungs, dispatch }: { rung: number; rungs: numb
       </button>
     </div>
   );
-}
+});
 
 /** The faults of the step to a rung: one press splits them, or a reason keeps them. */
-export function StepFaults({
+export const StepFaults = memo(function StepFaults({
   faults,
   rung,
   kept,
@@ -128,16 +136,61 @@ export function StepFaults({
       )}
     </div>
   );
-}
+});
+
+/** One strand's value on the rung in view. */
+const RungValue = memo(function RungValue({
+  strand,
+  value,
+  rung,
+  phases,
+  focused,
+  dispatch,
+}: {
+  strand: Strand;
+  value: StrandValue | undefined;
+  rung: number;
+  phases: number;
+  focused: boolean;
+  dispatch: Dispatch<RopeAction>;
+}) {
+  const problem = rungValueProblem(strand, value, phases);
+  const label = `${strand.name}, rung ${rung}`;
+  const put = (next: StrandValue) =>
+    dispatch({ kind: "edit", edit: (rope) => setValue(rope, rung, strand.id, next), gesture: `type-${rung}-${strand.id}` });
+  return (
+    <div
+      className={`grid grid-cols-[7rem_minmax(0,1fr)] items-center gap-2 border-l-4 pl-2 ${focused ? "border-tarn" : "border-transparent"}`}
+    >
+      <span className="truncate" aria-hidden="true">
+        {strand.name} <span className="text-soft">{strand.unit}</span>
+      </span>
+      {strand.kind === "levels" ? (
+        <select
+          aria-label={label}
+          aria-invalid={problem !== null}
+          value={String(value)}
+          onChange={(event) => put(event.target.value)}
+          className="field-box"
+        >
+          {!strand.levels.includes(String(value)) && <option value={String(value)}>{String(value)}</option>}
+          {strand.levels.map((level) => (
+            <option key={level}>{level}</option>
+          ))}
+        </select>
+      ) : (
+        <NumberBox tag={String(rung)} value={Number(value)} label={label} problem={problem} onValue={put} />
+      )}
+    </div>
+  );
+});
 
 /** The rung's values, to be typed. */
 export const RungValues = memo(function RungValues({
   strands,
   values,
-  rung,
-  phases,
   focused,
-  dispatch,
+  ...rest
 }: {
   strands: readonly Strand[];
   values: Rung["values"];
@@ -149,39 +202,43 @@ export const RungValues = memo(function RungValues({
 }) {
   return (
     <div className="grid gap-x-4 gap-y-1.5 sm:grid-cols-2 xl:grid-cols-1">
-      {strands.map((strand) => {
-        const value = values[strand.id];
-        const problem = rungValueProblem(strand, value, phases);
-        const label = `${strand.name}, rung ${rung}`;
-        const put = (next: number | string) =>
-          dispatch({ kind: "edit", edit: (rope) => setValue(rope, rung, strand.id, next), gesture: `type-${rung}-${strand.id}` });
-        return (
-          <div
-            key={strand.id}
-            className={`grid grid-cols-[7rem_minmax(0,1fr)] items-center gap-2 border-l-4 pl-2 ${focused === strand.id ? "border-tarn" : "border-transparent"}`}
-          >
-            <span className="truncate" aria-hidden="true">
-              {strand.name} <span className="text-soft">{strand.unit}</span>
-            </span>
-            {strand.kind === "levels" ? (
-              <select
-                aria-label={label}
-                aria-invalid={problem !== null}
-                value={String(value)}
-                onChange={(event) => put(event.target.value)}
-                className="field-box"
-              >
-                {!strand.levels.includes(String(value)) && <option value={String(value)}>{String(value)}</option>}
-                {strand.levels.map((level) => (
-                  <option key={level}>{level}</option>
-                ))}
-              </select>
-            ) : (
-              <NumberBox key={`${rung}-${strand.id}`} value={Number(value)} label={label} problem={problem} onValue={put} />
-            )}
-          </div>
-        );
-      })}
+      {strands.map((strand) => (
+        <RungValue key={strand.id} strand={strand} value={values[strand.id]} focused={focused === strand.id} {...rest} />
+      ))}
     </div>
+  );
+});
+
+/** Back and forth over every change of the rope. */
+export const UndoRedo = memo(function UndoRedo({
+  canUndo,
+  canRedo,
+  dispatch,
+}: {
+  canUndo: boolean;
+  canRedo: boolean;
+  dispatch: Dispatch<RopeAction>;
+}) {
+  return (
+    <>
+      <button
+        type="button"
+        className="act-quiet px-3!"
+        disabled={!canUndo}
+        onClick={() => dispatch({ kind: "undo" })}
+        aria-keyshortcuts="Control+Z"
+      >
+        <Undo2 size={18} aria-hidden="true" /> Undo
+      </button>
+      <button
+        type="button"
+        className="act-quiet px-3!"
+        disabled={!canRedo}
+        onClick={() => dispatch({ kind: "redo" })}
+        aria-keyshortcuts="Control+Shift+Z"
+      >
+        <Redo2 size={18} aria-hidden="true" /> Redo
+      </button>
+    </>
   );
 });

@@ -1,8 +1,9 @@
 "use client";
 
-import type { Dispatch } from "react";
+import { ChevronRight } from "lucide-react";
+import { type ComponentProps, type Dispatch, memo, useDeferredValue, useMemo, useState } from "react";
 import { PERCENTILE_DEFAULTS, percentileBar } from "@/core/evidence";
-import { type LadderPlan, METHOD_GUIDES, METHODS, type Method, type Rung, setRung } from "@/core/ladder";
+import { foodPlan, type LadderPlan, METHOD_GUIDES, METHODS, type Method, type Rung, setRung } from "@/core/ladder";
 import { movingOnSentence, valuesGoalOf } from "@/core/session";
 import { ValueStrip } from "@/ui/measure";
 import { LabelledNumber } from "./number-box";
@@ -10,7 +11,7 @@ import { ScheduleBox } from "./schedule-box";
 import type { RopeAction } from "./use-rope";
 
 /** What one rung may set for itself: its method, what it earns, and a bar that follows the horse. */
-export function RungSettings({
+const Settings = memo(function RungSettings({
   plan,
   rung,
   number,
@@ -36,12 +37,11 @@ export function RungSettings({
     percentile.lookBack <= 50 &&
     percentile.wantedShare >= 0.1 &&
     percentile.wantedShare <= 0.95;
+  const { plannedRepetitions, feeding } = plan;
+  const countable = Number.isInteger(plannedRepetitions) && plannedRepetitions >= 1;
+  const food = countable ? foodPlan(plan, number, plannedRepetitions, 1) : null;
   return (
-    <details
-      className="border-t-2 border-hair pt-2"
-      open={rung.method !== undefined || rung.schedule !== undefined || percentile !== undefined}
-    >
-      <summary className="min-h-10 font-semibold text-tarn">Only on this rung</summary>
+    <div id="rung-settings">
       <div className="mt-1 grid gap-x-6 gap-y-4 sm:grid-cols-3">
         <div>
           <label htmlFor={`rung-method-${number}`} className="mb-1 block font-semibold">
@@ -118,6 +118,39 @@ export function RungSettings({
           </>
         )}
       </div>
-    </details>
+      {food !== null && (
+        <p className="mt-3">
+          Food for a block on rung {number}: {food.pieces} pieces
+          {food.grams === null ? "" : `, ${Math.round(food.grams)} g`}, a fifth of it in reserve.
+          {food.withinLimit === false && (
+            <strong className="block text-brick">More in one block than the day's limit of {feeding.dayLimitGrams} g.</strong>
+          )}
+        </p>
+      )}
+    </div>
   );
-}
+});
+
+/** Closed they cost nothing; open they follow the rope a moment later, so that a drag is not held up. */
+export const RungSettings = memo(function RungSettings({ plan, rung, ...rest }: ComponentProps<typeof Settings>) {
+  const [pressed, setPressed] = useState<boolean | null>(null);
+  const later = useDeferredValue(useMemo(() => ({ plan, rung }), [plan, rung]));
+  const { method, schedule, percentile } = rung;
+  // A rung that sets something of its own shows it, until it is closed by hand.
+  const open = pressed ?? (method !== undefined || schedule !== undefined || percentile !== undefined);
+  return (
+    <div className="border-t-2 border-hair pt-2">
+      <button
+        type="button"
+        className="inline-flex min-h-10 items-center gap-1 font-semibold text-tarn"
+        aria-expanded={open}
+        aria-controls={open ? "rung-settings" : undefined}
+        onClick={() => setPressed(!open)}
+      >
+        <ChevronRight size={18} aria-hidden="true" className={open ? "rotate-90" : ""} />
+        Only on this rung
+      </button>
+      {open && <Settings {...later} {...rest} />}
+    </div>
+  );
+});

@@ -3,7 +3,8 @@
 import { type Dispatch, memo } from "react";
 import { useFormState, useWatch } from "react-hook-form";
 import { type CueOfBehaviour, cueClashes, type TransferProgress } from "@/core/cues";
-import { type LadderPlan, METHOD_GUIDES, METHODS, type Rope, type Ways, waysFor } from "@/core/ladder";
+import { type LadderPlan, METHOD_GUIDES, METHODS, type Rung, type Ways, waysFor } from "@/core/ladder";
+import type { Strand } from "@/core/strands";
 import { type Allowance, barredMethod } from "@/core/welfare";
 import { Field } from "@/ui/form";
 import { BehaviourFields } from "./behaviour-fields";
@@ -27,7 +28,8 @@ export interface EditorSurroundings {
 
 function Part({ title, children }: { title: string; children: React.ReactNode }) {
   return (
-    <section className="border-t-2 border-ink pt-3">
+    // Out of sight it costs nothing, so that a drag on the rope stays quick.
+    <section className="border-t-2 border-ink pt-3 [contain-intrinsic-size:auto_22rem] [content-visibility:auto]">
       <h2 className="mb-3 text-xl">{title}</h2>
       {children}
     </section>
@@ -40,17 +42,18 @@ function Part({ title, children }: { title: string; children: React.ReactNode })
  */
 export const SettingsPart = memo(function SettingsPart({
   form,
-  rope,
+  strands,
+  rungs,
   ways,
-  rung,
   allowance,
   surroundings,
   dispatch,
 }: {
   form: DraftForm;
-  rope: Rope;
+  strands: readonly Strand[];
+  /** The rungs without their values: nothing here depends on those. */
+  rungs: readonly Omit<Rung, "values">[];
   ways: Ways;
-  rung: number;
   allowance: Allowance;
   surroundings: EditorSurroundings;
   dispatch: Dispatch<RopeAction>;
@@ -58,7 +61,7 @@ export const SettingsPart = memo(function SettingsPart({
   useWatch({ control: form.control });
   useFormState({ control: form.control });
   const { behaviour, plan: settings } = form.getValues();
-  const plan: LadderPlan = { ...settings, ...rope, ways };
+  const plan: LadderPlan = { ...settings, strands, rungs: rungs.map((own) => ({ ...own, values: {} })), ways };
   const clashes = cueClashes(
     {
       behaviour: behaviour.name,
@@ -69,8 +72,8 @@ export const SettingsPart = memo(function SettingsPart({
     surroundings.otherCues,
   );
   const choices = waysFor(
-    rope.strands.map(({ key }) => key),
-    rope.strands.map(({ name }) => name),
+    strands.map(({ key }) => key),
+    strands.map(({ name }) => name),
     behaviour.free ?? false,
   );
   const setPressure = (profile: "steady" | "rising") =>
@@ -103,13 +106,7 @@ export const SettingsPart = memo(function SettingsPart({
         </div>
       </Part>
       <Part title="What it earns">
-        <ReinforcementFields
-          form={form}
-          plan={plan}
-          rung={Math.min(rung, rope.rungs.length)}
-          noFood={allowance.noFood?.why ?? null}
-          dispatch={dispatch}
-        />
+        <ReinforcementFields form={form} plan={plan} noFood={allowance.noFood?.why ?? null} dispatch={dispatch} />
       </Part>
       <Part title="When it moves on">
         <MasteryFields form={form} />
