@@ -113,13 +113,15 @@ export const StrandFields = memo(function StrandFields({
     else add(newStrand(value as StrandKey, ids));
   };
   return (
-    <details className="mt-4">
-      <summary className="min-h-10 font-semibold text-tarn">Strands: {strands.map(({ name }) => name).join(", ")}</summary>
-      <ul className="mt-2 grid gap-2">
-        {strands.map((strand) => (
-          <StrandLine key={strand.id} strand={strand} only={strands.length === 1} dispatch={dispatch} />
-        ))}
-      </ul>
+    <div className="mt-4 flex flex-wrap-reverse items-start justify-between gap-x-6 gap-y-2">
+      <details className="min-w-0 grow basis-96">
+        <summary className="min-h-10 font-semibold text-tarn">Strands: {strands.map(({ name }) => name).join(", ")}</summary>
+        <ul className="mt-2 grid gap-2">
+          {strands.map((strand) => (
+            <StrandLine key={strand.id} strand={strand} only={strands.length === 1} dispatch={dispatch} />
+          ))}
+        </ul>
+      </details>
       {strands.length < MOST_STRANDS && (
         <label className="mt-3 flex items-center gap-2">
           <Plus size={18} aria-hidden="true" />
@@ -136,6 +138,6 @@ export const StrandFields = memo(function StrandFields({
           </select>
         </label>
       )}
-    </details>
+    </div>
   );
 });
