@@ -42,9 +42,10 @@ async function picture(name, path, { width = 1280, height = 800, theme = "desk" 
 }
 
 /** A few trials as they go in a pen, so that the recorder has something to show. */
-async function recorder(name, horse, { width, height, theme, timed }) {
+async function recorder(name, horse, { width, height, theme, timed, ladder }) {
   const page = await opened(width, height, theme);
   await page.goto(`${url}/horses/${horse}/work`);
+  if (ladder) await page.getByRole("radio", { name: new RegExp(ladder) }).check();
   await page.getByRole("button", { name: "Open the recorder" }).click();
   await page.getByRole("button", { name: "Start the block" }).click();
   const pad = (label) => page.getByRole("region", { name: "Pads" }).getByRole("button", { name: label, exact: true });
@@ -94,6 +95,9 @@ try {
   await picture("limits", `/horses/${by("Brackwidden").id}/know/limits`);
   await picture("shape", `/horses/${cob.id}/shape/${cob.ladders[0].id}`);
   await picture("shape-edit", `/horses/${cob.id}/shape/${cob.ladders[0].id}/edit`);
+  await picture("versions", `/horses/${cob.id}/shape/${cob.ladders[0].id}/versions`);
+  await picture("card", `/horses/${cob.id}/shape/${cob.ladders[1].id}/card`);
+  await picture("library", `/horses/${cob.id}/shape/library/platform`);
   await picture("ahead", `/horses/${cob.id}/ahead`);
   await picture("work", `/horses/${cob.id}/work`);
   const page = await opened(1280, 800);
@@ -102,7 +106,7 @@ try {
   await page.context().close();
   await picture("review", review);
   await picture("review-phone", review, { width: 390, height: 844 });
-  await recorder("recorder-phone", cob.id, { width: 390, height: 844, theme: "desk", timed: false });
+  await recorder("recorder-phone", cob.id, { width: 390, height: 844, theme: "desk", timed: false, ladder: "weighing plate" });
   await recorder("recorder-phone-field", by("Sorrelay").id, { width: 390, height: 844, theme: "field", timed: false });
   await recorder("recorder", by("Ostrevine").id, { width: 1280, height: 800, theme: "desk", timed: true });
 } finally {

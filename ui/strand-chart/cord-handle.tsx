@@ -95,7 +95,7 @@ export const CordHandle = memo(function CordHandle({
     >
       <span
         aria-hidden="true"
-        className="absolute -top-3 -left-3 grid size-6 place-items-center rounded-full border-[3px] border-tarn bg-ground"
+        className="absolute -top-2.5 -left-2.5 grid size-5 place-items-center rounded-full border-[3px] border-tarn bg-ground"
         style={{ transform: `translate(${(selected - 0.22) * COLUMN}px, ${cordY(height) - 6}px)` }}
       >
         <span className="block size-1.5 rounded-full bg-tarn" />

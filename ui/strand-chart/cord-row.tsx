@@ -30,7 +30,7 @@ export const CordRow = memo(
         style={{ top: HEAD + row * ROW }}
       >
         <path d={d} fill="none" stroke="var(--ink)" strokeWidth="5.5" strokeLinecap="round" />
-        <path d={d} fill="none" stroke="var(--ground)" strokeWidth="1.3" strokeDasharray="14 12" />
+        <path d={d} fill="none" stroke="var(--ground)" strokeWidth="1.3" strokeDasharray="6 6" />
         {values.map((value, i) => {
           if (i < shown.first || i > shown.last) return null;
           const marked = changed.includes(i + 1);
