@@ -1,9 +1,11 @@
 "use client";
 
 import { useState } from "react";
+import { percentileBar } from "@/core/evidence";
 import type { LadderPlan } from "@/core/ladder";
 import { barOf, barSentence, type SessionRecord } from "@/core/session";
 import { notch, type Strand, type StrandValue, shortNumber } from "@/core/strands";
+import { ValueStrip } from "@/ui/measure";
 
 const STEPS_EACH_SIDE = 2;
 const key = "min-h-12 grow rounded border-2 border-ink px-1 font-semibold figures";
@@ -38,6 +40,11 @@ export function ValueRow({
   const trials = record.trials.filter((trial) => trial.blockIndex === index);
   const last = trials.at(-1);
   const bar = block?.criterion == null ? null : barOf(block.criterion, block.number, trials);
+  const setting = working?.percentile;
+  const values = [
+    ...(setting?.earlier ?? []),
+    ...trials.flatMap(({ value, tapped }) => (value === null || tapped === "refused" ? [] : [value])),
+  ];
   const usual = last?.value ?? bar?.criterion ?? working?.target ?? 0;
   const [shift, setShift] = useState(0);
   if (strand === undefined || working === undefined) return null;
@@ -50,9 +57,22 @@ export function ValueRow({
   return (
     <div className="text-sm">
       {bar !== null && (
-        <p className="mb-1 text-base font-semibold text-ochre" data-testid="bar">
-          {barSentence(bar, working)}
-        </p>
+        <div className="mb-1 grid grid-cols-[auto_minmax(0,1fr)] items-center gap-3">
+          <p className="text-base font-semibold text-ochre" data-testid="bar">
+            {barSentence(bar, working)}
+          </p>
+          {setting !== undefined && (
+            <ValueStrip
+              values={values.slice(-setting.look_back)}
+              bar={percentileBar(values, setting.look_back, setting.wanted_share, working.harder)}
+              unit={working.unit}
+              harder={working.harder}
+              goal={working.target}
+              height={38}
+              words={false}
+            />
+          )}
+        </div>
       )}
       {last !== undefined && (
         <fieldset className="flex items-stretch gap-1.5" aria-label={`How much the last one was, ${strand.name}`}>

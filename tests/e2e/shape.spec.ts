@@ -276,6 +276,7 @@ test("a rung's bar follows the horse in the recorder, and moving on is judged by
     await values.getByRole("button", { name: `${wanted} m`, exact: true }).click();
     await expect(values.getByRole("button", { name: `${wanted} m`, exact: true })).toHaveAttribute("aria-pressed", "true");
   }
+  await expect(page.getByRole("img", { name: "Last values, oldest first: 2, 2, 3 m" })).toBeVisible();
   // m = 3, w = 0.5: the second smallest of 2, 2, 3.
   await expect(page.getByTestId("bar")).toContainText("2 m");
   await pad(page, "got it").click();
@@ -336,6 +337,32 @@ test("the library begins a ladder, which warns of what it rests on, and behaviou
   await page.getByRole("alertdialog").getByRole("button", { name: "Remove" }).click();
   await expect(page).toHaveURL(new RegExp(`/horses/${horse}/shape$`));
   await expect(page.getByRole("heading", { name: "Chains" })).toBeHidden();
+});
+
+test("the card of the longest ladder is one page still", async ({ page, server }) => {
+  const strands = ["stay", "reach", "steps", "load"].map((key) => strandFromCatalogue(key as "stay", key));
+  const { horse, ladder } = await makeHorse(server.url, "Long", {
+    strands: [
+      ...strands,
+      strandFromCatalogue("tether", "tether"),
+      strandFromCatalogue("surroundings", "around"),
+      strandFromCatalogue("ease", "ease"),
+    ],
+    rungs: Array.from({ length: 40 }, (_, i) => ({
+      values: {
+        stay: 1 + i,
+        reach: 1 + i / 8,
+        steps: 1 + i,
+        load: 1 + i,
+        tether: "draped line",
+        around: "other horses moving",
+        ease: "deeply relaxed",
+      },
+      kept: "the horse knows this step from another behaviour",
+    })),
+  });
+  await page.goto(`${server.url}/horses/${horse}/shape/${ladder}/card`);
+  expect(pagesOf(await page.pdf({ preferCSSPageSize: true }))).toBe(1);
 });
 
 test("starting free turns the tether about, and driving a loose horse brings its cautions and its limits", async ({ page, server }) => {

@@ -2,7 +2,6 @@ import type { BarPart, PercentileBar } from "@/core/evidence";
 import { shortNumber } from "@/core/strands";
 
 const WIDTH = 280;
-const HEIGHT = 62;
 const EDGE = 14;
 
 /** The bar in words: one value with how often an equal one counts, or two values with the weight of each. */
@@ -30,12 +29,17 @@ export function ValueStrip({
   unit,
   harder,
   goal = null,
+  height = 62,
+  words = true,
 }: {
   values: readonly number[];
   bar: PercentileBar;
   unit: string;
   harder: "more" | "less";
   goal?: number | null;
+  height?: number;
+  /** Whether the bar is told beneath the strip. */
+  words?: boolean;
 }) {
   const bars = [...new Set(bar.parts.flatMap(({ criterion }) => (criterion === null ? [] : [criterion])))];
   const all = [...values, ...bars, ...(goal === null ? [] : [goal])];
@@ -43,15 +47,14 @@ export function ValueStrip({
   const high = Math.max(...all, low + 1e-9);
   const y = (value: number) => {
     const share = high === low ? 0.5 : (value - low) / (high - low);
-    return HEIGHT - 8 - (harder === "more" ? share : 1 - share) * (HEIGHT - 16);
+    return height - 8 - (harder === "more" ? share : 1 - share) * (height - 16);
   };
   const step = values.length <= 1 ? 0 : (WIDTH - 2 * EDGE) / (values.length - 1);
-  const words = barWords(bar, unit, harder);
   const suffix = unit === "" ? "" : ` ${unit}`;
   return (
     <div>
       <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        viewBox={`0 0 ${WIDTH} ${height}`}
         className="block w-full max-w-80"
         role="img"
         aria-label={`Last values, oldest first: ${values.map(shortNumber).join(", ") || "none"}${suffix}`}
@@ -72,7 +75,7 @@ export function ValueStrip({
           </circle>
         ))}
       </svg>
-      <p className="text-sm">{words}</p>
+      {words && <p className="text-sm">{barWords(bar, unit, harder)}</p>}
     </div>
   );
 }
