@@ -172,6 +172,7 @@ export function Recorder({ start }: { start: RecorderStart }) {
   );
   // A stay is timed by the hold; only where its bar follows the horse does a tally need its seconds.
   const counted = block?.criterion?.working;
+  const counting = working && counted !== undefined && (block?.criterion?.stay_s === undefined || counted.percentile !== undefined);
   const last = record.trials.at(-1);
   const wantsEase =
     (start.battery || block?.criterion?.min_ease !== undefined) && last !== undefined && last.blockIndex === record.blocks.length - 1;
@@ -240,7 +241,10 @@ export function Recorder({ start }: { start: RecorderStart }) {
         <p className="text-[1.25rem] leading-tight lg:text-[1.9rem] lg:leading-snug" data-testid="criterion">
           {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
         </p>
-        <LiveRibbon record={record} nowMs={session.nowMs} />
+        {/* On a phone the pads need the room where values are counted. */}
+        <div className={counting ? "max-lg:hidden" : ""}>
+          <LiveRibbon record={record} nowMs={session.nowMs} />
+        </div>
         {working && start.battery && <BatteryPanel record={record} limit={limit} onNext={act.takeWord} />}
         {working && advice !== null && <WordPanel advice={advice} rung={rung} onTake={act.takeWord} />}
         {working && <BlockCount state={state} />}
@@ -252,7 +256,7 @@ export function Recorder({ start }: { start: RecorderStart }) {
             </button>
           </p>
         )}
-        {working && counted !== undefined && (block?.criterion?.stay_s === undefined || counted.percentile !== undefined) && (
+        {counting && (
           <Suspense fallback={null}>
             <ValueRow key={`${record.blocks.length}-${record.trials.length}`} plan={start.plan} record={record} onValue={act.value} />
           </Suspense>
