@@ -1,4 +1,4 @@
-import { planFromTemplate } from "@/core/behaviour";
+import { behaviourFromTemplate, planFromTemplate } from "@/core/behaviour";
 import { type Chance, drawNormal } from "@/core/chance";
 import { criterionOf, type LadderPlan, type Rope, setRung, stepValue, thinnedSchedules } from "@/core/ladder";
 import type { BehaviourInput, ChainInput } from "@/core/schemas";
@@ -16,23 +16,12 @@ const TRIALS_A_DAY = 7;
 export function secondLadder(): { behaviour: BehaviourInput; plan: LadderPlan } {
   const template = templateOf("stand-wait");
   if (template === undefined) throw new Error("the library has no stand-wait");
-  const { key, name, finished, cue, why, movement, free, involves, prerequisites } = template;
   const begun = planFromTemplate(template, "combined");
   const thinned = thinnedSchedules(begun.rungs.length, 3);
   const rungs = begun.rungs.map((rung, i) => ({ ...rung, schedule: thinned[i] }));
   const rope = setRung({ strands: begun.strands, rungs }, FOLLOWING_RUNG, { percentile: { lookBack: 10, wantedShare: 0.6 } });
   return {
-    behaviour: {
-      name,
-      finished,
-      cue,
-      why,
-      movement,
-      free,
-      involves: [...involves],
-      template: key,
-      prerequisites: prerequisites.map((need) => ({ ...need, values: { ...need.values } })) as BehaviourInput["prerequisites"],
-    },
+    behaviour: behaviourFromTemplate(template),
     plan: {
       ...begun,
       ...rope,

@@ -12,6 +12,7 @@ export { type Prerequisite, prerequisiteWords, rungReaching } from "./prerequisi
 export { type PrerequisiteReadiness, prerequisiteReadiness, readinessWarning, type WorkedLadder } from "./readiness";
 export {
   type BehaviourTemplate,
+  behaviourFromTemplate,
   type CommonFault,
   FAMILIES,
   type Family,

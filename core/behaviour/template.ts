@@ -1,6 +1,7 @@
 import type { CuePhase, Movement } from "../cues";
 import { type LadderPlan, type Method, PLAN_DEFAULTS, type Rung, type Ways } from "../ladder";
 import { DEFAULT_MASTERY_RULE, type MasteryRule } from "../mastery";
+import type { BehaviourInput } from "../schemas";
 import type { Strand, StrandValue } from "../strands";
 import type { Involvement } from "../welfare/restrictions";
 import type { Prerequisite } from "./prerequisite";
@@ -73,6 +74,22 @@ function rungsWithin({ strands, rungs }: BehaviourTemplate, phases: number): Run
   return clamped
     .filter((values, i) => i === 0 || strands.some(({ id }) => values[id] !== clamped[i - 1]?.[id]))
     .map((values) => ({ values }));
+}
+
+/** What a horse's own behaviour begins with from a template. */
+export function behaviourFromTemplate(template: BehaviourTemplate): BehaviourInput {
+  const { key, name, finished, cue, why, movement, free, involves, prerequisites } = template;
+  return {
+    name,
+    finished,
+    cue,
+    why,
+    movement,
+    free,
+    involves: [...involves],
+    template: key,
+    prerequisites: prerequisites.map((need) => ({ ...need, values: { ...need.values }, maxPhase: need.maxPhase })),
+  };
 }
 
 /**

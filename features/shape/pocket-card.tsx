@@ -1,7 +1,7 @@
 import type { CommonFault } from "@/core/behaviour";
 import { type LadderPlan, METHOD_GUIDES, methodOf, REINFORCER_WORDS, scheduleOf, scheduleSentence } from "@/core/ladder";
 import { easeSentence, movingOnSentence, valuesGoalOf } from "@/core/session";
-import { criterionParts, shortNumber } from "@/core/strands";
+import { criterionParts, shortNumber, stepFaults } from "@/core/strands";
 import { CueStairs } from "@/ui/strand-chart";
 
 /** Everything the card says. */
@@ -26,14 +26,14 @@ function changeWords({ change }: CommonFault, plan: LadderPlan): string {
 }
 
 /** What differs from the ladder on one rung, in short words. */
-function rungNotes(plan: LadderPlan, rung: number): string {
+function rungNotes(plan: LadderPlan, rung: number, faulty: boolean): string {
   const own = plan.rungs[rung - 1];
   const goal = valuesGoalOf(plan, rung);
   const notes = [
     ...(own?.method === undefined ? [] : [METHOD_GUIDES[methodOf(plan, rung)].short]),
     ...(own?.schedule === undefined ? [] : [`reinforced ${scheduleSentence(scheduleOf(plan, rung))}`]),
     ...(goal === null ? [] : [`moves on: ${movingOnSentence(plan.mastery, goal)}`]),
-    ...(own?.kept === undefined ? [] : [`kept: ${own.kept}`]),
+    ...(own?.kept === undefined || !faulty ? [] : [`kept: ${own.kept}`]),
   ];
   return notes.length === 0 ? "" : ` (${notes.join("; ")})`;
 }
@@ -46,6 +46,12 @@ function Heading({ children }: { children: string }) {
 export function PocketCard({ horse, behaviour, cue, finished, version, plan, faults, cautions, watch }: CardFacts) {
   const labels = plan.phases.map(({ label }) => label);
   const { feeding } = plan;
+  const faulty = new Set(
+    stepFaults(
+      plan.strands,
+      plan.rungs.map(({ values }) => values),
+    ).map(({ rung }) => rung),
+  );
   const polite = feeding.politeSeconds > 0 ? `head turned away ${shortNumber(feeding.politeSeconds)} s` : null;
   const given = [
     feeding.reinforcer === "food" ? null : REINFORCER_WORDS[feeding.reinforcer],
@@ -73,7 +79,7 @@ export function PocketCard({ horse, behaviour, cue, finished, version, plan, fau
                 {criterionParts(plan.strands, rung.values, labels).map((part, at) =>
                   part.strong ? <strong key={`${at}-${part.text}`}>{part.text}</strong> : part.text,
                 )}
-                {rungNotes(plan, i + 1)}
+                {rungNotes(plan, i + 1, faulty.has(i + 1))}
               </span>
             </li>
           ))}

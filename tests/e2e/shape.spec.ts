@@ -139,6 +139,9 @@ test("the rope is edited by drag, by keys and by typing, and everything is undon
   await page.mouse.move(box.x + 40, box.y + box.height / 2);
   await page.mouse.down();
   await page.mouse.move(box.x + 40, box.y + box.height / 2 - 20, { steps: 4 });
+  // Past the end of the strand and back again: it counts from where it began.
+  await page.mouse.move(box.x + 40, box.y + box.height / 2 - 400, { steps: 4 });
+  await expect(within).toHaveAttribute("aria-valuetext", "rung 1: 0.5 s");
   await page.mouse.move(box.x + 40, box.y + box.height / 2 - 46, { steps: 4 });
   await page.mouse.up();
   await expect(within).toHaveAttribute("aria-valuetext", "rung 1: 5 s");

@@ -4,7 +4,7 @@ import { type KeyboardEvent, memo, type PointerEvent, useRef } from "react";
 import { difficulty, type Strand, type StrandValue } from "@/core/strands";
 import { COLUMN, cordY, HEAD, LABEL, ROW, valueWords } from "./geometry";
 
-/** What the chart tells when a cord is taken hold of. A gesture names presses that are one change together. */
+/** What the chart tells when a cord is taken hold of. A drag is a gesture with a name: its notches count from where it began. */
 export interface CordEditing {
   readonly onSelect: (rung: number) => void;
   readonly onStep: (strandId: string, rung: number, notches: number, gesture: string | null) => void;
@@ -70,7 +70,7 @@ export const CordHandle = memo(function CordHandle({
     if (now === null) return;
     const notches = Math.round((now.startY - event.clientY) / PIXELS_PER_NOTCH);
     if (notches === now.notches) return;
-    editing.onStep(strand.id, now.rung, notches - now.notches, now.name);
+    editing.onStep(strand.id, now.rung, notches, now.name);
     now.notches = notches;
   };
   const up = () => {

@@ -145,7 +145,7 @@ export function StrandChart({
         words: [
           `Rung ${number}${closed ? ", not today" : ""}${compared === null ? "" : `, ${compared}`}`,
           ...own.map((f) => f.sentence),
-          ...(reason === "" ? [] : [`Kept: ${reason}`]),
+          ...(reason === "" || own.length === 0 ? [] : [`Kept: ${reason}`]),
         ].join(". "),
       };
     });

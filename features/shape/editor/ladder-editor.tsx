@@ -1,7 +1,7 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { type ComponentProps, memo, useDeferredValue, useMemo, useState } from "react";
+import { type ComponentProps, memo, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { type LadderPlan, type Rope, unchangedRungs } from "@/core/ladder";
 import { type Allowance, barredBehaviour, barredMethod, barredRung } from "@/core/welfare";
 import type { ChartEvidence } from "@/ui/strand-chart";
@@ -77,6 +77,11 @@ export function LadderEditor({
   });
   const settings = useByValue(form.watch("plan"));
   const plan = useMemo((): LadderPlan => ({ ...settings, ...rope, ways }), [settings, rope, ways]);
+  const { workingStrandId } = settings;
+  const gone = workingStrandId !== null && !rope.strands.some(({ id }) => id === workingStrandId);
+  useEffect(() => {
+    if (gone) form.setValue("plan.workingStrandId", null, { shouldDirty: true });
+  }, [gone, form]);
   const involves = form.watch("behaviour.involves") ?? [];
   const implied = rope.strands.flatMap((strand) => (strand.key === "circle" ? ["circling"] : strand.key === "load" ? ["load"] : []));
   const closed = [

@@ -1,8 +1,8 @@
 "use client";
 
-import { type Dispatch, type KeyboardEvent, memo, type ReactNode, useDeferredValue, useEffect, useMemo, useState } from "react";
-import { copyRung, type LadderPlan, MOST_RUNGS, type Rung, stepValue } from "@/core/ladder";
-import { criterionParts, type StepFault, type Strand } from "@/core/strands";
+import { type Dispatch, type KeyboardEvent, memo, type ReactNode, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { copyRung, type LadderPlan, MOST_RUNGS, type Rung, setValue, stepValue } from "@/core/ladder";
+import { criterionParts, type StepFault, type Strand, type StrandValue } from "@/core/strands";
 import { type Allowance, barredRung } from "@/core/welfare";
 import { type ChartEvidence, type CordEditing, StrandChart, useFaults } from "@/ui/strand-chart";
 import { RungTools, RungValues, StepFaults, UndoRedo } from "./rung-panel";
@@ -12,7 +12,9 @@ import type { RopeAction, RopeState } from "./use-rope";
 
 /** Ctrl+Z undoes the rope everywhere but inside a box of text, where it undoes the typing. */
 function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && target.type !== "checkbox");
+  return (
+    target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && target.type !== "checkbox" && target.type !== "radio")
+  );
 }
 
 /** How many steps ask too much. */
@@ -88,20 +90,30 @@ export function RopeBoard({
   const { strands, rungs } = rope;
   const [focused, setFocused] = useState<string | null>(null);
   const phases = plan.phases.length;
+  const latest = useRef(rope);
+  latest.current = rope;
+  const drag = useRef<{ gesture: string; from: StrandValue } | null>(null);
   const editing = useMemo(
     (): CordEditing => ({
       onSelect: (rung) => dispatch({ kind: "select", rung }),
       onFocusStrand: setFocused,
-      onStep: (strandId, rung, notches, gesture) =>
+      onStep: (strandId, rung, notches, gesture) => {
+        const value = latest.current.rungs[rung - 1]?.values[strandId];
+        if (gesture === null || value === undefined) drag.current = null;
+        else if (drag.current?.gesture !== gesture) drag.current = { gesture, from: value };
+        const from = drag.current?.from;
         dispatch({
           kind: "edit",
           edit: (now) => {
             const lightness = now.strands.find(({ id }) => id === strandId)?.key === "lightness";
-            return stepValue(now, rung, strandId, notches, lightness ? [1, phases] : undefined);
+            // A drag goes back over an end of the strand without losing its way.
+            const begun = from === undefined ? now : setValue(now, rung, strandId, from);
+            return stepValue(begun, rung, strandId, notches, lightness ? [1, phases] : undefined);
           },
           gesture,
           select: rung,
-        }),
+        });
+      },
     }),
     [dispatch, phases],
   );

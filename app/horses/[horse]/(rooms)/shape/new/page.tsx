@@ -1,9 +1,8 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
-import { methodsOf, planFromTemplate } from "@/core/behaviour";
+import { behaviourFromTemplate, methodsOf, planFromTemplate } from "@/core/behaviour";
 import { METHODS } from "@/core/ladder";
-import type { BehaviourInput } from "@/core/schemas";
 import { emptyDraft, type LadderDraft } from "@/features/shape/editor/draft";
 import { LadderEditor } from "@/features/shape/editor/ladder-editor";
 import { templateOf } from "@/library";
@@ -35,19 +34,7 @@ function draftFor(asked: { behaviour?: Asked; template?: Asked; method?: Asked }
   const methods = methodsOf(template);
   const method = METHODS.find((one) => one === asked.method && methods.includes(one)) ?? methods[0];
   if (method === undefined) return null;
-  const { key, name, finished, cue, why, movement, free, involves, prerequisites } = template;
-  const behaviour: BehaviourInput = {
-    name,
-    finished,
-    cue,
-    why,
-    movement,
-    free,
-    involves: [...involves],
-    template: key,
-    prerequisites: prerequisites.map((need) => ({ ...need, values: { ...need.values } })) as BehaviourInput["prerequisites"],
-  };
-  return { behaviour, plan: planFromTemplate(template, method) };
+  return { behaviour: behaviourFromTemplate(template), plan: planFromTemplate(template, method) };
 }
 
 export default async function NewLadderPage({ params, searchParams }: Props) {

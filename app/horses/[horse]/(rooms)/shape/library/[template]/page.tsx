@@ -1,8 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
-import { methodsOf, planFromTemplate, startAndGoal } from "@/core/behaviour";
-import type { BehaviourInput } from "@/core/schemas";
+import { behaviourFromTemplate, methodsOf, planFromTemplate, startAndGoal } from "@/core/behaviour";
 import { barredBehaviour } from "@/core/welfare";
 import { Foundations } from "@/features/shape/foundations";
 import { TemplateView } from "@/features/shape/library/template-view";
@@ -30,11 +29,7 @@ export default async function TemplatePage({ params }: Props) {
   const { allowance } = await horseCare(store, horse);
   const barred = barredBehaviour(template.involves, allowance);
   const { name, why, finished, cue, kit, faults, cautions, watch, rulesOfThumb } = template;
-  const foundations = await foundationsOf(store, horse.id, {
-    name,
-    template: key,
-    prerequisites: template.prerequisites,
-  } as BehaviourInput);
+  const foundations = await foundationsOf(store, horse.id, behaviourFromTemplate(template));
   return (
     <>
       <p className="text-sm">
