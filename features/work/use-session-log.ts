@@ -4,7 +4,7 @@ import { startTransition, useCallback, useEffect, useMemo, useRef, useState } fr
 import { v4 as newId } from "uuid";
 import type { EventType, SessionEvent } from "@/core/schemas";
 import { reduceSession, type SessionRecord } from "@/core/session";
-import { afterPaint } from "./after-paint";
+import { afterPaint } from "@/ui/after-paint";
 import { recorderId } from "./device/recorder-id";
 import { senderFor } from "./device/sender";
 

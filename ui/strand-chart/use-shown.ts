@@ -39,12 +39,23 @@ export function useShown(
   useEffect(() => {
     const element = scroller.current;
     const { left: seenFrom, width } = view.current;
-    if (element === null || width === 0 || width >= LABEL + rungs * COLUMN) return;
+    if (element === null || width === 0 || width >= LABEL + rungs * COLUMN) return undefined;
     const left = (selected - 1) * COLUMN;
     const right = LABEL + selected * COLUMN;
     // Far enough that the next few rungs are in sight too.
-    if (seenFrom > left) element.scrollLeft = right - width + COLUMN;
-    else if (seenFrom + width < right) element.scrollLeft = left - COLUMN;
+    const goal = seenFrom > left ? right - width + COLUMN : seenFrom + width < right ? left - COLUMN : null;
+    if (goal === null) return undefined;
+    // Once the choice itself is on the screen: moving the whole chart is a frame of its own.
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const frame = requestAnimationFrame(() => {
+      timer = setTimeout(() => {
+        element.scrollLeft = goal;
+      });
+    });
+    return () => {
+      cancelAnimationFrame(frame);
+      clearTimeout(timer);
+    };
   }, [scroller, selected, rungs]);
   const first = rungs <= FEW ? 0 : Math.min(from, rungs - 1);
   const last = rungs <= FEW ? rungs - 1 : Math.min(rungs - 1, first + FEW + BEYOND);

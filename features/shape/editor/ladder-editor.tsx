@@ -1,7 +1,7 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { type ComponentProps, memo, useDeferredValue, useEffect, useMemo, useState } from "react";
+import { type ComponentProps, memo, useEffect, useMemo, useState } from "react";
 import { type LadderPlan, type Rope, unchangedRungs } from "@/core/ladder";
 import { type Allowance, barredBehaviour, barredMethod, barredRung } from "@/core/welfare";
 import type { ChartEvidence } from "@/ui/strand-chart";
@@ -12,6 +12,7 @@ import { LayOutPanel } from "./lay-out-panel";
 import { RopeBoard } from "./rope-board";
 import { RungSettings } from "./rung-settings";
 import { type EditorSurroundings, SettingsPart } from "./settings-part";
+import { useAfterPaint } from "./use-after-paint";
 import { useByValue } from "./use-by-value";
 import { useDraft } from "./use-draft";
 import { useRope } from "./use-rope";
@@ -28,7 +29,7 @@ const NO_VALUES: readonly number[] = [];
 
 /** What saving does to the evidence there is; a moment after the rope, so that a drag is not held up. */
 const VersionNote = memo(function VersionNote({ before, after: present }: { before: LadderPlan; after: LadderPlan }) {
-  const after = useDeferredValue(present);
+  const after = useAfterPaint(present);
   const kept = useMemo(() => unchangedRungs(before, after), [before, after]);
   const all = before.rungs.length;
   return (
@@ -46,7 +47,7 @@ const SettingsLater = memo(function SettingsLater({
   rope,
   ...rest
 }: { rope: Rope } & Omit<ComponentProps<typeof SettingsPart>, "strands" | "rungs">) {
-  const { strands, rungs } = useDeferredValue(rope);
+  const { strands, rungs } = useAfterPaint(rope);
   return <SettingsPart strands={strands} rungs={useByValue(rungs.map(({ values: _, ...own }) => own))} {...rest} />;
 });
 

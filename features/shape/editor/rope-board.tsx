@@ -1,12 +1,13 @@
 "use client";
 
-import { type Dispatch, type KeyboardEvent, memo, type ReactNode, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { type Dispatch, type KeyboardEvent, memo, type ReactNode, useEffect, useMemo, useRef, useState } from "react";
 import { copyRung, type LadderPlan, MOST_RUNGS, type Rung, setValue, stepValue } from "@/core/ladder";
 import { criterionParts, type StepFault, type Strand, type StrandValue } from "@/core/strands";
 import { type Allowance, barredRung } from "@/core/welfare";
 import { type ChartEvidence, type CordEditing, StrandChart, useFaults } from "@/ui/strand-chart";
 import { RungTools, RungValues, StepFaults, UndoRedo } from "./rung-panel";
 import { StrandFields } from "./strand-fields";
+import { useAfterPaint } from "./use-after-paint";
 import { useByValue } from "./use-by-value";
 import type { RopeAction, RopeState } from "./use-rope";
 
@@ -119,8 +120,11 @@ export function RopeBoard({
   );
   const faults = useFaults(strands, rungs);
   // The cord follows the finger at once; what is said about it comes with the next frame.
-  const later = useDeferredValue(state);
-  const laterFaults = useDeferredValue(faults);
+  const seen = useAfterPaint(useMemo(() => ({ state, faults }), [state, faults]));
+  // What is typed or chosen in a box stands in the box at once.
+  const boxed = state.gesture?.startsWith("type-") === true;
+  const later = boxed ? state : seen.state;
+  const laterFaults = boxed ? faults : seen.faults;
   const barred = useByValue(
     later.rope.rungs.flatMap((_, i) => (barredRung({ ...plan, ...later.rope }, i + 1, allowance).length > 0 ? [i + 1] : [])),
   );
