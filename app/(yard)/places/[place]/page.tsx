@@ -2,8 +2,8 @@ import type { Metadata } from "next";
 import type { PlaceShape } from "@/core/place";
 import { asPlaceItem } from "@/core/schemas";
 import { PlaceEditor } from "@/features/places/place-editor";
-import { RemovePlace } from "@/features/places/remove-place";
 import { getPlace } from "@/store";
+import { Remove } from "@/ui/form";
 import { findOr404 } from "../../../server/find-or-404";
 import { getStore } from "../../../server/store";
 
@@ -16,7 +16,12 @@ export default async function PlacePage({ params }: { params: Promise<{ place: s
     <>
       <div className="mb-6 flex flex-wrap items-baseline justify-between gap-4">
         <h1 className="text-[2rem]">{name}</h1>
-        <RemovePlace id={id} name={name} />
+        <Remove
+          name={name}
+          url={`/api/places/${id}`}
+          description="Its drawing and zones go. Sessions that were there stay, without the place."
+          onwards="/places"
+        />
       </div>
       <PlaceEditor
         id={id}

@@ -2,17 +2,17 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { Confirm } from "@/ui/confirm";
-import { send } from "@/ui/form";
+import { Confirm } from "../confirm";
+import { send } from "./send";
 
-/** Removes a place. Sessions that were there keep what was recorded. */
-export function RemovePlace({ id, name }: { id: string; name: string }) {
+/** Takes a thing away for good, once it was asked; then goes on to another page. */
+export function Remove({ name, url, description, onwards }: { name: string; url: string; description: string; onwards: string }) {
   const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
   const remove = async () => {
-    const sent = await send("DELETE", `/api/places/${id}`);
+    const sent = await send("DELETE", url);
     if (!sent.ok) return setProblem(sent.message);
-    router.push("/places");
+    router.push(onwards);
     router.refresh();
   };
   return (
@@ -21,7 +21,7 @@ export function RemovePlace({ id, name }: { id: string; name: string }) {
         trigger="Remove"
         triggerClass="link"
         title={`Remove ${name}?`}
-        description="Its drawing and zones go. Sessions that were there stay, without the place."
+        description={description}
         act="Remove"
         onConfirm={() => void remove()}
       />
