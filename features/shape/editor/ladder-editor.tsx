@@ -130,7 +130,7 @@ export function LadderEditor({
         )}
       </section>
       <SettingsLater form={form} rope={rope} ways={ways} allowance={allowance} surroundings={surroundings} dispatch={dispatch} />
-      <div className="sticky bottom-0 z-10 -mx-2 border-t-2 border-ink bg-ground px-2 py-2">
+      <div className="sticky bottom-0 z-10 -mx-2 max-md:bottom-18 border-t-2 border-ink bg-ground px-2 py-2">
         <button type="submit" className="act" disabled={form.formState.isSubmitting || layingOut}>
           {ladderId === undefined ? "Make the ladder" : "Save"}
         </button>
