@@ -110,7 +110,8 @@ export const pad = (page: Page, name: string) => page.getByRole("region", { name
 
 /** Waits until the status line says that everything is on the server. */
 export async function allSaved(page: Page): Promise<void> {
-  await expect(page.locator("[data-waiting='0']")).toBeVisible();
+  // A busy machine writes slowly; nothing is wrong with waiting for it.
+  await expect(page.locator("[data-waiting='0']")).toBeVisible({ timeout: 45_000 });
 }
 
 /** Runs axe on the page in front, once it has its title: a move within the app sets it a moment after the page is there. */
