@@ -30,7 +30,7 @@ function replaceRung(rope: Rope, number: number, change: (rung: Rung) => Rung): 
   return after === before ? rope : { ...rope, rungs: rope.rungs.map((rung, i) => (i === number - 1 ? after : rung)) };
 }
 
-/** Sets a strand's value on a rung. A kept fault is no longer kept once the step to it is another. */
+/** Sets a strand's value on a rung. The reason a fault is kept for stays; it is said only while there is a fault. */
 export function setValue(rope: Rope, number: number, strandId: string, value: StrandValue): Rope {
   return replaceRung(rope, number, (rung) =>
     rung.values[strandId] === value ? rung : { ...rung, values: { ...rung.values, [strandId]: value } },

@@ -18,7 +18,9 @@ function placeOf(strand: Strand, value: StrandValue | undefined): number {
   if (typeof value === "number") return value;
   try {
     return difficulty(strand, value ?? "");
-  } catch {
+  } catch (thrown) {
+    // A value being typed may not be of its strand yet.
+    if (!(thrown instanceof RangeError)) throw thrown;
     return 0;
   }
 }

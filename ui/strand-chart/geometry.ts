@@ -45,7 +45,8 @@ export function heightsOf(strand: Strand, values: readonly (StrandValue | undefi
       strand,
       values.map((v) => v ?? ""),
     );
-  } catch {
+  } catch (thrown) {
+    if (!(thrown instanceof RangeError)) throw thrown;
     return values.map(() => 0);
   }
 }

@@ -14,8 +14,9 @@ export function useFaults(strands: readonly Strand[], rungs: readonly Rung[]): r
         strands,
         rungs.map((rung) => rung.values),
       );
-    } catch {
-      // Told at the value itself.
+    } catch (thrown) {
+      // A value that is not of its strand is told at the value itself.
+      if (!(thrown instanceof RangeError)) throw thrown;
     }
     const text = JSON.stringify(faults);
     if (text !== kept.current.text) kept.current = { text, faults };
