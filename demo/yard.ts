@@ -4,15 +4,14 @@ import type { SessionEvent } from "@/core/schemas";
 import {
   EVIDENCE_MAX_AGE_DAYS,
   type EvidenceTrial,
-  evidenceForRung,
   evidenceOfSession,
   nextStart,
   reduceSession,
-  secondsSinceRest,
   theWord,
-  workSeconds,
+  wordInputOf,
 } from "@/core/session";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
+import { allowanceOn } from "@/core/welfare";
 import { drawUuid, EventLog } from "./event-log";
 import { BlockPlayer } from "./session-script";
 import { DEMO_PEOPLE, DEMO_PLACES } from "./yard-places";
@@ -27,6 +26,8 @@ export interface DemoSession {
 }
 
 const WEEKS = 13;
+/** The sample horses have worked under no restriction so far. */
+const NO_LIMITS = allowanceOn([], "2026-01-01", null);
 const NOTES_BETTER = [
   "Softer from the first ask.",
   "Waited before answering, then answered.",
@@ -119,33 +120,25 @@ function playSession(context: DayContext, id: string, startWallMs: number): Demo
     for (let n = 0; n < trials; n++) {
       player.trial();
       const record = reduceSession(log.events);
-      const all = evidenceOfSession(id, record);
-      const block = all.filter((t) => t.blockKey === `${id}:${record.blocks.length - 1}`);
-      const earlier = evidenceForRung([...evidence, ...all.slice(0, all.length - block.length)], {
+      const input = wordInputOf({
+        session: id,
+        record,
+        nowMs: record.lastMs,
+        plan,
         ladder: ladderId,
         version: 1,
-        rung,
-        nowWallMs: startWallMs,
-        maxAgeDays: EVIDENCE_MAX_AGE_DAYS,
+        earlier: evidence,
+        allowance: NO_LIMITS,
+        restingBreaths: null,
       });
-      const sideStrand = plan.strands.find((s) => s.key === "side");
-      const advice = theWord({
-        rule: plan.mastery,
-        bothSides: sideStrand !== undefined && plan.rungs[rung - 1]?.values[sideStrand.id] === "both",
-        rung,
-        rungCount: plan.rungs.length,
-        earlier,
-        block,
-        counts: true,
-        minutesSinceRest: secondsSinceRest(record, record.lastMs) / 60,
-        trialsSinceRest: block.length,
-        workMinutes: workSeconds(record, record.lastMs) / 60,
-      });
+      if (input === null) break;
+      const advice = theWord(input);
       if (advice.word !== lastWord) {
         log.add("word", { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: false });
         lastWord = advice.word;
       }
-      if (advice.word === "Raise" || advice.word === "Ease" || advice.word === "Rest" || (advice.word === "Finish" && number > 2)) {
+      const taken = ["Raise", "Ease", "Rest", "Change side"].includes(advice.word) || (advice.word === "Finish" && number > 2);
+      if (taken) {
         log.add("word", { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: true });
         if (advice.word === "Raise") rung = Math.min(plan.rungs.length, rung + 1);
         if (advice.word === "Ease") rung = Math.max(1, rung - 1);
@@ -165,7 +158,10 @@ function playSession(context: DayContext, id: string, startWallMs: number): Demo
   }
   log.add("session.end");
   log.wait(30);
-  if (chance() < 0.7) log.add("note", { text: `Better: ${pick(chance, NOTES_BETTER)} Next: ${pick(chance, NOTES_NEXT)}` });
+  if (chance() < 0.7) {
+    log.add("note", { text: pick(chance, NOTES_BETTER), about: "better" });
+    log.add("note", { text: pick(chance, NOTES_NEXT), about: "next" });
+  }
   evidence.push(...evidenceOfSession(id, reduceSession(log.events)));
   return { id, startRung: start.rung, startWallMs, events: log.events };
 }

@@ -78,4 +78,5 @@ export {
   type SessionOptions,
   type SessionWithSummary,
 } from "./sessions";
+export { getWordSettings, setWordSettings } from "./settings";
 export { closeStore, openStore, readMeta, type Store, writeMeta } from "./store";

@@ -265,15 +265,32 @@ export async function listSessions(store: Store, horseId: string, limit = 200, k
  * a time. Trials of earlier versions count for the present one where their rung is unchanged.
  */
 export async function evidenceOfLadder(store: Store, ladderId: string, sinceMs = 0): Promise<EvidenceTrial[]> {
-  const rows = (
+  const { version, horseId } = await getLadder(store, ladderId);
+  const all = (
     await store.models.session.findAll({
-      where: { ladder_id: ladderId, created_ms: { [Op.gte]: sinceMs } },
+      where: { horse_id: horseId, kind: "work", created_ms: { [Op.gte]: sinceMs } },
       order: [["created_ms", "ASC"]],
     })
   ).map(plain);
+  await refreshCaches(
+    store,
+    await staleSessions(
+      store,
+      all.map(({ id }) => id),
+    ),
+  );
+  // A trainer may go over to another ladder in the middle of a session: its blocks say which were worked.
+  const worked = new Set(
+    (await store.models.block.findAll({ attributes: ["session_id"], where: { ladder_id: ladderId } })).map((row) =>
+      String(row.get("session_id")),
+    ),
+  );
+  const rows = all.filter(({ id, ladder_id }) => ladder_id === ladderId || worked.has(id));
   const loaded = await withSummaries(store, rows);
-  const trials = loaded.flatMap(({ summary }) => JSON.parse(summary.evidence) as EvidenceTrial[]).sort((a, b) => a.wallMs - b.wallMs);
-  const { version } = await getLadder(store, ladderId);
+  const trials = loaded
+    .flatMap(({ summary }) => JSON.parse(summary.evidence) as EvidenceTrial[])
+    .filter(({ ladder }) => ladder === ladderId)
+    .sort((a, b) => a.wallMs - b.wallMs);
   return carriedOver(trials, version, await carriedRungs(store, ladderId));
 }
 
@@ -287,12 +304,12 @@ export interface RungEvidence {
 
 /** Sums by rung of one version; of the present one with what is carried over from earlier ones. */
 export async function rungEvidence(store: Store, ladderId: string, version: number): Promise<RungEvidence[]> {
-  const sessions = (await store.models.session.findAll({ attributes: ["id"], where: { ladder_id: ladderId } })).map((row) =>
+  const { presentVersion, horseId } = await getLadder(store, ladderId);
+  const sessions = (await store.models.session.findAll({ attributes: ["id"], where: { horse_id: horseId, kind: "work" } })).map((row) =>
     String(row.get("id")),
   );
   await refreshCaches(store, await staleSessions(store, sessions));
   const rows = (await store.models.rungSideSummary.findAll({ where: { ladder_id: ladderId } })).map(plain);
-  const { presentVersion } = await getLadder(store, ladderId);
   const carried = version === presentVersion ? await carriedRungs(store, ladderId) : new Map<number, Map<number, number>>();
   const sums = new Map<number, { n: number; met: number; metAtLightest: number }>();
   for (const row of rows) {

@@ -37,7 +37,7 @@ describe("what a ladder has to be careful of", () => {
 describe("easeSentence", () => {
   it("says the thresholds that are set", () => {
     expect(easeSentence()).toBe("3 in a row missed or refused, or 4 of the last 7: go one rung back.");
-    expect(easeSentence({ ...DEFAULT_WORD_SETTINGS, easeRun: 2, easeMisses: 3, easeWindow: 5 })).toContain("2 in a row");
+    expect(easeSentence(undefined, { ...DEFAULT_WORD_SETTINGS, easeRun: 2, easeMisses: 3, easeWindow: 5 })).toContain("2 in a row");
   });
 });
 

@@ -1,5 +1,5 @@
 import { criterionSentence, EASE_GRADES, type Strand, type StrandValue } from "../strands";
-import { type LadderPlan, scheduleOf } from "./ladder";
+import { type LadderPlan, methodOf, scheduleOf } from "./ladder";
 import { type PlayedSchedule, ratioList } from "./schedule";
 
 /**
@@ -30,9 +30,20 @@ export interface Criterion {
   /** Cue phases from the lightest, for the words and the drawing. */
   readonly phases?: readonly string[];
   readonly schedule?: PlayedSchedule;
+  /** Planned dwell of each phase in seconds; of the first the gap to the old cue where a cue is being transferred. */
+  readonly dwell_s?: readonly number[];
+  /** The longest an ask goes on, in seconds. */
+  readonly max_s?: number;
+  /** Polite wait between the mark and the food, in seconds; absent where none is asked for. */
+  readonly polite_s?: number;
+  /** Where the handler and the companion are to be. */
+  readonly handler_place?: string;
+  readonly company?: string;
 }
 
 const numberOf = (value: StrandValue | undefined) => (typeof value === "number" ? value : undefined);
+
+const textOf = (value: StrandValue | undefined) => (typeof value === "string" && value !== "" ? value : undefined);
 
 function strandValue(plan: LadderPlan, values: Readonly<Record<string, StrandValue>>, key: Strand["key"]): StrandValue | undefined {
   const strand = plan.strands.find((s) => s.key === key);
@@ -89,6 +100,14 @@ export function criterionOf(plan: LadderPlan, number: number, { seed = number, e
                 }),
           },
     phases: labels,
+    dwell_s: plan.phases.map(({ dwellSeconds }, i) => (i === 0 && plan.transfer !== null ? plan.transfer.gapSeconds : dwellSeconds)),
+    max_s: plan.maximumSeconds,
+    polite_s:
+      methodOf(plan, number) !== "pressure-release" && plan.feeding.reinforcer === "food" && plan.feeding.politeSeconds > 0
+        ? plan.feeding.politeSeconds
+        : undefined,
+    handler_place: textOf(strandValue(plan, rung.values, "handler-place")),
+    company: textOf(strandValue(plan, rung.values, "company")),
     schedule: schedule.kind === "variable" ? { ...schedule, list: ratioList(schedule.ratio, seed) } : schedule,
   };
 }

@@ -1,3 +1,4 @@
+export { rungsBetween } from "./between";
 export { chosenWays, methodCautions, wayCautions } from "./cautions";
 export { type PlanChange, planChanges, unchangedRungs } from "./changes";
 export { type BlockSurroundings, type Criterion, criterionOf } from "./criterion";
@@ -54,4 +55,5 @@ export {
   thinnedSchedules,
 } from "./schedule";
 export { splitStep } from "./split";
+export { starterPlan } from "./starter";
 export { WAY_KEYS, WAYS, type WayChoice, type WayKey, type WayOption, type Ways, wayOf, waysFor } from "./ways";

@@ -112,6 +112,11 @@ const criterionSchema = yup.lazy((value: unknown) =>
             .default(undefined),
           phases: yup.array().of(shortText().required()).max(20),
           schedule: scheduleSchema,
+          dwell_s: yup.array().of(zeroOrMore().required()).max(20),
+          max_s: zeroOrMore(),
+          polite_s: zeroOrMore(),
+          handler_place: shortText(),
+          company: shortText(),
         })
         .default(undefined),
 );
@@ -156,6 +161,9 @@ const payloads: Record<EventType, yup.AnyObjectSchema> = {
     wind: shortText().nullable(),
     gear: yup.object({ helmet: yup.boolean(), gloves: yup.boolean(), boots: yup.boolean() }),
     checks: yup.array().of(shortText().required()).max(50),
+    // What was looked at and found wanting, and the pieces of food counted into the pouch.
+    open: yup.array().of(shortText().required()).max(50),
+    pouch: whole(0, 1000).nullable(),
     skipped: yup.boolean(),
   }),
   "block.start": yup.object({
@@ -225,7 +233,8 @@ const payloads: Record<EventType, yup.AnyObjectSchema> = {
     to: oneOf(...OUTCOMES).required("${path} is missing."),
     reason: longText(),
   }),
-  note: yup.object({ text: longText().required("${path} is missing.") }),
+  // A note of the finish says which of its three questions it answers.
+  note: yup.object({ text: longText().required("${path} is missing."), about: oneOf("better", "next", "handler") }),
   safety: yup.object({ what: longText().required("${path} is missing."), then: longText() }),
   "block.end": nothing(),
   "session.end": nothing(),
@@ -234,6 +243,7 @@ const payloads: Record<EventType, yup.AnyObjectSchema> = {
       .array()
       .of(yup.object({ wall_ms: yup.number().required(), per_min: zeroOrMore().required() }))
       .max(200),
+    walked_off: yup.boolean(),
     legs: longText(),
     kit: longText(),
     food_g: zeroOrMore().nullable(),

@@ -95,11 +95,12 @@ describe("a horse", () => {
 });
 
 describe("other forms", () => {
-  it("refuse a place of 0 m, a nameless behaviour, a session without a ladder", () => {
+  it("refuse a place of 0 m, a nameless behaviour, a session without an id", () => {
     expect(check(placeSchema, { name: "pen", shape: "round", length_m: 0 }).ok).toBe(false);
     expect(check(placeSchema, { name: "pen", shape: "star" }).ok).toBe(false);
     expect(check(behaviourSchema, { name: "" }).ok).toBe(false);
-    expect(check(newSessionSchema, { id: testId(1), horse: "h", start_rung: 1 }, { strict: true }).ok).toBe(false);
+    expect(check(newSessionSchema, { id: testId(1), start_rung: 1 }, { strict: true }).ok).toBe(false);
+    expect(check(newSessionSchema, { id: testId(1), horse: "h", started_ms: -1 }, { strict: true }).ok).toBe(false);
     expect(check(newSessionSchema, { id: "one", horse: "h", ladder: "l", start_rung: 1 }, { strict: true }).ok).toBe(false);
   });
 });
@@ -190,11 +191,13 @@ describe("kit, practice, putting away", () => {
 });
 
 describe("a session that is not work", () => {
-  it("needs no ladder; work does", () => {
+  it("needs no ladder; work begins free or on a rung of one", () => {
     const session = (change: object) => check(newSessionSchema, { id: testId(1), horse: "h", ...change }, { strict: true }).ok;
     expect(session({ kind: "first-look" })).toBe(true);
     expect(session({ kind: "touch", ladder: null, start_rung: null })).toBe(true);
-    expect(session({ kind: "work" })).toBe(false);
+    expect(session({ kind: "work" })).toBe(true);
+    expect(session({ kind: "work", ladder: "" })).toBe(false);
+    expect(session({ kind: "work", ladder: "l" })).toBe(false);
     expect(session({ kind: "work", ladder: "l", start_rung: 1 })).toBe(true);
     expect(session({ kind: "race" })).toBe(false);
     expect(session({ kind: "touch", kit: [1] })).toBe(false);

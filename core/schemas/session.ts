@@ -1,5 +1,5 @@
 import * as yup from "yup";
-import { type Checked, check, type FieldProblem } from "./common";
+import { type Checked, check, EARLIEST_WALL_MS, type FieldProblem } from "./common";
 import { checkEvent, type SessionEvent, wallClockPlausible } from "./event";
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
@@ -8,17 +8,16 @@ const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 export const SESSION_KINDS = ["work", "first-look", "touch", "connection", "signs"] as const;
 export type SessionKind = (typeof SESSION_KINDS)[number];
 
-/** A session about to begin. Its id is made on the device, so that asking twice makes one. Work needs a ladder; the others have none. */
+/**
+ * A session about to begin. Its id is made on the device, so that asking twice
+ * makes one. Work has the ladder it begins on, or none for a free start; the
+ * others have none. One written down later says when it began.
+ */
 export const newSessionSchema = yup.object({
   id: yup.string().matches(UUID, "id: a UUID is needed.").required("id is missing."),
   horse: yup.string().max(100).required("Horse is missing."),
   kind: yup.string<SessionKind>().oneOf(SESSION_KINDS, "kind: not a kind of session.").default("work"),
-  ladder: yup
-    .string()
-    .max(100)
-    .nullable()
-    .default(null)
-    .test("there", "Choose a ladder to work on.", (value, context) => (context.parent.kind ?? "work") !== "work" || (value ?? "") !== ""),
+  ladder: yup.string().min(1, "Choose a ladder to work on.").max(100).nullable().default(null),
   person: yup.string().max(100).nullable(),
   place: yup.string().max(100).nullable(),
   start_rung: yup
@@ -28,7 +27,8 @@ export const newSessionSchema = yup.object({
     .max(100)
     .nullable()
     .default(null)
-    .test("there", "The rung to start on is missing.", (value, context) => (context.parent.kind ?? "work") !== "work" || value != null),
+    .test("there", "The rung to start on is missing.", (value, context) => (context.parent.ladder ?? null) === null || value != null),
+  started_ms: yup.number().min(EARLIEST_WALL_MS, "Begun: not before 1980.").nullable().default(null),
   kit: yup.array().of(yup.string().max(100).required()).max(50, "kit: at most 50 pieces.").default([]),
 });
 

@@ -1,4 +1,17 @@
 export { type ClockKnowledge, type PlacedEvent, placeEvents } from "./clock";
+export {
+  DWELL_TOLERANCE,
+  type DwellAdvice,
+  type DwellConsistency,
+  type DwellPlan,
+  type DwellWord,
+  dwellAdvice,
+  dwellConsistency,
+  type HeldPhase,
+  heldPhases,
+  type OpenAsk,
+  plannedDwell,
+} from "./dwell";
 export { effectiveEvents } from "./effective";
 export {
   asMasteryTrials,
@@ -11,25 +24,24 @@ export {
   valuesOf,
 } from "./evidence-scope";
 export { barOf, barSentence } from "./follow-bar";
+export { CORNER_STAND_SECONDS, type CornerStand, cornerStands, type FreeWork, freeWork, isEdgeZone } from "./free-work";
+export { type LateBlock, type LateSession, lateBlockProblem, lateEvents, MOST_LATE_TRIALS, spreadEvenly } from "./late-entry";
 export { shortfallOf } from "./met-check";
 export { barredToday, beginningSide, type NextStart, nextStart } from "./next-start";
+export { MOVING_ON_SECONDS, type Offers, offersOf } from "./offers";
+export { ONE_BUTTON, OneButton } from "./one-button";
 export { type Block, type BlockKind, reduceSession, type SessionHeader, type SessionRecord, type Span, type TimedFact } from "./reduce";
+export {
+  type CoachPlan,
+  orderOfSteps,
+  piecesUsed,
+  type ReinforcementCoach,
+  reinforcementCoach,
+  type Step,
+} from "./reinforcement-coach";
+export { openDanger, type SignalClass, signsWithin } from "./signals";
 export { type BlockSummary, interResponseSeconds, type SessionSummary, summariseSession } from "./summary";
 export { blockSeconds, endOfWorkMs, secondsSinceRest, secondsWithoutBreaks, workSeconds } from "./time";
 export { LOGGED_WAYS, type LoggedWay, ORDER_FAULTS, type Trial } from "./trial";
 export { type Whereabouts, whereNow } from "./where";
-export {
-  type Advice,
-  DEFAULT_WORD_SETTINGS,
-  easeSentence,
-  limitReached,
-  movingOnSentence,
-  progressOf,
-  shareSentence,
-  theWord,
-  valuesGoalOf,
-  WORDS,
-  type Word,
-  type WordInput,
-  type WordSettings,
-} from "./word";
+export * from "./word";

@@ -64,6 +64,7 @@ export interface SessionRecord {
     readonly askMs: number;
     readonly phase: number | null;
     readonly answered: boolean;
+    readonly lastAnswer: "met" | "try" | "wrong" | null;
     readonly phaseSteps: readonly { readonly ms: number; readonly phase: number }[];
   } | null;
   /** Asks that the block, a break or the finish ended before any answer: no trials. */
@@ -348,6 +349,7 @@ export function reduceSession(events: Iterable<SessionEvent>, clocks: ClockKnowl
             askMs: open.askMs,
             phase: open.phaseSteps.at(-1)?.phase ?? null,
             answered: open.answered,
+            lastAnswer: open.lastAnswer,
             phaseSteps: open.phaseSteps,
           },
     cutOffAsks,

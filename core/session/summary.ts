@@ -1,4 +1,6 @@
 import { compareSides, type GroupMeasures, GroupTally, measureGroup, quantileOfSorted, type SideComparison } from "../evidence";
+import { type DwellConsistency, dwellConsistency, heldPhases } from "./dwell";
+import { type Offers, offersOf } from "./offers";
 import type { Block, SessionRecord } from "./reduce";
 import { blockSeconds, workSeconds } from "./time";
 import type { Trial } from "./trial";
@@ -21,6 +23,10 @@ export interface SessionSummary {
   readonly sides: SideComparison;
   readonly medianInterResponseSeconds: number | null;
   readonly faultCounts: Readonly<Record<string, number>>;
+  readonly offers: Offers;
+  readonly dwell: DwellConsistency;
+  /** Whether any of it was written from memory: its rates rest on rough times. */
+  readonly late: boolean;
 }
 
 /** Times between successive met responses inside one block, breaks taken out, in seconds. */
@@ -28,7 +34,8 @@ export function interResponseSeconds(record: SessionRecord): number[] {
   const times: number[] = [];
   let before: Trial | null = null;
   for (const trial of record.trials) {
-    if (trial.outcome !== "met") continue;
+    // Times written from memory say nothing of the time between two answers.
+    if (trial.outcome !== "met" || trial.logged === "late") continue;
     if (before !== null && before.blockIndex === trial.blockIndex) {
       const from = before.answerMs ?? before.askMs;
       const to = trial.answerMs ?? trial.askMs;
@@ -66,5 +73,8 @@ export function summariseSession(record: SessionRecord, nowMs: number | null = n
     sides: compareSides(left, right),
     medianInterResponseSeconds: quantileOfSorted(Float64Array.from(interResponseSeconds(record)).sort(), 0.5),
     faultCounts,
+    offers: offersOf(record, nowMs),
+    dwell: dwellConsistency(heldPhases(record)),
+    late: record.trials.some(({ logged }) => logged === "late"),
   };
 }

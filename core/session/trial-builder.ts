@@ -64,6 +64,11 @@ export class TrialBuilder {
     return this.answers.length > 0 || this.criterionMs !== null;
   }
 
+  /** The last answer so far, reaching the criterion included. */
+  get lastAnswer(): "met" | "try" | "wrong" | null {
+    return this.criterionMs !== null ? "met" : (this.answers.at(-1)?.answer ?? null);
+  }
+
   private get hasGoodAnswer(): boolean {
     return this.criterionMs !== null || this.answers.some((a) => a.answer !== "wrong");
   }
@@ -109,6 +114,9 @@ export class TrialBuilder {
   }
 
   feed(ms: number, pieces: number): void {
+    const wait = this.around.criterion?.polite_s;
+    if (wait !== undefined && this.feedMs === null && this.markMs !== null && seconds(ms - this.markMs) < wait)
+      this.faults.add("food before the wait");
     this.feedMs ??= ms;
     this.pieces += pieces;
   }

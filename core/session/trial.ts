@@ -1,6 +1,12 @@
 import type { MeasuredTrial, Outcome } from "../evidence/group";
 
-export const ORDER_FAULTS = ["mark before response", "food before mark", "phase raised during a try", "release without a try"] as const;
+export const ORDER_FAULTS = [
+  "mark before response",
+  "food before mark",
+  "phase raised during a try",
+  "release without a try",
+  "food before the wait",
+] as const;
 export type OrderFault = (typeof ORDER_FAULTS)[number];
 
 export const LOGGED_WAYS = ["tally", "timed", "film", "late"] as const;

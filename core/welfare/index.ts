@@ -1,5 +1,6 @@
 export { type Age, type AgeCaution, ageCaution, ageOn, ageWords } from "./age";
 export { type BreathingRate, breathingRate } from "./breathing";
+export { HEAT_BOUNDS, HEAT_LEVELS, type HeatCaution, type HeatLevel, heatCaution } from "./heat";
 export {
   ARM_METRES,
   handlerPlaceMetres,
@@ -12,6 +13,7 @@ export {
   kitCautions,
   SHORTEST_SAFE_LINE_METRES,
 } from "./kit";
+export { type BreathingReading, COOLED_WITHIN_SHARE, type Recovery, recoveryOf } from "./recovery";
 export {
   type Allowance,
   allowanceOn,

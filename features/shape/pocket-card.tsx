@@ -107,7 +107,7 @@ export function PocketCard({ horse, behaviour, cue, finished, version, plan, fau
         <Heading>Moves on when</Heading>
         <p>{movingOnSentence(plan.mastery, null)}</p>
         <Heading>Ease when</Heading>
-        <p>{easeSentence()}</p>
+        <p>{easeSentence(plan.mastery)}</p>
         {faults.length > 0 && (
           <ul>
             {faults.map((fault) => (

@@ -1,56 +1,18 @@
 "use client";
 
 import { useEffect, useMemo, useRef, useState } from "react";
-import { asksBothSides } from "@/core/ladder";
-import {
-  type Advice,
-  EVIDENCE_MAX_AGE_DAYS,
-  evidenceForRung,
-  evidenceOfSession,
-  type SessionRecord,
-  secondsSinceRest,
-  theWord,
-  valuesGoalOf,
-  workSeconds,
-} from "@/core/session";
-import { barredRung } from "@/core/welfare";
+import { type Advice, type SessionRecord, theWord, wordInputOf } from "@/core/session";
 import type { RecorderStart } from "./types";
 import type { SessionLog } from "./use-session-log";
 
 const LOOK_AT_THE_CLOCK_MS = 5000;
 
 function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): Advice | null {
-  const block = record.blocks.at(-1);
-  const { ladderId, version, allowance } = start;
-  if (block === undefined || block.endMs !== null || block.ladder === null || ladderId === null || version === null) return null;
-  const rung = Number(block.rung);
-  const own = evidenceOfSession(start.sessionId, record);
-  const key = `${start.sessionId}:${record.blocks.length - 1}`;
-  const running = own.filter((trial) => trial.blockKey === key);
-  const before = own.filter((trial) => trial.blockKey !== key);
-  const nowWallMs = (record.startWallMs ?? 0) + nowMs;
-  const lastBreakEnd = record.breaks.at(-1)?.endMs ?? 0;
-  return theWord({
-    rule: start.plan.mastery,
-    bothSides: asksBothSides(start.plan, rung),
-    byValues: valuesGoalOf(start.plan, rung),
-    rung,
-    rungCount: start.plan.rungs.length,
-    earlier: evidenceForRung([...start.earlier, ...before], {
-      ladder: ladderId,
-      version,
-      rung,
-      nowWallMs,
-      maxAgeDays: EVIDENCE_MAX_AGE_DAYS,
-    }),
-    block: running,
-    counts: block.kind === "work" || block.kind === null,
-    minutesSinceRest: secondsSinceRest(record, nowMs) / 60,
-    trialsSinceRest: record.trials.filter((trial) => trial.askMs >= lastBreakEnd).length,
-    workMinutes: workSeconds(record, nowMs) / 60,
-    nextBarred: barredRung(start.plan, rung + 1, allowance)[0]?.why ?? null,
-    limits: { minutes: allowance.workMinutes, trials: allowance.repetitions, sessionTrials: record.trials.length },
-  });
+  const { ladderId, version, plan, earlier, allowance, restingBreaths, wordSettings } = start;
+  if (ladderId === null || version === null) return null;
+  const situation = { session: start.sessionId, record, nowMs, plan, ladder: ladderId, version, earlier, allowance, restingBreaths };
+  const input = wordInputOf(situation, wordSettings);
+  return input === null ? null : theWord(input, wordSettings);
 }
 
 /** The word for now; logged when it changes, by the recorder that is looking at it. */

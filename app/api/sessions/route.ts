@@ -33,11 +33,24 @@ export function POST(request: Request) {
     if ("problem" in body) return body.problem;
     const checked = check(newSessionSchema, body.value, { strict: true });
     if (!checked.ok) return invalid(checked.problems);
-    const { id, horse, kind = "work", ladder = null, person, place, start_rung: rung = null, kit } = checked.value;
+    const {
+      id,
+      horse,
+      kind = "work",
+      ladder = null,
+      person,
+      place,
+      start_rung: rung = null,
+      kit,
+      started_ms: startedMs = null,
+    } = checked.value;
     const store = await getStore();
-    const barred = await barredBy(store, horse, kind, kind === "work" ? ladder : null, rung);
+    if (startedMs !== null && startedMs > store.now())
+      return invalid([{ path: "started_ms", message: "It cannot have begun in the future." }]);
+    // What is written down later has been done already; today's limits say nothing of it.
+    const barred = startedMs !== null ? null : await barredBy(store, horse, kind, kind === "work" ? ladder : null, rung);
     if (barred !== null) return problem(409, "Not today", barred);
-    await addSession(store, {
+    const input = {
       id,
       horseId: horse,
       kind,
@@ -46,7 +59,8 @@ export function POST(request: Request) {
       placeId: place ?? null,
       startRung: kind === "work" ? rung : null,
       kitIds: kit ?? [],
-    });
+    };
+    await addSession(store, input, startedMs === null ? {} : { createdMs: startedMs });
     return json({ id }, 201);
   });
 }

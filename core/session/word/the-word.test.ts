@@ -1,12 +1,12 @@
 import { describe, expect, it } from "vitest";
 import { emptyDraft } from "@/tests/support/plan";
-import { PLAN_DEFAULTS } from "../ladder";
-import type { MasteryRule } from "../mastery";
-import { strandFromCatalogue } from "../strands";
-import { allowanceOn, type Restriction } from "../welfare";
-import { type EvidenceTrial, evidenceForRung } from "./evidence-scope";
-import { nextStart } from "./next-start";
-import { DEFAULT_WORD_SETTINGS, shareSentence, theWord, type WordInput } from "./word";
+import { PLAN_DEFAULTS } from "../../ladder";
+import type { MasteryRule } from "../../mastery";
+import { strandFromCatalogue } from "../../strands";
+import { allowanceOn, type Restriction } from "../../welfare";
+import { type EvidenceTrial, evidenceForRung } from "../evidence-scope";
+import { nextStart } from "../next-start";
+import { DEFAULT_WORD_SETTINGS, shareSentence, theWord, type WordInput } from ".";
 
 const DAY = 86_400_000;
 const NOW = Date.UTC(2026, 5, 20);
@@ -109,6 +109,7 @@ describe("theWord", () => {
       word: "Raise",
       reason: "10 of 10 met; the rule is 8 of the last 10. Go to rung 4.",
       numbers: { met: 10, of: 10 },
+      rung: 4,
     });
     expect(theWord(input("...")).reason).toBe("3 misses or refusals running. Go back to rung 2.");
     expect(theWord(input("...", { rung: 1 })).reason).toContain("Ask for less");
@@ -229,7 +230,7 @@ describe("limits of advice and age", () => {
       word: "Finish",
       reason: "5 minutes of work, the most for today. Advice of the veterinarian.",
     });
-    expect(theWord(input("+++", { workMinutes: 4.9, limits })).word).toBe("Stay");
+    expect(theWord(input("+++", { workMinutes: 2.9, limits })).word).toBe("Stay");
     expect(theWord(input("+++", { limits: { minutes: null, trials: cap(12), sessionTrials: 12 } }))).toMatchObject({ word: "Finish" });
     expect(theWord(input("+++", { limits: { minutes: null, trials: cap(12), sessionTrials: 11 } })).word).toBe("Stay");
   });

@@ -1,0 +1,122 @@
+import type { Criterion } from "../ladder/criterion";
+import type { SessionRecord } from "./reduce";
+
+/** What the dwell coach looks at: the ask that is open now. Times in milliseconds from the start of work. */
+export interface OpenAsk {
+  readonly askMs: number;
+  readonly phase: number;
+  /** When the present phase began. */
+  readonly phaseMs: number;
+  /** The last answer inside the ask, or null where none came. */
+  readonly answer: "met" | "try" | "wrong" | null;
+}
+
+export type DwellWord = "hold" | "step up" | "hold the try" | "hold: wrong answer" | "clearest" | "release" | "maximum";
+
+/** What to do with the pressure now, and how far the ring is round. */
+export interface DwellAdvice {
+  readonly word: DwellWord;
+  readonly sentence: string;
+  readonly plannedSeconds: number;
+  readonly heldSeconds: number;
+  /** From 0 to 1. */
+  readonly ring: number;
+  /** Seconds until the maximum of the ask. */
+  readonly leftSeconds: number;
+}
+
+/** The part of a plan the coach needs. */
+export interface DwellPlan {
+  readonly phases: readonly { readonly label: string; readonly dwellSeconds: number; readonly profile: "steady" | "rising" | "pulse" }[];
+  readonly maximumSeconds: number;
+  readonly holdOnWrong: boolean;
+  readonly transfer: { readonly gapSeconds: number } | null;
+}
+
+/** The dwell of a phase, counted from 1: its own, or the gap to the old cue where the first one is a new cue. */
+export function plannedDwell(plan: Pick<DwellPlan, "phases" | "transfer">, phase: number): number {
+  if (phase === 1 && plan.transfer !== null) return plan.transfer.gapSeconds;
+  return plan.phases[phase - 1]?.dwellSeconds ?? 0;
+}
+
+/**
+ * What to do with the pressure: hold for the dwell, then step up; hold on a
+ * try; release on what was asked; hold the level on a wrong answer where the
+ * plan says so; at the maximum help the horse to any smaller answer. It
+ * advises: a phase changes by a press only.
+ */
+export function dwellAdvice(plan: DwellPlan, ask: OpenAsk, nowMs: number): DwellAdvice {
+  const planned = plannedDwell(plan, ask.phase);
+  const held = Math.max(0, (nowMs - ask.phaseMs) / 1000);
+  const left = plan.maximumSeconds - (nowMs - ask.askMs) / 1000;
+  const base = {
+    plannedSeconds: planned,
+    heldSeconds: held,
+    ring: planned <= 0 ? 1 : Math.min(1, held / planned),
+    leftSeconds: Math.max(0, left),
+  };
+  const next = plan.phases[ask.phase];
+  if (ask.answer === "met") return { ...base, word: "release", sentence: "That is it. Let go." };
+  if (left <= 0) return { ...base, word: "maximum", sentence: "Longest ask. Help to any smaller answer, let go on that." };
+  if (ask.answer === "try") return { ...base, word: "hold the try", sentence: "A try: hold, do not step up." };
+  if (ask.answer === "wrong" && plan.holdOnWrong)
+    return { ...base, word: "hold: wrong answer", sentence: "Something else: hold this level, no release." };
+  if (next === undefined)
+    return { ...base, word: "clearest", sentence: `The clearest ask. ${Math.ceil(base.leftSeconds)} s left of the longest.` };
+  if (held >= planned && plan.phases[ask.phase - 1]?.profile !== "steady")
+    return { ...base, word: "step up", sentence: `Step up to ${next.label}.` };
+  if (held >= planned) return { ...base, word: "step up", sentence: `Dwell is over. Hold, or step up to ${next.label}.` };
+  return { ...base, word: "hold", sentence: `Hold ${planned} s.` };
+}
+
+/** One phase that was left for the next by a press: how long it was to be held and how long it was, in seconds. */
+export interface HeldPhase {
+  readonly trial: number;
+  readonly phase: number;
+  readonly plannedSeconds: number;
+  readonly heldSeconds: number;
+}
+
+/** A step counts as kept within this share of the planned dwell (common practice, no source). */
+export const DWELL_TOLERANCE = 0.25;
+
+/** Every phase of a session that was left for a clearer one, with the dwell its block planned. Whole trials hold no steps. */
+export function heldPhases(record: Pick<SessionRecord, "trials" | "blocks">): HeldPhase[] {
+  const held: HeldPhase[] = [];
+  for (const trial of record.trials) {
+    const criterion: Criterion | null = trial.blockIndex === null ? null : (record.blocks[trial.blockIndex]?.criterion ?? null);
+    const planned = criterion?.dwell_s;
+    if (planned === undefined || trial.logged === "late") continue;
+    trial.phaseSteps.forEach((step, i) => {
+      const next = trial.phaseSteps[i + 1];
+      const plannedSeconds = planned[step.phase - 1];
+      if (next === undefined || plannedSeconds === undefined || next.phase <= step.phase) return;
+      held.push({ trial: trial.number, phase: step.phase, plannedSeconds, heldSeconds: (next.ms - step.ms) / 1000 });
+    });
+  }
+  return held;
+}
+
+/** Planned against real dwell. */
+export interface DwellConsistency {
+  readonly n: number;
+  readonly within: number;
+  /** Share within the tolerance; null without steps. */
+  readonly share: number | null;
+  readonly tooSoon: number;
+  readonly tooLate: number;
+}
+
+/** Share of phase steps within ±25 % of the planned dwell. */
+export function dwellConsistency(held: readonly HeldPhase[]): DwellConsistency {
+  let tooSoon = 0;
+  let tooLate = 0;
+  for (const { plannedSeconds, heldSeconds } of held) {
+    // A hair of slack: 0.75 × 2 s held for 1.5 s is within.
+    if (heldSeconds < plannedSeconds * (1 - DWELL_TOLERANCE) - 1e-9) tooSoon++;
+    else if (heldSeconds > plannedSeconds * (1 + DWELL_TOLERANCE) + 1e-9) tooLate++;
+  }
+  const n = held.length;
+  const within = n - tooSoon - tooLate;
+  return { n, within, share: n === 0 ? null : within / n, tooSoon, tooLate };
+}

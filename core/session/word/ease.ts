@@ -1,0 +1,133 @@
+import { DEFAULT_MASTERY_RULE, type MasteryRule } from "../../mastery";
+import type { EvidenceTrial } from "../evidence-scope";
+import type { Advice } from "./advice";
+import { type EaseThresholds, easeThresholds } from "./ease-chance";
+import { progressOf } from "./goal";
+import type { WordInput } from "./input";
+import { DEFAULT_WORD_SETTINGS, type WordSettings } from "./settings";
+
+/** A trial that went wrong: something else came, or nothing. A try is on the way and is none. */
+export const failed = ({ outcome }: Pick<EvidenceTrial, "outcome">) => outcome === "miss" || outcome === "refused";
+
+/** When the word would be Ease, in words for a card that is read without the app. */
+export function easeSentence(rule: MasteryRule = DEFAULT_MASTERY_RULE, settings: WordSettings = DEFAULT_WORD_SETTINGS): string {
+  const { run, misses, window } = easeThresholds(rule, settings);
+  const among = misses > window ? "" : `, or ${misses} of the last ${window}`;
+  return `${run} in a row missed or refused${among}: go one rung back.`;
+}
+
+/** Failures up to the end of a list that call for easing, in words with their numbers, or null. */
+export function tooManyFailures(
+  trials: readonly EvidenceTrial[],
+  { run, misses, window }: EaseThresholds,
+): { words: string; numbers: Record<string, number> } | null {
+  let running = 0;
+  for (let i = trials.length - 1; i >= 0 && failed(trials[i] as EvidenceTrial); i--) running++;
+  if (running >= run) return { words: `${running} misses or refusals running.`, numbers: { run: running } };
+  const last = trials.slice(-window);
+  const count = last.filter(failed).length;
+  if (count < misses) return null;
+  return { words: `${count} misses or refusals in the last ${last.length}.`, numbers: { misses: count, of: last.length } };
+}
+
+/** How many of the blocks a list of trials holds would have heard Ease. */
+export function easedBlocks(trials: readonly EvidenceTrial[], thresholds: EaseThresholds): number {
+  let count = 0;
+  for (let from = 0; from < trials.length; ) {
+    const { blockKey } = trials[from] as EvidenceTrial;
+    let to = from;
+    while (to < trials.length && trials[to]?.blockKey === blockKey) to++;
+    for (let end = from + 1; end <= to; end++)
+      if (tooManyFailures(trials.slice(from, end), thresholds) !== null) {
+        count++;
+        break;
+      }
+    from = to;
+  }
+  return count;
+}
+
+/** Ease for what the trials show: too many failures, tension, or a refusal at the full ask. */
+export function easeAdvice(input: WordInput, block: readonly EvidenceTrial[], now: boolean, settings: WordSettings): Advice | null {
+  const { rung } = input;
+  const to = rung > 1 ? { rung: rung - 1 } : {};
+  const where = rung > 1 ? `Go back to rung ${rung - 1}.` : "Ask for less.";
+  // On a bar that follows the values the share met is held constant by design and says nothing.
+  if (input.byValues == null) {
+    const found = tooManyFailures(block, easeThresholds(input.rule, settings));
+    if (found !== null) return { word: "Ease", reason: `${found.words} ${where}`, numbers: found.numbers, ...to };
+  }
+  const signs = input.tensionSigns ?? 0;
+  // On the first rung there is nothing easier: a rest, see limits.ts.
+  if (now && rung > 1 && signs >= settings.tensionSigns)
+    return { word: "Ease", reason: `${signs} tension signs in ${window(settings)}. ${where}`, numbers: { signs }, ...to };
+  const last = block.at(-1);
+  if (input.fullPhase != null && last?.outcome === "refused" && last.phase !== null && last.phase >= input.fullPhase)
+    return { word: "Ease", reason: `Refused at the full ask, phase ${last.phase}. ${where}`, numbers: { phase: last.phase }, ...to };
+  return null;
+}
+
+/** The window of tension signs in words. */
+export const window = ({ tensionWindowSeconds }: WordSettings) => (tensionWindowSeconds === 60 ? "a minute" : `${tensionWindowSeconds} s`);
+
+/** Trials by session, oldest first, those long enough to say something. */
+function sessionsOf(trials: readonly EvidenceTrial[], least: number): EvidenceTrial[][] {
+  const bySession = new Map<string, EvidenceTrial[]>();
+  for (const trial of trials) {
+    const list = bySession.get(trial.session);
+    if (list === undefined) bySession.set(trial.session, [trial]);
+    else list.push(trial);
+  }
+  return [...bySession.values()].filter(({ length }) => length >= least);
+}
+
+const shareMet = (trials: readonly EvidenceTrial[]) => trials.filter(({ outcome }) => outcome === "met").length / trials.length;
+
+/** The middle value of a session on its working strand, so that larger is always better; null without values. */
+function level(input: WordInput, trials: readonly EvidenceTrial[]): number | null {
+  const goal = input.byValues ?? null;
+  if (goal === null) return shareMet(trials);
+  const values = trials.flatMap(({ value }) => (value === null ? [] : [goal.harder === "more" ? value : -value])).sort((a, b) => a - b);
+  return values.length === 0
+    ? null
+    : ((values[Math.floor((values.length - 1) / 2)] as number) + (values[Math.ceil((values.length - 1) / 2)] as number)) / 2;
+}
+
+/**
+ * Split: Ease has come again on this rung, or some sessions running brought no
+ * gain. Only where a rung fits in between.
+ */
+export function splitAdvice(input: WordInput, block: readonly EvidenceTrial[], ease: Advice | null, settings: WordSettings): Advice | null {
+  if (input.rung <= 1 || input.splittable === false || !input.counts) return null;
+  const history = input.history ?? [];
+  const put = `Put a rung between ${input.rung - 1} and ${input.rung}.`;
+  if (ease !== null && input.byValues == null) {
+    const eases = 1 + easedBlocks(history, easeThresholds(input.rule, settings));
+    if (eases >= settings.splitAfterEases)
+      return {
+        word: "Split",
+        reason: `Ease has come ${eases === 2 ? "twice" : `${eases} times`} on this rung. ${put}`,
+        numbers: { eases },
+      };
+  }
+  const sessions = sessionsOf([...history, ...block], settings.noGainTrials).slice(-settings.noGainSessions);
+  if (sessions.length < settings.noGainSessions || block.length === 0) return null;
+  // Only when the session that runs is one of them: yesterday's lack of gain is no news before today's work.
+  if (sessions.at(-1)?.[0]?.session !== block[0]?.session) return null;
+  const levels = sessions.map((trials) => level(input, trials));
+  const first = levels[0];
+  if (first == null || levels.some((one) => one === null || one > first)) return null;
+  const evidence = [...input.earlier, ...block];
+  const sides = input.bothSides ? (["L", "R"] as const).map((side) => evidence.filter((trial) => trial.side === side)) : [evidence];
+  if (sides.every((side) => progressOf(input.rule, input.byValues ?? null, side).passed)) return null;
+  const counts = sessions.map((trials) => trials.length);
+  const said =
+    input.byValues == null
+      ? sessions.map((trials) => `${trials.filter(({ outcome }) => outcome === "met").length} of ${trials.length}`).join(", ")
+      : `middle values ${levels.map((one) => Math.abs(Math.round((one as number) * 10) / 10)).join(", ")}`;
+  return {
+    word: "Split",
+    reason: `No gain over ${sessions.length} sessions: ${said}. ${put}`,
+    numbers: { sessions: sessions.length, trials: counts.reduce((sum, n) => sum + n, 0) },
+  };
+}

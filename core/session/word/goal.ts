@@ -1,0 +1,35 @@
+import type { LadderPlan } from "../../ladder";
+import { type MasteryProgress, type MasteryRule, masteryProgress, masterySentence, progressByValues } from "../../mastery";
+import { shortNumber } from "../../strands";
+import { asMasteryTrials, type EvidenceTrial, valuesOf } from "../evidence-scope";
+
+/** The goal of a rung whose bar follows the horse's own values. */
+export interface ValuesGoal {
+  readonly lookBack: number;
+  readonly value: number;
+  readonly unit: string;
+  readonly harder: "more" | "less";
+}
+
+/** The goal of a rung, counted from 1, or null where its bar stands still. */
+export function valuesGoalOf(plan: LadderPlan, rung: number): ValuesGoal | null {
+  const setting = plan.rungs[rung - 1]?.percentile;
+  const strand = plan.strands.find(({ id }) => id === plan.workingStrandId);
+  const value = strand === undefined ? undefined : plan.rungs[rung - 1]?.values[strand.id];
+  if (setting === undefined || strand === undefined || typeof value !== "number") return null;
+  return { lookBack: setting.lookBack, value, unit: strand.unit, harder: strand.harder };
+}
+
+/** Progress of a list of trials under the rung's rule, or by its values where its bar follows them. */
+export function progressOf(rule: MasteryRule, byValues: ValuesGoal | null, trials: readonly EvidenceTrial[]): MasteryProgress {
+  return byValues === null
+    ? masteryProgress(rule, asMasteryTrials(trials))
+    : progressByValues(valuesOf(trials), byValues.lookBack, byValues);
+}
+
+/** How a rung is left, in words. */
+export function movingOnSentence(rule: MasteryRule, byValues: ValuesGoal | null): string {
+  if (byValues === null) return masterySentence(rule);
+  const unit = byValues.unit === "" ? "" : ` ${byValues.unit}`;
+  return `median of the last ${byValues.lookBack} at ${shortNumber(byValues.value)}${unit}`;
+}

@@ -1,0 +1,156 @@
+/**
+ * Every threshold of the word. All are settings; the defaults are common
+ * practice, no source, unless docs/measures.md says how they were chosen.
+ */
+export interface WordSettings {
+  /** Minutes of work after which a rest is due. */
+  readonly restAfterMinutes: number;
+  /** Trials after which a rest is due. */
+  readonly restAfterTrials: number;
+  /** Share of the usual minutes and trials that is left in heat to watch, and in heat that cuts work. */
+  readonly heatWatchShare: number;
+  readonly heatCutShare: number;
+  /** Breathing at so many times the resting rate calls for a rest. */
+  readonly restBreathingTimes: number;
+  /** Minutes of work after which it is time to finish. */
+  readonly finishAfterMinutes: number;
+  /** So many minutes before that, or before a limit of the day, the work is brought to its end. */
+  readonly finishLeadMinutes: number;
+  /** A session's plan, in blocks of the planned repetitions. */
+  readonly planBlocks: number;
+  /** Answers on this rung today before a best one can be a clear best. */
+  readonly bestAfterTrials: number;
+  /** By what share of the best value so far a new value must pass it to be a clear best. */
+  readonly bestMargin: number;
+  /** Misses and refusals running that call for easing. */
+  readonly easeRun: number;
+  /** Misses and refusals among the last `easeWindow` trials that call for easing. */
+  readonly easeMisses: number;
+  readonly easeWindow: number;
+  /** The most that Ease may come in a block of ten from a horse true to the rule; a laxer rule gets higher thresholds until it holds. */
+  readonly easeMostShare: number;
+  /** Tension signs within the window that call for easing, or for a rest on the first rung. */
+  readonly tensionSigns: number;
+  readonly tensionWindowSeconds: number;
+  /** How often Ease has to come on a rung before it is to be split. */
+  readonly splitAfterEases: number;
+  /** Sessions on a rung without gain before it is to be split, each with so many trials. */
+  readonly noGainSessions: number;
+  readonly noGainTrials: number;
+  /** Difference of the success shares of the sides that calls for the weaker one, with so many trials on each. */
+  readonly sideGap: number;
+  readonly sideGapTrials: number;
+  /** How much more of the planned repetitions the weaker side gets. */
+  readonly weakerSideTimes: number;
+  /** Graded answers needed where the rung asks for ease. */
+  readonly easeGraded: number;
+  /** How many trials a word stands before a lower one may take its place. */
+  readonly standsForTrials: number;
+}
+
+export const DEFAULT_WORD_SETTINGS: WordSettings = {
+  restAfterMinutes: 8,
+  restAfterTrials: 30,
+  heatWatchShare: 0.75,
+  heatCutShare: 0.5,
+  restBreathingTimes: 3,
+  finishAfterMinutes: 20,
+  finishLeadMinutes: 2,
+  planBlocks: 6,
+  bestAfterTrials: 12,
+  bestMargin: 0.2,
+  easeRun: 3,
+  easeMisses: 4,
+  easeWindow: 7,
+  easeMostShare: 0.1,
+  tensionSigns: 3,
+  tensionWindowSeconds: 60,
+  splitAfterEases: 2,
+  noGainSessions: 3,
+  noGainTrials: 5,
+  sideGap: 0.3,
+  sideGapTrials: 5,
+  weakerSideTimes: 1.5,
+  easeGraded: 3,
+  standsForTrials: 3,
+};
+
+/** What a setting is called on screen, with the least and the most it takes. Shares are typed in per cent. */
+export interface WordSettingField {
+  readonly key: keyof WordSettings;
+  readonly label: string;
+  readonly unit: string;
+  readonly least: number;
+  readonly most: number;
+  readonly share?: boolean;
+}
+
+export const WORD_SETTING_FIELDS: readonly WordSettingField[] = [
+  { key: "restAfterMinutes", label: "Rest after", unit: "min of work", least: 1, most: 60 },
+  { key: "restAfterTrials", label: "Rest after", unit: "asks", least: 3, most: 200 },
+  { key: "heatWatchShare", label: "In heat to watch, of that", unit: "%", least: 10, most: 100, share: true },
+  { key: "heatCutShare", label: "In heat that cuts work, of that", unit: "%", least: 10, most: 100, share: true },
+  { key: "restBreathingTimes", label: "Rest when breathing is", unit: "times resting", least: 1.25, most: 10 },
+  { key: "finishAfterMinutes", label: "Finish after", unit: "min of work", least: 2, most: 120 },
+  { key: "finishLeadMinutes", label: "Bring it to its end before that", unit: "min", least: 0, most: 20 },
+  { key: "planBlocks", label: "A session's plan", unit: "blocks", least: 1, most: 40 },
+  { key: "bestAfterTrials", label: "A clear best not before", unit: "asks today", least: 3, most: 100 },
+  { key: "bestMargin", label: "A clear best passes the best so far by", unit: "%", least: 1, most: 200, share: true },
+  { key: "easeRun", label: "Ease after", unit: "missed or refused running", least: 2, most: 10 },
+  { key: "easeMisses", label: "Ease after", unit: "missed or refused among the last", least: 2, most: 12 },
+  { key: "easeWindow", label: "The last are", unit: "asks", least: 3, most: 12 },
+  {
+    key: "easeMostShare",
+    label: "Ease from a horse true to the rule, at most in",
+    unit: "% of blocks of ten",
+    least: 1,
+    most: 50,
+    share: true,
+  },
+  { key: "tensionSigns", label: "Ease after", unit: "tension signs", least: 1, most: 20 },
+  { key: "tensionWindowSeconds", label: "Seen within", unit: "s", least: 10, most: 600 },
+  { key: "splitAfterEases", label: "Split when Ease comes for the time", unit: "on a rung", least: 1, most: 10 },
+  { key: "noGainSessions", label: "Split without gain over", unit: "sessions", least: 2, most: 12 },
+  { key: "noGainTrials", label: "Each with at least", unit: "asks", least: 1, most: 50 },
+  { key: "sideGap", label: "Change side at a difference of", unit: "%", least: 5, most: 100, share: true },
+  { key: "sideGapTrials", label: "With at least, on each side", unit: "asks", least: 2, most: 50 },
+  { key: "weakerSideTimes", label: "The weaker side gets", unit: "times the plan", least: 1, most: 5 },
+  { key: "easeGraded", label: "Where the rung asks for ease, graded at least", unit: "answers", least: 1, most: 20 },
+  { key: "standsForTrials", label: "A word stands for", unit: "asks", least: 1, most: 10 },
+];
+
+const WHOLE: ReadonlySet<keyof WordSettings> = new Set([
+  "restAfterTrials",
+  "planBlocks",
+  "bestAfterTrials",
+  "easeRun",
+  "easeMisses",
+  "easeWindow",
+  "tensionSigns",
+  "splitAfterEases",
+  "noGainSessions",
+  "noGainTrials",
+  "sideGapTrials",
+  "easeGraded",
+  "standsForTrials",
+]);
+
+/** Why a typed setting cannot be taken, or null. The value is as typed: shares in per cent. */
+export function wordSettingProblem(field: WordSettingField, typed: number): string | null {
+  if (!Number.isFinite(typed)) return "A number is needed.";
+  if (typed < field.least || typed > field.most) return `From ${field.least} to ${field.most}.`;
+  if (WHOLE.has(field.key) && !Number.isInteger(typed)) return "A whole number is needed.";
+  return null;
+}
+
+/** Settings as they were kept, with the default for whatever is missing or out of its bounds. */
+export function wordSettingsFrom(kept: unknown): WordSettings {
+  const given = typeof kept === "object" && kept !== null ? (kept as Record<string, unknown>) : {};
+  const settings: Record<string, number> = { ...DEFAULT_WORD_SETTINGS };
+  for (const field of WORD_SETTING_FIELDS) {
+    const value = given[field.key];
+    if (typeof value === "number" && wordSettingProblem(field, field.share ? value * 100 : value) === null) settings[field.key] = value;
+  }
+  if ((settings.easeMisses as number) > (settings.easeWindow as number)) settings.easeMisses = settings.easeWindow as number;
+  return settings as unknown as WordSettings;
+}

@@ -1,0 +1,69 @@
+import type { EvidenceTrial } from "../evidence-scope";
+import { type Advice, rankOf } from "./advice";
+import { sideAdvice } from "./change-side";
+import { clearBest } from "./clear-best";
+import { easeAdvice, splitAdvice } from "./ease";
+import type { WordInput } from "./input";
+import { finishByPlan, limitReached, restAdvice, stopAdvice } from "./limits";
+import { movingOn } from "./moving-on";
+import { DEFAULT_WORD_SETTINGS, type WordSettings } from "./settings";
+
+/**
+ * How far back in the running block it is asked which word stood. A word is
+ * held for a few trials only, so what came earlier no longer shows; without
+ * the bound the cost would grow with the square of the block.
+ */
+const REPLAYED_TRIALS = 24;
+
+/** What a rule needs of the past is bounded, except where every trial counts. */
+const RULE_LOOKS_BACK = 60;
+
+/** Evidence cut to what the rule can see, both sides' worth. */
+function bounded(input: WordInput): WordInput {
+  const { rule, earlier, byValues } = input;
+  if (rule.kind === "posterior" || (rule.kind === "share" && rule.window === "block") || byValues != null) return input;
+  const far = earlier.length - 4 * RULE_LOOKS_BACK;
+  return far > 0 ? { ...input, earlier: earlier.slice(far) } : input;
+}
+
+/** The word of the trials alone, as it stood after some trials of the block: no clock in it. */
+function byTrials(input: WordInput, block: readonly EvidenceTrial[], now: boolean, settings: WordSettings): Advice {
+  const best = clearBest(input, block, settings);
+  if (best !== null) return best;
+  const moving = movingOn(input, block, settings);
+  if (moving.word === "Finish") return moving;
+  const ease = easeAdvice(input, block, now, settings);
+  const split = splitAdvice(input, block, ease, settings);
+  if (split !== null) return split;
+  if (ease !== null) return ease;
+  return sideAdvice(input, block, settings) ?? moving;
+}
+
+/**
+ * The word for the present moment: the first rule that applies, Stop before
+ * Rest, Finish, Split, Ease, Change side, Raise and Stay. A word that came
+ * from the trials stands for some trials unless a higher one comes; those of
+ * the clock, the weather and the signs come and go with them.
+ * Cost: a bounded number of looks at the evidence.
+ */
+export function theWord(input: WordInput, settings: WordSettings = DEFAULT_WORD_SETTINGS): Advice {
+  // Advice of a veterinarian or age allows no more today: a rest before going on would be the wrong word.
+  const outside = stopAdvice(input) ?? limitReached(input) ?? restAdvice(input, settings) ?? finishByPlan(input, settings);
+  if (outside !== null) return outside;
+  const seen = bounded(input);
+  const { block } = seen;
+  const from = Math.max(0, block.length - REPLAYED_TRIALS);
+  const judge = (n: number) => byTrials(seen, block.slice(0, n), n === block.length, settings);
+  let standing = judge(from);
+  let since = from;
+  for (let n = from + 1; n <= block.length; n++) {
+    const fresh = judge(n);
+    const held = n - since < settings.standsForTrials;
+    const sameWord = fresh.word === standing.word;
+    if (sameWord || rankOf(fresh.word) < rankOf(standing.word) || !held) {
+      if (!sameWord) since = n;
+      standing = fresh;
+    }
+  }
+  return standing;
+}
