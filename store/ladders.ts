@@ -285,18 +285,36 @@ async function moveChainLinks(store: Store, ladderId: string, before: LadderPlan
   }
 }
 
+/** Whether any block was worked on a version, also in a session that began on another ladder. */
+async function blockWasWorked(store: Store, id: string, version: number, transaction: Transaction): Promise<boolean> {
+  const [rows] = (await store.sequelize.query(
+    `SELECT 1 FROM event WHERE type = 'block.start' AND json_extract(payload, '$.ladder') = :id
+     AND json_extract(payload, '$.version') = :version LIMIT 1`,
+    { replacements: { id, version }, transaction },
+  )) as [unknown[], unknown];
+  return rows.length > 0;
+}
+
 /**
  * Changes a ladder. Where a session was worked on its present version the
  * change makes a new one, and old trials keep pointing at theirs.
  * @returns the version that now holds the plan.
  */
-export async function updateLadder(store: Store, id: string, behaviour: BehaviourInput, plan: LadderPlan): Promise<number> {
+export async function updateLadder(
+  store: Store,
+  id: string,
+  behaviour: BehaviourInput,
+  plan: LadderPlan,
+  /** Where taps on the present version may still be on their way, a change always makes a new one. */
+  options: { readonly newVersion?: boolean } = {},
+): Promise<number> {
   const ladder = await ladderRow(store, id);
   return store.writer.write(async (transaction) => {
-    const worked = await store.models.session.count({ where: { ladder_id: id, ladder_version: ladder.version }, transaction });
+    const begun = await store.models.session.count({ where: { ladder_id: id, ladder_version: ladder.version }, transaction });
+    const worked = options.newVersion || begun > 0 || (await blockWasWorked(store, id, ladder.version, transaction));
     const present = await readPlan(store, id, ladder.version);
     const changed = !isDeepStrictEqual(present, withoutUndefined({ ...present, ...plan }));
-    const version = worked > 0 && changed ? ladder.version + 1 : ladder.version;
+    const version = worked && changed ? ladder.version + 1 : ladder.version;
     await store.models.behaviour.update(behaviourColumns(behaviour), { where: { id: ladder.behaviour_id }, transaction });
     if (changed) {
       await writeVersion(store, id, version, plan, transaction);

@@ -2,7 +2,7 @@ import "server-only";
 import { EVIDENCE_MAX_AGE_DAYS, type EvidenceTrial, type NextStart, nextStart } from "@/core/session";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import type { Allowance } from "@/core/welfare";
-import { evidenceOfLadder, involvesOf, listLadders, type Store, type StoredLadder } from "@/store";
+import { evidenceOfLadder, getWordSettings, involvesOf, listLadders, type Store, type StoredLadder } from "@/store";
 
 /** A ladder with where it stands. */
 export interface LadderState {
@@ -19,7 +19,8 @@ const LOOK_BACK_DAYS = 120;
 export async function ladderState(store: Store, ladder: StoredLadder, allowance: Allowance): Promise<LadderState> {
   const nowWallMs = store.now();
   const trials = await evidenceOfLadder(store, ladder.id, nowWallMs - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY);
-  const next = nextStart({
+  const settings = await getWordSettings(store);
+  const input = {
     plan: ladder.plan,
     ladder: ladder.id,
     version: ladder.version,
@@ -28,7 +29,8 @@ export async function ladderState(store: Store, ladder: StoredLadder, allowance:
     maxAgeDays: EVIDENCE_MAX_AGE_DAYS,
     allowance,
     involves: involvesOf(ladder),
-  });
+  };
+  const next = nextStart(input, settings);
   return { ladder, trials, next, lastWallMs: trials.at(-1)?.wallMs ?? null };
 }
 

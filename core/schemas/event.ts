@@ -226,7 +226,13 @@ const payloads: Record<EventType, yup.AnyObjectSchema> = {
   }),
   "break.start": yup.object({ reason: shortText() }),
   "break.end": yup.object({ reason: shortText() }),
-  word: yup.object({ word: shortText().required("${path} is missing."), reason: longText(), numbers: yup.object(), taken: yup.boolean() }),
+  word: yup.object({
+    word: shortText().required("${path} is missing."),
+    reason: longText(),
+    numbers: yup.object(),
+    taken: yup.boolean(),
+    did: shortText(),
+  }),
   override: yup.object({
     of: uuid().required("${path} is missing."),
     from: oneOf(...OUTCOMES).nullable(),

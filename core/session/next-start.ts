@@ -2,7 +2,15 @@ import { asksBothSides, type LadderPlan, wayOf } from "../ladder";
 import { MILLISECONDS_PER_DAY } from "../units";
 import { type Allowance, allowedRung, barredBehaviour, barredMethod, barredRung } from "../welfare/restrictions";
 import { type EvidenceTrial, evidenceForRung } from "./evidence-scope";
-import { DEFAULT_WORD_SETTINGS, movingOnSentence, progressOf, shareSentence, valuesGoalOf, type WordSettings } from "./word";
+import {
+  DEFAULT_WORD_SETTINGS,
+  easeThresholds,
+  movingOnSentence,
+  progressOf,
+  shareSentence,
+  valuesGoalOf,
+  type WordSettings,
+} from "./word";
 
 /** Where the next session starts on a ladder, and why. */
 export interface NextStart {
@@ -119,7 +127,8 @@ function startByEvidence(input: NextStartInput, settings: WordSettings): Omit<Ne
   const met = evidence.filter((t) => t.outcome === "met").length;
   const share = shareSentence(met, evidence.length);
   const goal = valuesGoalOf(plan, rung);
-  const recent = worked.slice(-settings.easeWindow).filter((t) => t.session === last.session && t.rung === rung);
+  const ease = easeThresholds(plan.mastery, settings);
+  const recent = worked.slice(-ease.window).filter((t) => t.session === last.session && t.rung === rung);
   const misses = recent.filter((t) => t.outcome === "miss" || t.outcome === "refused").length;
   const sides = asksBothSides(plan, rung) ? (["L", "R"] as const).map((side) => evidence.filter((t) => t.side === side)) : [evidence];
   if (sides.every((side) => progressOf(plan.mastery, goal, side).passed)) {
@@ -139,7 +148,7 @@ function startByEvidence(input: NextStartInput, settings: WordSettings): Omit<Ne
         };
   }
   // On a bar that follows the values the share met is held constant by design and says nothing.
-  if (goal === null && misses >= settings.easeMisses && rung > 1) {
+  if (goal === null && misses >= ease.misses && rung > 1) {
     return {
       rung: rung - 1,
       kind: "work",

@@ -1,11 +1,19 @@
 import { describe, expect, it } from "vitest";
 import { SessionWriter } from "@/tests/support/session-writer";
+import type { EventType } from "../schemas/event";
 import { cornerStands, freeWork, isEdgeZone } from "./free-work";
 import { offersOf } from "./offers";
 import { ONE_BUTTON, OneButton } from "./one-button";
 import { reduceSession } from "./reduce";
 import { orderOfSteps, piecesUsed, reinforcementCoach } from "./reinforcement-coach";
 import { openDanger, signsWithin } from "./signals";
+
+/** Writes facts one after the other: seconds, type, payload. */
+const facts =
+  (...list: readonly (readonly [at: number, type: EventType, payload?: Record<string, unknown>])[]) =>
+  (w: SessionWriter) => {
+    for (const [at, type, payload] of list) w.add(at, type, payload);
+  };
 
 describe("free work", () => {
   const worked = () => {
@@ -74,11 +82,10 @@ describe("corner stands", () => {
   };
 
   it("are flagged from over five seconds", () => {
-    expect(stands((w) => (w.add(10, "zone", { zone: "corner NE" }), w.add(15, "zone", { zone: "plate" })))).toEqual([]);
-    expect(stands((w) => (w.add(10, "zone", { zone: "corner NE" }), w.add(15.1, "zone", { zone: "plate" })))).toEqual([
-      { zone: "corner NE", startMs: 10_000, seconds: 5.1 },
-    ]);
-    expect(stands((w) => w.add(10, "zone", { zone: "fence" }), 17_000)).toHaveLength(1);
+    const leftAt = (seconds: number) => stands(facts([10, "zone", { zone: "corner NE" }], [seconds, "zone", { zone: "plate" }]));
+    expect(leftAt(15)).toEqual([]);
+    expect(leftAt(15.1)).toEqual([{ zone: "corner NE", startMs: 10_000, seconds: 5.1 }]);
+    expect(stands(facts([10, "zone", { zone: "fence" }]), 17_000)).toHaveLength(1);
   });
 
   it("end when it moves on, and count from when it stops again", () => {
@@ -90,13 +97,12 @@ describe("corner stands", () => {
         w.add(24, "zone", { zone: "plate" });
       }),
     ).toEqual([]);
-    expect(stands((w) => (w.add(10, "zone", { zone: "fence" }), w.add(11, "gait", { gait: "walk" })), 60_000)).toEqual([]);
-    expect(
-      stands(
-        (w) => (w.add(10, "zone", { zone: "fence" }), w.add(11, "gait", { gait: "walk" }), w.add(20, "gait", { gait: "stand" })),
-        26_000,
-      ),
-    ).toMatchObject([{ startMs: 20_000, seconds: 6 }]);
+    const moved = [
+      [10, "zone", { zone: "fence" }],
+      [11, "gait", { gait: "walk" }],
+    ] as const;
+    expect(stands(facts(...moved), 60_000)).toEqual([]);
+    expect(stands(facts(...moved, [20, "gait", { gait: "stand" }]), 26_000)).toMatchObject([{ startMs: 20_000, seconds: 6 }]);
   });
 
   it("are told by the kind of zone or by its name", () => {
@@ -198,12 +204,15 @@ describe("the reinforcement coach", () => {
         every,
         seconds * 1000,
       );
-    const answered = (w: SessionWriter) => (w.add(11, "response", { answer: "met", phase: 1 }), w.add(11.3, "release"));
-    expect(at(10.5, () => undefined).next).toBe("answer");
-    expect(at(12, answered).next).toBe("mark");
-    expect(at(12.5, (w) => (answered(w), w.add(12, "mark")))).toMatchObject({ next: "wait", waitSeconds: 1.5 });
-    expect(at(14, (w) => (answered(w), w.add(12, "mark"))).next).toBe("food");
-    expect(at(15, (w) => (answered(w), w.add(12, "mark"), w.add(14.1, "feed", { pieces: 1 }))).next).toBeNull();
+    const answered = [
+      [11, "response", { answer: "met", phase: 1 }],
+      [11.3, "release"],
+    ] as const;
+    expect(at(10.5, facts()).next).toBe("answer");
+    expect(at(12, facts(...answered)).next).toBe("mark");
+    expect(at(12.5, facts(...answered, [12, "mark"]))).toMatchObject({ next: "wait", waitSeconds: 1.5 });
+    expect(at(14, facts(...answered, [12, "mark"])).next).toBe("food");
+    expect(at(15, facts(...answered, [12, "mark"], [14.1, "feed", { pieces: 1 }])).next).toBeNull();
   });
 
   it("catches food that comes before the polite wait is over", () => {

@@ -36,3 +36,4 @@ export {
   restrictionsOverlap,
   restrictionWords,
 } from "./restrictions";
+export { type UsedSession, usedSentences } from "./week-use";

@@ -2,8 +2,8 @@
 
 import { useEffect, useRef, useState } from "react";
 import { BEEP_SECONDS, CONNECTION_ANSWERS, CONNECTION_BEHAVIOUR, CONNECTION_QUESTION } from "@/core/know";
-import { click } from "../work/feedback";
 import { Pad } from "../work/pad";
+import { click } from "../work/sound/feedback";
 import { WatchShell } from "./shell";
 import { useWatch, type WatchStart } from "./use-watch";
 

@@ -5,7 +5,7 @@ import { useState } from "react";
 import type { SessionEvent } from "@/core/schemas";
 import type { Allowance } from "@/core/welfare";
 import { senderFor } from "../work/device/sender";
-import { click } from "../work/feedback";
+import { click } from "../work/sound/feedback";
 import { lastPress } from "../work/undo";
 import { useSessionLog } from "../work/use-session-log";
 import { useWakeLock } from "../work/wake-lock";

@@ -64,6 +64,19 @@ export function Handler({ record, summary }: { record: SessionRecord; summary: S
             how={<>Mark to food, median; over 3 s is late (common practice).</>}
           />
         )}
+        {summary.dwell.n > 0 && (
+          <MeasureRow
+            label="dwell kept"
+            value={percent(summary.dwell.share ?? 0)}
+            testId="dwell-kept"
+            below={
+              <>
+                {summary.dwell.within} of {summary.dwell.n} steps; too soon {summary.dwell.tooSoon}, too late {summary.dwell.tooLate}
+              </>
+            }
+            how={<>Share of phase steps within 25 % of the planned dwell (common practice). A phase is left by a press only.</>}
+          />
+        )}
         {faults.length > 0 && (
           <MeasureRow
             label="order slips"
@@ -71,8 +84,8 @@ export function Handler({ record, summary }: { record: SessionRecord; summary: S
             below={faults.map(([name, n]) => `${name} ${n}`).join(", ")}
             how={
               <>
-                Steps in the wrong order: mark before the answer, food before the mark, the ask raised during a try, a release without a
-                try.
+                Steps in the wrong order: mark before the answer, food before the mark, food before the polite wait is over, the ask raised
+                during a try, a release without a try.
               </>
             }
           />

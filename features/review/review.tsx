@@ -10,6 +10,9 @@ import { HowLight } from "./lightness";
 import { Notes } from "./notes";
 import { WordHistory } from "./word-history";
 
+/** Which of the finish's questions a note answers. */
+const NOTE_ABOUT: Readonly<Record<string, string>> = { better: "Better: ", next: "Next: ", handler: "My own point: " };
+
 /** One session as it went: ribbon, numbers with their reasons, blocks, words, notes. */
 export function Review({
   storeId,
@@ -33,7 +36,12 @@ export function Review({
   const summary = summariseSession(record);
   const rungs = [...new Set(record.blocks.map((block) => block.rung))];
   const behaviours = [...new Set(record.blocks.map((block) => block.behaviour))];
-  const notes = record.facts.filter((fact) => fact.type === "note").map((fact) => ({ id: fact.id, text: String(fact.payload.text) }));
+  const notes = record.facts
+    .filter((fact) => fact.type === "note")
+    .map((fact) => ({
+      id: fact.id,
+      text: `${NOTE_ABOUT[String(fact.payload.about)] ?? ""}${String(fact.payload.text)}`,
+    }));
   const file = (name: string) => `/api/sessions/${sessionId}/${name}`;
   return (
     <>
@@ -57,6 +65,12 @@ export function Review({
           <Link href={`/horses/${horseId}/work/${sessionId}`} className="link">
             Go on with it
           </Link>
+        </p>
+      )}
+      {summary.late && (
+        <p className="mt-3 border-l-4 border-ochre pl-4">
+          Written down later, from memory or paper: the counts and phases are as they were written; times, rates and the order inside a
+          block are rough. No lag, latency or pause between answers is taken from it.
         </p>
       )}
       {record.trials.length === 0 ? (
@@ -104,8 +118,11 @@ export function Review({
           <summary className="link inline-block">Every trial in words</summary>
           <TrialsTable record={record} />
           <p className="mt-3 text-sm text-soft">
-            {record.offers} offers nobody asked for; {record.cutOffAsks} asks cut off before an answer; {record.undone} taps undone,{" "}
-            {record.struck} struck out.
+            {summary.offers.count} offers nobody asked for
+            {summary.offers.perMinute !== null && `, ${summary.offers.perMinute.toFixed(1)} a minute`}
+            {summary.offers.onCueShare !== null && `; ${Math.round(summary.offers.onCueShare * 100)} % of all answers came on cue`}
+            {summary.offers.afterRelease > 0 && `; ${summary.offers.afterRelease} moved on after the release`}; {record.cutOffAsks} asks cut
+            off before an answer; {record.undone} taps undone, {record.struck} struck out.
           </p>
         </details>
       )}

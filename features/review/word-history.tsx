@@ -16,6 +16,7 @@ export function WordHistory({ record }: { record: SessionRecord }) {
             <span className="text-[0.95rem]">
               {String(fact.payload.reason ?? "")}
               {fact.payload.taken === true && <strong> Taken.</strong>}
+              {typeof fact.payload.did === "string" && <strong> Did instead: {fact.payload.did}.</strong>}
             </span>
           </li>
         ))}

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { reduceSession } from "@/core/session";
+import { EMPTY_BEHAVIOUR } from "@/core/schemas";
+import { DEFAULT_WORD_SETTINGS, reduceSession } from "@/core/session";
 import { strandFromCatalogue } from "@/core/strands";
 import { allowanceOn } from "@/core/welfare";
 import { emptyDraft } from "@/tests/support/plan";
@@ -21,6 +22,14 @@ const start = (change: Partial<RecorderStart> = {}): RecorderStart => ({
   plan: emptyDraft().plan,
   next: { rung: 1, kind: "work", headline: "", reason: "", barred: null },
   earlier: [],
+  carried: [],
+  planCautions: [],
+  behaviourInput: { ...EMPTY_BEHAVIOUR, name: "plate" },
+  ladders: [],
+  doNext: null,
+  used: [],
+  restingBreaths: null,
+  wordSettings: DEFAULT_WORD_SETTINGS,
   allowance: allowanceOn([], "2026-06-01", null),
   cautions: [],
   zones: [],

@@ -11,15 +11,18 @@ export function rungNumber(start: RecorderStart, block: Block): number {
   return start.battery ? FIRST_LOOK_ITEMS.findIndex(({ key }) => key === block.rung) + 1 : Number(block.rung);
 }
 
-/** The block the plan is on: the last one of the ladder (or of the battery), touching in between aside. */
-export function planBlock(start: RecorderStart, record: SessionRecord): Block | null {
-  return record.blocks.findLast((block) => start.battery || block.ladder !== null) ?? null;
+/** A block of touching stands beside the plan, whatever the plan is. */
+const isTouching = (block: Block) => block.ladder === null && block.behaviour === TOUCH_BLOCK.behaviour;
+
+/** The block the plan is on: the last one of a ladder, of the battery or named on the spot, touching in between aside. */
+export function planBlock(start: Pick<RecorderStart, "battery">, record: SessionRecord): Block | null {
+  return record.blocks.findLast((block) => start.battery || !isTouching(block)) ?? null;
 }
 
 /** Whether the block that runs stands beside the plan: touching in a session of work. */
 export function isAside(start: RecorderStart, record: SessionRecord): boolean {
   const block = record.blocks.at(-1);
-  return !start.battery && block !== undefined && block.endMs === null && block.ladder === null && record.finishMs === null;
+  return !start.battery && block !== undefined && block.endMs === null && isTouching(block) && record.finishMs === null;
 }
 
 /** Whether touching is what the ladder itself is about, so that its trials are the ladder's own. */
@@ -50,7 +53,8 @@ function earlierValues(start: RecorderStart, record: SessionRecord, rung: number
 }
 
 /** The facts that open a block, closing the one that runs. */
-export function blockFacts(start: RecorderStart, record: SessionRecord, choice: BlockChoice): Fact[] {
+export function blockFacts(now: RecorderStart, record: SessionRecord, choice: BlockChoice): Fact[] {
+  const start = choice.part === undefined ? now : { ...now, ...choice.part };
   const { facts, next } = closing(record);
   facts.push({
     type: "block.start",
@@ -84,7 +88,7 @@ export function usesFood(start: RecorderStart, rung: number): boolean {
  */
 export function tallyReinforcement(start: RecorderStart, block: Block | null, metBefore: number, outcome: string): Record<string, number> {
   const rung = block === null ? 1 : rungNumber(start, block);
-  const method = methodOf(start.plan, rung);
+  const method = methodOf(start.plan, Math.min(rung, start.plan.rungs.length));
   const released = method === "marker-food" ? 0 : 1;
   if (outcome === "try") return { released };
   if (outcome !== "met") return { released: 0, reinforced: 0 };

@@ -9,7 +9,9 @@ interface PadProps {
   readonly icon?: ReactNode;
   readonly onPress?: () => void;
   readonly onHold?: (down: boolean) => void;
-  readonly tone?: "plain" | "main" | "quiet" | "ease" | "tension" | "ochre";
+  /** A swipe up or down from the pad, in steps: up is positive. With a hold each step comes as it is passed, otherwise on the lift. */
+  readonly onSwipe?: (steps: number) => void;
+  readonly tone?: "plain" | "main" | "quiet" | "ease" | "tension" | "danger" | "ochre";
   readonly pressed?: boolean;
   readonly disabled?: boolean;
   readonly className?: string;
@@ -22,8 +24,12 @@ const TONES = {
   quiet: "border-ink border-dashed bg-transparent text-ink active:bg-tarn-wash",
   ease: "border-sage bg-paper text-sage active:bg-tarn-wash",
   tension: "border-brick bg-paper text-brick active:bg-tarn-wash",
+  danger: "border-brick bg-brick text-on-tarn active:bg-ink",
   ochre: "border-ochre bg-ochre-wash text-ink active:bg-tarn-wash",
 } as const;
+
+/** How far a finger travels for one step of a swipe, in CSS pixels: more than a gloved thumb rolls. */
+const STEP_PIXELS = 34;
 
 /** One pad: large, says what it does, acts on the press and not on the lift. */
 export const Pad = memo(function Pad({
@@ -32,6 +38,7 @@ export const Pad = memo(function Pad({
   icon,
   onPress,
   onHold,
+  onSwipe,
   tone = "plain",
   pressed,
   disabled = false,
@@ -39,15 +46,26 @@ export const Pad = memo(function Pad({
   keys,
 }: PadProps) {
   const byPointer = useRef(false);
+  const swipe = useRef<{ y: number; steps: number } | null>(null);
   const down = (event: PointerEvent<HTMLButtonElement>) => {
     if (event.button !== 0 || disabled) return;
     byPointer.current = true;
-    if (onHold !== undefined) {
-      event.currentTarget.setPointerCapture(event.pointerId);
-      onHold(true);
-    } else onPress?.();
+    if (onSwipe !== undefined) swipe.current = { y: event.clientY, steps: 0 };
+    if (onHold !== undefined || onSwipe !== undefined) event.currentTarget.setPointerCapture(event.pointerId);
+    if (onHold !== undefined) onHold(true);
+    else onPress?.();
+  };
+  const move = (event: PointerEvent<HTMLButtonElement>) => {
+    const from = swipe.current;
+    if (from === null) return;
+    const steps = Math.trunc((from.y - event.clientY) / STEP_PIXELS);
+    if (steps === from.steps) return;
+    if (onHold !== undefined) onSwipe?.(steps - from.steps);
+    from.steps = steps;
   };
   const up = () => {
+    if (onHold === undefined && swipe.current !== null && swipe.current.steps !== 0) onSwipe?.(swipe.current.steps);
+    swipe.current = null;
     if (onHold !== undefined && byPointer.current) onHold(false);
   };
   return (
@@ -57,15 +75,20 @@ export const Pad = memo(function Pad({
       aria-pressed={pressed}
       aria-keyshortcuts={keys}
       onPointerDown={down}
+      onPointerMove={onSwipe === undefined ? undefined : move}
       onPointerUp={up}
       onPointerCancel={up}
       onContextMenu={(event) => event.preventDefault()}
-      // A click without a pointer is a keyboard or a screen reader; one after a pointer was already taken.
+      // A click without a pointer is a keyboard or a screen reader; one after a pointer was already taken. A hold has
+      // no up there: one press is on, the next off.
       onClick={() => {
-        if (!byPointer.current && onHold === undefined) onPress?.();
+        if (!byPointer.current) {
+          if (onHold === undefined) onPress?.();
+          else onHold(pressed !== true);
+        }
         byPointer.current = false;
       }}
-      className={`flex min-h-[72px] touch-none flex-col items-center justify-center gap-1 rounded-lg border-[2.5px] px-1 font-head text-[1.02rem] leading-none font-semibold select-none disabled:opacity-40 ${TONES[tone]} ${className}`}
+      className={`relative flex min-h-[72px] touch-none flex-col items-center justify-center gap-1 rounded-lg border-[2.5px] px-1 font-head text-[1.02rem] leading-none font-semibold select-none disabled:opacity-40 ${TONES[tone]} ${className}`}
     >
       {icon}
       <span>

@@ -1,141 +1,44 @@
 "use client";
 
-import { Keyboard } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { lazy, Suspense, useEffect, useState } from "react";
+import { lazy, Suspense, useMemo, useState } from "react";
 import { batteryPlace, FIRST_LOOK_STEPS } from "@/core/know";
-import { beginningSide, limitReached, workSeconds } from "@/core/session";
-import { criterionParts, EASE_GRADES } from "@/core/strands";
+import { beginningSide, limitReached, openDanger, workSeconds } from "@/core/session";
+import { criterionParts } from "@/core/strands";
 import { clockWords } from "@/ui/measure";
-import { OutcomeSign } from "@/ui/ribbon";
+import type { FinishNotes } from "./acts/block-acts";
+import { stepChoice } from "./acts/block-acts";
 import { BatteryPanel } from "./battery-panel";
-import { BlockChooser, Sheet } from "./block-dialog";
 import { planBlock, rungNumber } from "./block-facts";
+import { CoachLine, coachOf } from "./coach-line";
 import { senderFor } from "./device/sender";
-import { FinishForm } from "./finish-form";
-import { actOf, KEYS } from "./keys";
+import { BlockCount, HeaderLine } from "./header-line";
+import { useKeys } from "./keys/use-keys";
 import { LiveRibbon } from "./live-ribbon";
 import { Pads } from "./pads";
+import { BlockChooser } from "./sheets/block-chooser";
+import { Sheet } from "./sheets/sheet";
+import { useTold } from "./sound/use-told";
 import { StatusLine } from "./status-line";
+import { MomentStrip } from "./strip/moment-strip";
 import type { BlockChoice, RecorderStart, Side } from "./types";
-import { type RecorderState, stepChoice, useRecorder } from "./use-recorder";
+import { type RecorderState, useRecorder } from "./use-recorder";
 import { useWakeLock } from "./wake-lock";
-import { WhereRow } from "./where-row";
 import { WordPanel } from "./word-panel";
 
-/** The values of a counted strand, only where there is one to count. */
-const ValueRow = lazy(() => import("./value-row").then(({ ValueRow }) => ({ default: ValueRow })));
-
-/** The body map is only fetched where it is opened. */
+// Whatever is not on the screen from the first moment is only fetched where it is opened.
 const TouchBoard = lazy(() => import("../touch/touch-board").then(({ TouchBoard }) => ({ default: TouchBoard })));
+const DwellCoach = lazy(() => import("./dwell-coach").then(({ DwellCoach }) => ({ default: DwellCoach })));
+const PreflightPanel = lazy(() => import("./sheets/preflight").then(({ PreflightPanel }) => ({ default: PreflightPanel })));
+const AftercarePanel = lazy(() => import("./sheets/aftercare").then(({ AftercarePanel }) => ({ default: AftercarePanel })));
+const MoreSheet = lazy(() => import("./sheets/more-sheet").then(({ MoreSheet }) => ({ default: MoreSheet })));
+const LadderSheet = lazy(() => import("./sheets/ladder-sheet").then(({ LadderSheet }) => ({ default: LadderSheet })));
+const FinishForm = lazy(() => import("./sheets/finish-form").then(({ FinishForm }) => ({ default: FinishForm })));
+const StopCard = lazy(() => import("./sheets/stop-card").then(({ StopCard }) => ({ default: StopCard })));
+const KeysSheet = lazy(() => import("./keys/keys-sheet").then(({ KeysSheet }) => ({ default: KeysSheet })));
 
-const SIDE_WORD = { L: "left side", R: "right side" } as const;
-const KIND_WORD = { work: "", "warm-up": "warm-up", probe: "probe", sure: "sure one" } as const;
-
-function useEachSecond() {
-  const [, tick] = useState(0);
-  useEffect(() => {
-    const timer = setInterval(() => tick((n) => n + 1), 1000);
-    return () => clearInterval(timer);
-  }, []);
-}
-
-/** The session's clock; with the rate it alone repaints each second. */
-function Clock({ state }: { state: RecorderState }) {
-  useEachSecond();
-  const { record, nowMs } = state.session;
-  return (
-    <span className="figures text-right font-head text-2xl leading-none font-bold" suppressHydrationWarning>
-      {clockWords(workSeconds(record, nowMs()))}
-    </span>
-  );
-}
-
-/** The working rate: met answers a minute of working time. */
-function Rate({ state }: { state: RecorderState }) {
-  useEachSecond();
-  const { record, nowMs } = state.session;
-  const seconds = workSeconds(record, nowMs());
-  const met = record.trials.filter((trial) => trial.outcome === "met").length;
-  return (
-    <span className="figures text-right text-sm whitespace-nowrap text-soft" suppressHydrationWarning>
-      {seconds < 20 ? "–" : ((met * 60) / seconds).toFixed(1)} met a minute
-    </span>
-  );
-}
-
-/** The trials of this block as signs, with the count against the plan. */
-function BlockCount({ state }: { state: RecorderState }) {
-  const { block } = state;
-  const { record } = state.session;
-  const index = record.blocks.length - 1;
-  const trials = block === null ? [] : record.trials.filter((trial) => trial.blockIndex === index);
-  const met = trials.filter((trial) => trial.outcome === "met").length;
-  const shown = trials.slice(-11);
-  return (
-    <div className="flex items-center justify-between gap-3">
-      <svg
-        viewBox="0 0 290 24"
-        className="h-6 w-[290px] max-w-[72%]"
-        role="img"
-        aria-label={`This block: ${trials.map((t) => t.outcome).join(", ") || "no trials yet"}`}
-      >
-        {shown.map((trial, i) => (
-          <g key={trial.eventId} transform={`translate(${13 + i * 26} 12)`}>
-            <OutcomeSign outcome={trial.outcome} radius={8} stroke={2.2} />
-          </g>
-        ))}
-        {shown.length < 11 && (
-          <circle cx={13 + shown.length * 26} cy="12" r="8" fill="none" stroke="var(--hair)" strokeWidth="2" strokeDasharray="3 3" />
-        )}
-      </svg>
-      <span className="figures text-sm whitespace-nowrap" data-testid="block-count">
-        {met} met of {trials.length}
-        {block?.planned != null && <span className="text-soft"> · plan {block.planned}</span>}
-      </span>
-    </div>
-  );
-}
-
-function useKeys(state: RecorderState) {
-  const { act, way, sheet, setSheet } = state;
-  useEffect(() => {
-    // Someone who walks the pads by Tab means the focused pad with the space bar; everyone else means the hold.
-    let byTab = false;
-    const onPad = (target: EventTarget | null) => byTab && target instanceof HTMLElement && target.closest("button,a,summary") !== null;
-    const pointer = () => {
-      byTab = false;
-    };
-    const down = (event: KeyboardEvent) => {
-      if (event.key === "Tab") byTab = true;
-      if (sheet !== null) return;
-      if (event.key === " " && way === "timed" && !onPad(event.target)) event.preventDefault();
-      const what = actOf(event);
-      if (what === null) return;
-      if (what === "hold") return way === "timed" && !onPad(event.target) ? act.hold(true) : undefined;
-      if (typeof what === "number") return act.phase(what);
-      if (what === "met" || what === "try" || what === "miss" || what === "refused") return act.outcome(what);
-      if (what === "keys") return setSheet("keys");
-      if (what === "break") return act.takeBreak();
-      if (what === "word") return act.takeWord();
-      act[what]();
-    };
-    const up = (event: KeyboardEvent) => {
-      if (event.key !== " " || way !== "timed" || onPad(event.target)) return;
-      event.preventDefault();
-      act.hold(false);
-    };
-    window.addEventListener("keydown", down);
-    window.addEventListener("keyup", up);
-    window.addEventListener("pointerdown", pointer);
-    return () => {
-      window.removeEventListener("keydown", down);
-      window.removeEventListener("keyup", up);
-      window.removeEventListener("pointerdown", pointer);
-    };
-  }, [act, way, sheet, setSheet]);
-}
+const A_MOMENT = <p className="text-soft">A moment.</p>;
 
 function Cautions({ cautions }: { cautions: readonly string[] }) {
   return (
@@ -151,11 +54,77 @@ function Cautions({ cautions }: { cautions: readonly string[] }) {
   );
 }
 
+/** Where the last answer fell short of its rung, with the press that overrides it. */
+function Shortfall({ state }: { state: RecorderState }) {
+  const { record } = state.session;
+  const last = record.trials.at(-1);
+  if (last?.shortfall == null || last.overridden || last.blockIndex !== record.blocks.length - 1) return null;
+  return (
+    <p className="flex items-center justify-between gap-3 border-l-4 border-ochre pl-3 text-sm">
+      <span>Counted as a try. {last.shortfall}</span>
+      <button type="button" className="link min-h-11 shrink-0" onClick={state.act.countAsMet}>
+        Count it as met
+      </button>
+    </p>
+  );
+}
+
+/** What lies over the recorder: blocks, ladders, more, keys, touch and the finish. */
+function Sheets({ state, first, onFinish }: { state: RecorderState; first: BlockChoice; onFinish: (notes: FinishNotes) => void }) {
+  const { start, session, sheet, setSheet, act } = state;
+  const { record } = session;
+  const close = () => setSheet(null);
+  return (
+    <>
+      <Sheet open={sheet === "block"} onClose={close} title="Next block" description="The running block ends when this one starts.">
+        <BlockChooser key={record.blocks.length} start={start} first={first} onStart={act.begin} words="Start the block" />
+      </Sheet>
+      <Sheet open={sheet === "ladder"} onClose={close} title="Go over to" description="The running block ends when the next one starts.">
+        <Suspense fallback={A_MOMENT}>
+          <LadderSheet state={state} />
+        </Suspense>
+      </Sheet>
+      <Sheet open={sheet === "more"} onClose={close} title="More" description="What is not needed every minute.">
+        <Suspense fallback={A_MOMENT}>
+          <MoreSheet state={state} />
+        </Suspense>
+      </Sheet>
+      <Sheet open={sheet === "finish"} onClose={close} title="Finish" description={`${record.trials.length} trials so far.`}>
+        <Suspense fallback={A_MOMENT}>
+          <FinishForm onFinish={onFinish} />
+        </Suspense>
+      </Sheet>
+      <Sheet open={sheet === "touch"} onClose={act.closeTouch} title="Touch" description="Tap where, then how it was taken.">
+        <Suspense fallback={A_MOMENT}>
+          <TouchBoard touches={start.touches} record={record} offLimits={start.allowance.touchOff} onTouch={act.touch} />
+        </Suspense>
+      </Sheet>
+      <Sheet open={sheet === "keys"} onClose={close} title="Keys and sounds" description="Kept on this device.">
+        <Suspense fallback={A_MOMENT}>
+          <KeysSheet />
+        </Suspense>
+      </Sheet>
+    </>
+  );
+}
+
+/** The stop card, where a danger sign was not answered yet. */
+function Danger({ state }: { state: RecorderState }) {
+  const { record } = state.session;
+  if (openDanger(record) === null) return null;
+  const fact = record.facts.findLast(({ type, payload }) => type === "signal" && payload.class === "danger");
+  return fact === undefined ? null : (
+    <Suspense fallback={null}>
+      <StopCard key={fact.id} state={state} fact={fact} />
+    </Suspense>
+  );
+}
+
 /** The recorder: criterion, ribbon and word above, pads below. */
-export function Recorder({ start }: { start: RecorderStart }) {
+export function Recorder({ given }: { given: RecorderStart }) {
   const router = useRouter();
-  const state = useRecorder(start);
-  const { session, advice, way, setWay, block, working, act, hint, sheet, setSheet } = state;
+  const state = useRecorder(given);
+  const { start, session, advice, way, block, working, open, act, hint, setSheet } = state;
   const { record } = session;
   const [finishing, setFinishing] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -164,25 +133,30 @@ export function Recorder({ start }: { start: RecorderStart }) {
   const finished = record.finishMs !== null;
   const review = `/horses/${start.horse.id}/review/${start.sessionId}`;
   const planned = planBlock(start, record);
-  const rung = planned === null ? start.next.rung : rungNumber(start, planned);
-  const parts = criterionParts(
-    start.plan.strands,
-    start.plan.rungs[rung - 1]?.values ?? {},
-    start.plan.phases.map((p) => p.label),
-  );
-  // A stay is timed by the hold; only where its bar follows the horse does a tally need its seconds.
-  const counted = block?.criterion?.working;
-  const counting = working && counted !== undefined && (block?.criterion?.stay_s === undefined || counted.percentile !== undefined);
-  const last = record.trials.at(-1);
-  const wantsEase =
-    (start.battery || block?.criterion?.min_ease !== undefined) && last !== undefined && last.blockIndex === record.blocks.length - 1;
+  const rung = planned === null ? start.next.rung : Math.min(rungNumber(start, planned), start.plan.rungs.length);
+  // What the block itself was asked for stands, also where the ladder has been changed since.
+  const parts = useMemo(() => {
+    const labels = start.plan.phases.map((p) => p.label);
+    const said =
+      planned !== null && (planned.ladder === null ? !start.battery : planned.version !== start.version)
+        ? planned.criterion?.sentence
+        : null;
+    return said != null
+      ? [{ text: said, strong: false }]
+      : criterionParts(start.plan.strands, start.plan.rungs[rung - 1]?.values ?? {}, labels);
+  }, [start, planned, rung]);
+  const coach = working ? coachOf(state, rung) : null;
+  const schedule = block?.criterion?.schedule;
+  useTold(record, advice, coach !== null && schedule !== undefined && schedule.kind !== "every" ? coach.nextEarns : null, working);
 
-  const finish = async (note: string) => {
-    if (!finished) act.finish(note);
+  const finish = async (notes: FinishNotes) => {
+    if (!finished) act.finish(notes);
+    setSheet(null);
+  };
+  const toReview = async () => {
     setBusy(true);
     const sent = await senderFor(start.storeId).flush(4000);
     setBusy(false);
-    setSheet(null);
     if (sent) router.push(review);
     else setFinishing("The session is finished and kept on this device. The server does not answer; it is sent as soon as it does.");
   };
@@ -198,155 +172,92 @@ export function Recorder({ start }: { start: RecorderStart }) {
     })?.reason ?? null;
   const firstStep = start.battery ? FIRST_LOOK_STEPS[batteryPlace(record).next ?? 0] : undefined;
   const first: BlockChoice = firstStep !== undefined ? stepChoice(firstStep) : { rung, side: otherSide, kind: start.next.kind };
+  const again: BlockChoice = { rung, side: block?.side ?? "L", kind: block?.kind ?? (start.battery ? "probe" : "work") };
+  const preflight = !start.battery && record.blocks.length === 0 && !record.facts.some(({ type }) => type === "preflight");
+  const freeStart = !start.battery && start.ladderId === null && planned === null;
+  const { handler_place, company } = block?.criterion ?? {};
   return (
-    <main className="mx-auto flex min-h-dvh max-w-[430px] flex-col gap-2 px-3 pt-2.5 pb-2 lg:max-w-[1180px] lg:grid lg:grid-cols-[minmax(0,1fr)_430px] lg:grid-rows-[auto_1fr] lg:gap-x-12 lg:px-7 lg:pt-6">
-      <header className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 gap-y-1 lg:col-span-2">
-        <h1 className="truncate text-xl lg:text-2xl">
-          <Link href={`/horses/${start.horse.id}/work`} prefetch={false} className="hover:underline">
-            {start.horse.name}
-          </Link>
-          {block?.side && <span className="ml-2 font-sans text-base font-normal text-soft">{SIDE_WORD[block.side]}</span>}
-        </h1>
-        <Clock state={state} />
-        <div className="flex min-w-0 items-center gap-3">
-          <fieldset className="flex shrink-0 rounded border-2 border-ink text-sm" aria-label="Way of logging">
-            {(["tally", "timed"] as const).map((w) => (
-              <button
-                key={w}
-                type="button"
-                aria-pressed={way === w}
-                onClick={() => setWay(w)}
-                className={`min-h-9 px-2.5 font-semibold ${way === w ? "bg-ink text-on-ink" : ""}`}
-              >
-                {w === "tally" ? "Tally" : "Timed"}
-              </button>
-            ))}
-          </fieldset>
-          <p className="truncate text-sm text-soft">
-            {start.battery ? "item" : "rung"} {rung}
-            {!start.battery && block?.kind && KIND_WORD[block.kind] !== "" ? `, ${KIND_WORD[block.kind]}` : ""} · {start.behaviour}
+    <main className="mx-auto flex min-h-dvh max-w-[430px] flex-col gap-1.5 px-3 pt-2 pb-1.5 lg:max-w-[1180px] lg:grid lg:grid-cols-[minmax(0,1fr)_430px] lg:grid-rows-[auto_1fr] lg:gap-x-12 lg:px-7 lg:pt-5">
+      <HeaderLine state={state} rung={rung} />
+      <section aria-label="Now" className="flex min-w-0 flex-col gap-1.5 lg:gap-4">
+        {!finished && (
+          <p className="text-[1.18rem] leading-tight lg:text-[1.9rem] lg:leading-snug" data-testid="criterion">
+            {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
+            {working && (handler_place !== undefined || company !== undefined) && (
+              <span className="sr-only">
+                {handler_place !== undefined && ` Handler: ${handler_place}.`}
+                {company !== undefined && ` Company: ${company}.`}
+              </span>
+            )}
           </p>
-          <button
-            type="button"
-            className="hidden size-9 shrink-0 place-items-center rounded hover:bg-paper lg:grid"
-            onClick={() => setSheet("keys")}
-            aria-label="Keys"
-          >
-            <Keyboard size={20} />
-          </button>
-        </div>
-        <Rate state={state} />
-      </header>
-      <section aria-label="Now" className="flex flex-col gap-1.5 lg:gap-5">
-        <p className="text-[1.25rem] leading-tight lg:text-[1.9rem] lg:leading-snug" data-testid="criterion">
-          {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
-        </p>
-        {/* On a phone the pads need the room where values are counted. */}
-        <div className={counting ? "max-lg:hidden" : ""}>
-          <LiveRibbon record={record} nowMs={session.nowMs} />
-        </div>
+        )}
+        <LiveRibbon record={record} nowMs={session.nowMs} />
         {working && start.battery && <BatteryPanel record={record} limit={limit} onNext={act.takeWord} />}
-        {working && advice !== null && <WordPanel advice={advice} rung={rung} onTake={act.takeWord} />}
+        {working && advice !== null && advice.word !== "Stop" && <WordPanel advice={advice} onTake={act.takeWord} />}
         {working && <BlockCount state={state} />}
-        {working && last?.shortfall != null && !last.overridden && last.blockIndex === record.blocks.length - 1 && (
-          <p className="flex items-center justify-between gap-3 border-l-4 border-ochre pl-3 text-sm">
-            <span>Counted as a try. {last.shortfall}</span>
-            <button type="button" className="link min-h-11 shrink-0" onClick={act.countAsMet}>
-              Count it as met
-            </button>
-          </p>
-        )}
-        {counting && (
-          <Suspense fallback={null}>
-            <ValueRow key={`${record.blocks.length}-${record.trials.length}`} plan={start.plan} record={record} onValue={act.value} />
-          </Suspense>
-        )}
-        {working && wantsEase && (
-          <fieldset className="flex items-center gap-1.5 text-sm">
-            <legend className="sr-only">How the horse was on the last one</legend>
-            {EASE_GRADES.map((grade, value) => (
-              <button
-                key={grade}
-                type="button"
-                aria-label={`ease ${value}: ${grade}`}
-                aria-pressed={last?.ease === value}
-                onClick={() => act.grade(value)}
-                className={`min-h-11 grow rounded border-2 border-sage px-1 leading-tight ${last?.ease === value ? "bg-sage text-on-tarn" : ""}`}
-              >
-                {grade}
-              </button>
-            ))}
-          </fieldset>
-        )}
+        {working && <Shortfall state={state} />}
         {hint !== null && (
           <p role="alert" className="text-sm font-semibold text-ochre">
             {hint}
           </p>
         )}
       </section>
-      <section aria-label="Pads" className="mt-auto contain-layout contain-paint lg:col-start-2 lg:row-start-2 lg:mt-0">
+      <section aria-label="Pads" className="mt-auto min-w-0 contain-layout contain-paint lg:col-start-2 lg:row-start-2 lg:mt-0">
         {finished ? (
-          <div className="rounded-lg border-2 border-ink p-5">
+          <div className="rounded-lg border-2 border-ink p-4">
             <h2 className="text-2xl">Finished</h2>
-            <p className="mt-2">
+            <p className="mt-1 mb-3">
               {record.trials.length} trials, {clockWords(workSeconds(record))} of work.
             </p>
-            {finishing !== null && <p className="mt-2 font-semibold text-brick">{finishing}</p>}
-            <Link href={review} prefetch={false} className="act mt-4 w-full">
+            {finishing !== null && <p className="mb-3 font-semibold text-brick">{finishing}</p>}
+            <Suspense fallback={A_MOMENT}>
+              <AftercarePanel state={state} onDone={() => void toReview()} busy={busy} />
+            </Suspense>
+            <Link href={review} prefetch={false} className="link mt-3 inline-block py-2">
               To the review
             </Link>
           </div>
         ) : working ? (
-          <>
-            {(!start.battery || start.zones.length > 0) && <WhereRow zones={start.zones} state={state} touch={!start.battery} />}
-            <Pads plan={start.plan} state={state} rung={rung} />
-          </>
+          <div className="grid min-w-0 gap-1.5">
+            {open !== null && way === "timed" ? (
+              <Suspense fallback={<div className="min-h-[54px]" />}>
+                <DwellCoach state={state} open={open} />
+              </Suspense>
+            ) : (
+              coach !== null && <CoachLine state={state} coach={coach} />
+            )}
+            <MomentStrip state={state} />
+            <Pads state={state} rung={rung} />
+          </div>
+        ) : preflight ? (
+          <Suspense fallback={A_MOMENT}>
+            <PreflightPanel state={state} />
+          </Suspense>
+        ) : freeStart ? (
+          <div className="rounded-lg border-2 border-ink p-4">
+            <Suspense fallback={A_MOMENT}>
+              <LadderSheet state={state} />
+            </Suspense>
+            <div className="mt-3">
+              <Cautions cautions={start.cautions} />
+            </div>
+          </div>
         ) : (
           <div className="rounded-lg border-2 border-ink p-4">
             <p className="mb-1 font-head text-lg font-bold text-tarn">{start.next.headline}</p>
             <p className="mb-3 text-sm text-soft">{start.next.reason}</p>
             <BlockChooser start={start} first={first} onStart={act.begin} words="Start the block" />
             <div className="mt-3">
-              <Cautions cautions={start.cautions} />
+              <Cautions cautions={[...start.cautions, ...start.planCautions]} />
             </div>
           </div>
         )}
-        <div className="mt-2 flex justify-center">
+        <div className="mt-1.5 flex justify-center">
           <StatusLine storeId={start.storeId} total={session.events.length} keepProblem={session.keepProblem} />
         </div>
       </section>
-      <Sheet
-        open={sheet === "block"}
-        onClose={() => setSheet(null)}
-        title="Next block"
-        description="The running block ends when this one starts."
-      >
-        <BlockChooser
-          key={record.blocks.length}
-          start={start}
-          first={{ rung, side: block?.side ?? "L", kind: block?.kind ?? (start.battery ? "probe" : "work") }}
-          onStart={act.begin}
-          words="Start the block"
-        />
-      </Sheet>
-      <Sheet open={sheet === "finish"} onClose={() => setSheet(null)} title="Finish" description={`${record.trials.length} trials so far.`}>
-        <FinishForm onFinish={finish} busy={busy} problem={finishing} />
-      </Sheet>
-      <Sheet open={sheet === "touch"} onClose={act.closeTouch} title="Touch" description="Tap where, then how it was taken.">
-        <Suspense fallback={<p className="text-soft">A moment.</p>}>
-          <TouchBoard touches={start.touches} record={record} offLimits={start.allowance.touchOff} onTouch={act.touch} />
-        </Suspense>
-      </Sheet>
-      <Sheet open={sheet === "keys"} onClose={() => setSheet(null)} title="Keys" description="1 to 5 choose the cue.">
-        <dl className="grid grid-cols-[5rem_1fr] gap-y-1.5">
-          {KEYS.map(({ shown, words }) => (
-            <div key={shown} className="contents">
-              <dt className="font-semibold">{shown}</dt>
-              <dd>{words}</dd>
-            </div>
-          ))}
-        </dl>
-      </Sheet>
+      <Sheets state={state} first={again} onFinish={(notes) => void finish(notes)} />
+      <Danger state={state} />
     </main>
   );
 }

@@ -15,6 +15,8 @@ interface Named {
 }
 
 const NEW = "new";
+/** No plan for today: what is worked is chosen or named in the recorder. */
+const FREE = "free";
 
 /** Someone or something chosen from a list, or named on the spot. */
 function ChooseOrName({
@@ -79,6 +81,7 @@ export function StartSession({
   kit,
   kitLast,
   openSession,
+  doNext,
 }: {
   horse: { id: string; name: string; away: string | null };
   limits: readonly string[];
@@ -89,9 +92,11 @@ export function StartSession({
   /** The kit of the last session, taken again unless it is changed. */
   kitLast: readonly string[];
   openSession: { id: string; startedMs: number } | null;
+  /** What the last session said to do next, or null. */
+  doNext: { text: string; dayMs: number } | null;
 }) {
   const router = useRouter();
-  const [ladder, setLadder] = useState(ladders.find(({ next }) => next.barred === null)?.id ?? "");
+  const [ladder, setLadder] = useState(ladders.find(({ next }) => next.barred === null)?.id ?? FREE);
   const [taken, setTaken] = useState<ReadonlySet<string>>(() => new Set(kitLast.filter((id) => kit.some((one) => one.id === id))));
   const [person, setPerson] = useState({ choice: people[0]?.id ?? NEW, name: "" });
   const [place, setPlace] = useState({ choice: places[0]?.id ?? NEW, name: "" });
@@ -116,7 +121,6 @@ export function StartSession({
   };
 
   const begin = async () => {
-    if (chosen === undefined) return;
     setBusy(true);
     setProblem(null);
     try {
@@ -125,10 +129,10 @@ export function StartSession({
       const sent = await send<{ id: string }>("POST", "/api/sessions", {
         id: sessionId,
         horse: horse.id,
-        ladder: chosen.id,
+        ladder: chosen?.id ?? null,
         person: personId,
         place: placeId,
-        start_rung: chosen.next.rung,
+        start_rung: chosen?.next.rung ?? null,
         kit: [...taken],
       });
       if (!sent.ok) throw new Error(sent.message);
@@ -142,6 +146,14 @@ export function StartSession({
   return (
     <>
       <h1 className="text-[2rem]">Work {horse.name}</h1>
+      {doNext !== null && (
+        <p className="mt-2 border-l-4 border-tarn pl-4 font-head text-xl font-bold text-tarn">
+          {doNext.text}
+          <span className="block font-sans text-sm font-normal text-soft">
+            for today, written <Day ms={doNext.dayMs} />
+          </span>
+        </p>
+      )}
       {openSession !== null && (
         <p className="mt-4 border-l-4 border-ochre pl-4">
           A session of <Day ms={openSession.startedMs} time /> is not finished.{" "}
@@ -167,97 +179,114 @@ export function StartSession({
           ))}
         </div>
       )}
-      {ladders.length === 0 ? (
-        <p className="mt-6 text-lg">
-          A session needs a ladder to work on.{" "}
-          <Link href={`/horses/${horse.id}/shape/new`} className="link">
-            Plan one
-          </Link>
-          .
-        </p>
-      ) : (
-        <div className="mt-6 grid grid-cols-[minmax(0,1fr)] gap-x-16 gap-y-7 lg:grid-cols-[1fr_22rem]">
-          <fieldset>
-            <legend className="mb-2 text-lg font-semibold">What</legend>
-            <div className="border-b-2 border-hair">
-              {ladders.map((one) => (
-                <label
-                  key={one.id}
-                  className={`flex items-start gap-4 border-t-2 border-hair py-4 has-checked:bg-paper ${one.next.barred === null ? "cursor-pointer" : ""}`}
-                >
-                  <input
-                    type="radio"
-                    name="ladder"
-                    value={one.id}
-                    checked={ladder === one.id}
-                    disabled={one.next.barred !== null}
-                    onChange={() => setLadder(one.id)}
-                    className="mt-1.5 size-5 accent-(--tarn)"
-                  />
-                  <span>
-                    <span className="block font-head text-xl font-bold">{one.name}</span>
-                    <span className={`block font-semibold ${one.next.barred === null ? "text-tarn" : "text-brick"}`}>
-                      {one.next.headline}
-                    </span>
-                    {one.next.barred === null && <span className="block text-lg">{one.criterion}</span>}
-                    <span className="block text-soft">{one.next.reason}</span>
+      <div className="mt-6 grid grid-cols-[minmax(0,1fr)] gap-x-16 gap-y-7 lg:grid-cols-[1fr_22rem]">
+        <fieldset>
+          <legend className="mb-2 text-lg font-semibold">What</legend>
+          <div className="border-b-2 border-hair">
+            {ladders.map((one) => (
+              <label
+                key={one.id}
+                className={`flex items-start gap-4 border-t-2 border-hair py-4 has-checked:bg-paper ${one.next.barred === null ? "cursor-pointer" : ""}`}
+              >
+                <input
+                  type="radio"
+                  name="ladder"
+                  value={one.id}
+                  checked={ladder === one.id}
+                  disabled={one.next.barred !== null}
+                  onChange={() => setLadder(one.id)}
+                  className="mt-1.5 size-5 accent-(--tarn)"
+                />
+                <span>
+                  <span className="block font-head text-xl font-bold">{one.name}</span>
+                  <span className={`block font-semibold ${one.next.barred === null ? "text-tarn" : "text-brick"}`}>
+                    {one.next.headline}
                   </span>
-                </label>
-              ))}
-            </div>
-          </fieldset>
-          <div className="grid content-start gap-4">
-            <ChooseOrName id="handler" label="Handler" list={people} onChange={(choice, name) => setPerson({ choice, name })} />
-            <ChooseOrName id="place" label="Place" list={places} onChange={(choice, name) => setPlace({ choice, name })} />
-            {kit.length > 0 && (
-              <fieldset>
-                <legend className="mb-1 font-semibold">Kit in hand</legend>
-                <div className="flex flex-wrap gap-1.5">
-                  {kit.map((one) => (
-                    <button
-                      key={one.id}
-                      type="button"
-                      aria-pressed={taken.has(one.id)}
-                      onClick={() =>
-                        setTaken((all) => {
-                          const next = new Set(all);
-                          if (!next.delete(one.id)) next.add(one.id);
-                          return next;
-                        })
-                      }
-                      className={`min-h-11 rounded border-2 border-ink px-2.5 text-sm font-semibold ${taken.has(one.id) ? "bg-ink text-on-ink" : "bg-paper"}`}
-                    >
-                      {one.name}
-                    </button>
-                  ))}
-                </div>
-                {cautions.map((caution) => (
-                  <p key={caution} className="mt-2 border-l-4 border-ochre pl-3 text-sm">
-                    {caution}
-                  </p>
-                ))}
-              </fieldset>
-            )}
-            <button
-              type="button"
-              className="act min-h-16 text-xl"
-              onClick={begin}
-              disabled={busy || chosen === undefined || horse.away !== null}
-            >
-              Open the recorder
-            </button>
-            {problem !== null && (
-              <p role="alert" className="font-semibold text-brick">
-                {problem}
-              </p>
-            )}
-            <p className="text-sm text-soft">
-              Helmet, gloves, boots. A line folded in the hand, never wrapped. Horse sound and fed, pen shut. With a horse that has hurt
-              someone, work beside a qualified professional.
-            </p>
+                  {one.next.barred === null && <span className="block text-lg">{one.criterion}</span>}
+                  <span className="block text-soft">{one.next.reason}</span>
+                </span>
+              </label>
+            ))}
+            <label className="flex cursor-pointer items-start gap-4 border-t-2 border-hair py-4 has-checked:bg-paper">
+              <input
+                type="radio"
+                name="ladder"
+                value={FREE}
+                checked={ladder === FREE}
+                onChange={() => setLadder(FREE)}
+                className="mt-1.5 size-5 accent-(--tarn)"
+              />
+              <span>
+                <span className="block font-head text-xl font-bold">Free start</span>
+                <span className="block text-soft">No plan for today. Choose a ladder in the recorder, or name something new there.</span>
+              </span>
+            </label>
           </div>
+          {ladders.length === 0 && (
+            <p className="mt-3">
+              No ladder yet.{" "}
+              <Link href={`/horses/${horse.id}/shape/new`} className="link">
+                Plan one
+              </Link>
+              , or start free.
+            </p>
+          )}
+          {ladders.length > 0 && (
+            <p className="mt-3 text-soft">
+              Worked without the app?{" "}
+              <Link href={`/horses/${horse.id}/work/late`} className="link">
+                Write a session down
+              </Link>{" "}
+              from memory or paper.
+            </p>
+          )}
+        </fieldset>
+        <div className="grid content-start gap-4">
+          <ChooseOrName id="handler" label="Handler" list={people} onChange={(choice, name) => setPerson({ choice, name })} />
+          <ChooseOrName id="place" label="Place" list={places} onChange={(choice, name) => setPlace({ choice, name })} />
+          {kit.length > 0 && (
+            <fieldset>
+              <legend className="mb-1 font-semibold">Kit in hand</legend>
+              <div className="flex flex-wrap gap-1.5">
+                {kit.map((one) => (
+                  <button
+                    key={one.id}
+                    type="button"
+                    aria-pressed={taken.has(one.id)}
+                    onClick={() =>
+                      setTaken((all) => {
+                        const next = new Set(all);
+                        if (!next.delete(one.id)) next.add(one.id);
+                        return next;
+                      })
+                    }
+                    className={`min-h-11 rounded border-2 border-ink px-2.5 text-sm font-semibold ${taken.has(one.id) ? "bg-ink text-on-ink" : "bg-paper"}`}
+                  >
+                    {one.name}
+                  </button>
+                ))}
+              </div>
+              {cautions.map((caution) => (
+                <p key={caution} className="mt-2 border-l-4 border-ochre pl-3 text-sm">
+                  {caution}
+                </p>
+              ))}
+            </fieldset>
+          )}
+          <button type="button" className="act min-h-16 text-xl" onClick={begin} disabled={busy || horse.away !== null}>
+            Open the recorder
+          </button>
+          {problem !== null && (
+            <p role="alert" className="font-semibold text-brick">
+              {problem}
+            </p>
+          )}
+          <p className="text-sm text-soft">
+            Helmet, gloves, boots. A line folded in the hand, never wrapped. Horse sound and fed, pen shut. With a horse that has hurt
+            someone, work beside a qualified professional.
+          </p>
         </div>
-      )}
+      </div>
     </>
   );
 }

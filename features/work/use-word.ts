@@ -10,7 +10,19 @@ const LOOK_AT_THE_CLOCK_MS = 5000;
 function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): Advice | null {
   const { ladderId, version, plan, earlier, allowance, restingBreaths, wordSettings } = start;
   if (ladderId === null || version === null) return null;
-  const situation = { session: start.sessionId, record, nowMs, plan, ladder: ladderId, version, earlier, allowance, restingBreaths };
+  const carried = new Map(start.carried.map(([of, rungs]) => [of, new Map(rungs)]));
+  const situation = {
+    session: start.sessionId,
+    record,
+    nowMs,
+    plan,
+    ladder: ladderId,
+    version,
+    earlier,
+    carried,
+    allowance,
+    restingBreaths,
+  };
   const input = wordInputOf(situation, wordSettings);
   return input === null ? null : theWord(input, wordSettings);
 }

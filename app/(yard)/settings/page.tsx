@@ -1,7 +1,7 @@
 import { basename } from "node:path";
 import type { Metadata } from "next";
 import { Settings } from "@/features/settings/settings";
-import { hasSampleData } from "@/store";
+import { getWordSettings, hasSampleData } from "@/store";
 import { getStore } from "../../server/store";
 import { chosenUnits } from "../../server/units";
 
@@ -9,5 +9,12 @@ export const metadata: Metadata = { title: "Settings" };
 
 export default async function SettingsPage() {
   const store = await getStore();
-  return <Settings sample={await hasSampleData(store)} fileName={basename(store.file)} units={await chosenUnits()} />;
+  return (
+    <Settings
+      sample={await hasSampleData(store)}
+      fileName={basename(store.file)}
+      units={await chosenUnits()}
+      word={await getWordSettings(store)}
+    />
+  );
 }

@@ -4,7 +4,7 @@ import { breathingRate } from "../../welfare/breathing";
 import { heatCaution } from "../../welfare/heat";
 import type { Allowance } from "../../welfare/restrictions";
 import { barredRung } from "../../welfare/restrictions";
-import { EVIDENCE_MAX_AGE_DAYS, type EvidenceTrial, evidenceForRung, evidenceOfSession } from "../evidence-scope";
+import { carriedOver, EVIDENCE_MAX_AGE_DAYS, type EvidenceTrial, evidenceForRung, evidenceOfSession } from "../evidence-scope";
 import type { SessionRecord } from "../reduce";
 import { openDanger, signsWithin } from "../signals";
 import { secondsSinceRest, workSeconds } from "../time";
@@ -16,6 +16,8 @@ import { DEFAULT_WORD_SETTINGS, type WordSettings } from "./settings";
 export interface Situation {
   readonly session: string;
   readonly record: SessionRecord;
+  /** Rungs of earlier versions that stand unchanged in this one, for a ladder changed in the middle of the session. */
+  readonly carried?: ReadonlyMap<number, ReadonlyMap<number, number>>;
   /** The present, in milliseconds from the start of work. */
   readonly nowMs: number;
   readonly plan: LadderPlan;
@@ -83,10 +85,11 @@ export function wordInputOf(situation: Situation, settings: WordSettings = DEFAU
   const { record, nowMs, plan, ladder, version, allowance, session } = situation;
   const block = record.blocks.at(-1);
   if (block === undefined || block.endMs !== null || block.ladder !== ladder) return null;
-  const rung = Number(block.rung);
+  const carried = situation.carried ?? new Map<number, ReadonlyMap<number, number>>();
+  const rung = block.version === version ? Number(block.rung) : (carried.get(block.version ?? 0)?.get(Number(block.rung)) ?? Number.NaN);
   const step = plan.rungs[rung - 1];
   if (!Number.isInteger(rung) || step === undefined) return null;
-  const own = evidenceOfSession(session, record);
+  const own = carriedOver(evidenceOfSession(session, record), version, carried);
   const key = `${session}:${record.blocks.length - 1}`;
   const running = own.filter((trial) => trial.blockKey === key);
   const before = [...situation.earlier, ...own.filter((trial) => trial.blockKey !== key)];

@@ -11,10 +11,11 @@ export function PUT(request: Request, { params }: { params: Promise<{ id: string
     if ("problem" in body) return body.problem;
     const read = readLadderBody(body.value);
     if ("problem" in read) return read.problem;
+    const asked = body.value as { newVersion?: unknown };
     const store = await getStore();
     const { horseId } = await getLadder(store, id);
     const circle = await restingProblem(store, horseId, read.behaviour, id);
     if (circle !== null) return invalid([circle]);
-    return json({ id, version: await updateLadder(store, id, read.behaviour, read.plan) });
+    return json({ id, version: await updateLadder(store, id, read.behaviour, read.plan, { newVersion: asked.newVersion === true }) });
   });
 }

@@ -8,6 +8,7 @@ import { horsePicture } from "../../../../server/horse-picture";
 import { kitUse } from "../../../../server/kit-use";
 import { ladderStates } from "../../../../server/ladder-state";
 import { lastPeople } from "../../../../server/last-people";
+import { lastDoNext } from "../../../../server/recorder-start";
 import { getStore } from "../../../../server/store";
 
 export const metadata: Metadata = { title: "Work" };
@@ -16,12 +17,13 @@ export default async function WorkPage({ params }: { params: Promise<{ horse: st
   const store = await getStore();
   const horse = await findOr404(getHorse(store, (await params).horse));
   const care = await horseCare(store, horse);
-  const [states, who, kit, sessions, { departures }] = await Promise.all([
+  const [states, who, kit, sessions, { departures }, doNext] = await Promise.all([
     ladderStates(store, horse.id, care.allowance),
     lastPeople(store, horse.id),
     listKit(store),
     listSessions(store, horse.id, 5, "work"),
     horsePicture(store, horse),
+    lastDoNext(store, horse.id, null),
   ]);
   const open = sessions.find(({ summary }) => !summary.finished);
   const last = sessions[0]?.session;
@@ -38,6 +40,7 @@ export default async function WorkPage({ params }: { params: Promise<{ horse: st
       }))}
       {...who}
       kit={kit.map((row) => ({ id: row.id, ...asKit(row) }))}
+      doNext={doNext}
       kitLast={JSON.parse(last?.kit ?? "[]") as string[]}
       openSession={open === undefined ? null : { id: open.session.id, startedMs: open.summary.started_ms ?? open.session.created_ms }}
     />

@@ -1,62 +1,14 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { FIRST_LOOK_BEHAVIOUR, firstLookPlan } from "@/core/know";
-import { wayCautions } from "@/core/ladder";
-import { kitCautions } from "@/core/welfare";
 import { WatchRecorder } from "@/features/observe/watch-recorder";
 import { Recorder } from "@/features/work/recorder";
-import type { RecorderStart } from "@/features/work/types";
-import { templateOf } from "@/library";
-import { asKit, digestsOfHorse, getHorse, getLadder, getPlace, listKit, listPeople, loadSession, type Store } from "@/store";
+import { digestsOfHorse, getHorse, getPlace, getWordSettings, listPeople, loadSession } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";
 import { horseCare } from "../../../../server/horse-care";
-import { kitUse } from "../../../../server/kit-use";
-import { ladderState } from "../../../../server/ladder-state";
+import { batteryPart, freePart, ladderParts, lastDoNext, usedUp } from "../../../../server/recorder-start";
 import { getStore } from "../../../../server/store";
 
 export const metadata: Metadata = { title: "Work" };
-
-/** Which ladder the recorder runs, and where it goes on. */
-async function ladderPart(
-  store: Store,
-  session: { ladder_id: string; ladder_version: number; kit: string },
-  allowance: RecorderStart["allowance"],
-  leaves: boolean,
-) {
-  const ladder = await findOr404(getLadder(store, session.ladder_id, session.ladder_version));
-  const [state, kit] = await Promise.all([ladderState(store, ladder, allowance), listKit(store)]);
-  const taken = new Set(JSON.parse(session.kit) as string[]);
-  return {
-    battery: false,
-    ladderId: ladder.id,
-    version: ladder.version,
-    behaviour: ladder.behaviour.name,
-    plan: ladder.plan,
-    next: state.next,
-    trials: state.trials,
-    cautions: [...(templateOf(ladder.behaviour.template ?? "")?.cautions ?? []), ...wayCautions(ladder.plan, ladder.behaviour.free)],
-    kit: kitCautions(kit.filter(({ id }) => taken.has(id)).map(asKit), kitUse(ladder, state.next.rung, leaves, allowance)),
-  };
-}
-
-/** The battery in place of a ladder. */
-const batteryPart = () => ({
-  battery: true,
-  ladderId: null,
-  version: null,
-  behaviour: FIRST_LOOK_BEHAVIOUR,
-  plan: firstLookPlan(),
-  next: {
-    rung: 1,
-    kind: "probe" as const,
-    headline: "First look",
-    reason: "One to three asks an item, the lightest cue first. Nothing is taught yet.",
-    barred: null,
-  },
-  trials: [],
-  cautions: [],
-  kit: [],
-});
 
 export default async function RecorderPage({ params }: { params: Promise<{ horse: string; session: string }> }) {
   const { horse: horseId, session: sessionId } = await params;
@@ -86,25 +38,28 @@ export default async function RecorderPage({ params }: { params: Promise<{ horse
   const touches = digests.filter((other) => other.session.id !== sessionId).flatMap(({ digest }) => digest.touches);
   const { kind } = session;
   if (kind === "touch" || kind === "connection" || kind === "signs") return <WatchRecorder kind={kind} start={base} touches={touches} />;
-  const { ladder_id, ladder_version, kit } = session;
   const leaves = digests.some(({ digest }) => digest.relief.departures > 0);
-  const {
-    trials,
-    kit: kitWords,
-    cautions: planWords,
-    ...part
-  } = ladder_id === null || ladder_version === null
-    ? batteryPart()
-    : await ladderPart(store, { ladder_id, ladder_version, kit }, care.allowance, leaves);
+  const battery = kind === "first-look";
+  const ladders = battery ? [] : await ladderParts(store, session, care.allowance, leaves);
+  const first = battery ? batteryPart() : session.ladder_id === null ? freePart() : (ladders[0] ?? freePart());
+  const [doNext, used, wordSettings] = await Promise.all([
+    lastDoNext(store, horseId, sessionId),
+    usedUp(store, horseId, care.allowance, first.plan, sessionId),
+    getWordSettings(store),
+  ]);
   return (
     <Recorder
-      start={{
+      given={{
         ...base,
-        ...part,
-        cautions: [...care.sentences, ...kitWords, ...planWords],
-        zones: place?.items.map(({ name }) => name) ?? [],
+        ...first,
+        battery,
+        ladders,
+        zones: place?.items.map(({ name, kind }) => ({ name, kind })) ?? [],
         touches,
-        earlier: trials.filter((trial) => trial.session !== sessionId),
+        doNext,
+        used,
+        restingBreaths: horse.resting_breaths_per_min,
+        wordSettings,
       }}
     />
   );

@@ -1,11 +1,10 @@
 "use client";
 
-import { memo } from "react";
+import { memo, useMemo } from "react";
 import { whereNow } from "@/core/session";
-import type { RecorderState } from "./use-recorder";
-
-const chip = (on: boolean) =>
-  `min-h-12 shrink-0 touch-manipulation rounded-lg border-2 px-2.5 text-[0.95rem] font-semibold select-none ${on ? "border-ink bg-ink text-on-ink" : "border-ink bg-paper"}`;
+import type { Zone } from "../types";
+import type { RecorderState } from "../use-recorder";
+import { chip } from "./chip";
 
 interface ChipsProps {
   readonly zones: readonly string[];
@@ -19,7 +18,7 @@ interface ChipsProps {
 const Chips = memo(function Chips({ zones, zone, away, act, onTouch }: ChipsProps) {
   return (
     <fieldset
-      className={`mb-2 flex min-w-0 gap-1.5 lg:flex-wrap ${zones.length > 0 ? "overflow-x-auto lg:overflow-visible" : ""}`}
+      className={`flex min-w-0 gap-1.5 lg:flex-wrap ${zones.length > 0 ? "overflow-x-auto lg:overflow-visible" : ""}`}
       aria-label="Where the horse is"
     >
       <button type="button" aria-pressed={away} onClick={act.away} className={`${chip(away)} border-dashed`}>
@@ -40,7 +39,8 @@ const Chips = memo(function Chips({ zones, zone, away, act, onTouch }: ChipsProp
 });
 
 /** Where the horse is: its zone, and whether it has left. One tap each; they slide sideways on a narrow screen. */
-export function WhereRow({ zones, state, touch }: { zones: readonly string[]; state: RecorderState; touch: boolean }) {
+export function WhereRow({ zones, state, touch }: { zones: readonly Zone[]; state: RecorderState; touch: boolean }) {
   const { zone, away } = whereNow(state.session.record);
-  return <Chips zones={zones} zone={zone} away={away} act={state.act} onTouch={touch ? state.setSheet : null} />;
+  const names = useMemo(() => zones.map(({ name }) => name), [zones]);
+  return <Chips zones={names} zone={zone} away={away} act={state.act} onTouch={touch ? state.setSheet : null} />;
 }

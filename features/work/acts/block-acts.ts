@@ -1,0 +1,192 @@
+import { batteryPlace, FIRST_LOOK_ITEMS, FIRST_LOOK_STEPS, type FirstLookStep } from "@/core/know";
+import { rungsBetween, starterPlan, unchangedRungs } from "@/core/ladder";
+import { EMPTY_BEHAVIOUR } from "@/core/schemas";
+import { carriedOver } from "@/core/session";
+import { barredRung } from "@/core/welfare";
+import { send } from "@/ui/form";
+import { blockFacts, isAside, planBlock, rungNumber } from "../block-facts";
+import { namedPart } from "../ladders";
+import type { BlockChoice, LadderPart, Side } from "../types";
+import { lastPress } from "../undo";
+import type { Fact } from "../use-session-log";
+import { type Pen, press, refuse } from "./pen";
+
+/** The block for a step of the battery: a test, not teaching. */
+export const stepChoice = ({ item, side }: FirstLookStep): BlockChoice => ({
+  rung: FIRST_LOOK_ITEMS.indexOf(item) + 1,
+  side,
+  kind: "probe",
+});
+
+const OTHER: Record<Side, Side> = { L: "R", R: "L" };
+
+/** What the finish asks for, one line each. */
+export interface FinishNotes {
+  readonly better: string;
+  readonly next: string;
+  readonly handler: string;
+}
+
+/** What was looked at before work. */
+export interface Preflight {
+  readonly air_c?: number;
+  readonly humidity?: number;
+  readonly wind?: string;
+  readonly gear: { readonly helmet: boolean; readonly gloves: boolean; readonly boots: boolean };
+  readonly checks: readonly string[];
+  readonly open: readonly string[];
+  readonly pouch?: number;
+}
+
+/** What was done after work. */
+export interface Aftercare {
+  readonly walked_off: boolean;
+  readonly legs: string;
+  readonly kit: string;
+  readonly food_g: number | null;
+  readonly breathing: readonly { readonly wall_ms: number; readonly per_min: number }[];
+}
+
+/** Blocks, sides, breaks, the word and the end. */
+export function blockActs(pen: Pen) {
+  const { now, log, setPhase, setSheet, addPart } = pen;
+
+  /** What is done instead of the word is logged beside it, so that both can be looked at later. */
+  const instead = (did: string): Fact[] => {
+    const { advice, start, working } = now();
+    if (advice === null || start.battery || !working) return [];
+    return [{ type: "word", payload: { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: false, did } }];
+  };
+
+  const begin = (choice: BlockChoice, byWord = false) => {
+    const { start, record } = now();
+    const plan = choice.part?.plan ?? start.plan;
+    const why = barredRung(plan, choice.rung, start.allowance)[0]?.why ?? choice.part?.next.barred ?? null;
+    if (why !== null) return refuse(pen, `Not today. ${why}`);
+    setSheet(null);
+    setPhase(1);
+    const other = choice.part !== undefined && choice.part.ladderId !== start.ladderId;
+    const did = other
+      ? choice.part?.behaviour
+      : `rung ${choice.rung}${choice.side === null ? "" : choice.side === "L" ? ", left" : ", right"}`;
+    press(pen, ...(byWord ? [] : instead(did ?? "")), ...blockFacts(start, record, choice));
+  };
+
+  const takeBreak = (byWord = false) => {
+    if (now().onBreak) press(pen, { type: "break.end" });
+    else if (now().working) press(pen, ...(byWord ? [] : instead("break")), { type: "break.start", payload: { reason: "rest" } });
+    else refuse(pen, "Start a block first.");
+  };
+
+  const side = (byWord = false) => {
+    const { start, block, working } = now();
+    if (!working || block === null) return refuse(pen, "Start a block first.");
+    if (start.battery && block.side === null) return refuse(pen, "This item has no sides.");
+    const only = start.allowance.side;
+    if (only !== null) return refuse(pen, only.why);
+    begin({ rung: rungNumber(start, block), side: OTHER[block.side ?? "L"], kind: block.kind ?? "work" }, byWord);
+  };
+
+  /** The ladder in work with a rung put in, as a new version on the server. @returns why it could not be, or null. */
+  const putRungBetween = async (rung: number, byWord = false): Promise<string | null> => {
+    const { start, block } = now();
+    const { plan, ladderId, version, behaviourInput } = start;
+    if (ladderId === null || version === null) return "Only a ladder has rungs to put one between.";
+    const put = rungsBetween(plan.strands, plan.rungs, rung, plan.phases.length);
+    const first = put[0];
+    if (first === undefined) return `Nothing fits between rung ${rung - 1} and ${rung}.`;
+    const next = { ...plan, rungs: [...plan.rungs.slice(0, rung - 1), ...put, ...plan.rungs.slice(rung - 1)] };
+    const sent = await send<{ version: number }>("PUT", `/api/ladders/${ladderId}`, {
+      behaviour: behaviourInput,
+      plan: next,
+      newVersion: true,
+    });
+    if (!sent.ok) return `The rung could not be put in. ${sent.message}`;
+    const moved = unchangedRungs(plan, next);
+    const part: LadderPart = {
+      ...start,
+      plan: next,
+      version: sent.value.version,
+      earlier: carriedOver(start.earlier, sent.value.version, new Map([[version, moved]])),
+      carried: [
+        ...start.carried.map(
+          ([of, rungs]) => [of, rungs.flatMap(([old, at]) => (moved.has(at) ? [[old, moved.get(at) as number] as const] : []))] as const,
+        ),
+        [version, [...moved]],
+      ],
+    };
+    addPart(part);
+    begin({ rung, side: block?.side ?? "L", kind: "work", part }, byWord);
+    return null;
+  };
+
+  return {
+    begin,
+    takeBreak: () => takeBreak(),
+    side: () => side(),
+    putRungBetween: (rung: number) => putRungBetween(rung),
+    /** A new ladder named on the spot, begun at once. Without the server it is worked under its name and planned later. */
+    nameNew: async (name: string): Promise<void> => {
+      const { start, block } = now();
+      const like = start.ladders[0] ?? null;
+      const plan = starterPlan(like?.plan ?? null);
+      const behaviourInput = { ...EMPTY_BEHAVIOUR, name };
+      const sent = await send<{ id: string }>("POST", "/api/ladders", { horse: start.horse.id, behaviour: behaviourInput, plan });
+      const part = sent.ok
+        ? { ...namedPart(name, like), ladderId: sent.value.id, version: 1, behaviourInput, plan }
+        : namedPart(name, like);
+      if (sent.ok) addPart(part);
+      begin({ rung: 1, side: block?.side ?? "L", kind: "work", part });
+      if (!sent.ok) pen.setHint(`Worked under its name; plan it in Shape later. ${sent.message}`);
+    },
+    undo: () => {
+      const targets = lastPress(now().events, now().recorder);
+      if (targets.length === 0) return refuse(pen, "Nothing left to undo on this device.");
+      press(pen, ...targets.map((event) => ({ type: "undo" as const, payload: { event: event.id } })));
+    },
+    closeTouch: () => {
+      setSheet(null);
+      const { record, start } = now();
+      const plan = planBlock(start, record);
+      if (!isAside(start, record)) return;
+      if (plan === null) press(pen, { type: "block.end" });
+      else begin({ rung: rungNumber(start, plan), side: plan.side, kind: plan.kind ?? "work" });
+    },
+    takeWord: () => {
+      const { advice, block, start, onBreak, record } = now();
+      if (start.battery) {
+        const { next } = batteryPlace(record);
+        const step = next === null ? undefined : FIRST_LOOK_STEPS[next];
+        if (step === undefined) setSheet("finish");
+        else begin(stepChoice(step));
+        return;
+      }
+      if (advice === null || block === null) return;
+      const { word, reason, numbers, rung } = advice;
+      if (word === "Stay" || word === "Stop" || (word === "Ease" && rung === undefined)) return;
+      log({ type: "word", payload: { word, reason, numbers: { ...numbers }, taken: true } });
+      if (word === "Raise" || word === "Ease") begin({ rung: rung ?? Number(block.rung), side: block.side ?? "L", kind: "work" }, true);
+      if (word === "Split")
+        void putRungBetween(Number(block.rung), true).then((problem) => {
+          if (problem !== null) refuse(pen, problem);
+        });
+      if (word === "Change side") side(true);
+      if (word === "Rest" && !onBreak) takeBreak(true);
+      if (word === "Finish" && rung !== undefined && block.kind !== "sure") begin({ rung, side: block.side ?? "L", kind: "sure" }, true);
+      else if (word === "Finish") setSheet("finish");
+    },
+    preflight: (checked: Preflight) =>
+      press(pen, { type: "preflight", payload: { ...checked, checks: [...checked.checks], open: [...checked.open], skipped: false } }),
+    skipPreflight: () => press(pen, { type: "preflight", payload: { skipped: true } }),
+    aftercare: (care: Aftercare) => press(pen, { type: "aftercare", payload: { ...care, breathing: [...care.breathing] } }),
+    finish: (notes: FinishNotes) => {
+      const facts: Fact[] = [];
+      if (now().onBreak) facts.push({ type: "break.end" });
+      if (now().working) facts.push({ type: "block.end" });
+      facts.push({ type: "session.end" });
+      for (const about of ["better", "next", "handler"] as const)
+        if (notes[about].trim() !== "") facts.push({ type: "note", payload: { text: notes[about].trim(), about } });
+      log(...facts);
+    },
+  };
+}

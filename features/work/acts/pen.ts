@@ -1,0 +1,54 @@
+import type { SessionEvent } from "@/core/schemas";
+import type { Advice, Block, SessionRecord } from "@/core/session";
+import { click } from "../sound/feedback";
+import type { LadderPart, OpenSheet, RecorderStart, Way } from "../types";
+import type { Fact, SessionLog } from "../use-session-log";
+
+/** The newest state, which the screen may not show yet. */
+export interface PenNow {
+  readonly start: RecorderStart;
+  readonly way: Way;
+  readonly phase: number;
+  readonly advice: Advice | null;
+  readonly recorder: string;
+  readonly record: SessionRecord;
+  readonly events: readonly SessionEvent[];
+  readonly block: Block | null;
+  readonly working: boolean;
+  readonly onBreak: boolean;
+  readonly open: SessionRecord["openAsk"];
+  /** The present, in milliseconds from the start of work; 0 before it. */
+  readonly presentMs: number;
+}
+
+/** What every act of the recorder is made of. */
+export interface Pen {
+  readonly now: () => PenNow;
+  readonly log: SessionLog["log"];
+  readonly setPhase: (phase: number) => void;
+  readonly setHint: (hint: string | null) => void;
+  readonly setSheet: (sheet: OpenSheet) => void;
+  readonly addPart: (part: LadderPart) => void;
+}
+
+/** Logs what one press came to: it clicks and takes the last hint away. */
+export function press(pen: Pen, ...facts: Fact[]): void {
+  click();
+  pen.setHint(null);
+  pen.log(...facts);
+}
+
+/** Says why a press does nothing. */
+export function refuse(pen: Pen, words: string): void {
+  click("refuse");
+  pen.setHint(words);
+}
+
+/** Whether asks can be logged now; says why where not. */
+export function canLog(pen: Pen): boolean {
+  const { onBreak, working } = pen.now();
+  if (onBreak) refuse(pen, "On a break. End it first.");
+  else if (!working) refuse(pen, "Start a block first.");
+  else return true;
+  return false;
+}

@@ -1,0 +1,47 @@
+import { SIGNS, type TouchTool, type TouchZone } from "@/core/know";
+import { openDanger, type SignalClass, whereNow } from "@/core/session";
+import { touchFacts } from "../../touch/touch-facts";
+import { asideFacts } from "../block-facts";
+import type { Side } from "../types";
+import { canLog, type Pen, press, refuse } from "./pen";
+
+/** What happens around the asks: signs, places, gaits, breaths, looks. */
+export function sceneActs(pen: Pen) {
+  const { now } = pen;
+  return {
+    /** One tap logs the sign; its name is a second tap, if wanted. Danger brings the stop card, which is drawn from the log. */
+    signal: (kind: SignalClass) => press(pen, { type: "signal", payload: { name: kind, class: kind } }),
+    nameSignal: (id: string, name: string) => {
+      const fact = now().record.facts.find((one) => one.id === id);
+      if (fact?.type === "signal" && SIGNS[fact.payload.class as SignalClass].includes(name))
+        press(pen, { type: "correct", payload: { event: id, payload: { name }, reason: "named" } });
+    },
+    /** Answers the stop card: what happened and what comes now. */
+    madeSafe: (what: string, then: string) => {
+      if (openDanger(now().record) !== null) press(pen, { type: "safety", payload: { what, then } });
+    },
+    // Where the horse is: one tap, whether or not a block runs.
+    zone: (zone: string) => press(pen, { type: "zone", payload: { zone } }),
+    away: () => {
+      const { zone, away } = whereNow(now().record);
+      if (away) press(pen, { type: "return" });
+      else press(pen, { type: "depart", payload: zone === null ? {} : { from: zone } });
+    },
+    gait: (gait: string, direction: string | null, radiusMetres: number | null) =>
+      press(pen, {
+        type: "gait",
+        payload: { gait, ...(direction === null ? {} : { direction }), ...(radiusMetres === null ? {} : { radius_m: radiusMetres }) },
+      }),
+    breath: (tapsMs: readonly number[]) => {
+      if (tapsMs.length < 2) return refuse(pen, "Two breaths at least.");
+      press(pen, { type: "breath", payload: { taps_ms: tapsMs.map((ms) => Math.round(ms - (tapsMs[0] ?? 0))) } });
+    },
+    heart: (perMinute: number) => press(pen, { type: "measure", payload: { strand: "heart rate", value: perMinute, unit: "/min" } }),
+    sample: (question: string, answer: string, beep: number, seconds: number) =>
+      press(pen, { type: "sample", payload: { question, answer, observer: now().start.handler, beep, interval_s: seconds } }),
+    // In a block of its own, unless the ladder is about touch: it must not count for the rung.
+    touch: (zone: TouchZone, side: Side, tool: TouchTool, grade: number) => {
+      if (canLog(pen)) press(pen, ...asideFacts(now().start, now().record), ...touchFacts(zone, side, tool, grade));
+    },
+  };
+}

@@ -1,0 +1,63 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { methodOf, scheduleOf } from "@/core/ladder";
+import { type ReinforcementCoach, reinforcementCoach, type Step } from "@/core/session";
+import type { RecorderState } from "./use-recorder";
+
+const STEP_WORDS: Record<Step, string> = {
+  ask: "ask",
+  answer: "answer",
+  release: "release",
+  mark: "mark",
+  wait: "wait",
+  food: "food",
+  instead: "give it",
+};
+
+/** What the rung's reinforcement comes to now; null where the method gives the release alone. */
+export function coachOf({ start, session, block }: RecorderState, rung: number): ReinforcementCoach | null {
+  const method = methodOf(start.plan, Math.min(rung, start.plan.rungs.length));
+  if (block === null || method === "pressure-release") return null;
+  const { reinforcer, politeSeconds } = start.plan.feeding;
+  const schedule = block.criterion?.schedule ?? scheduleOf(start.plan, rung);
+  return reinforcementCoach(session.record, { method, schedule, reinforcer, politeSeconds }, session.nowMs() ?? session.record.lastMs);
+}
+
+/** Before the ask: whether this one earns it, and what is left. After it: which step comes next, and what slipped. */
+export function CoachLine({ state, coach }: { state: RecorderState; coach: ReinforcementCoach }) {
+  const [, look] = useState(0);
+  const waiting = coach.waitSeconds > 0;
+  useEffect(() => {
+    if (!waiting) return;
+    const timer = setInterval(() => look((n) => n + 1), 250);
+    return () => clearInterval(timer);
+  }, [waiting]);
+  const { record } = state.session;
+  const last = record.trials.at(-1);
+  const slip = last?.blockIndex === record.blocks.length - 1 && state.way === "timed" ? last.faults.at(-1) : undefined;
+  return (
+    <p className="flex flex-wrap items-baseline gap-x-3 gap-y-0.5 text-[0.95rem] leading-tight" data-testid="coach">
+      <span className={`font-semibold ${coach.nextEarns ? "text-plum" : "text-soft"}`}>{coach.sentence}</span>
+      {coach.piecesLeft !== null && <span className="figures text-soft">{coach.piecesLeft} left in the pouch</span>}
+      {state.way === "timed" && (
+        <span className="text-soft">
+          {coach.steps.map((step, i) => (
+            <span key={step}>
+              {i > 0 && " → "}
+              {step === coach.next ? (
+                <strong className="text-ink underline underline-offset-4">
+                  {STEP_WORDS[step]}
+                  {step === "wait" && ` ${Math.ceil(coach.waitSeconds)} s`}
+                </strong>
+              ) : (
+                STEP_WORDS[step]
+              )}
+            </span>
+          ))}
+        </span>
+      )}
+      {slip !== undefined && <span className="font-semibold text-brick">Slip: {slip}.</span>}
+    </p>
+  );
+}

@@ -1,0 +1,95 @@
+"use client";
+
+import { useEffect } from "react";
+import { OneButton } from "@/core/session";
+import type { RecorderState } from "../use-recorder";
+import { chosenSet } from "./kept";
+import { listenToRemote } from "./remote-channel";
+import { type KeyAct, keyOf, ONE } from "./sets";
+
+/** Whether a key belongs to a field or to an open dialog, not to the recorder. */
+const isTyping = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+/** Keys, remotes and foot switches: each press does what the chosen set binds to it. */
+export function useKeys({ act, way, sheet, setSheet, phaseCount }: RecorderState): void {
+  useEffect(() => {
+    // Someone who walks the pads by Tab means the focused pad with the space bar and Enter; everyone else means the binding.
+    let byTab = false;
+    let holding: string | null = null;
+    const onPad = (target: EventTarget | null) => byTab && target instanceof HTMLElement && target.closest("button,a,summary") !== null;
+    const pointer = () => {
+      byTab = false;
+    };
+    const button = new OneButton();
+    let look: ReturnType<typeof setTimeout> | null = null;
+    const take = (outcome: ReturnType<OneButton["elapsed"]>) => {
+      if (outcome !== null) act.outcome(outcome);
+      if (look !== null) clearTimeout(look);
+      const next = button.nextLookMs();
+      look = next === null ? null : setTimeout(() => take(button.elapsed(performance.now())), Math.max(0, next - performance.now()) + 1);
+    };
+    const does: Record<Exclude<KeyAct, "hold">, () => void> = {
+      met: () => act.outcome("met"),
+      try: () => act.outcome("try"),
+      miss: () => act.outcome("miss"),
+      refused: () => act.outcome("refused"),
+      mark: act.mark,
+      food: act.food,
+      "phase-up": () => act.phaseBy(1),
+      "phase-down": () => act.phaseBy(-1),
+      ease: () => act.signal("ease"),
+      tension: () => act.signal("tension"),
+      danger: () => act.signal("danger"),
+      offer: act.offer,
+      away: act.away,
+      side: act.side,
+      break: act.takeBreak,
+      undo: act.undo,
+      word: act.takeWord,
+      keys: () => setSheet("keys"),
+    };
+    const down = (event: KeyboardEvent) => {
+      if (event.key === "Tab") byTab = true;
+      if (sheet !== null || isTyping(event.target)) return;
+      const { bindings, keyUp } = chosenSet();
+      const key = keyOf(event);
+      const bound = bindings[key];
+      const passed = event.repeat || event.metaKey || event.ctrlKey || event.altKey;
+      const digit = /^[1-9]$/.test(event.key) ? Number(event.key) : null;
+      if (bound === undefined && (digit === null || digit > phaseCount)) return;
+      if ((event.key === " " || event.key === "Enter") && onPad(event.target)) return;
+      // A page must not scroll under a bound key, nor a focused pad be pressed by it too.
+      if (!event.metaKey && !event.ctrlKey && !event.altKey) event.preventDefault();
+      if (passed) return;
+      if (bound === undefined) return act.phase(digit as number);
+      if (bound === ONE) return take(button.down(performance.now()));
+      if (bound !== "hold") return does[bound]();
+      if (way !== "timed") return;
+      if (keyUp) {
+        holding = key;
+        act.hold(true);
+      } else act.hold(!act.isHolding());
+    };
+    const up = (event: KeyboardEvent) => {
+      const key = keyOf(event);
+      const { bindings, keyUp } = chosenSet();
+      if (bindings[key] === ONE) take(button.up(performance.now()));
+      if (holding !== key || !keyUp) return;
+      event.preventDefault();
+      holding = null;
+      act.hold(false);
+    };
+    const endRemote = listenToRemote();
+    window.addEventListener("keydown", down);
+    window.addEventListener("keyup", up);
+    window.addEventListener("pointerdown", pointer);
+    return () => {
+      endRemote();
+      if (look !== null) clearTimeout(look);
+      window.removeEventListener("keydown", down);
+      window.removeEventListener("keyup", up);
+      window.removeEventListener("pointerdown", pointer);
+    };
+  }, [act, way, sheet, setSheet, phaseCount]);
+}

@@ -1,0 +1,42 @@
+import { starterPlan } from "@/core/ladder";
+import { EMPTY_BEHAVIOUR } from "@/core/schemas";
+import type { Block, SessionRecord } from "@/core/session";
+import { planBlock } from "./block-facts";
+import type { LadderPart, RecorderStart } from "./types";
+
+/** Something worked on the spot without a ladder: its blocks carry a name alone, and a plan only for the cue and the pads. */
+export function namedPart(behaviour: string, like: LadderPart | null): LadderPart {
+  return {
+    ladderId: null,
+    version: null,
+    behaviour,
+    behaviourInput: { ...EMPTY_BEHAVIOUR, name: behaviour },
+    plan: starterPlan(like?.plan ?? null),
+    next: { rung: 1, kind: "work", headline: `Start: ${behaviour}`, reason: "Named on the spot.", barred: null },
+    earlier: [],
+    carried: [],
+    planCautions: [],
+  };
+}
+
+/** Ladders known to the recorder: those made or changed in it come before those the page came with. */
+export function knownParts(given: RecorderStart, added: readonly LadderPart[]): LadderPart[] {
+  const ids = new Set(added.map(({ ladderId }) => ladderId));
+  return [...added, ...given.ladders.filter(({ ladderId }) => !ids.has(ladderId))];
+}
+
+function partOfBlock(given: RecorderStart, parts: readonly LadderPart[], block: Block): LadderPart {
+  const known = parts.find(({ ladderId }) => ladderId !== null && ladderId === block.ladder);
+  if (known !== undefined) return known;
+  // Of a ladder that is gone nothing but its name is left.
+  return namedPart(block.behaviour, given.ladders[0] ?? null);
+}
+
+/** The ladder in work: that of the last block of the plan, otherwise the one the session begins on. */
+export function partNow(given: RecorderStart, added: readonly LadderPart[], record: SessionRecord): LadderPart {
+  if (given.battery) return given;
+  const parts = knownParts(given, added);
+  const block = planBlock(given, record);
+  if (block !== null) return partOfBlock(given, parts, block);
+  return parts.find(({ ladderId }) => ladderId === given.ladderId) ?? given;
+}

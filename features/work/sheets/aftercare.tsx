@@ -1,0 +1,144 @@
+"use client";
+
+import { useState } from "react";
+import { piecesUsed } from "@/core/session";
+import { breathingRate, recoveryOf } from "@/core/welfare";
+import type { RecorderState } from "../use-recorder";
+import { BreathTaps } from "./breath-taps";
+import { RecoveryCurve } from "./recovery-curve";
+
+/** Breathing taken since the work ended, and the last heart rate. */
+function breathingOf({ session }: RecorderState) {
+  const { record } = session;
+  const start = record.startWallMs ?? 0;
+  const after = record.facts.filter(({ type, ms }) => type === "breath" && record.finishMs !== null && ms >= record.finishMs);
+  const readings = after.flatMap(({ ms, payload }) => {
+    const rate = breathingRate(payload.taps_ms as readonly number[]);
+    return rate === null ? [] : [{ wallMs: start + ms, perMinute: rate.perMinute }];
+  });
+  const heart = record.facts.findLast(({ type, payload }) => type === "measure" && payload.strand === "heart rate");
+  return { readings, heart: heart === undefined ? null : Number(heart.payload.value) };
+}
+
+const toggle = (on: boolean) =>
+  `min-h-12 rounded-lg border-2 border-ink px-3 text-left font-semibold ${on ? "bg-ink text-on-ink" : "bg-paper"}`;
+
+/** After the work: walked off, breathing come down, legs and kit looked at, food given. */
+export function AftercarePanel({ state, onDone, busy }: { state: RecorderState; onDone: () => void; busy: boolean }) {
+  const { session, start, act } = state;
+  const { record } = session;
+  const { readings, heart } = breathingOf(state);
+  const recovery = recoveryOf(readings, start.restingBreaths, heart);
+  const pieces = piecesUsed(record);
+  const grams = start.plan.feeding.pieceGrams;
+  const [walked, setWalked] = useState(false);
+  const [legsSeen, setLegsSeen] = useState(false);
+  const [legs, setLegs] = useState("");
+  const [kitSeen, setKitSeen] = useState(false);
+  const [kit, setKit] = useState("");
+  const [food, setFood] = useState(grams === null || pieces === 0 ? "" : String(Math.round(pieces * grams * 10) / 10));
+  const [pulse, setPulse] = useState("");
+  const foodGrams = food.trim() === "" ? null : Number(food.replace(",", "."));
+  const wrong = foodGrams !== null && !(foodGrams >= 0 && foodGrams <= 50_000);
+  const saved = record.facts.findLast(({ type }) => type === "aftercare") !== undefined;
+  const save = () => {
+    if (wrong) return;
+    act.aftercare({
+      walked_off: walked,
+      legs: legsSeen ? legs.trim() || "looked at" : "",
+      kit: kitSeen ? kit.trim() || "looked at" : "",
+      food_g: foodGrams,
+      breathing: recovery.readings.map(({ wallMs, perMinute }) => ({
+        wall_ms: Math.round(wallMs),
+        per_min: Math.round(perMinute * 10) / 10,
+      })),
+    });
+    onDone();
+  };
+  const heartRate = Number(pulse);
+  return (
+    <div className="grid gap-4">
+      <button type="button" aria-pressed={walked} onClick={() => setWalked(!walked)} className={toggle(walked)}>
+        {walked ? "✓ " : ""}Walked off until loose and dry
+      </button>
+      <section>
+        <h3 className="mb-1 font-semibold">Breathing</h3>
+        <BreathTaps onRate={act.breath} />
+        <RecoveryCurve recovery={recovery} restingPerMinute={start.restingBreaths} />
+        <p role="status" data-testid="recovery" className={`text-sm ${recovery.callVet ? "font-bold text-brick" : ""}`}>
+          {recovery.sentence}
+        </p>
+        <div className="mt-2 flex items-end gap-2">
+          <label className="grow text-sm font-semibold">
+            Heart rate a minute, if you feel the pulse
+            <input
+              inputMode="numeric"
+              value={pulse}
+              onChange={(event) => setPulse(event.target.value)}
+              className="field-box figures mt-1 font-normal"
+            />
+          </label>
+          <button
+            type="button"
+            className="act-quiet min-h-12"
+            disabled={!(heartRate >= 10 && heartRate <= 300)}
+            onClick={() => {
+              act.heart(heartRate);
+              setPulse("");
+            }}
+          >
+            Note it
+          </button>
+        </div>
+      </section>
+      <div className="grid gap-2">
+        <button type="button" aria-pressed={legsSeen} onClick={() => setLegsSeen(!legsSeen)} className={toggle(legsSeen)}>
+          {legsSeen ? "✓ " : ""}Legs and feet looked at
+        </button>
+        {legsSeen && (
+          <input
+            aria-label="Legs, what was found"
+            placeholder="nothing found"
+            value={legs}
+            maxLength={500}
+            onChange={(event) => setLegs(event.target.value)}
+            className="field-box"
+          />
+        )}
+        <button type="button" aria-pressed={kitSeen} onClick={() => setKitSeen(!kitSeen)} className={toggle(kitSeen)}>
+          {kitSeen ? "✓ " : ""}Kit looked at, no rub or wear
+        </button>
+        {kitSeen && (
+          <input
+            aria-label="Kit, what was found"
+            placeholder="nothing found"
+            value={kit}
+            maxLength={500}
+            onChange={(event) => setKit(event.target.value)}
+            className="field-box"
+          />
+        )}
+      </div>
+      <label className="text-sm font-semibold">
+        Food given, g{pieces > 0 && <span className="font-normal text-soft"> ({pieces} pieces counted)</span>}
+        <input
+          inputMode="decimal"
+          value={food}
+          onChange={(event) => setFood(event.target.value)}
+          aria-invalid={wrong}
+          aria-describedby={wrong ? "food-wrong" : undefined}
+          className="field-box figures mt-1 font-normal"
+        />
+      </label>
+      {wrong && (
+        <p id="food-wrong" role="alert" className="font-semibold text-brick">
+          Grams: a number from 0 to 50 000.
+        </p>
+      )}
+      <button type="button" className="act min-h-16 text-xl" onClick={save} disabled={busy}>
+        {saved ? "Save again, to the review" : "Save, to the review"}
+      </button>
+      <p className="text-sm text-soft">A horse that is lame, dull, or does not cool down: call a veterinarian.</p>
+    </div>
+  );
+}

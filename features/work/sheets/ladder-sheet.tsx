@@ -1,0 +1,109 @@
+"use client";
+
+import { useState } from "react";
+import { rungsBetween } from "@/core/ladder";
+import { criterionSentence } from "@/core/strands";
+import { rungNumber } from "../block-facts";
+import { knownParts } from "../ladders";
+import type { RecorderState } from "../use-recorder";
+
+/** Going over to something else without leaving the recorder: another ladder, a rung in between, or something new. */
+export function LadderSheet({ state }: { state: RecorderState }) {
+  const { start, added, block, act } = state;
+  const parts = knownParts(start, added);
+  const [name, setName] = useState("");
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const rung = block === null ? start.next.rung : rungNumber(start, block);
+  const { plan } = start;
+  const labels = plan.phases.map(({ label }) => label);
+  const between = start.ladderId === null || rung < 2 ? [] : rungsBetween(plan.strands, plan.rungs, rung, plan.phases.length);
+  const run = async (work: () => Promise<string | null | undefined>) => {
+    setBusy(true);
+    setProblem(null);
+    const said = await work();
+    setBusy(false);
+    if (said != null) setProblem(said);
+  };
+  return (
+    <div className="grid gap-5">
+      {between.length > 0 && (
+        <section>
+          <h3 className="mb-1 font-semibold">
+            A rung between {rung - 1} and {rung}
+          </h3>
+          {between.map((one, i) => (
+            <p key={i}>{criterionSentence(plan.strands, one.values, labels)}</p>
+          ))}
+          <button
+            type="button"
+            disabled={busy}
+            className="act mt-2 min-h-14 w-full"
+            onClick={() => void run(() => act.putRungBetween(rung))}
+          >
+            Put it in and work it
+          </button>
+          <p className="mt-1 text-sm text-soft">The ladder gets a new version; what was worked stays where it was.</p>
+        </section>
+      )}
+      <section>
+        <h3 className="mb-1 font-semibold">Another ladder</h3>
+        <div className="border-b-2 border-hair">
+          {parts.map((part) => {
+            const here = part.ladderId === start.ladderId;
+            return (
+              <button
+                key={part.ladderId}
+                type="button"
+                disabled={busy || here || part.next.barred !== null}
+                onClick={() => act.begin({ rung: part.next.rung, side: block?.side ?? "L", kind: part.next.kind, part })}
+                className="block w-full border-t-2 border-hair py-3 text-left enabled:hover:bg-paper disabled:text-soft"
+              >
+                <span className="block font-head text-lg font-bold">
+                  {part.behaviour}
+                  {here && <span className="font-sans text-sm font-normal"> · in work</span>}
+                </span>
+                <span className="block text-sm">{part.next.barred ?? part.next.headline}</span>
+              </button>
+            );
+          })}
+          {parts.length === 0 && <p className="py-2 text-soft">No ladder yet.</p>}
+        </div>
+      </section>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          const trimmed = name.trim();
+          if (trimmed === "") return setProblem("Give it a name first.");
+          if (parts.some(({ behaviour }) => behaviour.toLowerCase() === trimmed.toLowerCase()))
+            return setProblem("There is a ladder of that name.");
+          void run(async () => {
+            await act.nameNew(trimmed);
+            return null;
+          });
+        }}
+      >
+        <label className="block font-semibold">
+          Something new
+          <input
+            value={name}
+            maxLength={80}
+            onChange={(event) => setName(event.target.value)}
+            placeholder="what it is called"
+            autoComplete="off"
+            className="field-box mt-1 min-h-12 font-normal"
+          />
+        </label>
+        <button type="submit" disabled={busy} className="act-quiet mt-2 min-h-14 w-full">
+          Name it and begin
+        </button>
+        <p className="mt-1 text-sm text-soft">A first ladder is made: any try, then lighter and lighter. Shape it later.</p>
+      </form>
+      {problem !== null && (
+        <p role="alert" className="font-semibold text-brick">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,220 @@
+"use client";
+
+import { useState } from "react";
+import { foodPlan } from "@/core/ladder";
+import { celsiusToFahrenheit, fahrenheitToCelsius } from "@/core/units";
+import { heatCaution } from "@/core/welfare";
+import { Day } from "@/ui/day";
+import { useUnits } from "@/ui/units";
+import type { RecorderState } from "../use-recorder";
+
+const GEAR = ["helmet", "gloves", "boots"] as const;
+const CHECKS = ["kit fits", "sound", "fed", "calm", "stick and line accepted"] as const;
+const WINDS = ["still", "breeze", "wind", "gusts"] as const;
+const WIND_KEY = "deft-weather";
+
+const toggle = (on: boolean) =>
+  `min-h-12 rounded-lg border-2 px-2 font-semibold leading-tight ${on ? "border-ink bg-ink text-on-ink" : "border-ink bg-paper"}`;
+const numberOf = (text: string) => (text.trim() === "" ? null : Number(text.replace(",", ".")));
+
+/** The weather typed last on this device today: it hardly changes from horse to horse. */
+function lastWeather(): { air: string; humidity: string; wind: string } {
+  try {
+    const kept = JSON.parse(localStorage.getItem(WIND_KEY) ?? "{}") as { atMs?: number; air?: string; humidity?: string; wind?: string };
+    if (typeof kept.atMs === "number" && Date.now() - kept.atMs < 3 * 3_600_000)
+      return { air: kept.air ?? "", humidity: kept.humidity ?? "", wind: kept.wind ?? "" };
+  } catch {
+    // Nothing kept.
+  }
+  return { air: "", humidity: "", wind: "" };
+}
+
+/** Ten seconds before work: last time's line, weather, gear, horse and kit. One press where all is well. */
+export function PreflightPanel({ state }: { state: RecorderState }) {
+  const { start, act } = state;
+  const units = useUnits();
+  const imperial = units === "imperial";
+  const [weather] = useState(lastWeather);
+  const [air, setAir] = useState(weather.air);
+  const [humidity, setHumidity] = useState(weather.humidity);
+  const [wind, setWind] = useState(weather.wind);
+  const [gear, setGear] = useState<ReadonlySet<string>>(new Set(GEAR));
+  const [checked, setChecked] = useState<ReadonlySet<string>>(new Set(CHECKS));
+  const food = foodPlan(start.plan, start.next.rung, start.plan.plannedRepetitions, 1);
+  const [pouch, setPouch] = useState(food === null ? "" : String(food.pieces));
+  const typedAir = numberOf(air);
+  const celsius = typedAir === null ? null : imperial ? fahrenheitToCelsius(typedAir) : typedAir;
+  const damp = numberOf(humidity);
+  const pieces = numberOf(pouch);
+  const airWrong = celsius !== null && !(celsius >= -60 && celsius <= 60);
+  const dampWrong = damp !== null && !(damp >= 0 && damp <= 100);
+  const piecesWrong = pieces !== null && !(Number.isInteger(pieces) && pieces >= 0 && pieces <= 1000);
+  const heat = celsius === null || damp === null || airWrong || dampWrong ? null : heatCaution(celsius, damp);
+  const flip = (all: ReadonlySet<string>, one: string) => {
+    const next = new Set(all);
+    if (!next.delete(one)) next.add(one);
+    return next;
+  };
+  const open = [...GEAR.filter((one) => !gear.has(one)), ...CHECKS.filter((one) => !checked.has(one))];
+  const ready = () => {
+    if (airWrong || dampWrong || piecesWrong) return;
+    try {
+      localStorage.setItem(WIND_KEY, JSON.stringify({ atMs: Date.now(), air, humidity, wind }));
+    } catch {
+      // It is only a convenience.
+    }
+    act.preflight({
+      ...(celsius === null ? {} : { air_c: Math.round(celsius * 10) / 10 }),
+      ...(damp === null ? {} : { humidity: damp }),
+      ...(wind === "" ? {} : { wind }),
+      gear: { helmet: gear.has("helmet"), gloves: gear.has("gloves"), boots: gear.has("boots") },
+      checks: CHECKS.filter((one) => checked.has(one)),
+      open,
+      ...(pieces === null ? {} : { pouch: pieces }),
+    });
+  };
+  const worn = (one: string) => (gear.has(one) ? `✓ ${one}` : `no ${one}`);
+  return (
+    <div className="grid gap-3 rounded-lg border-2 border-ink p-4" data-testid="preflight">
+      {start.doNext !== null && (
+        <p className="border-l-4 border-tarn pl-3 font-head text-xl leading-tight font-bold text-tarn">
+          {start.doNext.text}
+          <span className="block font-sans text-sm font-normal text-soft">
+            for today, written <Day ms={start.doNext.dayMs} />
+          </span>
+        </p>
+      )}
+      <p>
+        <strong className="font-head text-lg">{start.next.headline}</strong>
+        <span className="block text-sm text-soft">
+          {start.behaviour}
+          {start.place !== "" && ` · ${start.place}`}
+        </span>
+      </p>
+      <div className="text-sm">
+        {start.cautions.map((one) => (
+          <p key={one} className="font-semibold text-brick">
+            {one}
+          </p>
+        ))}
+        {start.used.map((one) => (
+          <p key={one} className="figures text-soft">
+            {one}
+          </p>
+        ))}
+      </div>
+      <fieldset className="grid grid-cols-[1fr_1fr_1.3fr] gap-2 text-sm">
+        <legend className="sr-only">Weather</legend>
+        <label>
+          Air, {imperial ? "°F" : "°C"}
+          <input
+            inputMode="decimal"
+            value={air}
+            onChange={(event) => setAir(event.target.value)}
+            aria-invalid={airWrong}
+            className="field-box figures"
+          />
+        </label>
+        <label>
+          Humidity, %
+          <input
+            inputMode="decimal"
+            value={humidity}
+            onChange={(event) => setHumidity(event.target.value)}
+            aria-invalid={dampWrong}
+            className="field-box figures"
+          />
+        </label>
+        <label>
+          Wind
+          <select value={wind} onChange={(event) => setWind(event.target.value)} className="field-box">
+            <option value="">not said</option>
+            {WINDS.map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </select>
+        </label>
+      </fieldset>
+      {airWrong && (
+        <p role="alert" className="font-semibold text-brick">
+          Air: from {imperial ? `${celsiusToFahrenheit(-60)} to ${celsiusToFahrenheit(60)} °F` : "−60 to 60 °C"}.
+        </p>
+      )}
+      {dampWrong && (
+        <p role="alert" className="font-semibold text-brick">
+          Humidity: from 0 to 100 %.
+        </p>
+      )}
+      {heat !== null && (
+        <p
+          data-testid="heat"
+          className={`text-sm ${heat.level === "usual" ? "text-soft" : "border-l-4 border-brick pl-3 font-semibold text-brick"}`}
+        >
+          Heat {Math.round(heat.sum)}. {heat.sentence}
+        </p>
+      )}
+      <fieldset className="grid grid-cols-3 gap-2">
+        <legend className="sr-only">What you wear</legend>
+        {GEAR.map((one) => (
+          <button
+            key={one}
+            type="button"
+            aria-pressed={gear.has(one)}
+            onClick={() => setGear(flip(gear, one))}
+            className={toggle(gear.has(one))}
+          >
+            {worn(one)}
+          </button>
+        ))}
+      </fieldset>
+      <fieldset className="grid grid-cols-3 gap-2">
+        <legend className="sr-only">Horse and kit</legend>
+        {CHECKS.map((one) => (
+          <button
+            key={one}
+            type="button"
+            aria-pressed={checked.has(one)}
+            onClick={() => setChecked(flip(checked, one))}
+            className={`${toggle(checked.has(one))} ${one.length > 12 ? "col-span-2" : ""}`}
+          >
+            {checked.has(one) ? `✓ ${one}` : `not: ${one}`}
+          </button>
+        ))}
+      </fieldset>
+      {food !== null && (
+        <label className="flex items-center gap-3 text-sm">
+          Pieces in the pouch
+          <input
+            inputMode="numeric"
+            value={pouch}
+            onChange={(event) => setPouch(event.target.value)}
+            aria-invalid={piecesWrong}
+            className="field-box figures w-24"
+          />
+          {food.grams !== null && (
+            <span className="text-soft">
+              planned {food.pieces}, {Math.round(food.grams)} g
+            </span>
+          )}
+        </label>
+      )}
+      {piecesWrong && (
+        <p role="alert" className="font-semibold text-brick">
+          Pieces: a whole number from 0 to 1000.
+        </p>
+      )}
+      {open.includes("sound") && <p className="font-semibold text-brick">Not sound: no work. Call a veterinarian.</p>}
+      {open.length > 0 && !open.includes("sound") && (
+        <p className="text-sm font-semibold text-brick">Put right first: {open.join(", ")}.</p>
+      )}
+      <div className="grid grid-cols-[1fr_auto] gap-2">
+        <button type="button" className="act min-h-16 text-xl" onClick={ready}>
+          {open.length === 0 ? "All well, go on" : "Noted, go on"}
+        </button>
+        <button type="button" className="act-quiet min-h-16" onClick={act.skipPreflight}>
+          Skip
+        </button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,168 @@
+"use client";
+
+import { useEffect, useRef, useState } from "react";
+import { CORNER_STAND_SECONDS, cornerStands, freeWork, isEdgeZone, whereNow } from "@/core/session";
+import { clockWords, percent } from "@/ui/measure";
+import { tell } from "../sound/signals";
+import type { RecorderState } from "../use-recorder";
+import { chip } from "./chip";
+
+const GAITS = ["stand", "walk", "trot", "canter"] as const;
+const RADII_METRES = [2, 3, 4, 6, 8, 10] as const;
+const BEEP_SECONDS = 10;
+const QUESTION = "with me";
+
+/** The gaits of the plan's own strand, or the usual ones. */
+function gaitsOf({ start }: RecorderState): readonly string[] {
+  const levels = start.plan.strands.find(({ key }) => key === "gait")?.levels ?? [];
+  return levels.length > 0 ? levels : GAITS;
+}
+
+/** Connected time, the longest stretch and stands in a corner; they go on by themselves each second. */
+function FreeNumbers({ state }: { state: RecorderState }) {
+  const [, tick] = useState(0);
+  useEffect(() => {
+    const timer = setInterval(() => tick((n) => n + 1), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  const { record, nowMs } = state.session;
+  const now = nowMs() ?? record.lastMs;
+  const free = freeWork(record, now);
+  const edges = new Set(state.start.zones.filter(isEdgeZone).map(({ name }) => name));
+  const stands = cornerStands(record, edges, now);
+  const { zone } = whereNow(record);
+  const last = stands.at(-1);
+  const inCorner = last !== undefined && last.zone === zone && record.finishMs === null && now - last.startMs - last.seconds * 1000 < 1500;
+  const told = useRef(0);
+  useEffect(() => {
+    if (stands.length > told.current) tell("stands");
+    told.current = stands.length;
+  }, [stands.length]);
+  return (
+    <p className="figures flex flex-wrap gap-x-3 text-[0.92rem] leading-tight" data-testid="free">
+      <span className="font-semibold">
+        {free.isAway ? `away ${clockWords(free.awayNowSeconds)}` : `with you ${clockWords(free.connectedSeconds)}`}
+        {free.connectedShare !== null && `, ${percent(free.connectedShare)}`}
+      </span>
+      <span className="text-soft">longest {clockWords(free.longestConnectedSeconds)}</span>
+      <span className="text-soft">left {free.departures}×</span>
+      <span className="text-soft">turned {free.directionChanges}×</span>
+      {inCorner && (
+        <strong className="text-brick">
+          stands at {last.zone} {Math.floor(last.seconds)} s
+        </strong>
+      )}
+      {!inCorner && stands.length > 0 && (
+        <span className="text-brick">
+          {stands.length}× over {CORNER_STAND_SECONDS} s in a corner
+        </span>
+      )}
+    </p>
+  );
+}
+
+/** A look at each beep: with the handler or not. */
+function Looks({ state }: { state: RecorderState }) {
+  const [sinceMs, setSince] = useState<number | null>(null);
+  const [beep, setBeep] = useState(0);
+  useEffect(() => {
+    if (sinceMs === null) return;
+    const timer = setInterval(() => {
+      const now = Math.floor((performance.now() - sinceMs) / (BEEP_SECONDS * 1000));
+      setBeep((before) => {
+        if (now > before) tell("beep");
+        return now;
+      });
+    }, 200);
+    return () => clearInterval(timer);
+  }, [sinceMs]);
+  const looks = state.session.record.facts.filter(({ type, payload }) => type === "sample" && payload.question === QUESTION);
+  const yes = looks.filter(({ payload }) => payload.answer === "yes").length;
+  const answered = useRef(0);
+  const take = (answer: "yes" | "no") => {
+    if (beep < 1 || answered.current === beep) return;
+    answered.current = beep;
+    state.act.sample(QUESTION, answer, beep, BEEP_SECONDS);
+  };
+  return (
+    <span className="flex shrink-0 items-center gap-1.5">
+      <button
+        type="button"
+        aria-pressed={sinceMs !== null}
+        className={chip(sinceMs !== null)}
+        onClick={() => setSince(sinceMs === null ? performance.now() : null)}
+      >
+        looks
+      </button>
+      {sinceMs !== null && (
+        <>
+          <button type="button" className={chip(false)} disabled={beep < 1} onClick={() => take("yes")}>
+            with me
+          </button>
+          <button type="button" className={chip(false)} disabled={beep < 1} onClick={() => take("no")}>
+            not
+          </button>
+          <span className="figures text-sm text-soft">
+            {yes} of {looks.length}
+          </span>
+        </>
+      )}
+    </span>
+  );
+}
+
+/** Work at liberty: gaits, direction and circle, departures, connected time. */
+export function FreeStrip({ state }: { state: RecorderState }) {
+  const { act } = state;
+  const { record, nowMs } = state.session;
+  const { gait, direction, radiusMetres, isAway } = freeWork(record, nowMs());
+  const circle = state.start.plan.strands.find(({ key }) => key === "circle");
+  const planned = circle === undefined ? undefined : state.start.plan.rungs[Number(state.block?.rung) - 1]?.values[circle.id];
+  const [radius, setRadius] = useState<number | null>(radiusMetres ?? (typeof planned === "number" ? planned : null));
+  const side = direction ?? "left";
+  const log = (next: { gait?: string; direction?: string; radius?: number | null }) =>
+    act.gait(next.gait ?? gait ?? "stand", next.direction ?? side, next.radius === undefined ? radius : next.radius);
+  return (
+    <div className="grid gap-1.5">
+      <FreeNumbers state={state} />
+      <fieldset className="flex min-w-0 gap-1.5 overflow-x-auto" aria-label="Free work">
+        <button type="button" aria-pressed={isAway} onClick={act.away} className={`${chip(isAway)} border-dashed`}>
+          {isAway ? "is back" : "leaves"}
+        </button>
+        {gaitsOf(state).map((one) => (
+          <button key={one} type="button" aria-pressed={gait === one} onClick={() => log({ gait: one })} className={chip(gait === one)}>
+            {one}
+          </button>
+        ))}
+        <button
+          type="button"
+          aria-label={`going ${side}, change direction`}
+          onClick={() => log({ direction: side === "left" ? "right" : "left" })}
+          className={chip(false)}
+        >
+          {side === "left" ? "↺ left" : "↻ right"}
+        </button>
+        <select
+          aria-label="Circle distance"
+          value={radius ?? ""}
+          onChange={(event) => {
+            const metres = event.target.value === "" ? null : Number(event.target.value);
+            setRadius(metres);
+            if (metres !== null) log({ radius: metres });
+          }}
+          className={`${chip(false)} figures`}
+        >
+          <option value="">circle</option>
+          {[...new Set([...RADII_METRES, ...(radius === null ? [] : [radius])])]
+            .sort((a, b) => a - b)
+            .map((metres) => (
+              <option key={metres} value={metres}>
+                {metres} m
+              </option>
+            ))}
+        </select>
+        <Looks state={state} />
+      </fieldset>
+    </div>
+  );
+}
