@@ -30,7 +30,8 @@ export function usedSentences(
       `Today already: ${count(today.length, "session")}, ${Math.round(sum(today, ({ workMinutes }) => workMinutes))} min, ${sum(today, ({ trials }) => trials)} asks.`,
     );
   const circled = week.filter(({ circles }) => circles).length;
-  if (allowance.circlingMinutes !== null)
+  // Where there is to be none at all the caution says so already.
+  if (allowance.circlingMinutes !== null && allowance.circlingMinutes.value > 0)
     said.push(
       `Circling in the last 7 days: ${count(circled, "session")}; at most ${allowance.circlingMinutes.value} min in one. ${allowance.circlingMinutes.why}`,
     );

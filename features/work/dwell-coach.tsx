@@ -93,7 +93,7 @@ export function DwellCoach({ state, open }: { state: RecorderState; open: Open }
   const advice = useDwell(state, open);
   const urgent = advice.word === "maximum" || advice.word === "release";
   return (
-    <div className="flex min-h-[54px] items-center gap-3" data-testid="dwell" data-word={advice.word}>
+    <div className="flex min-h-[54px] grow items-center gap-3" data-testid="dwell" data-word={advice.word}>
       <DwellRing advice={advice} sinceMs={sinceOf(open)} />
       <p
         aria-live="polite"

@@ -1,8 +1,21 @@
 import { starterPlan } from "@/core/ladder";
-import { EMPTY_BEHAVIOUR } from "@/core/schemas";
+import type { BehaviourInput } from "@/core/schemas";
 import type { Block, SessionRecord } from "@/core/session";
 import { planBlock } from "./block-facts";
 import type { LadderPart, RecorderStart } from "./types";
+
+/** A behaviour of which only the name is known. Written out here, so that the recorder does not load the ladder's form. */
+export const onlyNamed = (name: string): BehaviourInput => ({
+  name,
+  finished: "",
+  cue: "",
+  why: "",
+  involves: [],
+  movement: "other",
+  template: null,
+  free: false,
+  prerequisites: [],
+});
 
 /** Something worked on the spot without a ladder: its blocks carry a name alone, and a plan only for the cue and the pads. */
 export function namedPart(behaviour: string, like: LadderPart | null): LadderPart {
@@ -10,7 +23,7 @@ export function namedPart(behaviour: string, like: LadderPart | null): LadderPar
     ladderId: null,
     version: null,
     behaviour,
-    behaviourInput: { ...EMPTY_BEHAVIOUR, name: behaviour },
+    behaviourInput: onlyNamed(behaviour),
     plan: starterPlan(like?.plan ?? null),
     next: { rung: 1, kind: "work", headline: `Start: ${behaviour}`, reason: "Named on the spot.", barred: null },
     earlier: [],

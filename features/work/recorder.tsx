@@ -2,10 +2,11 @@
 
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { lazy, Suspense, useMemo, useState } from "react";
+import { Suspense, useEffect, useMemo, useState } from "react";
 import { batteryPlace, FIRST_LOOK_STEPS } from "@/core/know";
 import { beginningSide, limitReached, openDanger, workSeconds } from "@/core/session";
 import { criterionParts } from "@/core/strands";
+import { afterPaint } from "@/ui/after-paint";
 import { clockWords } from "@/ui/measure";
 import type { FinishNotes } from "./acts/block-acts";
 import { stepChoice } from "./acts/block-acts";
@@ -15,10 +16,10 @@ import { CoachLine, coachOf } from "./coach-line";
 import { senderFor } from "./device/sender";
 import { BlockCount, HeaderLine } from "./header-line";
 import { useKeys } from "./keys/use-keys";
+import { fetchParts, lazyPart } from "./lazy-part";
 import { LiveRibbon } from "./live-ribbon";
 import { Pads } from "./pads";
 import { BlockChooser } from "./sheets/block-chooser";
-import { Sheet } from "./sheets/sheet";
 import { useTold } from "./sound/use-told";
 import { StatusLine } from "./status-line";
 import { MomentStrip } from "./strip/moment-strip";
@@ -27,16 +28,13 @@ import { type RecorderState, useRecorder } from "./use-recorder";
 import { useWakeLock } from "./wake-lock";
 import { WordPanel } from "./word-panel";
 
-// Whatever is not on the screen from the first moment is only fetched where it is opened.
-const TouchBoard = lazy(() => import("../touch/touch-board").then(({ TouchBoard }) => ({ default: TouchBoard })));
-const DwellCoach = lazy(() => import("./dwell-coach").then(({ DwellCoach }) => ({ default: DwellCoach })));
-const PreflightPanel = lazy(() => import("./sheets/preflight").then(({ PreflightPanel }) => ({ default: PreflightPanel })));
-const AftercarePanel = lazy(() => import("./sheets/aftercare").then(({ AftercarePanel }) => ({ default: AftercarePanel })));
-const MoreSheet = lazy(() => import("./sheets/more-sheet").then(({ MoreSheet }) => ({ default: MoreSheet })));
-const LadderSheet = lazy(() => import("./sheets/ladder-sheet").then(({ LadderSheet }) => ({ default: LadderSheet })));
-const FinishForm = lazy(() => import("./sheets/finish-form").then(({ FinishForm }) => ({ default: FinishForm })));
-const StopCard = lazy(() => import("./sheets/stop-card").then(({ StopCard }) => ({ default: StopCard })));
-const KeysSheet = lazy(() => import("./keys/keys-sheet").then(({ KeysSheet }) => ({ default: KeysSheet })));
+// Whatever is not on the screen from the first moment comes after it, but before it is opened: the pen may be offline.
+const DwellCoach = lazyPart(() => import("./dwell-coach").then(({ DwellCoach }) => DwellCoach));
+const PreflightPanel = lazyPart(() => import("./sheets/preflight").then(({ PreflightPanel }) => PreflightPanel));
+const AftercarePanel = lazyPart(() => import("./sheets/aftercare").then(({ AftercarePanel }) => AftercarePanel));
+const LadderSheet = lazyPart(() => import("./sheets/ladder-sheet").then(({ LadderSheet }) => LadderSheet));
+const Sheets = lazyPart(() => import("./sheets/sheets").then(({ Sheets }) => Sheets));
+const StopCard = lazyPart(() => import("./sheets/stop-card").then(({ StopCard }) => StopCard));
 
 const A_MOMENT = <p className="text-soft">A moment.</p>;
 
@@ -69,45 +67,6 @@ function Shortfall({ state }: { state: RecorderState }) {
   );
 }
 
-/** What lies over the recorder: blocks, ladders, more, keys, touch and the finish. */
-function Sheets({ state, first, onFinish }: { state: RecorderState; first: BlockChoice; onFinish: (notes: FinishNotes) => void }) {
-  const { start, session, sheet, setSheet, act } = state;
-  const { record } = session;
-  const close = () => setSheet(null);
-  return (
-    <>
-      <Sheet open={sheet === "block"} onClose={close} title="Next block" description="The running block ends when this one starts.">
-        <BlockChooser key={record.blocks.length} start={start} first={first} onStart={act.begin} words="Start the block" />
-      </Sheet>
-      <Sheet open={sheet === "ladder"} onClose={close} title="Go over to" description="The running block ends when the next one starts.">
-        <Suspense fallback={A_MOMENT}>
-          <LadderSheet state={state} />
-        </Suspense>
-      </Sheet>
-      <Sheet open={sheet === "more"} onClose={close} title="More" description="What is not needed every minute.">
-        <Suspense fallback={A_MOMENT}>
-          <MoreSheet state={state} />
-        </Suspense>
-      </Sheet>
-      <Sheet open={sheet === "finish"} onClose={close} title="Finish" description={`${record.trials.length} trials so far.`}>
-        <Suspense fallback={A_MOMENT}>
-          <FinishForm onFinish={onFinish} />
-        </Suspense>
-      </Sheet>
-      <Sheet open={sheet === "touch"} onClose={act.closeTouch} title="Touch" description="Tap where, then how it was taken.">
-        <Suspense fallback={A_MOMENT}>
-          <TouchBoard touches={start.touches} record={record} offLimits={start.allowance.touchOff} onTouch={act.touch} />
-        </Suspense>
-      </Sheet>
-      <Sheet open={sheet === "keys"} onClose={close} title="Keys and sounds" description="Kept on this device.">
-        <Suspense fallback={A_MOMENT}>
-          <KeysSheet />
-        </Suspense>
-      </Sheet>
-    </>
-  );
-}
-
 /** The stop card, where a danger sign was not answered yet. */
 function Danger({ state }: { state: RecorderState }) {
   const { record } = state.session;
@@ -130,6 +89,7 @@ export function Recorder({ given }: { given: RecorderStart }) {
   const [busy, setBusy] = useState(false);
   useKeys(state);
   useWakeLock(working);
+  useEffect(() => afterPaint(fetchParts), []);
   const finished = record.finishMs !== null;
   const review = `/horses/${start.horse.id}/review/${start.sessionId}`;
   const planned = planBlock(start, record);
@@ -149,7 +109,7 @@ export function Recorder({ given }: { given: RecorderStart }) {
   const schedule = block?.criterion?.schedule;
   useTold(record, advice, coach !== null && schedule !== undefined && schedule.kind !== "every" ? coach.nextEarns : null, working);
 
-  const finish = async (notes: FinishNotes) => {
+  const finish = (notes: FinishNotes) => {
     if (!finished) act.finish(notes);
     setSheet(null);
   };
@@ -177,9 +137,17 @@ export function Recorder({ given }: { given: RecorderStart }) {
   const freeStart = !start.battery && start.ladderId === null && planned === null;
   const { handler_place, company } = block?.criterion ?? {};
   return (
-    <main className="mx-auto flex min-h-dvh max-w-[430px] flex-col gap-1.5 px-3 pt-2 pb-1.5 lg:max-w-[1180px] lg:grid lg:grid-cols-[minmax(0,1fr)_430px] lg:grid-rows-[auto_1fr] lg:gap-x-12 lg:px-7 lg:pt-5">
+    // At work the pads keep their place whatever comes above them: on a phone the page is one screen, and what lies over
+    // the pads gives way, the ribbon first.
+    <main
+      className={`mx-auto flex min-h-dvh max-w-[430px] flex-col gap-1.5 px-3 pt-2 pb-1.5 ${working ? "max-lg:h-dvh max-lg:min-h-[600px]" : ""} lg:max-w-[1180px] lg:grid lg:grid-cols-[minmax(0,1fr)_430px] lg:grid-rows-[auto_1fr] lg:gap-x-12 lg:px-7 lg:pt-5`}
+    >
       <HeaderLine state={state} rung={rung} />
-      <section aria-label="Now" className="flex min-w-0 flex-col gap-1.5 lg:gap-4">
+      <section
+        aria-label="Now"
+        tabIndex={working ? 0 : undefined}
+        className={`flex min-w-0 flex-col gap-1.5 lg:gap-4 ${working ? "max-lg:min-h-0 max-lg:shrink max-lg:overflow-y-auto max-lg:overflow-x-hidden" : ""}`}
+      >
         {!finished && (
           <p className="text-[1.18rem] leading-tight lg:text-[1.9rem] lg:leading-snug" data-testid="criterion">
             {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
@@ -191,7 +159,7 @@ export function Recorder({ given }: { given: RecorderStart }) {
             )}
           </p>
         )}
-        <LiveRibbon record={record} nowMs={session.nowMs} />
+        {record.blocks.length > 0 && <LiveRibbon record={record} nowMs={session.nowMs} />}
         {working && start.battery && <BatteryPanel record={record} limit={limit} onNext={act.takeWord} />}
         {working && advice !== null && advice.word !== "Stop" && <WordPanel advice={advice} onTake={act.takeWord} />}
         {working && <BlockCount state={state} />}
@@ -202,7 +170,7 @@ export function Recorder({ given }: { given: RecorderStart }) {
           </p>
         )}
       </section>
-      <section aria-label="Pads" className="mt-auto min-w-0 contain-layout contain-paint lg:col-start-2 lg:row-start-2 lg:mt-0">
+      <section aria-label="Pads" className="mt-auto min-w-0 shrink-0 contain-layout contain-paint lg:col-start-2 lg:row-start-2 lg:mt-0">
         {finished ? (
           <div className="rounded-lg border-2 border-ink p-4">
             <h2 className="text-2xl">Finished</h2>
@@ -219,10 +187,16 @@ export function Recorder({ given }: { given: RecorderStart }) {
           </div>
         ) : working ? (
           <div className="grid min-w-0 gap-1.5">
-            {open !== null && way === "timed" ? (
-              <Suspense fallback={<div className="min-h-[54px]" />}>
-                <DwellCoach state={state} open={open} />
-              </Suspense>
+            {way === "timed" ? (
+              <div className="flex min-h-[54px] items-center">
+                {open !== null ? (
+                  <Suspense fallback={null}>
+                    <DwellCoach state={state} open={open} />
+                  </Suspense>
+                ) : (
+                  coach !== null && <CoachLine state={state} coach={coach} />
+                )}
+              </div>
             ) : (
               coach !== null && <CoachLine state={state} coach={coach} />
             )}
@@ -256,7 +230,11 @@ export function Recorder({ given }: { given: RecorderStart }) {
           <StatusLine storeId={start.storeId} total={session.events.length} keepProblem={session.keepProblem} />
         </div>
       </section>
-      <Sheets state={state} first={again} onFinish={(notes) => void finish(notes)} />
+      {state.sheet !== null && (
+        <Suspense fallback={null}>
+          <Sheets state={state} first={again} onFinish={finish} />
+        </Suspense>
+      )}
       <Danger state={state} />
     </main>
   );

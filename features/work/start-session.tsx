@@ -82,6 +82,7 @@ export function StartSession({
   kitLast,
   openSession,
   doNext,
+  noWork,
 }: {
   horse: { id: string; name: string; away: string | null };
   limits: readonly string[];
@@ -94,6 +95,8 @@ export function StartSession({
   openSession: { id: string; startedMs: number } | null;
   /** What the last session said to do next, or null. */
   doNext: { text: string; dayMs: number } | null;
+  /** Why there is to be no work at all today, or null. */
+  noWork: string | null;
 }) {
   const router = useRouter();
   const [ladder, setLadder] = useState(ladders.find(({ next }) => next.barred === null)?.id ?? FREE);
@@ -213,6 +216,7 @@ export function StartSession({
                 name="ladder"
                 value={FREE}
                 checked={ladder === FREE}
+                disabled={noWork !== null}
                 onChange={() => setLadder(FREE)}
                 className="mt-1.5 size-5 accent-(--tarn)"
               />
@@ -273,7 +277,7 @@ export function StartSession({
               ))}
             </fieldset>
           )}
-          <button type="button" className="act min-h-16 text-xl" onClick={begin} disabled={busy || horse.away !== null}>
+          <button type="button" className="act min-h-16 text-xl" onClick={begin} disabled={busy || horse.away !== null || noWork !== null}>
             Open the recorder
           </button>
           {problem !== null && (

@@ -102,8 +102,30 @@ export async function makeSession(url: string, { horse, ladder }: MadeHorse, id:
 export async function openRecorder(page: Page, url: string, horse: string): Promise<void> {
   await page.goto(`${url}/horses/${horse}/work`);
   await page.getByRole("button", { name: "Open the recorder" }).click();
-  await page.getByRole("button", { name: "Start the block" }).click();
+  await startBlock(page);
   await expect(page.getByTestId("block-count")).toContainText("0 met of 0");
+}
+
+/** Goes past the preflight and starts the block that is offered. */
+export async function startBlock(page: Page): Promise<void> {
+  await page.getByRole("button", { name: "Skip", exact: true }).click();
+  await page.getByRole("button", { name: "Start the block" }).click();
+}
+
+/** A pad that lies under "more" on a phone: break, block, ladder, finish. */
+export async function fromMore(page: Page, name: string): Promise<void> {
+  const there = pad(page, name);
+  if (await there.isVisible()) return there.click();
+  await pad(page, "more").click();
+  await page.getByRole("dialog", { name: "More" }).getByRole("button", { name, exact: true }).click();
+}
+
+/** Finishes the session, leaves the aftercare as it is and goes to the review. */
+export async function finishSession(page: Page, notes: Readonly<Record<string, string>> = {}): Promise<void> {
+  await fromMore(page, "finish");
+  for (const [label, text] of Object.entries(notes)) await page.getByLabel(label).fill(text);
+  await page.getByRole("button", { name: "Finish the session" }).click();
+  await page.getByRole("button", { name: "Save, to the review" }).click();
 }
 
 export const pad = (page: Page, name: string) => page.getByRole("region", { name: "Pads" }).getByRole("button", { name, exact: true });

@@ -2,7 +2,7 @@ import sqlite3 from "sqlite3";
 import { v4 as newId } from "uuid";
 import type { SessionEvent } from "@/core/schemas";
 import { freePort, TestServer } from "../support/server";
-import { allSaved, expect, makeHorse, makeSession, openRecorder, pad, test } from "./fixtures";
+import { allSaved, expect, fromMore, makeHorse, makeSession, openRecorder, pad, test } from "./fixtures";
 
 /** How often the server is killed; `npm run faults` asks for many more. */
 const ROUNDS = Number(process.env.DEFT_FAULT_ROUNDS ?? 6);
@@ -188,9 +188,10 @@ test("offline for a while and back: nothing is lost, and any page sends what is 
   await page.goto(recorder);
   await expect(page.getByTestId("block-count")).toContainText("4 met of 4");
   await allSaved(page);
-  await pad(page, "finish").click();
+  await fromMore(page, "finish");
   await context.setOffline(true);
   await page.getByRole("button", { name: "Finish the session" }).click();
+  await page.getByRole("button", { name: "Save, to the review" }).click();
   await expect(page.getByText("kept on this device").first()).toBeVisible();
   await context.setOffline(false);
   await allSaved(page);

@@ -3,7 +3,7 @@ import { readEventsCsv } from "@/core/formats";
 import { FIRST_LOOK_STEPS, reliefOfSession } from "@/core/know";
 import { reduceSession } from "@/core/session";
 import { strandFromCatalogue } from "@/core/strands";
-import { allSaved, expect, makeHorse, noAxeFindings, openRecorder, pad, test } from "./fixtures";
+import { allSaved, expect, finishSession, makeHorse, noAxeFindings, openRecorder, pad, startBlock, test } from "./fixtures";
 
 const PHONE = { width: 390, height: 844 };
 
@@ -59,8 +59,12 @@ test("a restriction switches off what it names in Shape, Work, Ahead, the record
   await page.goto(`${server.url}/horses/${horse}/ahead`);
   await expect(page.getByText("Not today")).toBeVisible();
   await page.goto(`${server.url}/horses/${horse}/work`);
-  await expect(page.getByRole("radio")).toBeDisabled();
-  await expect(page.getByRole("button", { name: "Open the recorder" })).toBeDisabled();
+  await expect(page.getByRole("radio", { name: /Stands on the plate/ })).toBeDisabled();
+  // Other work is not switched off: a free start is open, and leads to no ladder that is closed today.
+  await page.getByRole("button", { name: "Open the recorder" }).click();
+  await page.getByRole("button", { name: "Skip", exact: true }).click();
+  await expect(page.getByRole("button", { name: /Stands on the plate/ })).toBeDisabled();
+  await expect(page.getByRole("button", { name: /Stands on the plate/ })).toContainText("strained hock");
   const refused = await fetch(`${server.url}/api/sessions`, {
     method: "POST",
     headers: { "content-type": "application/json" },
@@ -247,7 +251,7 @@ test("a place is drawn, its zones tapped at work, and the relief map is that of 
   await page.goto(`${server.url}/horses/${horse}/work`);
   await page.getByLabel("Place", { exact: true }).selectOption("Test pen");
   await page.getByRole("button", { name: "Open the recorder" }).click();
-  await page.getByRole("button", { name: "Start the block" }).click();
+  await startBlock(page);
   const where = page.getByRole("group", { name: "Where the horse is" });
   await where.getByRole("button", { name: "arch out" }).click();
   await page.getByRole("button", { name: "Timed" }).click();
@@ -278,8 +282,7 @@ test("a place is drawn, its zones tapped at work, and the relief map is that of 
   await expect(page.getByTestId("block-count")).toContainText("0 met of 0");
   await expect(page.getByText("3 of the last 3")).toBeVisible();
   await allSaved(page);
-  await pad(page, "finish").click();
-  await page.getByRole("button", { name: "Finish the session" }).click();
+  await finishSession(page);
   await expect(page.getByTestId("met")).toHaveText("4 of 4");
   const session = page.url().split("/").at(-1);
   const csv = await (await page.request.get(`${server.url}/api/sessions/${session}/events.csv`)).text();

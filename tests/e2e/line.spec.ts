@@ -1,5 +1,5 @@
 import { analyseEvents, analyseTrialsText, readEventsCsv, readSessionsCsv } from "@/core/formats";
-import { allSaved, expect, makeHorse, noAxeFindings, openRecorder, pad, test } from "./fixtures";
+import { allSaved, expect, finishSession, fromMore, makeHorse, noAxeFindings, openRecorder, pad, startBlock, test } from "./fixtures";
 
 const SIZES = [
   { name: "phone", width: 390, height: 844 },
@@ -63,7 +63,7 @@ for (const { name: size, width, height } of SIZES) {
     await page.getByRole("button", { name: "Open the recorder" }).click();
     await expect(page.getByText("No circling: until seen")).toBeVisible();
     await noAxeFindings(page);
-    await page.getByRole("button", { name: "Start the block" }).click();
+    await startBlock(page);
 
     await expect(page.getByTestId("criterion")).toContainText("Any movement, 1 step, within 10 s.");
     for (const word of ["got it", "got it", "try", "other", "no answer"]) await pad(page, word).click();
@@ -84,18 +84,16 @@ for (const { name: size, width, height } of SIZES) {
     await noAxeFindings(page);
     await pad(page, "to right").click();
     await expect(page.getByRole("heading", { level: 1 })).toContainText("right side");
-    await pad(page, "break").click();
+    await fromMore(page, "break");
     await expect(pad(page, "go on")).toBeVisible();
     await pad(page, "go on").click();
     await page.getByRole("button", { name: "Tally" }).click();
     for (let i = 0; i < 5; i++) await pad(page, "got it").click();
     await allSaved(page);
     await page.keyboard.press("?");
-    await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+    await expect(page.getByRole("dialog", { name: "Keys and sounds" })).toBeVisible();
     await page.keyboard.press("Escape");
-    await pad(page, "finish").click();
-    await page.getByLabel("Note").fill("Softer <script>alert(1)</script> today");
-    await page.getByRole("button", { name: "Finish the session" }).click();
+    await finishSession(page, { "What was better": "Softer <script>alert(1)</script> today" });
 
     await expect(page.getByTestId("met")).toHaveText("8 of 10");
     await expect(page.getByText("Softer <script>alert(1)</script> today")).toBeVisible();
@@ -138,8 +136,7 @@ test("the word: ten of ten says Raise, and taking it goes a rung up", async ({ p
   await expect(page.getByText("Ease", { exact: true })).toBeVisible();
   await page.keyboard.press("w");
   await expect(page.getByTestId("criterion")).toContainText("Any movement");
-  await pad(page, "finish").click();
-  await page.getByRole("button", { name: "Finish the session" }).click();
+  await finishSession(page);
   await expect(page.getByRole("heading", { name: "The word" })).toBeVisible();
   await expect(page.getByText("Taken.")).toHaveCount(2);
 });

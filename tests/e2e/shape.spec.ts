@@ -1,7 +1,7 @@
 import type { Locator, Page } from "@playwright/test";
 import { strandFromCatalogue } from "@/core/strands";
 import { emptyDraft } from "@/tests/support/plan";
-import { allSaved, expect, makeHorse, noAxeFindings, openRecorder, pad, test } from "./fixtures";
+import { allSaved, expect, makeHorse, noAxeFindings, openRecorder, pad, startBlock, test } from "./fixtures";
 
 const rungNumbers = (page: Page) => page.getByRole("radiogroup", { name: "Rung" }).getByRole("radio");
 const cord = (page: Page, name: string) => page.getByRole("slider", { name, exact: true });
@@ -86,7 +86,7 @@ test("a ladder is laid out, a fault is split, the card printed, the ladder worke
   await page.goto(`${server.url}/horses/${horse}/work`);
   await page.getByRole("radio", { name: /Stands on the mat/ }).check();
   await page.getByRole("button", { name: "Open the recorder" }).click();
-  await page.getByRole("button", { name: "Start the block" }).click();
+  await startBlock(page);
   await pad(page, "got it").click();
   await pad(page, "got it").click();
   await allSaved(page);
@@ -254,7 +254,7 @@ test("the ask, what it earns and when it moves on are tuned, and each says what 
   await page.goto(`${server.url}/horses/${horse}/work`);
   await page.getByRole("radio", { name: /Stands on the plate/ }).check();
   await page.getByRole("button", { name: "Open the recorder" }).click();
-  await page.getByRole("button", { name: "Start the block" }).click();
+  await startBlock(page);
   await expect(pad(page, "rest")).toBeVisible();
   await expect(page.getByRole("button", { name: /food/ })).toHaveCount(0);
 });

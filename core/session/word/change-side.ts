@@ -28,9 +28,10 @@ export function sideAdvice(input: WordInput, block: readonly EvidenceTrial[], se
   const here = sides.here + block.length;
   const to = `Go to the ${SIDE_WORD[OTHER[sides.running]]}.`;
   const behind = weaker([...input.earlier, ...block], settings);
-  const share = (side: "L" | "R") => Math.ceil(sides.planned * (behind?.side === side ? settings.weakerSideTimes : 1));
+  const { planned } = sides;
+  const share = (side: "L" | "R") => Math.ceil((planned ?? 0) * (behind?.side === side ? settings.weakerSideTimes : 1));
   const enough = share(sides.running);
-  if (here >= enough && sides.there < share(OTHER[sides.running]))
+  if (planned !== null && here >= enough && sides.there < share(OTHER[sides.running]))
     return {
       word: "Change side",
       reason: `${here} on the ${SIDE_WORD[sides.running]}, ${sides.there} on the ${SIDE_WORD[OTHER[sides.running]]}; planned ${enough}. ${to}`,

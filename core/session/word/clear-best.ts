@@ -12,8 +12,9 @@ import type { WordSettings } from "./settings";
 export function clearBest(input: WordInput, block: readonly EvidenceTrial[], settings: WordSettings): Advice | null {
   if (!input.counts) return null;
   const last = block.at(-1);
+  if (last === undefined || last.outcome !== "met" || !last.clean) return null;
   const before = [...(input.today ?? []), ...block.slice(0, -1)];
-  if (last === undefined || last.outcome !== "met" || !last.clean || before.length < settings.bestAfterTrials) return null;
+  if (before.length < settings.bestAfterTrials) return null;
   if (!before.some(({ clean }) => clean))
     return {
       word: "Finish",

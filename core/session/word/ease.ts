@@ -16,18 +16,21 @@ export function easeSentence(rule: MasteryRule = DEFAULT_MASTERY_RULE, settings:
   return `${run} in a row missed or refused${among}: go one rung back.`;
 }
 
-/** Failures up to the end of a list that call for easing, in words with their numbers, or null. */
+/** Failures among the trials from one place up to another that call for easing, in words with their numbers, or null. */
 export function tooManyFailures(
   trials: readonly EvidenceTrial[],
   { run, misses, window }: EaseThresholds,
+  from = 0,
+  end = trials.length,
 ): { words: string; numbers: Record<string, number> } | null {
   let running = 0;
-  for (let i = trials.length - 1; i >= 0 && failed(trials[i] as EvidenceTrial); i--) running++;
+  for (let i = end - 1; i >= from && failed(trials[i] as EvidenceTrial); i--) running++;
   if (running >= run) return { words: `${running} misses or refusals running.`, numbers: { run: running } };
-  const last = trials.slice(-window);
-  const count = last.filter(failed).length;
+  const first = Math.max(from, end - window);
+  let count = 0;
+  for (let i = first; i < end; i++) if (failed(trials[i] as EvidenceTrial)) count++;
   if (count < misses) return null;
-  return { words: `${count} misses or refusals in the last ${last.length}.`, numbers: { misses: count, of: last.length } };
+  return { words: `${count} misses or refusals in the last ${end - first}.`, numbers: { misses: count, of: end - first } };
 }
 
 /** How many of the blocks a list of trials holds would have heard Ease. */
@@ -38,7 +41,7 @@ export function easedBlocks(trials: readonly EvidenceTrial[], thresholds: EaseTh
     let to = from;
     while (to < trials.length && trials[to]?.blockKey === blockKey) to++;
     for (let end = from + 1; end <= to; end++)
-      if (tooManyFailures(trials.slice(from, end), thresholds) !== null) {
+      if (tooManyFailures(trials, thresholds, from, end) !== null) {
         count++;
         break;
       }
@@ -96,13 +99,20 @@ function level(input: WordInput, trials: readonly EvidenceTrial[]): number | nul
 /**
  * Split: Ease has come again on this rung, or some sessions running brought no
  * gain. Only where a rung fits in between.
+ * @param easedBefore how many earlier blocks on this rung heard Ease; only asked where this one does.
  */
-export function splitAdvice(input: WordInput, block: readonly EvidenceTrial[], ease: Advice | null, settings: WordSettings): Advice | null {
+export function splitAdvice(
+  input: WordInput,
+  block: readonly EvidenceTrial[],
+  ease: Advice | null,
+  settings: WordSettings,
+  easedBefore: () => number,
+): Advice | null {
   if (input.rung <= 1 || input.splittable === false || !input.counts) return null;
   const history = input.history ?? [];
   const put = `Put a rung between ${input.rung - 1} and ${input.rung}.`;
   if (ease !== null && input.byValues == null) {
-    const eases = 1 + easedBlocks(history, easeThresholds(input.rule, settings));
+    const eases = 1 + easedBefore();
     if (eases >= settings.splitAfterEases)
       return {
         word: "Split",
@@ -110,8 +120,10 @@ export function splitAdvice(input: WordInput, block: readonly EvidenceTrial[], e
         numbers: { eases },
       };
   }
+  // One session is no row of them; most of the time nothing further is to be asked.
+  if (block.length === 0 || history[0] === undefined || history[0].session === block[0]?.session) return null;
   const sessions = sessionsOf([...history, ...block], settings.noGainTrials).slice(-settings.noGainSessions);
-  if (sessions.length < settings.noGainSessions || block.length === 0) return null;
+  if (sessions.length < settings.noGainSessions) return null;
   // Only when the session that runs is one of them: yesterday's lack of gain is no news before today's work.
   if (sessions.at(-1)?.[0]?.session !== block[0]?.session) return null;
   const levels = sessions.map((trials) => level(input, trials));

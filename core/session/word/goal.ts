@@ -20,10 +20,17 @@ export function valuesGoalOf(plan: LadderPlan, rung: number): ValuesGoal | null 
   return { lookBack: setting.lookBack, value, unit: strand.unit, harder: strand.harder };
 }
 
+/** The part of a list of trials a rule can see: most look at the last few only. */
+function seenBy(rule: MasteryRule, trials: readonly EvidenceTrial[]): readonly EvidenceTrial[] {
+  if (rule.kind === "share" && rule.window === "moving") return trials.slice(-rule.of);
+  if (rule.kind === "run") return trials.slice(-rule.length);
+  return trials;
+}
+
 /** Progress of a list of trials under the rung's rule, or by its values where its bar follows them. */
 export function progressOf(rule: MasteryRule, byValues: ValuesGoal | null, trials: readonly EvidenceTrial[]): MasteryProgress {
   return byValues === null
-    ? masteryProgress(rule, asMasteryTrials(trials))
+    ? masteryProgress(rule, asMasteryTrials(seenBy(rule, trials)))
     : progressByValues(valuesOf(trials), byValues.lookBack, byValues);
 }
 

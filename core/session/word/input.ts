@@ -10,8 +10,8 @@ export interface SideState {
   /** Trials of this rung today on the running side and on the other one. */
   readonly here: number;
   readonly there: number;
-  /** Repetitions planned for one side. */
-  readonly planned: number;
+  /** Repetitions planned for one side; null where the rung names no sides, and only a gap calls for the other one. */
+  readonly planned: number | null;
 }
 
 /** A breathing rate taken in this session, with what it is held against. */

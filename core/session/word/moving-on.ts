@@ -36,7 +36,7 @@ function easeLacking(input: WordInput, evidence: readonly EvidenceTrial[], setti
 
 /** Stay or Raise (or Finish on the top rung), by the mastery rule and the ease. */
 export function movingOn(input: WordInput, block: readonly EvidenceTrial[], settings: WordSettings): Advice {
-  const evidence = input.counts ? [...input.earlier, ...block] : input.earlier;
+  const evidence = input.counts ? (input.earlier.length === 0 ? block : [...input.earlier, ...block]) : input.earlier;
   const sides = progressBySide(input, evidence);
   const lacking = sides.find(({ progress }) => !progress.passed);
   const rule = movingOnSentence(input.rule, input.byValues ?? null);

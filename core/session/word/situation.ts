@@ -74,7 +74,12 @@ function sidesOf(situation: Situation, rung: number, before: readonly EvidenceTr
   if (value !== "both" || wayOf(plan.ways, "directions").value === "one-a-day") return null;
   const today = before.filter((t) => t.session === session && t.rung === rung && t.kind === "work");
   const count = (side: "L" | "R") => today.filter((t) => t.side === side).length;
-  return { running, here: count(running), there: count(running === "L" ? "R" : "L"), planned: plan.plannedRepetitions };
+  return {
+    running,
+    here: count(running),
+    there: count(running === "L" ? "R" : "L"),
+    planned: asked === undefined ? null : plan.plannedRepetitions,
+  };
 }
 
 /**

@@ -273,6 +273,18 @@ const SIDES: Situation[] = [
   ],
   ["change side before raise", `l${"+".repeat(10)}`, { sides: { running: "L", here: 0, there: 0, planned: 8 } }, "Change side"],
   ["ease before change side", "l+++++...", { sides: { running: "L", here: 0, there: 0, planned: 8 } }, "Ease"],
+  [
+    "a rung that names no sides has no share of its own",
+    "l++++++++",
+    { sides: { running: "L", here: 0, there: 0, planned: null } },
+    "Stay",
+  ],
+  [
+    "but a gap calls for the other side",
+    "l+++++",
+    { earlier: trials("r.~.+.", "monday"), sides: { running: "L", here: 0, there: 0, planned: null } },
+    "Change side",
+  ],
   ["no sides on this rung", "++++++++", { sides: null }, "Stay"],
 ];
 

@@ -2,18 +2,19 @@ import type { EvidenceTrial } from "../evidence-scope";
 import { type Advice, rankOf } from "./advice";
 import { sideAdvice } from "./change-side";
 import { clearBest } from "./clear-best";
-import { easeAdvice, splitAdvice } from "./ease";
+import { easeAdvice, easedBlocks, splitAdvice } from "./ease";
+import { easeThresholds } from "./ease-chance";
 import type { WordInput } from "./input";
 import { finishByPlan, limitReached, restAdvice, stopAdvice } from "./limits";
 import { movingOn } from "./moving-on";
 import { DEFAULT_WORD_SETTINGS, type WordSettings } from "./settings";
 
 /**
- * How far back in the running block it is asked which word stood. A word is
- * held for a few trials only, so what came earlier no longer shows; without
- * the bound the cost would grow with the square of the block.
+ * How far back in the running block it is asked which word stood, in times of
+ * what a word is held for. What came earlier no longer shows; without the
+ * bound the cost would grow with the square of the block.
  */
-const REPLAYED_TRIALS = 24;
+const REPLAYED_HOLDS = 4;
 
 /** What a rule needs of the past is bounded, except where every trial counts. */
 const RULE_LOOKS_BACK = 60;
@@ -27,13 +28,19 @@ function bounded(input: WordInput): WordInput {
 }
 
 /** The word of the trials alone, as it stood after some trials of the block: no clock in it. */
-function byTrials(input: WordInput, block: readonly EvidenceTrial[], now: boolean, settings: WordSettings): Advice {
+function byTrials(
+  input: WordInput,
+  block: readonly EvidenceTrial[],
+  now: boolean,
+  settings: WordSettings,
+  easedBefore: () => number,
+): Advice {
   const best = clearBest(input, block, settings);
   if (best !== null) return best;
   const moving = movingOn(input, block, settings);
   if (moving.word === "Finish") return moving;
   const ease = easeAdvice(input, block, now, settings);
-  const split = splitAdvice(input, block, ease, settings);
+  const split = splitAdvice(input, block, ease, settings, easedBefore);
   if (split !== null) return split;
   if (ease !== null) return ease;
   return sideAdvice(input, block, settings) ?? moving;
@@ -52,8 +59,13 @@ export function theWord(input: WordInput, settings: WordSettings = DEFAULT_WORD_
   if (outside !== null) return outside;
   const seen = bounded(input);
   const { block } = seen;
-  const from = Math.max(0, block.length - REPLAYED_TRIALS);
-  const judge = (n: number) => byTrials(seen, block.slice(0, n), n === block.length, settings);
+  const from = Math.max(0, block.length - REPLAYED_HOLDS * settings.standsForTrials);
+  let eased: number | null = null;
+  const easedBefore = () => {
+    eased ??= easedBlocks(seen.history ?? [], easeThresholds(seen.rule, settings));
+    return eased;
+  };
+  const judge = (n: number) => byTrials(seen, block.slice(0, n), n === block.length, settings, easedBefore);
   let standing = judge(from);
   let since = from;
   for (let n = from + 1; n <= block.length; n++) {

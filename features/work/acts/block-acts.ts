@@ -1,11 +1,10 @@
 import { batteryPlace, FIRST_LOOK_ITEMS, FIRST_LOOK_STEPS, type FirstLookStep } from "@/core/know";
 import { rungsBetween, starterPlan, unchangedRungs } from "@/core/ladder";
-import { EMPTY_BEHAVIOUR } from "@/core/schemas";
 import { carriedOver } from "@/core/session";
 import { barredRung } from "@/core/welfare";
 import { send } from "@/ui/form";
 import { blockFacts, isAside, planBlock, rungNumber } from "../block-facts";
-import { namedPart } from "../ladders";
+import { namedPart, onlyNamed } from "../ladders";
 import type { BlockChoice, LadderPart, Side } from "../types";
 import { lastPress } from "../undo";
 import type { Fact } from "../use-session-log";
@@ -130,7 +129,7 @@ export function blockActs(pen: Pen) {
       const { start, block } = now();
       const like = start.ladders[0] ?? null;
       const plan = starterPlan(like?.plan ?? null);
-      const behaviourInput = { ...EMPTY_BEHAVIOUR, name };
+      const behaviourInput = onlyNamed(name);
       const sent = await send<{ id: string }>("POST", "/api/ladders", { horse: start.horse.id, behaviour: behaviourInput, plan });
       const part = sent.ok
         ? { ...namedPart(name, like), ladderId: sent.value.id, version: 1, behaviourInput, plan }

@@ -14,7 +14,7 @@ const WINDS = ["still", "breeze", "wind", "gusts"] as const;
 const WIND_KEY = "deft-weather";
 
 const toggle = (on: boolean) =>
-  `min-h-12 rounded-lg border-2 px-2 font-semibold leading-tight ${on ? "border-ink bg-ink text-on-ink" : "border-ink bg-paper"}`;
+  `min-h-11 rounded-lg border-2 px-2 font-semibold leading-tight ${on ? "border-ink bg-ink text-on-ink" : "border-ink bg-paper"}`;
 const numberOf = (text: string) => (text.trim() === "" ? null : Number(text.replace(",", ".")));
 
 /** The weather typed last on this device today: it hardly changes from horse to horse. */
@@ -75,7 +75,7 @@ export function PreflightPanel({ state }: { state: RecorderState }) {
   };
   const worn = (one: string) => (gear.has(one) ? `✓ ${one}` : `no ${one}`);
   return (
-    <div className="grid gap-3 rounded-lg border-2 border-ink p-4" data-testid="preflight">
+    <div className="grid gap-2.5 rounded-lg border-2 border-ink p-3" data-testid="preflight">
       {start.doNext !== null && (
         <p className="border-l-4 border-tarn pl-3 font-head text-xl leading-tight font-bold text-tarn">
           {start.doNext.text}

@@ -1,16 +1,17 @@
 "use client";
 
 import { RotateCw } from "lucide-react";
-import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
+import { type ReactNode, Suspense, useEffect, useState } from "react";
 import { EASE_GRADES, type Strand } from "@/core/strands";
+import { lazyPart } from "../lazy-part";
 import type { RecorderState } from "../use-recorder";
 import { SignalNames } from "./signal-names";
 import { StayReasons } from "./stay-reasons";
 import { WhereRow } from "./where-row";
 
 /** The values of a counted strand, only where there is one to count. */
-const ValueRow = lazy(() => import("./value-row").then(({ ValueRow }) => ({ default: ValueRow })));
-const FreeStrip = lazy(() => import("./free-strip").then(({ FreeStrip }) => ({ default: FreeStrip })));
+const ValueRow = lazyPart(() => import("./value-row").then(({ ValueRow }) => ValueRow));
+const FreeStrip = lazyPart(() => import("./free-strip").then(({ FreeStrip }) => FreeStrip));
 
 const NAME_WITHIN_MS = 8000;
 

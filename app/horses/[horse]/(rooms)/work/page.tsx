@@ -41,6 +41,7 @@ export default async function WorkPage({ params }: { params: Promise<{ horse: st
       {...who}
       kit={kit.map((row) => ({ id: row.id, ...asKit(row) }))}
       doNext={doNext}
+      noWork={care.allowance.noWork?.why ?? null}
       kitLast={JSON.parse(last?.kit ?? "[]") as string[]}
       openSession={open === undefined ? null : { id: open.session.id, startedMs: open.summary.started_ms ?? open.session.created_ms }}
     />
