@@ -6,6 +6,9 @@ import { MeasureRow } from "./measure-row";
 /** What the horse answered, how often and how surely. */
 export function Answers({ summary }: { summary: SessionSummary }) {
   const m = summary.measures;
+  // Minutes from memory carry no rate.
+  const rate = (value: number | null) => (summary.late ? "–" : decimals(value, 2));
+  const { offers } = summary;
   const perWork = `per minute of working time: ${decimals(summary.workSeconds / 60, 2)} min, first block to finish, less breaks`;
   return (
     <section>
@@ -32,21 +35,16 @@ export function Answers({ summary }: { summary: SessionSummary }) {
             </>
           }
         />
-        <MeasureRow
-          label="asks a minute"
-          value={decimals(m.asksPerMinute, 2)}
-          testId="asks-per-min"
-          how={<>Asks (here: trials), {perWork}.</>}
-        />
+        <MeasureRow label="asks a minute" value={rate(m.asksPerMinute)} testId="asks-per-min" how={<>Asks (here: trials), {perWork}.</>} />
         <MeasureRow
           label="responses a minute"
-          value={decimals(m.responsesPerMinute, 2)}
+          value={rate(m.responsesPerMinute)}
           testId="responses-per-min"
           how={<>Met answers {perWork}. Analysts call it the response rate.</>}
         />
         <MeasureRow
           label="reinforced a minute"
-          value={decimals(m.reinforcedPerMinute, 2)}
+          value={rate(m.reinforcedPerMinute)}
           testId="reinforced-per-min"
           below={
             <>
@@ -57,7 +55,7 @@ export function Answers({ summary }: { summary: SessionSummary }) {
         />
         <MeasureRow
           label="tries a minute"
-          value={decimals(m.triesPerMinute, 2)}
+          value={rate(m.triesPerMinute)}
           below={
             <>
               {m.try} tries, {m.miss} something else, {m.refused} no answer
@@ -65,6 +63,28 @@ export function Answers({ summary }: { summary: SessionSummary }) {
           }
           how={<>Right idea, short of the rung, {perWork}.</>}
         />
+        {offers.count > 0 && (
+          <>
+            <MeasureRow
+              label="offers"
+              value={`${offers.count}`}
+              testId="offers"
+              below={
+                <>
+                  {rate(offers.perMinute)} a minute
+                  {offers.afterRelease > 0 && `; ${offers.afterRelease} moved on after the release`}
+                </>
+              }
+              how={<>Answers nobody had asked for, {perWork}. They are no trials.</>}
+            />
+            <MeasureRow
+              label="answers on cue"
+              value={percent(offers.onCueShare ?? 0)}
+              testId="on-cue"
+              how={<>Met and tried answers that came after an ask, of all answers, offers too.</>}
+            />
+          </>
+        )}
         <MeasureRow
           label="between met answers"
           value={summary.medianInterResponseSeconds === null ? "–" : `${decimals(summary.medianInterResponseSeconds, 1)} s`}

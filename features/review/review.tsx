@@ -4,6 +4,7 @@ import { Day } from "@/ui/day";
 import { minutesWords } from "@/ui/measure";
 import { ZoomRibbon } from "@/ui/ribbon";
 import { Answers } from "./answers";
+import { Around } from "./around";
 import { BlocksTable, TrialsTable } from "./blocks-table";
 import { Handler } from "./handler";
 import { HowLight } from "./lightness";
@@ -22,6 +23,7 @@ export function Review({
   next,
   signs,
   rungWord,
+  restingBreaths,
 }: {
   storeId: string;
   horseId: string;
@@ -32,6 +34,8 @@ export function Review({
   signs: readonly string[];
   /** What the parts of this session are called. */
   rungWord: string;
+  /** The horse's own breathing at rest, a minute; null where it is not known. */
+  restingBreaths: number | null;
 }) {
   const summary = summariseSession(record);
   const rungs = [...new Set(record.blocks.map((block) => block.rung))];
@@ -87,6 +91,7 @@ export function Review({
           </div>
         </>
       )}
+      <Around record={record} restingBreaths={restingBreaths} />
       {signs.length > 0 && (
         <section className="mt-8">
           <h2 className="mb-1 text-xl">Signs, against its own usual</h2>
@@ -118,11 +123,8 @@ export function Review({
           <summary className="link inline-block">Every trial in words</summary>
           <TrialsTable record={record} />
           <p className="mt-3 text-sm text-soft">
-            {summary.offers.count} offers nobody asked for
-            {summary.offers.perMinute !== null && `, ${summary.offers.perMinute.toFixed(1)} a minute`}
-            {summary.offers.onCueShare !== null && `; ${Math.round(summary.offers.onCueShare * 100)} % of all answers came on cue`}
-            {summary.offers.afterRelease > 0 && `; ${summary.offers.afterRelease} moved on after the release`}; {record.cutOffAsks} asks cut
-            off before an answer; {record.undone} taps undone, {record.struck} struck out.
+            {record.offers} offers nobody asked for; {record.cutOffAsks} asks cut off before an answer; {record.undone} taps undone,{" "}
+            {record.struck} struck out.
           </p>
         </details>
       )}

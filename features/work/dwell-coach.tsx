@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useRef, useState } from "react";
+import { type RefObject, useEffect, useRef, useState } from "react";
 import { type DwellAdvice, dwellAdvice, plannedDwell } from "@/core/session";
 import { tell } from "./sound/signals";
 import type { RecorderState } from "./use-recorder";
@@ -17,7 +17,7 @@ function adviceFor({ start, session }: RecorderState, open: Open): DwellAdvice {
 }
 
 /** What to do with the pressure now. It is looked at ten times a second, and drawn anew only when its words change. */
-function useDwell(state: RecorderState, open: Open): DwellAdvice {
+function useDwell(state: RecorderState, open: Open, ring: RefObject<SVGCircleElement | null>): DwellAdvice {
   const [, look] = useState("");
   const newest = useRef({ state, open });
   newest.current = { state, open };
@@ -35,6 +35,8 @@ function useDwell(state: RecorderState, open: Open): DwellAdvice {
     let sentence = "";
     const timer = setInterval(() => {
       const advice = adviceFor(newest.current.state, newest.current.open);
+      // The ring is moved by hand and in steps: an animation would paint sixty times a second beside the pads.
+      if (ring.current !== null) ring.current.style.strokeDashoffset = String(offsetOf(advice));
       if (advice.word !== said) {
         if (said !== "" && advice.word === "step up") tell("dwell end");
         if (advice.word === "maximum") tell("maximum");
@@ -52,30 +54,38 @@ function useDwell(state: RecorderState, open: Open): DwellAdvice {
       ticks = Math.max(ticks, second);
     }, LOOK_EVERY_MS);
     return () => clearInterval(timer);
-  }, [phase, phaseMs]);
+  }, [phase, phaseMs, ring]);
   return adviceFor(state, open);
 }
 
 const RADIUS = 21;
 const ROUND = 2 * Math.PI * RADIUS;
 
-/** The ring of the dwell: it goes round by itself, so nothing is drawn anew while it does. */
-function DwellRing({ advice, sinceMs }: { advice: DwellAdvice; sinceMs: number }) {
-  const { plannedSeconds, heldSeconds, word } = advice;
+const offsetOf = ({ ring }: DwellAdvice) => ROUND * (1 - ring);
+
+/** The ring of the dwell, with its seconds inside. */
+function DwellRing({ advice, ring }: { advice: DwellAdvice; ring: RefObject<SVGCircleElement | null> }) {
+  const { plannedSeconds, word } = advice;
   const over = word === "step up" || word === "maximum";
   return (
-    <svg width="50" height="50" viewBox="-25 -25 50 50" role="img" aria-label={`dwell ${plannedSeconds} s, ${word}`}>
+    <svg
+      width="50"
+      height="50"
+      className="shrink-0 contain-paint"
+      viewBox="-25 -25 50 50"
+      role="img"
+      aria-label={`dwell ${plannedSeconds} s, ${word}`}
+    >
       <circle r={RADIUS} fill="none" stroke="var(--hair)" strokeWidth="5" />
       <circle
-        key={sinceMs}
+        ref={ring}
         r={RADIUS}
         fill="none"
         stroke="var(--ochre)"
         strokeWidth="6"
         strokeDasharray={ROUND}
         transform="rotate(-90)"
-        className="dwell-ring"
-        style={{ ["--round" as string]: `${ROUND}`, animationDuration: `${plannedSeconds}s`, animationDelay: `-${heldSeconds}s` }}
+        strokeDashoffset={offsetOf(advice)}
       />
       {over ? (
         <path d="M-7 4 L0 -7 L7 4 M-7 11 L0 0 L7 11" fill="none" stroke="currentColor" strokeWidth="3" />
@@ -90,11 +100,12 @@ function DwellRing({ advice, sinceMs }: { advice: DwellAdvice; sinceMs: number }
 
 /** The ring of the phase's dwell and what to do with the pressure now. A phase changes by a press only. */
 export function DwellCoach({ state, open }: { state: RecorderState; open: Open }) {
-  const advice = useDwell(state, open);
+  const ring = useRef<SVGCircleElement>(null);
+  const advice = useDwell(state, open, ring);
   const urgent = advice.word === "maximum" || advice.word === "release";
   return (
     <div className="flex min-h-[54px] grow items-center gap-3" data-testid="dwell" data-word={advice.word}>
-      <DwellRing advice={advice} sinceMs={sinceOf(open)} />
+      <DwellRing advice={advice} ring={ring} />
       <p
         aria-live="polite"
         className={`min-w-0 grow font-head text-[1.2rem] leading-tight font-bold ${urgent ? "text-brick" : "text-ochre"}`}

@@ -4,6 +4,8 @@ import { memo, type PointerEvent, type ReactNode, useRef } from "react";
 
 interface PadProps {
   readonly label: string;
+  /** A second line for the eye; not part of the name. */
+  readonly hint?: string;
   /** Said before the label by a screen reader. */
   readonly lead?: string;
   readonly icon?: ReactNode;
@@ -34,6 +36,7 @@ const STEP_PIXELS = 34;
 /** One pad: large, says what it does, acts on the press and not on the lift. */
 export const Pad = memo(function Pad({
   label,
+  hint,
   lead,
   icon,
   onPress,
@@ -95,6 +98,11 @@ export const Pad = memo(function Pad({
         {lead !== undefined && <span className="sr-only">{lead}</span>}
         {label}
       </span>
+      {hint !== undefined && (
+        <span aria-hidden="true" className="font-sans text-[0.8rem] font-normal">
+          {hint}
+        </span>
+      )}
     </button>
   );
 });

@@ -53,12 +53,13 @@ function Outcomes({ state }: { state: RecorderState }) {
       )}
       {tally && asksStay ? (
         <Pad
-          label="hold while it stays, or tap"
+          label="got it"
+          hint="hold to time the stay"
           tone="main"
-          icon={<OutcomeIcon outcome="met" size={34} />}
+          icon={<OutcomeIcon outcome="met" size={30} />}
           onHold={act.stay}
           keys="g"
-          className="col-span-4 min-h-[88px]!"
+          className="col-span-4 min-h-[88px]! text-xl!"
         />
       ) : (
         <Pad

@@ -115,7 +115,7 @@ export function Recorder({ given }: { given: RecorderStart }) {
   };
   const toReview = async () => {
     setBusy(true);
-    const sent = await senderFor(start.storeId).flush(4000);
+    const sent = await senderFor(start.storeId).flush(10_000);
     setBusy(false);
     if (sent) router.push(review);
     else setFinishing("The session is finished and kept on this device. The server does not answer; it is sent as soon as it does.");

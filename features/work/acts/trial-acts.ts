@@ -82,15 +82,38 @@ export function trialActs(pen: Pen) {
     }
   };
 
+  /** Tally of a stay: held while the horse stays. What ended it is asked for after; until then only what the time itself says stands. */
+  const stay = (down: boolean) => {
+    if (down) {
+      if (canLog(pen)) {
+        stayingSinceMs = performance.now();
+        click();
+      }
+      return;
+    }
+    if (stayingSinceMs === null) return;
+    const seconds = Math.round((performance.now() - stayingSinceMs) / 100) / 10;
+    stayingSinceMs = null;
+    const asked = now().block?.criterion?.stay_s ?? 0;
+    // A tap is got it and no more: nobody stays for less than that.
+    if (seconds < SHORTEST_STAY_SECONDS) return tally("met");
+    tally("met", { value: seconds, unit: "s", ended_by: seconds >= asked ? "criterion" : "handler" });
+  };
+
   return {
-    isHolding: () => holding,
+    isHolding: () => holding || stayingSinceMs !== null,
     outcome: (outcome: Outcome) => {
       if (!canLog(pen)) return;
       if (now().way === "tally") tally(outcome);
       else timed(outcome);
     },
     hold: (down: boolean) => {
-      const { open, phase: chosen } = now();
+      const { open, phase: chosen, way, block } = now();
+      // In Tally there is no ask to hold; where the rung asks for a stay the same key times it.
+      if (way === "tally") {
+        if (block?.criterion?.stay_s !== undefined) stay(down);
+        return;
+      }
       if (down) {
         if (!canLog(pen) || open !== null) return;
         holding = true;
@@ -147,23 +170,7 @@ export function trialActs(pen: Pen) {
       if (last !== undefined && last.shortfall !== null)
         press(pen, { type: "override", payload: { of: last.eventId, from: last.outcome, to: "met", reason: "handler's judgement" } });
     },
-    /** Tally of a stay: held while the horse stays. What ended it is asked for after; until then only what the time itself says stands. */
-    stay: (down: boolean) => {
-      if (down) {
-        if (canLog(pen)) {
-          stayingSinceMs = performance.now();
-          click();
-        }
-        return;
-      }
-      if (stayingSinceMs === null) return;
-      const seconds = Math.round((performance.now() - stayingSinceMs) / 100) / 10;
-      stayingSinceMs = null;
-      const asked = now().block?.criterion?.stay_s ?? 0;
-      // A tap is got it and no more: nobody stays for less than that.
-      if (seconds < SHORTEST_STAY_SECONDS) return tally("met");
-      tally("met", { value: seconds, unit: "s", ended_by: seconds >= asked ? "criterion" : "handler" });
-    },
+    stay,
     /** Why a stay ended, with how far off the handler was. */
     stayEnded: (by: "criterion" | "left" | "handler", metres: number | null) => {
       const { open, record } = now();

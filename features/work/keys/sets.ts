@@ -1,6 +1,6 @@
 /** What a key or a button can do in the recorder, in the order of the list on screen. */
 export const KEY_ACTS = [
-  { act: "hold", words: "hold while you ask (Timed)" },
+  { act: "hold", words: "hold while you ask, or while it stays" },
   { act: "met", words: "got it" },
   { act: "try", words: "try" },
   { act: "miss", words: "something else" },

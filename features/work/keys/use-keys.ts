@@ -12,7 +12,7 @@ const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 /** Keys, remotes and foot switches: each press does what the chosen set binds to it. */
-export function useKeys({ act, way, sheet, setSheet, phaseCount }: RecorderState): void {
+export function useKeys({ act, sheet, setSheet, phaseCount }: RecorderState): void {
   useEffect(() => {
     // Someone who walks the pads by Tab means the focused pad with the space bar and Enter; everyone else means the binding.
     let byTab = false;
@@ -51,7 +51,8 @@ export function useKeys({ act, way, sheet, setSheet, phaseCount }: RecorderState
     };
     const down = (event: KeyboardEvent) => {
       if (event.key === "Tab") byTab = true;
-      if (sheet !== null || isTyping(event.target)) return;
+      // What a sheet took for itself, such as the Escape that closes it, is no press here.
+      if (event.defaultPrevented || sheet !== null || isTyping(event.target)) return;
       const { bindings, keyUp } = chosenSet();
       const key = keyOf(event);
       const bound = bindings[key];
@@ -65,7 +66,6 @@ export function useKeys({ act, way, sheet, setSheet, phaseCount }: RecorderState
       if (bound === undefined) return act.phase(digit as number);
       if (bound === ONE) return take(button.down(performance.now()));
       if (bound !== "hold") return does[bound]();
-      if (way !== "timed") return;
       if (keyUp) {
         holding = key;
         act.hold(true);
@@ -91,5 +91,5 @@ export function useKeys({ act, way, sheet, setSheet, phaseCount }: RecorderState
       window.removeEventListener("keyup", up);
       window.removeEventListener("pointerdown", pointer);
     };
-  }, [act, way, sheet, setSheet, phaseCount]);
+  }, [act, sheet, setSheet, phaseCount]);
 }

@@ -186,6 +186,7 @@ export function LateForm({
 
   return (
     <form
+      noValidate
       className="max-w-3xl"
       onSubmit={(event) => {
         event.preventDefault();

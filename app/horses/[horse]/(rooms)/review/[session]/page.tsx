@@ -41,6 +41,7 @@ export default async function ReviewPage({ params }: { params: Promise<{ horse: 
       record={record}
       next={next}
       signs={signs.filter(({ here, usual: before }) => here.count + before.count > 0).map(({ words }) => words)}
+      restingBreaths={owner.resting_breaths_per_min}
       rungWord={session.kind === "work" ? "rung" : "part"}
     />
   );
