@@ -12,6 +12,7 @@ import {
 } from "@/core/session";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { allowanceOn } from "@/core/welfare";
+import { lookAfter, lookBefore } from "./around";
 import { drawUuid, EventLog } from "./event-log";
 import { BlockPlayer } from "./session-script";
 import { DEMO_PEOPLE, DEMO_PLACES } from "./yard-places";
@@ -70,6 +71,7 @@ interface DayContext {
   /** The handler gets quicker over the weeks. */
   readonly handlerLagSeconds: number;
   readonly whereChance: Chance;
+  readonly aroundChance: Chance;
 }
 
 /** Plays one session: the trainer follows the word, more or less. */
@@ -92,6 +94,7 @@ function playSession(context: DayContext, id: string, startWallMs: number): Demo
     place: DEMO_PLACES[demo.place]?.name ?? "",
     method: plan.method,
   });
+  lookBefore(log, context.aroundChance, startWallMs, plan.method === "pressure-release" ? null : 40);
   log.wait(20);
   let side: "L" | "R" = demo.temper.weakSide;
   const blocks = 3 + Math.floor(chance() * 3);
@@ -137,7 +140,9 @@ function playSession(context: DayContext, id: string, startWallMs: number): Demo
         log.add("word", { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: false });
         lastWord = advice.word;
       }
-      const taken = ["Raise", "Ease", "Rest", "Change side"].includes(advice.word) || (advice.word === "Finish" && number > 2);
+      // A single refusal at the full ask is mostly asked once more; the trainer follows the word, more or less.
+      const once = advice.word === "Ease" && advice.numbers.phase !== undefined && context.aroundChance() < 0.8;
+      const taken = (["Raise", "Ease", "Rest", "Change side"].includes(advice.word) && !once) || (advice.word === "Finish" && number > 2);
       if (taken) {
         log.add("word", { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: true });
         if (advice.word === "Raise") rung = Math.min(plan.rungs.length, rung + 1);
@@ -158,6 +163,7 @@ function playSession(context: DayContext, id: string, startWallMs: number): Demo
   }
   log.add("session.end");
   log.wait(30);
+  lookAfter(log, context.aroundChance, demo.horse.resting_breaths_per_min ?? 11, null);
   if (chance() < 0.7) {
     log.add("note", { text: pick(chance, NOTES_BETTER), about: "better" });
     log.add("note", { text: pick(chance, NOTES_NEXT), about: "next" });
@@ -173,6 +179,7 @@ function playSession(context: DayContext, id: string, startWallMs: number): Demo
 export function playHorse(demo: DemoHorse, ladderId: string, endWallMs: number, seed: number): DemoSession[] {
   const chance = seededChance(seed);
   const whereChance = seededChance(seed + 7000);
+  const aroundChance = seededChance(seed + 8000);
   const horse = new SimulatedHorse(demo.temper, chance);
   const midnight = Math.floor(endWallMs / MILLISECONDS_PER_DAY) * MILLISECONDS_PER_DAY;
   const firstDay = midnight - WEEKS * 7 * MILLISECONDS_PER_DAY;
@@ -185,7 +192,9 @@ export function playHorse(demo: DemoHorse, ladderId: string, endWallMs: number, 
     const hour = 8 + drawNormal(chance, 4, 2.5);
     const startWallMs = Math.round(firstDay + day * MILLISECONDS_PER_DAY + Math.min(17, Math.max(7, hour)) * 3_600_000);
     const handlerLagSeconds = 0.62 - 0.25 * (day / (WEEKS * 7));
-    sessions.push(playSession({ demo, ladderId, horse, chance, evidence, handlerLagSeconds, whereChance }, drawUuid(chance), startWallMs));
+    sessions.push(
+      playSession({ demo, ladderId, horse, chance, evidence, handlerLagSeconds, whereChance, aroundChance }, drawUuid(chance), startWallMs),
+    );
   }
   return sessions;
 }

@@ -42,11 +42,20 @@ async function picture(name, path, { width = 1280, height = 800, theme = "desk" 
 }
 
 /** A few trials as they go in a pen, so that the recorder has something to show. */
-async function recorder(name, horse, { width, height, theme, timed, ladder }) {
+async function recorder(name, horse, { width, height, theme, timed, ladder, preflight }) {
   const page = await opened(width, height, theme);
   await page.goto(`${url}/horses/${horse}/work`);
   if (ladder) await page.getByRole("radio", { name: new RegExp(ladder) }).check();
   await page.getByRole("button", { name: "Open the recorder" }).click();
+  await page.getByTestId("preflight").waitFor();
+  if (preflight) {
+    await page.getByLabel(/^Air/).fill("24");
+    await page.getByLabel(/^Humidity/).fill("64");
+    await page.getByLabel("Wind").selectOption("breeze");
+    await rest(400);
+    await page.screenshot({ path: join(out, `${preflight}.png`) });
+  }
+  await page.getByRole("button", { name: "All well, go on" }).click();
   await page.getByRole("button", { name: "Start the block" }).click();
   const pad = (label) => page.getByRole("region", { name: "Pads" }).getByRole("button", { name: label, exact: true });
   await pad("undo").waitFor();
@@ -88,7 +97,6 @@ try {
   await picture("yard", "/");
   const mare = by("Ostrevine");
   await picture("know", `/horses/${mare.id}/know`);
-  await picture("know-phone", `/horses/${mare.id}/know`, { width: 390, height: 844 });
   await picture("first-look", `/horses/${mare.id}/know/first-look`);
   await picture("body", `/horses/${by("Sorrelay").id}/know/touch`);
   await picture("places", `/horses/${mare.id}/know/places`);
@@ -105,9 +113,16 @@ try {
   const review = await page.locator(`a[href^="/horses/${cob.id}/review/"]`).nth(1).getAttribute("href");
   await page.context().close();
   await picture("review", review);
-  await picture("review-phone", review, { width: 390, height: 844 });
-  await recorder("recorder-phone", cob.id, { width: 390, height: 844, theme: "desk", timed: false, ladder: "weighing plate" });
-  await recorder("recorder-phone-field", by("Sorrelay").id, { width: 390, height: 844, theme: "field", timed: false });
+  await picture("late", `/horses/${cob.id}/work/late`);
+  await recorder("recorder-phone", cob.id, {
+    width: 390,
+    height: 844,
+    theme: "desk",
+    timed: false,
+    ladder: "weighing plate",
+    preflight: "preflight-phone",
+  });
+  await recorder("recorder-phone-field", by("Sorrelay").id, { width: 390, height: 844, theme: "field", timed: true });
   await recorder("recorder", by("Ostrevine").id, { width: 1280, height: 800, theme: "desk", timed: true });
 } finally {
   await browser.close();

@@ -161,7 +161,7 @@ const payloads: Record<EventType, yup.AnyObjectSchema> = {
     wind: shortText().nullable(),
     gear: yup.object({ helmet: yup.boolean(), gloves: yup.boolean(), boots: yup.boolean() }),
     checks: yup.array().of(shortText().required()).max(50),
-    // What was looked at and found wanting, and the pieces of food counted into the pouch.
+    // What was looked at and found wanting, and the pieces of food brought in so far: a second filling adds to the first.
     open: yup.array().of(shortText().required()).max(50),
     pouch: whole(0, 1000).nullable(),
     skipped: yup.boolean(),

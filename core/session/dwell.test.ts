@@ -5,13 +5,14 @@ import { reduceSession } from "./reduce";
 
 const plan: DwellPlan = {
   phases: [
-    { label: "look", dwellSeconds: 3, profile: "rising" },
-    { label: "point", dwellSeconds: 2, profile: "steady" },
-    { label: "tap", dwellSeconds: 2, profile: "pulse" },
+    { label: "look", kind: "body", dwellSeconds: 3, profile: "rising" },
+    { label: "point", kind: "point", dwellSeconds: 2, profile: "steady" },
+    { label: "tap", kind: "tap", dwellSeconds: 2, profile: "pulse" },
   ],
   maximumSeconds: 20,
   holdOnWrong: true,
   transfer: null,
+  firstTouchCentimetres: null,
 };
 
 describe("dwellAdvice", () => {
@@ -34,6 +35,12 @@ describe("dwellAdvice", () => {
     const at = dwellAdvice(plan, { phase: 1, answer: null, askMs: 0, phaseMs: 4000 }, 5500);
     expect(at).toMatchObject({ ring: 0.5, heldSeconds: 1.5, plannedSeconds: 3, leftSeconds: 14.5 });
     expect(dwellAdvice(plan, { phase: 1, answer: null, askMs: 0, phaseMs: 0 }, 60_000)).toMatchObject({ ring: 1, leftSeconds: 0 });
+  });
+
+  it("says from how near a touch begins", () => {
+    const near = { ...plan, firstTouchCentimetres: 15 };
+    const at = (phase: number) => dwellAdvice(near, { phase, answer: null, askMs: 0, phaseMs: 0 }, 4000).sentence;
+    expect([at(1), at(2)]).toEqual(["Step up to point.", "Dwell is over. Hold, or step up to tap, from 15 cm."]);
   });
 
   it("steps up on a wrong answer where the plan does not hold", () => {

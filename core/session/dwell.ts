@@ -27,11 +27,21 @@ export interface DwellAdvice {
 
 /** The part of a plan the coach needs. */
 export interface DwellPlan {
-  readonly phases: readonly { readonly label: string; readonly dwellSeconds: number; readonly profile: "steady" | "rising" | "pulse" }[];
+  readonly phases: readonly {
+    readonly label: string;
+    readonly kind: string;
+    readonly dwellSeconds: number;
+    readonly profile: "steady" | "rising" | "pulse";
+  }[];
   readonly maximumSeconds: number;
   readonly holdOnWrong: boolean;
   readonly transfer: { readonly gapSeconds: number } | null;
+  /** How near the hand or tool comes before it touches, in centimetres; null where it is not said. */
+  readonly firstTouchCentimetres: number | null;
 }
+
+/** Kinds of cue that touch the horse: they come near first. */
+const TOUCHING: ReadonlySet<string> = new Set(["touch", "tap"]);
 
 /** The dwell of a phase, counted from 1: its own, or the gap to the old cue where the first one is a new cue. */
 export function plannedDwell(plan: Pick<DwellPlan, "phases" | "transfer">, phase: number): number {
@@ -63,9 +73,11 @@ export function dwellAdvice(plan: DwellPlan, ask: OpenAsk, nowMs: number): Dwell
     return { ...base, word: "hold: wrong answer", sentence: "Something else: hold this level, no release." };
   if (next === undefined)
     return { ...base, word: "clearest", sentence: `The clearest ask. ${Math.ceil(base.leftSeconds)} s left of the longest.` };
+  const to =
+    TOUCHING.has(next.kind) && plan.firstTouchCentimetres !== null ? `${next.label}, from ${plan.firstTouchCentimetres} cm` : next.label;
   if (held >= planned && plan.phases[ask.phase - 1]?.profile !== "steady")
-    return { ...base, word: "step up", sentence: `Step up to ${next.label}.` };
-  if (held >= planned) return { ...base, word: "step up", sentence: `Dwell is over. Hold, or step up to ${next.label}.` };
+    return { ...base, word: "step up", sentence: `Step up to ${to}.` };
+  if (held >= planned) return { ...base, word: "step up", sentence: `Dwell is over. Hold, or step up to ${to}.` };
   return { ...base, word: "hold", sentence: `Hold ${planned} s.` };
 }
 

@@ -35,6 +35,7 @@ export {
   type CoachPlan,
   orderOfSteps,
   piecesUsed,
+  pouchOf,
   type ReinforcementCoach,
   reinforcementCoach,
   type Step,

@@ -39,8 +39,8 @@ export function piecesUsed(record: Pick<SessionRecord, "trials" | "foodPiecesOut
   return record.trials.reduce((sum, { reinforcers }) => sum + (reinforcers ?? 0), record.foodPiecesOutside);
 }
 
-/** Pieces the pouch was filled with, by the preflight or the last time it was filled up; null where nobody counted. */
-function pouchOf({ facts }: Pick<SessionRecord, "facts">): number | null {
+/** Pieces brought into the session so far, those of every filling together; null where nobody counted. */
+export function pouchOf({ facts }: Pick<SessionRecord, "facts">): number | null {
   const filled = facts.findLast(({ type, payload }) => type === "preflight" && typeof payload.pouch === "number");
   return filled === undefined ? null : Number(filled.payload.pouch);
 }

@@ -7,7 +7,7 @@ const listOf = (value: unknown) => (Array.isArray(value) ? value.map(String) : [
 
 /** What was looked at before, how free work went, and what was done afterwards. */
 export function Around({ record, restingBreaths }: { record: SessionRecord; restingBreaths: number | null }) {
-  const before = record.facts.findLast(({ type }) => type === "preflight")?.payload;
+  const before = record.facts.find(({ type }) => type === "preflight")?.payload;
   const heat = heatOf(record);
   const free = freeWork(record);
   const wasFree = free.departures > 0 || free.gait !== null;

@@ -9,6 +9,8 @@ const shown = (settings: WordSettings) =>
     WORD_SETTING_FIELDS.map(({ key, share }) => [key, String(share ? Math.round(settings[key] * 1000) / 10 : settings[key])]),
   ) as Record<keyof WordSettings, string>;
 
+const GROUPS = [...new Set(WORD_SETTING_FIELDS.map(({ group }) => group))];
+
 /** Every threshold of the word, for the whole yard. */
 export function WordSettingsForm({ settings }: { settings: WordSettings }) {
   const [typed, setTyped] = useState(() => shown(settings));
@@ -36,30 +38,33 @@ export function WordSettingsForm({ settings }: { settings: WordSettings }) {
         void save();
       }}
     >
-      <div className="grid gap-x-8 gap-y-2 sm:grid-cols-2">
-        {WORD_SETTING_FIELDS.map(({ key, label, unit }) => (
-          <div key={key}>
-            <label className="grid grid-cols-[1fr_5rem] items-center gap-2 text-sm">
-              <span>
-                {label} <span className="text-soft">({unit})</span>
-              </span>
-              <input
-                inputMode="decimal"
-                value={typed[key]}
-                onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
-                aria-invalid={problems[key] !== undefined}
-                aria-describedby={problems[key] === undefined ? undefined : `${key}-wrong`}
-                className="field-box figures"
-              />
-            </label>
-            {problems[key] !== undefined && (
-              <p id={`${key}-wrong`} role="alert" className="text-sm font-semibold text-brick">
-                {problems[key]}
-              </p>
-            )}
-          </div>
-        ))}
-      </div>
+      {GROUPS.map((group) => (
+        <fieldset key={group} className="mt-4 grid gap-x-8 gap-y-2 sm:grid-cols-2">
+          <legend className="mb-1 font-head text-lg font-bold text-tarn">{group}</legend>
+          {WORD_SETTING_FIELDS.filter((field) => field.group === group).map(({ key, label, unit }) => (
+            <div key={key}>
+              <label className="grid grid-cols-[1fr_5rem] items-center gap-2 text-sm">
+                <span>
+                  {label} <span className="text-soft">({unit})</span>
+                </span>
+                <input
+                  inputMode="decimal"
+                  value={typed[key]}
+                  onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
+                  aria-invalid={problems[key] !== undefined}
+                  aria-describedby={problems[key] === undefined ? undefined : `${key}-wrong`}
+                  className="field-box figures"
+                />
+              </label>
+              {problems[key] !== undefined && (
+                <p id={`${key}-wrong`} role="alert" className="text-sm font-semibold text-brick">
+                  {problems[key]}
+                </p>
+              )}
+            </div>
+          ))}
+        </fieldset>
+      ))}
       <div className="mt-4 flex flex-wrap items-center gap-4">
         <button type="submit" className="act">
           Save the thresholds

@@ -79,7 +79,10 @@ export function randomSession(seed: number, startWallMs = Date.UTC(2026, 5, 1, 1
         max_latency_s: 9,
         ...(stay ? { stay_s: 2, working: { strand: "stay", unit: "s", target: 2, harder: "more" } } : {}),
         phases: ["look", "point", "line", "tap"],
-        schedule: { kind: "every" },
+        schedule: pick(chance, [{ kind: "every" }, { kind: "fixed", ratio: 2 }, { kind: "variable", ratio: 2, list: [1, 3, 2, 2] }]),
+        dwell_s: [2, 2, 2, 2],
+        max_s: 20,
+        ...(chance() < 0.5 ? { polite_s: 1 } : {}),
       },
       side: pick(chance, ["L", "R"]),
       kind: pick(chance, ["work", "work", "warm-up", "probe"]),
@@ -107,6 +110,41 @@ export function randomSession(seed: number, startWallMs = Date.UTC(2026, 5, 1, 1
     if (chance() < 0.5) log(other, "feed", { pieces: 1 + Math.floor(chance() * 2), where: "shoulder" });
     if (chance() < 0.2) log(device, "measure", { strand: "ease", value: Math.floor(chance() * 5), unit: "grade" });
   };
+  // What happens around the asks: none of it may touch a trial.
+  const scene = (device: Device) => {
+    const kind = pick(chance, [
+      "offer",
+      "stay",
+      "gait",
+      "depart",
+      "return",
+      "zone",
+      "breath",
+      "safety",
+      "sample",
+      "heart",
+      "swipe",
+    ] as const);
+    const last = events.findLast(({ type }) => type === "trial");
+    if (kind === "offer") log(device, "offer", { earned: "ignored" });
+    else if (kind === "stay") {
+      log(device, "trial", { outcome: "met", phase: 1, logged: "tally", value: 1.4, unit: "s", ended_by: "handler" });
+      wait(0.5, 2);
+      log(device, "stay", { ended_by: "left", handler_distance_m: 2 });
+    } else if (kind === "gait") log(device, "gait", { gait: "trot", direction: pick(chance, ["left", "right"]), radius_m: 6 });
+    else if (kind === "zone") log(device, "zone", { zone: "corner NE" });
+    else if (kind === "breath") log(device, "breath", { taps_ms: [0, 2100, 4300] });
+    else if (kind === "safety") {
+      log(device, "signal", { name: "rears", class: "danger" });
+      wait(2, 6);
+      log(device, "safety", { what: "rears; a bird", then: "go on easier" });
+    } else if (kind === "sample") log(device, "sample", { question: "with me", answer: "yes", beep: 1, interval_s: 10 });
+    else if (kind === "heart") log(device, "measure", { strand: "heart rate", value: 44, unit: "/min" });
+    else if (kind === "swipe" && last !== undefined)
+      log(device, "correct", { event: last.id, payload: { phase: 3, ended_by: "criterion" }, reason: "swiped" });
+    else if (kind === "depart" || kind === "return") log(device, kind);
+  };
+  log(first, "preflight", { air_c: 12, humidity: 60, pouch: 30, skipped: false });
   log(first, "session.start", { horse: "Tøve-’Lund", handler: "Ana", place: "pen", method: "combined" });
   wait(5, 20);
   startBlock(first);
@@ -148,11 +186,13 @@ export function randomSession(seed: number, startWallMs = Date.UTC(2026, 5, 1, 1
       );
     else if (draw < 0.95) device.reload(now);
     else if (draw < 0.97) log(device, "override", { of: pick(chance, events).id, from: "try", to: "met", reason: "seen from behind" });
-    else log(device, "offer", { earned: "ignored" });
+    else scene(device);
   }
   if (onBreak) log(first, "break.end");
   wait(1, 5);
   log(first, "session.end");
+  log(first, "breath", { taps_ms: [0, 2000, 4100, 6000] });
+  log(first, "aftercare", { walked_off: true, legs: "looked at", breathing: [{ wall_ms: startWallMs, per_min: 30 }] });
   wait(5, 9);
   log(second, "note", { text: '-better, "soft"\nnext: left first' });
   return { id, events };

@@ -50,7 +50,7 @@ function breathingNow({ record, restingBreaths }: Situation): BreathingState | n
 
 /** The heat caution of the preflight, or null where no weather was given. */
 export function heatOf(record: Pick<SessionRecord, "facts">): ReturnType<typeof heatCaution> | null {
-  const before = record.facts.findLast(({ type }) => type === "preflight")?.payload;
+  const before = record.facts.findLast(({ type, payload }) => type === "preflight" && typeof payload.air_c === "number")?.payload;
   const { air_c, humidity } = before ?? {};
   return typeof air_c === "number" && typeof humidity === "number" ? heatCaution(air_c, humidity) : null;
 }

@@ -1,5 +1,5 @@
 import { SIGNS, type TouchTool, type TouchZone } from "@/core/know";
-import { openDanger, type SignalClass, whereNow } from "@/core/session";
+import { openDanger, piecesUsed, type SignalClass, whereNow } from "@/core/session";
 import { touchFacts } from "../../touch/touch-facts";
 import { asideFacts } from "../block-facts";
 import type { Side } from "../types";
@@ -16,6 +16,8 @@ export function sceneActs(pen: Pen) {
       if (fact?.type === "signal" && SIGNS[fact.payload.class as SignalClass].includes(name))
         press(pen, { type: "correct", payload: { event: id, payload: { name }, reason: "named" } });
     },
+    /** A danger pad hit by mistake: the sign is struck out, whoever tapped it. */
+    strikeSignal: (id: string) => press(pen, { type: "correct", payload: { event: id, strike: true, reason: "tapped by mistake" } }),
     /** Answers the stop card: what happened and what comes now. */
     madeSafe: (what: string, then: string) => {
       if (openDanger(now().record) !== null) press(pen, { type: "safety", payload: { what, then } });
@@ -36,6 +38,8 @@ export function sceneActs(pen: Pen) {
       if (tapsMs.length < 2) return refuse(pen, "Two breaths at least.");
       press(pen, { type: "breath", payload: { taps_ms: tapsMs.map((ms) => Math.round(ms - (tapsMs[0] ?? 0))) } });
     },
+    /** The pouch filled up again, to so many pieces. */
+    fillPouch: (pieces: number) => press(pen, { type: "preflight", payload: { pouch: piecesUsed(now().record) + pieces } }),
     heart: (perMinute: number) => press(pen, { type: "measure", payload: { strand: "heart rate", value: perMinute, unit: "/min" } }),
     sample: (question: string, answer: string, beep: number, seconds: number) =>
       press(pen, { type: "sample", payload: { question, answer, observer: now().start.handler, beep, interval_s: seconds } }),

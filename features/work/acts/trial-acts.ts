@@ -100,30 +100,33 @@ export function trialActs(pen: Pen) {
     tally("met", { value: seconds, unit: "s", ended_by: seconds >= asked ? "criterion" : "handler" });
   };
 
+  const hold = (down: boolean) => {
+    const { open, phase: chosen, way, block } = now();
+    // In Tally there is no ask to hold; where the rung asks for a stay the same key times it.
+    if (way === "tally") {
+      if (block?.criterion?.stay_s !== undefined) stay(down);
+      return;
+    }
+    if (down) {
+      if (!canLog(pen) || open !== null) return;
+      holding = true;
+      press(pen, { type: "ask", payload: { phase: chosen } });
+    } else if (holding || open !== null) {
+      holding = false;
+      press(pen, { type: "release" });
+      setPhase(1);
+    }
+  };
+
   return {
-    isHolding: () => holding || stayingSinceMs !== null,
     outcome: (outcome: Outcome) => {
       if (!canLog(pen)) return;
       if (now().way === "tally") tally(outcome);
       else timed(outcome);
     },
-    hold: (down: boolean) => {
-      const { open, phase: chosen, way, block } = now();
-      // In Tally there is no ask to hold; where the rung asks for a stay the same key times it.
-      if (way === "tally") {
-        if (block?.criterion?.stay_s !== undefined) stay(down);
-        return;
-      }
-      if (down) {
-        if (!canLog(pen) || open !== null) return;
-        holding = true;
-        press(pen, { type: "ask", payload: { phase: chosen } });
-      } else if (holding || open !== null) {
-        holding = false;
-        press(pen, { type: "release" });
-        setPhase(1);
-      }
-    },
+    hold,
+    /** One press on, the next off: for a button that does not tell when it comes up. */
+    toggleHold: () => hold(!(holding || stayingSinceMs !== null || now().open !== null)),
     phase,
     /** Steps from the phase in force: a swipe, or a key for clearer and lighter. */
     phaseBy: (steps: number) => {

@@ -69,7 +69,7 @@ export function useKeys({ act, sheet, setSheet, phaseCount }: RecorderState): vo
       if (keyUp) {
         holding = key;
         act.hold(true);
-      } else act.hold(!act.isHolding());
+      } else act.toggleHold();
     };
     const up = (event: KeyboardEvent) => {
       const key = keyOf(event);

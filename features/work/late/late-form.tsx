@@ -88,6 +88,8 @@ export function LateForm({
   const [problems, setProblems] = useState<Readonly<Record<string, string>>>({});
   const [message, setMessage] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  // Once the device keeps it, a second press must not write it down twice.
+  const [kept, setKept] = useState(false);
   const change = (key: string, part: Partial<Row>) => setRows(rows.map((row) => (row.key === key ? { ...row, ...part } : row)));
   const ladderOf = (row: Row) => ladders.find(({ id }) => id === row.ladder) ?? first;
 
@@ -164,7 +166,13 @@ export function LateForm({
       setBusy(false);
       return setMessage("This device could not keep it. What you typed is still here; try again.");
     }
-    if (await sender.flush(6000)) router.push(`/horses/${horse.id}/review/${sessionId}`);
+    setKept(true);
+    await toReview();
+  };
+
+  const toReview = async () => {
+    setBusy(true);
+    if (await senderFor(storeId).flush(8000)) router.push(`/horses/${horse.id}/review/${sessionId}`);
     else {
       setBusy(false);
       setMessage("Kept on this device. The server does not answer; it is sent as soon as it does.");
@@ -190,7 +198,7 @@ export function LateForm({
       className="max-w-3xl"
       onSubmit={(event) => {
         event.preventDefault();
-        void save();
+        void (kept ? toReview() : save());
       }}
     >
       <h1 className="text-[2rem]">Write a session down</h1>
@@ -368,7 +376,7 @@ export function LateForm({
         </p>
       )}
       <button type="submit" className="act mt-5 min-h-16 px-8 text-xl" disabled={busy}>
-        Save the session
+        {kept ? "To the review" : "Save the session"}
       </button>
     </form>
   );

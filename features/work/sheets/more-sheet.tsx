@@ -1,6 +1,8 @@
 "use client";
 
 import { ArrowLeftRight, Coffee, Flag, Hand, Keyboard, Layers, ListOrdered, LogOut } from "lucide-react";
+import { useState } from "react";
+import { piecesUsed, pouchOf } from "@/core/session";
 import type { RecorderState } from "../use-recorder";
 import { BreathTaps } from "./breath-taps";
 
@@ -11,6 +13,10 @@ const big =
 export function MoreSheet({ state }: { state: RecorderState }) {
   const { act, setSheet, start } = state;
   const close = () => setSheet(null);
+  const pouch = pouchOf(state.session.record);
+  const used = piecesUsed(state.session.record);
+  const [pieces, setPieces] = useState("");
+  const filled = pieces.trim() === "" ? Number.NaN : Number(pieces);
   return (
     <div className="grid gap-4">
       <div className="grid grid-cols-3 gap-2">
@@ -72,6 +78,30 @@ export function MoreSheet({ state }: { state: RecorderState }) {
           finish
         </button>
       </div>
+      {pouch !== null && (
+        <section className="flex flex-wrap items-end gap-2">
+          <label className="text-sm font-semibold">
+            Pouch, {Math.max(0, pouch - used)} left; filled up to
+            <input
+              inputMode="numeric"
+              value={pieces}
+              onChange={(event) => setPieces(event.target.value)}
+              className="field-box figures mt-1 w-28 font-normal"
+            />
+          </label>
+          <button
+            type="button"
+            className="act-quiet min-h-12"
+            disabled={!(Number.isInteger(filled) && filled >= 1 && filled <= 1000)}
+            onClick={() => {
+              act.fillPouch(filled);
+              close();
+            }}
+          >
+            Fill it
+          </button>
+        </section>
+      )}
       <section>
         <h3 className="mb-1 font-semibold">Breathing</h3>
         <BreathTaps

@@ -14,7 +14,7 @@ export function RecoveryCurve({ recovery, restingPerMinute }: { recovery: Recove
   const minutes = readings.map(({ wallMs }) => (wallMs - first.wallMs) / 60_000);
   const until = Math.max(2, ...minutes) * 1.15;
   const most = Math.max(...readings.map(({ perMinute }) => perMinute), restingPerMinute ?? 0, startPerMinute ?? 0) * 1.1;
-  const x = (at: number) => LEFT + (at / until) * (WIDTH - LEFT - 8);
+  const x = (at: number) => LEFT + 10 + (at / until) * (WIDTH - LEFT - 18);
   const y = (rate: number) => HEIGHT - BOTTOM - (rate / most) * (HEIGHT - BOTTOM - TOP);
   const fitted =
     halfTimeMinutes === null || startPerMinute === null || restingPerMinute === null

@@ -81,8 +81,8 @@ export function StopCard({ state, fact }: { state: RecorderState; fact: TimedFac
               <button type="button" className="act-quiet min-h-16 text-xl" onClick={() => go("end", () => setSheet("finish"))}>
                 End here
               </button>
-              <button type="button" className="link min-h-12 justify-self-start" onClick={act.undo}>
-                Tapped by mistake: undo
+              <button type="button" className="link min-h-12 justify-self-start" onClick={() => act.strikeSignal(fact.id)}>
+                Tapped by mistake
               </button>
             </div>
             <p className="text-sm text-soft">

@@ -54,7 +54,9 @@ export function MomentStrip({ state }: { state: RecorderState }) {
   const [turned, setTurned] = useState(0);
   const inBlock = record.blocks.length - 1;
   const last = record.trials.at(-1)?.blockIndex === inBlock ? record.trials.at(-1) : undefined;
-  const sign = record.facts.at(-1)?.type === "signal" ? record.facts.at(-1) : undefined;
+  // A sign may change the word, which is logged after it: that is no press.
+  const lastPress = record.facts.findLast(({ type }) => type !== "word");
+  const sign = lastPress?.type === "signal" ? lastPress : undefined;
   const [fresh, setFresh] = useState<string | null>(null);
   const signId = sign?.id ?? null;
   useEffect(() => {
