@@ -42,6 +42,8 @@ test("every view of the demo yard has no axe finding in any theme, and fits 320 
     `/horses/${id}/know/edit`,
     `/horses/${id}/shape/${ladders[0]?.id}`,
     `/horses/${id}/work`,
+    `/horses/${id}/work/late`,
+    "/remote",
     `/horses/${id}/review`,
     review,
     `/horses/${id}/ahead`,

@@ -589,3 +589,47 @@ test("12 · late entry: written from memory, marked as such, left out of timing"
   await page.goto(`${server.url}/horses/${horse}/review`);
   await expect(page.locator("time[datetime^='2026-05-04']")).toBeVisible();
 });
+
+test("the recorder fits 320 pixels and a short phone in every theme, and its pads keep their place", async ({ page, server }) => {
+  const { horse } = await makeHorse(server.url, "Narrow", {
+    strands: [strandFromCatalogue("steps", "steps"), strandFromCatalogue("ease", "ease")],
+    workingStrandId: "steps",
+    rungs: [2, 3].map((steps) => ({ values: { steps, ease: "soft" } })),
+  });
+  await openRecorder(page, server.url, horse);
+  await allSaved(page);
+  for (const theme of ["desk", "field", "barn"]) {
+    await page.context().addCookies([{ name: "deft-theme", value: theme, url: server.url }]);
+    await page.setViewportSize({ width: 320, height: 640 });
+    await page.reload();
+    await expect(page.locator("html")).toHaveAttribute("data-theme", theme);
+    for (const way of ["Tally", "Timed"]) {
+      await page.getByRole("button", { name: way, exact: true }).click();
+      await expect
+        .poll(() => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth))
+        .toBeLessThanOrEqual(0);
+      await noAxeFindings(page, `${way} ${theme}`);
+    }
+    await page.getByRole("button", { name: "Tally", exact: true }).click();
+  }
+  await page.setViewportSize({ width: 390, height: 844 });
+  const place = async () => {
+    const box = await pad(page, "got it").boundingBox();
+    return Math.round(box?.y ?? 0);
+  };
+  await expect.poll(place).toBeGreaterThan(0);
+  const before = await place();
+  for (const name of ["got it", "try", "tense", "other", "offer", "got it"]) {
+    await pad(page, name).click();
+    expect(await place()).toBe(before);
+  }
+  await page.getByRole("button", { name: "Timed", exact: true }).click();
+  const timed = await place();
+  await page.keyboard.down("Space");
+  await expect(page.getByTestId("dwell")).toBeVisible();
+  expect(await place()).toBe(timed);
+  await page.keyboard.press("g");
+  await page.keyboard.up("Space");
+  await expect(page.getByTestId("coach")).toBeVisible();
+  expect(await place()).toBe(timed);
+});
