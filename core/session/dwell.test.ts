@@ -37,6 +37,19 @@ describe("dwellAdvice", () => {
     expect(dwellAdvice(plan, { phase: 1, answer: null, askMs: 0, phaseMs: 0 }, 60_000)).toMatchObject({ ring: 1, leftSeconds: 0 });
   });
 
+  it("counts a stay from being in place, and lets go at its end or when it is said to be reached", () => {
+    const at = (seconds: number, reached = false) =>
+      dwellAdvice(
+        plan,
+        { phase: 1, answer: "met", askMs: 0, phaseMs: 0, stay: { askedSeconds: 8, sinceMs: 2000, reached } },
+        2000 + seconds * 1000,
+      );
+    expect(at(4)).toMatchObject({ word: "stays", ring: 0.5, heldSeconds: 4 });
+    expect(at(8)).toMatchObject({ word: "release", sentence: "8 s. That is it. Let go." });
+    expect(at(30).word).toBe("release");
+    expect(at(1, true).word).toBe("release");
+  });
+
   it("says from how near a touch begins", () => {
     const near = { ...plan, firstTouchCentimetres: 15 };
     const at = (phase: number) => dwellAdvice(near, { phase, answer: null, askMs: 0, phaseMs: 0 }, 4000).sentence;

@@ -9,9 +9,11 @@ export interface OpenAsk {
   readonly phaseMs: number;
   /** The last answer inside the ask, or null where none came. */
   readonly answer: "met" | "try" | "wrong" | null;
+  /** Where the rung asks for a stay: how long, since when the horse is in place, and whether it was said to be reached. */
+  readonly stay?: { readonly askedSeconds: number; readonly sinceMs: number; readonly reached: boolean } | null;
 }
 
-export type DwellWord = "hold" | "step up" | "hold the try" | "hold: wrong answer" | "clearest" | "release" | "maximum";
+export type DwellWord = "hold" | "step up" | "hold the try" | "hold: wrong answer" | "clearest" | "stays" | "release" | "maximum";
 
 /** What to do with the pressure now, and how far the ring is round. */
 export interface DwellAdvice {
@@ -66,6 +68,18 @@ export function dwellAdvice(plan: DwellPlan, ask: OpenAsk, nowMs: number): Dwell
     leftSeconds: Math.max(0, left),
   };
   const next = plan.phases[ask.phase];
+  const stay = ask.stay ?? null;
+  if (ask.answer === "met" && stay !== null && !stay.reached) {
+    const stayed = Math.max(0, (nowMs - stay.sinceMs) / 1000);
+    const of = {
+      plannedSeconds: stay.askedSeconds,
+      heldSeconds: stayed,
+      ring: Math.min(1, stayed / stay.askedSeconds),
+      leftSeconds: base.leftSeconds,
+    };
+    if (stayed >= stay.askedSeconds) return { ...of, word: "release", sentence: `${stay.askedSeconds} s. That is it. Let go.` };
+    return { ...of, word: "stays", sentence: `In place. Stays ${stay.askedSeconds} s.` };
+  }
   if (ask.answer === "met") return { ...base, word: "release", sentence: "That is it. Let go." };
   if (left <= 0) return { ...base, word: "maximum", sentence: "Longest ask. Help to any smaller answer, let go on that." };
   if (ask.answer === "try") return { ...base, word: "hold the try", sentence: "A try: hold, do not step up." };

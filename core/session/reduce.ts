@@ -65,6 +65,9 @@ export interface SessionRecord {
     readonly phase: number | null;
     readonly answered: boolean;
     readonly lastAnswer: "met" | "try" | "wrong" | null;
+    readonly lastAnswerMs: number | null;
+    /** Whether the steps, seconds or metres asked for were said to be reached. */
+    readonly reached: boolean;
     readonly phaseSteps: readonly { readonly ms: number; readonly phase: number }[];
   } | null;
   /** Asks that the block, a break or the finish ended before any answer: no trials. */
@@ -350,6 +353,8 @@ export function reduceSession(events: Iterable<SessionEvent>, clocks: ClockKnowl
             phase: open.phaseSteps.at(-1)?.phase ?? null,
             answered: open.answered,
             lastAnswer: open.lastAnswer,
+            lastAnswerMs: open.lastAnswerMs,
+            reached: open.reached,
             phaseSteps: open.phaseSteps,
           },
     cutOffAsks,

@@ -64,6 +64,15 @@ export class TrialBuilder {
     return this.answers.length > 0 || this.criterionMs !== null;
   }
 
+  /** When the last answer came, or null. */
+  get lastAnswerMs(): number | null {
+    return this.answers.at(-1)?.ms ?? null;
+  }
+
+  get reached(): boolean {
+    return this.criterionMs !== null;
+  }
+
   /** The last answer so far, reaching the criterion included. */
   get lastAnswer(): "met" | "try" | "wrong" | null {
     return this.criterionMs !== null ? "met" : (this.answers.at(-1)?.answer ?? null);

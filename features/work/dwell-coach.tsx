@@ -11,8 +11,11 @@ const LOOK_EVERY_MS = 100;
 
 const sinceOf = (open: Open) => open.phaseSteps.at(-1)?.ms ?? open.askMs;
 
-function adviceFor({ start, session }: RecorderState, open: Open): DwellAdvice {
-  const ask = { askMs: open.askMs, phase: open.phase ?? 1, phaseMs: sinceOf(open), answer: open.lastAnswer };
+function adviceFor({ start, session, block }: RecorderState, open: Open): DwellAdvice {
+  const asked = block?.criterion?.stay_s;
+  const stay =
+    asked === undefined || open.lastAnswerMs === null ? null : { askedSeconds: asked, sinceMs: open.lastAnswerMs, reached: open.reached };
+  const ask = { askMs: open.askMs, phase: open.phase ?? 1, phaseMs: sinceOf(open), answer: open.lastAnswer, stay };
   return dwellAdvice(start.plan, ask, session.nowMs() ?? ask.phaseMs);
 }
 
@@ -38,7 +41,7 @@ function useDwell(state: RecorderState, open: Open, ring: RefObject<SVGCircleEle
       // The ring is moved by hand and in steps: an animation would paint sixty times a second beside the pads.
       if (ring.current !== null) ring.current.style.strokeDashoffset = String(offsetOf(advice));
       if (advice.word !== said) {
-        if (said !== "" && advice.word === "step up") tell("dwell end");
+        if (said !== "" && (advice.word === "step up" || (said === "stays" && advice.word === "release"))) tell("dwell end");
         if (advice.word === "maximum") tell("maximum");
         said = advice.word;
       }

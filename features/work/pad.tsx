@@ -49,6 +49,7 @@ export const Pad = memo(function Pad({
   keys,
 }: PadProps) {
   const byPointer = useRef(false);
+  const keyHeld = useRef(false);
   const swipe = useRef<{ y: number; steps: number } | null>(null);
   const down = (event: PointerEvent<HTMLButtonElement>) => {
     if (event.button !== 0 || disabled) return;
@@ -87,7 +88,10 @@ export const Pad = memo(function Pad({
       onClick={() => {
         if (!byPointer.current) {
           if (onHold === undefined) onPress?.();
-          else onHold(pressed !== true);
+          else {
+            keyHeld.current = !(pressed ?? keyHeld.current);
+            onHold(keyHeld.current);
+          }
         }
         byPointer.current = false;
       }}

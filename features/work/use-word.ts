@@ -51,6 +51,10 @@ export function useWord(start: RecorderStart, { record, nowMs, log, ready }: Ses
     }
     if (said.current === now) return;
     said.current = now;
+    // Another recorder of the session may have said it already.
+    const last = record.facts.findLast((fact) => fact.type === "word" || fact.type === "block.start");
+    if (last?.type === "word" && last.payload.word === advice.word && last.payload.taken === false && last.payload.did === undefined)
+      return;
     log({ type: "word", payload: { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: false } });
   }, [advice, block, ready, record, log]);
   return advice;

@@ -50,15 +50,25 @@ export interface Aftercare {
 export function blockActs(pen: Pen) {
   const { now, log, setPhase, setSheet, addPart } = pen;
 
-  /** What is done instead of the word is logged beside it, so that both can be looked at later. */
-  const instead = (did: string): Fact[] => {
+  /** The word that stands, as it was taken. */
+  const taken = (): Fact[] => {
+    const { advice } = now();
+    if (advice === null) return [];
+    return [{ type: "word", payload: { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: true } }];
+  };
+
+  /** What is done instead of the word is logged beside it, so that both can be looked at later; who does what it says has taken it. */
+  const beside = (did: string, asSaid: boolean): Fact[] => {
     const { advice, start, working } = now();
-    if (advice === null || start.battery || !working) return [];
+    // The stop card is answered by its own fact.
+    if (advice === null || advice.word === "Stop" || start.battery || !working) return [];
+    if (asSaid) return taken();
     return [{ type: "word", payload: { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: false, did } }];
   };
 
-  const begin = (choice: BlockChoice, byWord = false) => {
-    const { start, record } = now();
+  /** @param word the word's own fact where it is taken, an empty list where nothing is to be said; otherwise what is done is logged beside the word. */
+  const begin = (choice: BlockChoice, word?: readonly Fact[]) => {
+    const { start, record, block, advice } = now();
     const plan = choice.part?.plan ?? start.plan;
     const why = barredRung(plan, choice.rung, start.allowance)[0]?.why ?? choice.part?.next.barred ?? null;
     if (why !== null) return refuse(pen, `Not today. ${why}`);
@@ -68,26 +78,36 @@ export function blockActs(pen: Pen) {
     const did = other
       ? choice.part?.behaviour
       : `rung ${choice.rung}${choice.side === null ? "" : choice.side === "L" ? ", left" : ", right"}`;
-    press(pen, ...(byWord ? [] : instead(did ?? "")), ...blockFacts(start, record, choice));
+    const asSaid =
+      !other &&
+      (advice?.word === "Change side"
+        ? choice.side !== (block?.side ?? null) && choice.rung === Number(block?.rung)
+        : advice?.rung !== undefined && advice.rung === choice.rung);
+    press(pen, ...(word ?? beside(did ?? "", asSaid)), ...blockFacts(start, record, choice));
   };
 
-  const takeBreak = (byWord = false) => {
-    if (now().onBreak) press(pen, { type: "break.end" });
-    else if (now().working) press(pen, ...(byWord ? [] : instead("break")), { type: "break.start", payload: { reason: "rest" } });
+  const takeBreak = () => {
+    const { onBreak, working, advice } = now();
+    if (onBreak) press(pen, { type: "break.end" });
+    else if (working) press(pen, ...beside("break", advice?.word === "Rest"), { type: "break.start", payload: { reason: "rest" } });
     else refuse(pen, "Start a block first.");
   };
 
-  const side = (byWord = false) => {
+  const side = () => {
     const { start, block, working } = now();
     if (!working || block === null) return refuse(pen, "Start a block first.");
     if (start.battery && block.side === null) return refuse(pen, "This item has no sides.");
     const only = start.allowance.side;
     if (only !== null) return refuse(pen, only.why);
-    begin({ rung: rungNumber(start, block), side: OTHER[block.side ?? "L"], kind: block.kind ?? "work" }, byWord);
+    begin({ rung: rungNumber(start, block), side: OTHER[block.side ?? "L"], kind: block.kind ?? "work" });
   };
+
+  // A second press while the server is asked must not put the rung in twice.
+  let putting = false;
 
   /** The ladder in work with a rung put in, as a new version on the server. @returns why it could not be, or null. */
   const putRungBetween = async (rung: number, byWord = false): Promise<string | null> => {
+    if (putting) return null;
     const { start, block } = now();
     const { plan, ladderId, version, behaviourInput } = start;
     if (ladderId === null || version === null) return "Only a ladder has rungs to put one between.";
@@ -95,15 +115,22 @@ export function blockActs(pen: Pen) {
     const first = put[0];
     if (first === undefined) return `Nothing fits between rung ${rung - 1} and ${rung}.`;
     const next = { ...plan, rungs: [...plan.rungs.slice(0, rung - 1), ...put, ...plan.rungs.slice(rung - 1)] };
+    putting = true;
     const sent = await send<{ version: number }>("PUT", `/api/ladders/${ladderId}`, {
       behaviour: behaviourInput,
       plan: next,
       newVersion: true,
     });
+    putting = false;
     if (!sent.ok) return `The rung could not be put in. ${sent.message}`;
     const moved = unchangedRungs(plan, next);
+    const { behaviour, next: nextStart, planCautions } = start;
     const part: LadderPart = {
-      ...start,
+      ladderId,
+      behaviour,
+      behaviourInput,
+      next: nextStart,
+      planCautions,
       plan: next,
       version: sent.value.version,
       earlier: carriedOver(start.earlier, sent.value.version, new Map([[version, moved]])),
@@ -115,14 +142,14 @@ export function blockActs(pen: Pen) {
       ],
     };
     addPart(part);
-    begin({ rung, side: block?.side ?? "L", kind: "work", part }, byWord);
+    begin({ rung, side: block?.side ?? "L", kind: "work", part }, byWord ? taken() : undefined);
     return null;
   };
 
   return {
     begin,
-    takeBreak: () => takeBreak(),
-    side: () => side(),
+    takeBreak,
+    side,
     putRungBetween: (rung: number) => putRungBetween(rung),
     /** A new ladder named on the spot, begun at once. Without the server it is worked under its name and planned later. */
     nameNew: async (name: string): Promise<void> => {
@@ -149,7 +176,7 @@ export function blockActs(pen: Pen) {
       const plan = planBlock(start, record);
       if (!isAside(start, record)) return;
       if (plan === null) press(pen, { type: "block.end" });
-      else begin({ rung: rungNumber(start, plan), side: plan.side, kind: plan.kind ?? "work" });
+      else begin({ rung: rungNumber(start, plan), side: plan.side, kind: plan.kind ?? "work" }, []);
     },
     takeWord: () => {
       const { advice, block, start, onBreak, record } = now();
@@ -161,25 +188,26 @@ export function blockActs(pen: Pen) {
         return;
       }
       if (advice === null || block === null) return;
-      const { word, reason, numbers, rung } = advice;
-      if (word === "Stay" || word === "Stop" || (word === "Ease" && rung === undefined)) return;
-      log({ type: "word", payload: { word, reason, numbers: { ...numbers }, taken: true } });
-      if (word === "Raise" || word === "Ease") begin({ rung: rung ?? Number(block.rung), side: block.side ?? "L", kind: "work" }, true);
+      const { word, rung } = advice;
+      if ((word === "Raise" || word === "Ease") && rung !== undefined) begin({ rung, side: block.side ?? "L", kind: "work" }, taken());
       if (word === "Split")
         void putRungBetween(Number(block.rung), true).then((problem) => {
           if (problem !== null) refuse(pen, problem);
         });
-      if (word === "Change side") side(true);
-      if (word === "Rest" && !onBreak) takeBreak(true);
-      if (word === "Finish" && rung !== undefined && block.kind !== "sure") begin({ rung, side: block.side ?? "L", kind: "sure" }, true);
-      else if (word === "Finish") setSheet("finish");
+      if (word === "Change side") side();
+      if (word === "Rest" && !onBreak) takeBreak();
+      if (word === "Finish" && rung !== undefined && block.kind !== "sure") begin({ rung, side: block.side ?? "L", kind: "sure" }, taken());
+      else if (word === "Finish") {
+        log(...taken());
+        setSheet("finish");
+      }
     },
     preflight: (checked: Preflight) =>
       press(pen, { type: "preflight", payload: { ...checked, checks: [...checked.checks], open: [...checked.open], skipped: false } }),
     skipPreflight: () => press(pen, { type: "preflight", payload: { skipped: true } }),
     aftercare: (care: Aftercare) => press(pen, { type: "aftercare", payload: { ...care, breathing: [...care.breathing] } }),
     finish: (notes: FinishNotes) => {
-      const facts: Fact[] = [];
+      const facts: Fact[] = now().advice?.word === "Finish" ? [] : beside("finish", false);
       if (now().onBreak) facts.push({ type: "break.end" });
       if (now().working) facts.push({ type: "block.end" });
       facts.push({ type: "session.end" });

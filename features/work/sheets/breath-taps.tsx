@@ -3,12 +3,16 @@
 import { useRef, useState } from "react";
 import { breathingRate } from "@/core/welfare";
 
+/** More says nothing more, and an event has its limits. */
+const MOST_TAPS = 300;
+
 /** Breathing by tapping: one tap a breath, looking at the flank. */
 export function BreathTaps({ onRate }: { onRate: (tapsMs: readonly number[]) => void }) {
   const [taps, setTaps] = useState<readonly number[]>([]);
   const started = useRef(0);
   const rate = breathingRate(taps);
   const tap = () => {
+    if (taps.length >= MOST_TAPS) return;
     const now = performance.now();
     if (taps.length === 0) started.current = now;
     setTaps([...taps, Math.round(now - started.current)]);

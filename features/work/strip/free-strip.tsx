@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { CORNER_STAND_SECONDS, cornerStands, freeWork, isEdgeZone, whereNow } from "@/core/session";
 import { clockWords, percent } from "@/ui/measure";
 import { tell } from "../sound/signals";
@@ -19,7 +19,7 @@ function gaitsOf({ start }: RecorderState): readonly string[] {
 }
 
 /** Connected time, the longest stretch and stands in a corner; they go on by themselves each second. */
-function FreeNumbers({ state }: { state: RecorderState }) {
+export function FreeNumbers({ state }: { state: RecorderState }) {
   const [, tick] = useState(0);
   useEffect(() => {
     const timer = setInterval(() => tick((n) => n + 1), 1000);
@@ -61,21 +61,38 @@ function FreeNumbers({ state }: { state: RecorderState }) {
   );
 }
 
-/** A look at each beep: with the handler or not. */
-function Looks({ state }: { state: RecorderState }) {
+/** Looks at each beep: since when they run, and which beep it is. */
+export interface LooksState {
+  readonly sinceMs: number | null;
+  readonly beep: number;
+  readonly toggle: () => void;
+}
+
+/** The beeps of momentary looks; they go on whichever row is shown. */
+export function useLooks(): LooksState {
   const [sinceMs, setSince] = useState<number | null>(null);
   const [beep, setBeep] = useState(0);
   useEffect(() => {
     if (sinceMs === null) return;
+    let heard = 0;
     const timer = setInterval(() => {
       const now = Math.floor((performance.now() - sinceMs) / (BEEP_SECONDS * 1000));
-      setBeep((before) => {
-        if (now > before) tell("beep");
-        return now;
-      });
+      if (now === heard) return;
+      heard = now;
+      tell("beep");
+      setBeep(now);
     }, 200);
     return () => clearInterval(timer);
   }, [sinceMs]);
+  const toggle = useCallback(() => {
+    setBeep(0);
+    setSince((since) => (since === null ? performance.now() : null));
+  }, []);
+  return { sinceMs, beep, toggle };
+}
+
+/** A look at each beep: with the handler or not. */
+function Looks({ state, looks: { sinceMs, beep, toggle } }: { state: RecorderState; looks: LooksState }) {
   const looks = state.session.record.facts.filter(({ type, payload }) => type === "sample" && payload.question === QUESTION);
   const yes = looks.filter(({ payload }) => payload.answer === "yes").length;
   const answered = useRef(0);
@@ -86,12 +103,7 @@ function Looks({ state }: { state: RecorderState }) {
   };
   return (
     <span className="flex shrink-0 items-center gap-1.5">
-      <button
-        type="button"
-        aria-pressed={sinceMs !== null}
-        className={chip(sinceMs !== null)}
-        onClick={() => setSince(sinceMs === null ? performance.now() : null)}
-      >
+      <button type="button" aria-pressed={sinceMs !== null} className={chip(sinceMs !== null)} onClick={toggle}>
         looks
       </button>
       {sinceMs !== null && (
@@ -112,7 +124,7 @@ function Looks({ state }: { state: RecorderState }) {
 }
 
 /** Work at liberty: gaits, direction and circle, departures, connected time. */
-export function FreeStrip({ state }: { state: RecorderState }) {
+export function FreeStrip({ state, looks }: { state: RecorderState; looks: LooksState }) {
   const { act } = state;
   const { record, nowMs } = state.session;
   const { gait, direction, radiusMetres, isAway } = freeWork(record, nowMs());
@@ -123,46 +135,43 @@ export function FreeStrip({ state }: { state: RecorderState }) {
   const log = (next: { gait?: string; direction?: string; radius?: number | null }) =>
     act.gait(next.gait ?? gait ?? "stand", next.direction ?? side, next.radius === undefined ? radius : next.radius);
   return (
-    <div className="grid gap-1.5">
-      <FreeNumbers state={state} />
-      <fieldset className="flex min-w-0 gap-1.5 overflow-x-auto" aria-label="Free work">
-        <button type="button" aria-pressed={isAway} onClick={act.away} className={`${chip(isAway)} border-dashed`}>
-          {isAway ? "is back" : "leaves"}
+    <fieldset className="flex min-w-0 gap-1.5 overflow-x-auto" aria-label="Free work">
+      <button type="button" aria-pressed={isAway} onClick={act.away} className={`${chip(isAway)} border-dashed`}>
+        {isAway ? "is back" : "leaves"}
+      </button>
+      {gaitsOf(state).map((one) => (
+        <button key={one} type="button" aria-pressed={gait === one} onClick={() => log({ gait: one })} className={chip(gait === one)}>
+          {one}
         </button>
-        {gaitsOf(state).map((one) => (
-          <button key={one} type="button" aria-pressed={gait === one} onClick={() => log({ gait: one })} className={chip(gait === one)}>
-            {one}
-          </button>
-        ))}
-        <button
-          type="button"
-          aria-label={`going ${side}, change direction`}
-          onClick={() => log({ direction: side === "left" ? "right" : "left" })}
-          className={chip(false)}
-        >
-          {side === "left" ? "↺ left" : "↻ right"}
-        </button>
-        <select
-          aria-label="Circle distance"
-          value={radius ?? ""}
-          onChange={(event) => {
-            const metres = event.target.value === "" ? null : Number(event.target.value);
-            setRadius(metres);
-            if (metres !== null) log({ radius: metres });
-          }}
-          className={`${chip(false)} figures`}
-        >
-          <option value="">circle</option>
-          {[...new Set([...RADII_METRES, ...(radius === null ? [] : [radius])])]
-            .sort((a, b) => a - b)
-            .map((metres) => (
-              <option key={metres} value={metres}>
-                {metres} m
-              </option>
-            ))}
-        </select>
-        <Looks state={state} />
-      </fieldset>
-    </div>
+      ))}
+      <button
+        type="button"
+        aria-label={`going ${side}, change direction`}
+        onClick={() => log({ direction: side === "left" ? "right" : "left" })}
+        className={chip(false)}
+      >
+        {side === "left" ? "↺ left" : "↻ right"}
+      </button>
+      <select
+        aria-label="Circle distance"
+        value={radius ?? ""}
+        onChange={(event) => {
+          const metres = event.target.value === "" ? null : Number(event.target.value);
+          setRadius(metres);
+          if (metres !== null) log({ radius: metres });
+        }}
+        className={`${chip(false)} figures`}
+      >
+        <option value="">circle</option>
+        {[...new Set([...RADII_METRES, ...(radius === null ? [] : [radius])])]
+          .sort((a, b) => a - b)
+          .map((metres) => (
+            <option key={metres} value={metres}>
+              {metres} m
+            </option>
+          ))}
+      </select>
+      <Looks state={state} looks={looks} />
+    </fieldset>
   );
 }

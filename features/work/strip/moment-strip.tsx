@@ -5,13 +5,13 @@ import { type ReactNode, Suspense, useEffect, useState } from "react";
 import { EASE_GRADES, type Strand } from "@/core/strands";
 import { lazyPart } from "../lazy-part";
 import type { RecorderState } from "../use-recorder";
+import { FreeNumbers, FreeStrip, useLooks } from "./free-strip";
 import { SignalNames } from "./signal-names";
 import { StayReasons } from "./stay-reasons";
 import { WhereRow } from "./where-row";
 
 /** The values of a counted strand, only where there is one to count. */
 const ValueRow = lazyPart(() => import("./value-row").then(({ ValueRow }) => ValueRow));
-const FreeStrip = lazyPart(() => import("./free-strip").then(({ FreeStrip }) => FreeStrip));
 
 const NAME_WITHIN_MS = 8000;
 
@@ -52,6 +52,7 @@ export function MomentStrip({ state }: { state: RecorderState }) {
   const { session, start, block, open, way, act } = state;
   const { record } = session;
   const [turned, setTurned] = useState(0);
+  const looks = useLooks();
   const inBlock = record.blocks.length - 1;
   const last = record.trials.at(-1)?.blockIndex === inBlock ? record.trials.at(-1) : undefined;
   // A sign may change the word, which is logged after it: that is no press.
@@ -89,7 +90,7 @@ export function MomentStrip({ state }: { state: RecorderState }) {
     });
   if (graded && last !== undefined) rows.push({ key: "ease", wanted: last.ease === null, row: <EaseRow state={state} ease={last.ease} /> });
   const free = isFree(state);
-  rows.push({ key: "free", wanted: free, row: <FreeStrip state={state} /> });
+  rows.push({ key: "free", wanted: free, row: <FreeStrip state={state} looks={looks} /> });
   if (!start.battery || start.zones.length > 0)
     rows.push({ key: "where", wanted: false, row: <WhereRow zones={start.zones} state={state} touch={!start.battery} /> });
 
@@ -105,20 +106,23 @@ export function MomentStrip({ state }: { state: RecorderState }) {
   }, [top]);
   const shown = resting[turned % resting.length];
   return (
-    <div className="flex min-w-0 items-end gap-1.5">
-      <div className="min-w-0 grow" data-row={shown?.key}>
-        <Suspense fallback={<div className="min-h-12" />}>{shown?.row}</Suspense>
+    <div className="grid min-w-0 gap-1.5">
+      {(free || shown?.key === "free" || record.facts.some(({ type }) => type === "gait")) && <FreeNumbers state={state} />}
+      <div className="flex min-w-0 items-end gap-1.5">
+        <div className="min-w-0 grow" data-row={shown?.key}>
+          <Suspense fallback={<div className="min-h-12" />}>{shown?.row}</Suspense>
+        </div>
+        {resting.length > 1 && (
+          <button
+            type="button"
+            aria-label="another row"
+            onClick={() => setTurned(turned + 1)}
+            className="grid min-h-12 w-11 shrink-0 place-items-center rounded-lg border-2 border-hair"
+          >
+            <RotateCw size={18} aria-hidden="true" />
+          </button>
+        )}
       </div>
-      {resting.length > 1 && (
-        <button
-          type="button"
-          aria-label="another row"
-          onClick={() => setTurned(turned + 1)}
-          className="grid min-h-12 w-11 shrink-0 place-items-center rounded-lg border-2 border-hair"
-        >
-          <RotateCw size={18} aria-hidden="true" />
-        </button>
-      )}
     </div>
   );
 }
