@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { Suspense, useEffect, useMemo, useState } from "react";
+import { Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { batteryPlace, FIRST_LOOK_STEPS } from "@/core/know";
 import { beginningSide, limitReached, openDanger, workSeconds } from "@/core/session";
 import { criterionParts } from "@/core/strands";
@@ -87,6 +87,8 @@ export function Recorder({ given }: { given: RecorderStart }) {
   const { record } = session;
   const [finishing, setFinishing] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const stopWaiting = useRef<(() => void) | null>(null);
+  useEffect(() => () => stopWaiting.current?.(), []);
   useKeys(state);
   useWakeLock(working);
   useEffect(() => afterPaint(fetchParts), []);
@@ -114,11 +116,19 @@ export function Recorder({ given }: { given: RecorderStart }) {
     setSheet(null);
   };
   const toReview = async () => {
+    const sender = senderFor(start.storeId);
     setBusy(true);
-    const sent = await senderFor(start.storeId).flush(10_000);
+    const sent = await sender.flush(4000);
     setBusy(false);
-    if (sent) router.push(review);
-    else setFinishing("The session is finished and kept on this device. The server does not answer; it is sent as soon as it does.");
+    if (sent) return router.push(review);
+    setFinishing("The session is finished and kept on this device. The server does not answer; when it does it goes on to the review.");
+    stopWaiting.current?.();
+    stopWaiting.current = sender.subscribe(() => {
+      const { waiting, unkept } = sender.snapshot();
+      if (waiting !== 0 || unkept > 0) return;
+      stopWaiting.current?.();
+      router.push(review);
+    });
   };
 
   if (!session.ready) return <main className="p-6 text-soft">Reading what this device has kept.</main>;

@@ -194,7 +194,6 @@ test("offline for a while and back: nothing is lost, and any page sends what is 
   await page.getByRole("button", { name: "Save, to the review" }).click();
   await expect(page.getByText("kept on this device").first()).toBeVisible();
   await context.setOffline(false);
-  await allSaved(page);
-  await page.getByRole("link", { name: "To the review" }).click();
-  await expect(page.getByTestId("met")).toHaveText("4 of 4");
+  // What was asked for comes by itself once everything is on the server.
+  await expect(page.getByTestId("met")).toHaveText("4 of 4", { timeout: 45_000 });
 });

@@ -17,7 +17,8 @@ function analyse(parameters: readonly string[]): AnalyseOutput {
 }
 
 // Undo, corrections, tally and timed mixed, breaks, reloads, two recorders: see the generator.
-for (const seed of [101, 202, 303, 404]) {
+// Forty more seeds go through the same comparison without a browser: core/session/derived.property.test.ts.
+for (const seed of [101, 404]) {
   test(`seed ${seed}: the numbers on screen are those of analyse on the exported files`, async ({ page, server }) => {
     const { id, events } = randomSession(seed, Date.now() - 86_400_000);
     await makeSession(server.url, await makeHorse(server.url, `Seed ${seed}`), id);

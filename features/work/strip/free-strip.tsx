@@ -9,7 +9,8 @@ import { chip } from "./chip";
 
 const GAITS = ["stand", "walk", "trot", "canter"] as const;
 const RADII_METRES = [2, 3, 4, 6, 8, 10] as const;
-const BEEP_SECONDS = 10;
+/** How far apart the looks are, in seconds: at work they must not keep the eyes off the horse for long (common practice, no source). */
+const BEEP_SECONDS = 8;
 const QUESTION = "with me";
 
 /** The gaits of the plan's own strand, or the usual ones. */
