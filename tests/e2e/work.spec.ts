@@ -7,6 +7,8 @@ import { emptyDraft } from "@/tests/support/plan";
 import { allSaved, expect, finishSession, fromMore, makeHorse, noAxeFindings, openRecorder, pad, startBlock, test } from "./fixtures";
 
 test.use({ viewport: { width: 390, height: 844 } });
+// Each has its own horse, so that both cores have something to do.
+test.describe.configure({ mode: "parallel" });
 
 const phases = (dwellSeconds: number, profile: "rising" | "pulse" = "rising"): LadderPlan["phases"] =>
   ["look", "point", "tap"].map((label) => ({

@@ -1,16 +1,15 @@
 "use client";
 
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { CORNER_STAND_SECONDS, cornerStands, freeWork, isEdgeZone, whereNow } from "@/core/session";
 import { clockWords, percent } from "@/ui/measure";
 import { tell } from "../sound/signals";
 import type { RecorderState } from "../use-recorder";
 import { chip } from "./chip";
+import { BEEP_SECONDS, type LooksState } from "./use-looks";
 
 const GAITS = ["stand", "walk", "trot", "canter"] as const;
 const RADII_METRES = [2, 3, 4, 6, 8, 10] as const;
-/** How far apart the looks are, in seconds: at work they must not keep the eyes off the horse for long (common practice, no source). */
-const BEEP_SECONDS = 8;
 const QUESTION = "with me";
 
 /** The gaits of the plan's own strand, or the usual ones. */
@@ -60,36 +59,6 @@ export function FreeNumbers({ state }: { state: RecorderState }) {
       )}
     </p>
   );
-}
-
-/** Looks at each beep: since when they run, and which beep it is. */
-export interface LooksState {
-  readonly sinceMs: number | null;
-  readonly beep: number;
-  readonly toggle: () => void;
-}
-
-/** The beeps of momentary looks; they go on whichever row is shown. */
-export function useLooks(): LooksState {
-  const [sinceMs, setSince] = useState<number | null>(null);
-  const [beep, setBeep] = useState(0);
-  useEffect(() => {
-    if (sinceMs === null) return;
-    let heard = 0;
-    const timer = setInterval(() => {
-      const now = Math.floor((performance.now() - sinceMs) / (BEEP_SECONDS * 1000));
-      if (now === heard) return;
-      heard = now;
-      tell("beep");
-      setBeep(now);
-    }, 200);
-    return () => clearInterval(timer);
-  }, [sinceMs]);
-  const toggle = useCallback(() => {
-    setBeep(0);
-    setSince((since) => (since === null ? performance.now() : null));
-  }, []);
-  return { sinceMs, beep, toggle };
 }
 
 /** A look at each beep: with the handler or not. */

@@ -5,13 +5,16 @@ import { type ReactNode, Suspense, useEffect, useState } from "react";
 import { EASE_GRADES, type Strand } from "@/core/strands";
 import { lazyPart } from "../lazy-part";
 import type { RecorderState } from "../use-recorder";
-import { FreeNumbers, FreeStrip, useLooks } from "./free-strip";
 import { SignalNames } from "./signal-names";
 import { StayReasons } from "./stay-reasons";
+import { useLooks } from "./use-looks";
 import { WhereRow } from "./where-row";
 
 /** The values of a counted strand, only where there is one to count. */
 const ValueRow = lazyPart(() => import("./value-row").then(({ ValueRow }) => ValueRow));
+
+const FreeStrip = lazyPart(() => import("./free-strip").then(({ FreeStrip }) => FreeStrip));
+const FreeNumbers = lazyPart(() => import("./free-strip").then(({ FreeNumbers }) => FreeNumbers));
 
 const NAME_WITHIN_MS = 8000;
 
@@ -107,7 +110,11 @@ export function MomentStrip({ state }: { state: RecorderState }) {
   const shown = resting[turned % resting.length];
   return (
     <div className="grid min-w-0 gap-1.5">
-      {(free || shown?.key === "free" || record.facts.some(({ type }) => type === "gait")) && <FreeNumbers state={state} />}
+      {(free || shown?.key === "free" || record.facts.some(({ type }) => type === "gait")) && (
+        <Suspense fallback={null}>
+          <FreeNumbers state={state} />
+        </Suspense>
+      )}
       <div className="flex min-w-0 items-end gap-1.5">
         <div className="min-w-0 grow" data-row={shown?.key}>
           <Suspense fallback={<div className="min-h-12" />}>{shown?.row}</Suspense>
