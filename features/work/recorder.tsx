@@ -123,12 +123,15 @@ export function Recorder({ given }: { given: RecorderStart }) {
     if (sent) return router.push(review);
     setFinishing("The session is finished and kept on this device. The server does not answer; when it does it goes on to the review.");
     stopWaiting.current?.();
-    stopWaiting.current = sender.subscribe(() => {
+    const look = () => {
       const { waiting, unkept } = sender.snapshot();
       if (waiting !== 0 || unkept > 0) return;
       stopWaiting.current?.();
       router.push(review);
-    });
+    };
+    stopWaiting.current = sender.subscribe(look);
+    // It may have gone through in between.
+    look();
   };
 
   if (!session.ready) return <main className="p-6 text-soft">Reading what this device has kept.</main>;

@@ -57,6 +57,25 @@ describe.each(kinds)("the sender, with taps kept %s", (_, open) => {
     expect(sender.snapshot()).toEqual({ unkept: 0, waiting: 0, refused: 0, held: null });
   });
 
+  it("sends a tap kept in the very moment it thought it was done", async () => {
+    const queue = await open();
+    const sender = new Sender("s", Promise.resolve(queue));
+    const [first, second] = [events(1), events(1)];
+    const count = queue.countRefused.bind(queue);
+    let once = true;
+    queue.countRefused = async () => {
+      const refused = await count();
+      if (once) {
+        once = false;
+        await sender.keep(second);
+      }
+      return refused;
+    };
+    await sender.keep(first);
+    expect(await sender.flush(3000)).toBe(true);
+    expect(server.saved.size).toBe(2);
+  });
+
   it("keeps everything while the server is away and sends it when it is back", async () => {
     const sender = new Sender("s", open());
     server.away = true;

@@ -85,9 +85,10 @@ export class Sender {
       do {
         this.again = false;
         await this.sendAll(queue);
+        this.pauseMs = FIRST_PAUSE_MS;
+        this.say({ waiting: await queue.countWaiting(), refused: await queue.countRefused() });
+        // Looked at last, with nothing awaited after it: a tap kept during the counting would otherwise wait for the next one.
       } while (this.again);
-      this.pauseMs = FIRST_PAUSE_MS;
-      this.say({ waiting: await queue.countWaiting(), refused: await queue.countRefused() });
     } catch (error) {
       this.say({ waiting: await this.countSafely(), held: error instanceof Error ? error.message : "The server does not answer." });
       this.timer = setTimeout(this.kick, this.pauseMs);
