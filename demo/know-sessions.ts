@@ -8,7 +8,6 @@ import {
   FIRST_LOOK_ITEMS,
   FIRST_LOOK_STEPS,
   firstLookPlan,
-  HEART_STRAND,
   proposeTouch,
   REST_BEHAVIOUR,
   SIGNS,
@@ -21,6 +20,7 @@ import {
 import { criterionOf } from "@/core/ladder";
 import type { SessionEvent, SessionKind } from "@/core/schemas";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
+import { HEART_STRAND } from "@/core/welfare";
 import { drawUuid, EventLog } from "./event-log";
 
 /** How a horse of the invented yard is to know: what it is strong in, what worries its skin, what it looks for. */

@@ -1,4 +1,5 @@
 import { type SessionRecord, workSeconds } from "../session";
+import { HEART_STRAND } from "../welfare";
 import { CONNECTION_QUESTION, type Sample } from "./connection";
 import { FIRST_LOOK_BEHAVIOUR, type FirstLook, firstLookOf } from "./first-look";
 import { reliefOfSession, type SessionRelief } from "./relief";
@@ -22,9 +23,6 @@ export interface KnowDigest {
   readonly sides: SideCounts;
   readonly trials: number;
 }
-
-/** A strand's name under which a heart rate is measured. */
-export const HEART_STRAND = "heart rate";
 
 const isZone = (value: unknown): value is TouchZone => (TOUCH_ZONES as readonly unknown[]).includes(value);
 const isTool = (value: unknown): value is TouchTool => (TOUCH_TOOLS as readonly unknown[]).includes(value);

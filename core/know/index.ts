@@ -10,7 +10,7 @@ export {
   connectionOf,
   type Sample,
 } from "./connection";
-export { HEART_STRAND, type KnowDigest, knowDigest } from "./digest";
+export { type KnowDigest, knowDigest } from "./digest";
 export {
   type BatteryPlace,
   batteryPlace,

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { SessionWriter } from "@/tests/support/session-writer";
 import { reduceSession } from "../session";
+import { HEART_STRAND } from "../welfare";
 import {
   addSides,
   addSigns,
@@ -10,7 +11,6 @@ import {
   compareSigns,
   connectionOf,
   countSides,
-  HEART_STRAND,
   knowDigest,
   type NamedHorse,
   NO_SIGNS,

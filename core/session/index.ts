@@ -44,5 +44,6 @@ export { openDanger, type SignalClass, signsWithin } from "./signals";
 export { type BlockSummary, interResponseSeconds, type SessionSummary, summariseSession } from "./summary";
 export { blockSeconds, endOfWorkMs, secondsSinceRest, secondsWithoutBreaks, workSeconds } from "./time";
 export { LOGGED_WAYS, type LoggedWay, ORDER_FAULTS, type Trial } from "./trial";
+export { breathingAfterWork, lastHeartRate } from "./vital-signs";
 export { type Whereabouts, whereNow } from "./where";
 export * from "./word";

@@ -1,5 +1,8 @@
 import { type Interval, poissonInterval } from "../evidence";
 
+/** The strand under which a heart rate is measured. */
+export const HEART_STRAND = "heart rate";
+
 /** A breathing rate from taps, in breaths a minute. */
 export interface BreathingRate {
   readonly perMinute: number;

@@ -1,8 +1,8 @@
 "use client";
 
 import { useState } from "react";
-import { HEART_STRAND, REST_BEHAVIOUR, SIGN_CLASSES, SIGNS } from "@/core/know";
-import { breathingRate } from "@/core/welfare";
+import { REST_BEHAVIOUR, SIGN_CLASSES, SIGNS } from "@/core/know";
+import { breathingRate, HEART_STRAND } from "@/core/welfare";
 import { Pad } from "../work/pad";
 import { WatchShell } from "./shell";
 import { useWatch, type Watch, type WatchStart } from "./use-watch";

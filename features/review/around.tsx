@@ -1,4 +1,4 @@
-import { cornerStands, freeWork, heatOf, isEdgeZone, type SessionRecord } from "@/core/session";
+import { breathingAfterWork, cornerStands, freeWork, heatOf, isEdgeZone, lastHeartRate, type SessionRecord } from "@/core/session";
 import { recoveryOf } from "@/core/welfare";
 import { clockWords, percent } from "@/ui/measure";
 import { RecoveryCurve } from "../work/sheets/recovery-curve";
@@ -14,13 +14,7 @@ export function Around({ record, restingBreaths }: { record: SessionRecord; rest
   const zones = [...new Set(record.facts.flatMap(({ type, payload }) => (type === "zone" ? [String(payload.zone)] : [])))];
   const stands = cornerStands(record, new Set(zones.filter((name) => isEdgeZone({ name }))));
   const care = record.facts.findLast(({ type }) => type === "aftercare")?.payload;
-  const breathing = Array.isArray(care?.breathing) ? (care.breathing as { wall_ms: number; per_min: number }[]) : [];
-  const heart = record.facts.findLast(({ type, payload }) => type === "measure" && payload.strand === "heart rate");
-  const recovery = recoveryOf(
-    breathing.map(({ wall_ms, per_min }) => ({ wallMs: wall_ms, perMinute: per_min })),
-    restingBreaths,
-    heart === undefined ? null : Number(heart.payload.value),
-  );
+  const recovery = recoveryOf(breathingAfterWork(record), restingBreaths, lastHeartRate(record));
   const stops = record.facts.filter(({ type }) => type === "safety");
   if (before === undefined && !wasFree && care === undefined && stops.length === 0) return null;
   return (
@@ -85,7 +79,7 @@ export function Around({ record, restingBreaths }: { record: SessionRecord; rest
                 {care.walked_off === true ? "Walked off." : "Not walked off."} Legs: {String(care.legs || "not looked at")}. Kit:{" "}
                 {String(care.kit || "not looked at")}.{typeof care.food_g === "number" && ` Food: ${care.food_g} g.`}
               </p>
-              {breathing.length > 0 && (
+              {recovery.readings.length > 0 && (
                 <>
                   <RecoveryCurve recovery={recovery} restingPerMinute={restingBreaths} />
                   <p className="text-sm">{recovery.sentence}</p>

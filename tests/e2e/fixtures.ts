@@ -1,6 +1,8 @@
 import AxeBuilder from "@axe-core/playwright";
 import { test as base, expect, type Page } from "@playwright/test";
+import { readEventsCsv } from "@/core/formats";
 import type { LadderPlan } from "@/core/ladder";
+import type { SessionEvent } from "@/core/schemas";
 import { emptyDraft } from "@/tests/support/plan";
 import { freePort, TestServer } from "../support/server";
 
@@ -147,3 +149,16 @@ export async function noAxeFindings(page: Page, where = ""): Promise<void> {
   if (violations.some((v) => v.id === "document-title")) violations = await look();
   expect(violations.map((v) => `${where} ${v.id}: ${v.nodes.map((n) => n.target).join(" ")}`)).toEqual([]);
 }
+
+/** The session's events as the server has them, from the exported file. */
+export async function exported(page: Page, url: string): Promise<readonly SessionEvent[]> {
+  // The status line is a frame behind the press.
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+  await allSaved(page);
+  const session = /work\/([0-9a-f-]{36})/.exec(page.url())?.[1];
+  return readEventsCsv(await (await page.request.get(`${url}/api/sessions/${session}/events.csv`)).text()).events;
+}
+
+/** What the events of one type carry, in order. */
+export const payloads = (events: readonly SessionEvent[], type: string) =>
+  events.filter((event) => event.type === type).map(({ payload }) => payload);

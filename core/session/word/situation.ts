@@ -8,6 +8,7 @@ import { carriedOver, EVIDENCE_MAX_AGE_DAYS, type EvidenceTrial, evidenceForRung
 import type { SessionRecord } from "../reduce";
 import { openDanger, signsWithin } from "../signals";
 import { secondsSinceRest, workSeconds } from "../time";
+import { lastHeartRate } from "../vital-signs";
 import { valuesGoalOf } from "./goal";
 import type { BreathingState, SideState, WordInput } from "./input";
 import { DEFAULT_WORD_SETTINGS, type WordSettings } from "./settings";
@@ -30,8 +31,6 @@ export interface Situation {
   readonly restingBreaths: number | null;
 }
 
-/** A strand's name under which a heart rate is measured. */
-const HEART_STRAND = "heart rate";
 const SURE_TRIALS = 5;
 const SURE_SHARE = 0.8;
 
@@ -40,11 +39,10 @@ function breathingNow({ record, restingBreaths }: Situation): BreathingState | n
   const last = record.facts.findLast(({ type }) => type === "breath");
   const rate = last === undefined ? null : breathingRate(last.payload.taps_ms as readonly number[]);
   if (last === undefined || rate === null) return null;
-  const heart = record.facts.findLast(({ type, payload }) => type === "measure" && payload.strand === HEART_STRAND);
   return {
     perMinute: rate.perMinute,
     restingPerMinute: restingBreaths,
-    heartPerMinute: heart === undefined ? null : Number(heart.payload.value),
+    heartPerMinute: lastHeartRate(record),
   };
 }
 

@@ -1,5 +1,6 @@
 import { SIGNS, type TouchTool, type TouchZone } from "@/core/know";
 import { openDanger, piecesUsed, type SignalClass, whereNow } from "@/core/session";
+import { HEART_STRAND } from "@/core/welfare";
 import { touchFacts } from "../../touch/touch-facts";
 import { asideFacts } from "../block-facts";
 import type { Side } from "../types";
@@ -40,7 +41,7 @@ export function sceneActs(pen: Pen) {
     },
     /** The pouch filled up again, to so many pieces. */
     fillPouch: (pieces: number) => press(pen, { type: "preflight", payload: { pouch: piecesUsed(now().record) + pieces } }),
-    heart: (perMinute: number) => press(pen, { type: "measure", payload: { strand: "heart rate", value: perMinute, unit: "/min" } }),
+    heart: (perMinute: number) => press(pen, { type: "measure", payload: { strand: HEART_STRAND, value: perMinute, unit: "a minute" } }),
     sample: (question: string, answer: string, beep: number, seconds: number) =>
       press(pen, { type: "sample", payload: { question, answer, observer: now().start.handler, beep, interval_s: seconds } }),
     // In a block of its own, unless the ladder is about touch: it must not count for the rung.

@@ -1,24 +1,11 @@
 "use client";
 
 import { useState } from "react";
-import { piecesUsed } from "@/core/session";
-import { breathingRate, recoveryOf } from "@/core/welfare";
+import { breathingAfterWork, lastHeartRate, piecesUsed } from "@/core/session";
+import { recoveryOf } from "@/core/welfare";
 import type { RecorderState } from "../use-recorder";
 import { BreathTaps } from "./breath-taps";
 import { RecoveryCurve } from "./recovery-curve";
-
-/** Breathing taken since the work ended, and the last heart rate. */
-function breathingOf({ session }: RecorderState) {
-  const { record } = session;
-  const start = record.startWallMs ?? 0;
-  const after = record.facts.filter(({ type, ms }) => type === "breath" && record.finishMs !== null && ms >= record.finishMs);
-  const readings = after.flatMap(({ ms, payload }) => {
-    const rate = breathingRate(payload.taps_ms as readonly number[]);
-    return rate === null ? [] : [{ wallMs: start + ms, perMinute: rate.perMinute }];
-  });
-  const heart = record.facts.findLast(({ type, payload }) => type === "measure" && payload.strand === "heart rate");
-  return { readings, heart: heart === undefined ? null : Number(heart.payload.value) };
-}
 
 const toggle = (on: boolean) =>
   `min-h-12 rounded-lg border-2 border-ink px-3 text-left font-semibold ${on ? "bg-ink text-on-ink" : "bg-paper"}`;
@@ -27,8 +14,7 @@ const toggle = (on: boolean) =>
 export function AftercarePanel({ state, onDone, busy }: { state: RecorderState; onDone: () => void; busy: boolean }) {
   const { session, start, act } = state;
   const { record } = session;
-  const { readings, heart } = breathingOf(state);
-  const recovery = recoveryOf(readings, start.restingBreaths, heart);
+  const recovery = recoveryOf(breathingAfterWork(record), start.restingBreaths, lastHeartRate(record));
   const pieces = piecesUsed(record);
   const grams = start.plan.feeding.pieceGrams;
   const [walked, setWalked] = useState(false);

@@ -4,10 +4,8 @@ import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { SIGNS } from "@/core/know";
 import type { TimedFact } from "@/core/session";
+import { chip } from "../strip/chip";
 import type { RecorderState } from "../use-recorder";
-
-const chip = (on: boolean) =>
-  `min-h-12 rounded-lg border-2 px-3 font-semibold ${on ? "border-ink bg-ink text-on-ink" : "border-ink bg-paper"}`;
 
 /** After a danger sign: stop, make safe, breathe; then what happened and how it goes on. It stays until it is answered. */
 export function StopCard({ state, fact }: { state: RecorderState; fact: TimedFact }) {
