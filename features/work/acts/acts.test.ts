@@ -1,4 +1,4 @@
-import { describe, expect, it } from "vitest";
+import { describe, expect, it, vi } from "vitest";
 import type { LadderPlan } from "@/core/ladder";
 import { EMPTY_BEHAVIOUR } from "@/core/schemas";
 import { type Advice, DEFAULT_WORD_SETTINGS, reduceSession } from "@/core/session";
@@ -10,6 +10,9 @@ import { blockActs } from "./block-acts";
 import type { Pen } from "./pen";
 import { sceneActs } from "./scene-acts";
 import { trialActs } from "./trial-acts";
+
+// There is nothing here to vibrate or to sound.
+vi.mock("../sound/feedback", () => ({ click: () => undefined }));
 
 /** A recorder without a screen: its clock is moved by hand, its log is a session's. */
 function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, unknown> = {}) {
