@@ -16,6 +16,7 @@ import {
   listKit,
   listSessions,
   loadSession,
+  NotFoundError,
   type Store,
   type StoredLadder,
 } from "@/store";
@@ -98,6 +99,16 @@ export async function lastDoNext(store: Store, horseId: string, before: string |
   return null;
 }
 
+/** A ladder that may have been deleted since it was worked. */
+async function ladderOrNone(store: Store, id: string): Promise<StoredLadder | null> {
+  try {
+    return await getLadder(store, id);
+  } catch (error) {
+    if (error instanceof NotFoundError) return null;
+    throw error;
+  }
+}
+
 /** What is used up of the last seven days and of today, in sentences. */
 export async function usedUp(store: Store, horseId: string, allowance: Allowance, plan: StoredLadder["plan"] | null, but: string | null) {
   const nowMs = store.now();
@@ -105,23 +116,22 @@ export async function usedUp(store: Store, horseId: string, allowance: Allowance
   const recent = (await listSessions(store, horseId, 60)).filter(
     ({ session, summary }) => session.id !== but && (summary.started_ms ?? 0) >= weekAgo,
   );
-  const circling = new Map<string, boolean>();
+  const known = new Map<string, StoredLadder | null>();
   const sessions: UsedSession[] = [];
   for (const { session, summary } of recent) {
     const { record } = await loadSession(store, session.id);
     const ladders = new Set(record.blocks.flatMap(({ ladder }) => (ladder === null ? [] : [ladder])));
-    for (const id of ladders)
-      if (!circling.has(id)) {
-        const ladder = await getLadder(store, id).catch(() => null);
-        circling.set(id, ladder !== null && involvesOf(ladder).includes("circling"));
-      }
-    const grams = plan?.feeding.pieceGrams ?? null;
+    for (const id of ladders) if (!known.has(id)) known.set(id, await ladderOrNone(store, id));
+    const worked = [...ladders].flatMap((id) => known.get(id) ?? []);
+    // What was weighed afterwards, otherwise the pieces by the mass its ladder gives them.
+    const weighed = record.facts.findLast(({ type }) => type === "aftercare")?.payload.food_g;
+    const pieceGrams = worked.find(({ plan: own }) => own.feeding.pieceGrams !== null)?.plan.feeding.pieceGrams ?? 0;
     sessions.push({
       startMs: summary.started_ms ?? 0,
       workMinutes: workSeconds(record) / 60,
       trials: record.trials.length,
-      circles: [...ladders].some((id) => circling.get(id) === true),
-      foodGrams: grams === null ? 0 : piecesUsed(record) * grams,
+      circles: worked.some((ladder) => involvesOf(ladder).includes("circling")),
+      foodGrams: typeof weighed === "number" ? weighed : piecesUsed(record) * pieceGrams,
     });
   }
   const midnight = new Date(nowMs);

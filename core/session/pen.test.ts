@@ -132,6 +132,16 @@ describe("offers", () => {
       byEarned: { ignored: 1, settled: 1 },
     });
   });
+  it("are what food after them was earned by, not the trial before", () => {
+    const w = new SessionWriter();
+    w.block(0);
+    w.add(5, "trial", { outcome: "met", logged: "tally", reinforced: 0, reinforcers: 0 });
+    w.add(8, "offer", { earned: "reinforced" });
+    w.add(9, "feed", { pieces: 2 });
+    const record = reduceSession(w.events);
+    expect(record.trials).toMatchObject([{ reinforced: false, reinforcers: 0 }]);
+    expect(record.foodPiecesOutside).toBe(2);
+  });
   it("are nothing where nothing was answered", () => {
     const w = new SessionWriter();
     w.block(0);

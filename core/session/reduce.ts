@@ -141,6 +141,12 @@ class Walk {
     return this.current !== null && "timed" in this.current && this.current.timed.open ? this.current.timed : null;
   }
 
+  /** An answer nobody asked for. What is given after it was earned by it, not by the trial before. */
+  private takeOffer(): void {
+    this.offers++;
+    if (this.openTimed === null) this.current = null;
+  }
+
   private onWork({ event, ms }: PlacedEvent): void {
     const { payload, id } = event;
     const current = this.current;
@@ -164,11 +170,11 @@ class Walk {
       case "response": {
         const answer = payload.answer as "met" | "try" | "wrong" | "refused";
         if (timed?.response(ms, answer, number(payload.phase))) timed.eventIds.push(id);
-        else this.offers++;
+        else this.takeOffer();
         return;
       }
       case "offer":
-        this.offers++;
+        this.takeOffer();
         return;
       case "phase":
         timed?.phase(ms, payload.phase as number);
