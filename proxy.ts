@@ -1,4 +1,5 @@
 import { type NextRequest, NextResponse } from "next/server";
+import { OWN_HEADERS } from "./app/server/own-headers";
 import { refusalOf } from "./app/server/same-machine";
 
 /** Pages only: the routes check for themselves, which spares each tap a second pass through the server. */
@@ -28,7 +29,7 @@ export function proxy(request: NextRequest): NextResponse {
     const { status } = refused;
     return new NextResponse(JSON.stringify({ type: "about:blank", ...refused }), {
       status,
-      headers: { "content-type": "application/problem+json", "cache-control": "no-store" },
+      headers: { ...OWN_HEADERS, "content-type": "application/problem+json", "cache-control": "no-store" },
     });
   }
   const nonce = btoa(crypto.randomUUID());
@@ -37,10 +38,6 @@ export function proxy(request: NextRequest): NextResponse {
   headers.set("x-nonce", nonce);
   headers.set("content-security-policy", policy);
   const response = NextResponse.next({ request: { headers } });
-  response.headers.set("content-security-policy", policy);
-  response.headers.set("x-content-type-options", "nosniff");
-  response.headers.set("referrer-policy", "same-origin");
-  response.headers.set("cross-origin-opener-policy", "same-origin");
-  response.headers.set("cross-origin-resource-policy", "same-origin");
+  for (const [name, value] of Object.entries({ ...OWN_HEADERS, "content-security-policy": policy })) response.headers.set(name, value);
   return response;
 }

@@ -1,7 +1,7 @@
 import { readFileSync, rmSync, writeFileSync } from "node:fs";
 import { connect } from "node:net";
 import sqlite3 from "sqlite3";
-import { lockFile } from "@/store";
+import { linkLockFile, lockFile, StoreFileError, storeFailure } from "@/store";
 
 /** Who holds a store. */
 export interface LockHolder {
@@ -10,7 +10,13 @@ export interface LockHolder {
 }
 
 export type Lock =
-  | { readonly taken: true; announce(holder: LockHolder): void; release(): void }
+  | {
+      readonly taken: true;
+      /** Takes the lock of the file itself too, once there is one. False where another path to it is held. */
+      alsoTheFile(): Promise<boolean>;
+      announce(holder: LockHolder): void;
+      release(): void;
+    }
   | { readonly taken: false; readonly holder: LockHolder | null };
 
 const run = (database: sqlite3.Database, sql: string) =>
@@ -21,9 +27,11 @@ const run = (database: sqlite3.Database, sql: string) =>
 /** Locks held in this process; a collected connection would give its lock up. */
 const held = new Set<sqlite3.Database>();
 
+const holderOf = (path: string) => `${path}.json`;
+
 function readHolder(path: string): LockHolder | null {
   try {
-    const value: unknown = JSON.parse(readFileSync(path, "utf8"));
+    const value: unknown = JSON.parse(readFileSync(holderOf(path), "utf8"));
     if (typeof value === "object" && value !== null && "port" in value && "pid" in value) {
       return { port: Number(value.port), pid: Number(value.pid) };
     }
@@ -33,31 +41,71 @@ function readHolder(path: string): LockHolder | null {
   return null;
 }
 
-/**
- * Takes the lock of a store, if it is free. The lock is an exclusive
- * transaction on a small file beside the store: the system frees it when the
- * process ends in whatever way, so a killed server leaves nothing stale.
- */
-export async function takeLock(storeFilePath: string): Promise<Lock> {
-  const path = lockFile(storeFilePath);
-  const holderPath = `${path}.json`;
+/** Holds a path until the process ends. Null where another process holds it. */
+async function hold(path: string): Promise<sqlite3.Database | null> {
+  const unusable = (error: unknown) =>
+    new StoreFileError(
+      `The lock ${path} cannot be used (${error instanceof Error ? error.message : "unknown"}). Nothing was changed. See that its folder may be written.`,
+    );
   const database = await new Promise<sqlite3.Database>((resolve, reject) => {
-    const opened = new sqlite3.Database(path, (error) => (error === null ? resolve(opened) : reject(error)));
+    const opened = new sqlite3.Database(path, (error) => (error === null ? resolve(opened) : reject(unusable(error))));
   });
   try {
     await run(database, "PRAGMA busy_timeout=200; PRAGMA journal_mode=DELETE; BEGIN EXCLUSIVE;");
-  } catch {
+  } catch (error) {
     database.close();
-    return { taken: false, holder: readHolder(holderPath) };
+    if (storeFailure(error) === "held") return null;
+    throw unusable(error);
   }
-  rmSync(holderPath, { force: true });
+  rmSync(holderOf(path), { force: true });
   held.add(database);
-  return {
-    taken: true,
-    announce: (holder) => writeFileSync(holderPath, JSON.stringify(holder)),
-    release: () => {
+  return database;
+}
+
+/**
+ * Takes the lock of a store, if it is free. The lock is an exclusive
+ * transaction on a small file beside the store: the system frees it when the
+ * process ends in whatever way, so a killed server leaves nothing stale. It
+ * goes by the real path, and by the file's own number where it has several.
+ * @throws StoreFileError where no lock can be held there.
+ */
+export async function takeLock(storeFilePath: string): Promise<Lock> {
+  const paths = [lockFile(storeFilePath)];
+  const databases: sqlite3.Database[] = [];
+  const release = () => {
+    for (const database of databases.splice(0)) {
       held.delete(database);
       database.close();
+    }
+  };
+  const first = await hold(paths[0] ?? "");
+  if (first === null) return { taken: false, holder: readHolder(paths[0] ?? "") };
+  databases.push(first);
+  const alsoTheFile = async () => {
+    const path = linkLockFile(storeFilePath);
+    if (path === null || paths.includes(path)) return true;
+    const database = await hold(path);
+    if (database === null) return false;
+    databases.push(database);
+    paths.push(path);
+    return true;
+  };
+  const link = linkLockFile(storeFilePath);
+  if (link !== null && !(await alsoTheFile())) {
+    release();
+    return { taken: false, holder: readHolder(link) };
+  }
+  return {
+    taken: true,
+    alsoTheFile,
+    release,
+    announce: (holder) => {
+      for (const path of paths)
+        try {
+          writeFileSync(holderOf(path), JSON.stringify(holder));
+        } catch {
+          // A full disk: a second start is still kept out, it only cannot say the address.
+        }
     },
   };
 }

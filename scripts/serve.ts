@@ -1,10 +1,12 @@
-import { mkdirSync, rmSync } from "node:fs";
+import { mkdirSync } from "node:fs";
 import { createServer, type Server } from "node:http";
 import { createRequire } from "node:module";
 import { dirname } from "node:path";
 import { populateDemo } from "@/demo/populate";
-import { closeStore, hasSampleData, listHorses, openStore, readMeta, storeFile, writeMeta } from "@/store";
+import { closeStore, hasSampleData, listHorses, openStore, readMeta, removeStoreFile, type Store, storeFile, writeMeta } from "@/store";
+import { gated, type Handler, refuseUpgrade } from "./gate";
 import { portInUse, takeLock } from "./lock";
+import { fail, saidPlainly } from "./said";
 import { answerTaps, isTaps } from "./short-way";
 
 const root = process.cwd();
@@ -12,11 +14,6 @@ const kind = process.argv.includes("--demo") ? "demo" : "own";
 const fresh = process.argv.includes("--fresh");
 const say = (text: string) => process.stdout.write(`${text}\n`);
 const DEFAULT_PORT = { own: 4370, demo: 4371 } as const;
-
-function fail(...lines: string[]): never {
-  for (const line of lines) process.stderr.write(`${line}\n`);
-  process.exit(1);
-}
 
 function chosenPort(): number | null {
   const at = process.argv.indexOf("--port");
@@ -33,81 +30,95 @@ const listen = (server: Server, port: number) =>
     server.listen(port, "127.0.0.1", () => resolve());
   });
 
-const file = storeFile(kind, root);
-mkdirSync(dirname(file), { recursive: true });
-const lock = await takeLock(file);
-if (lock.taken === false) {
-  const address = lock.holder?.port === undefined ? null : `http://127.0.0.1:${lock.holder.port}`;
-  if (fresh) fail("The demo is running; stop it first, then remake it with --fresh.");
-  say(
-    address === null
-      ? "This data is being opened by another start of Deft Tether. Try again in a moment."
-      : `Already running with this data: ${address}`,
-  );
-  process.exit(address === null ? 1 : 0);
+/** The data of this start, locked and open. */
+async function openData(): Promise<{ store: Store; lock: Extract<Awaited<ReturnType<typeof takeLock>>, { taken: true }> }> {
+  const file = storeFile(kind, root);
+  mkdirSync(dirname(file), { recursive: true });
+  const lock = await takeLock(file);
+  const running = (port: number | undefined): never => {
+    if (fresh) fail("The demo is running; stop it first, then remake it with --fresh.");
+    say(
+      port === undefined
+        ? "This data is being opened by another start of Deft Tether. Try again in a moment."
+        : `Already running with this data: http://127.0.0.1:${port}`,
+    );
+    process.exit(port === undefined ? 1 : 0);
+  };
+  if (!lock.taken) return running(lock.holder?.port);
+  if (fresh && kind === "demo") removeStoreFile(file);
+  const fill = async (store: Store) => {
+    say("Making the demo yard.");
+    const made = await populateDemo(store, Date.now());
+    say(`The demo yard holds ${made.sessions} sessions and ${made.events} events, all invented.`);
+  };
+  const store = await openStore(file, Date.now, { say, ...(kind === "demo" ? { fill } : {}) });
+  if (!(await lock.alsoTheFile())) return running(undefined);
+  // A demo of an earlier version that was cut off before its yard was made.
+  const empty = kind === "demo" && !(await hasSampleData(store)) && (await listHorses(store)).length === 0;
+  if (empty && (await readMeta(store, "sample_removed")) === null) await fill(store);
+  process.env.DEFT_STORE_FILE = file;
+  return { store, lock };
 }
-if (fresh && kind === "demo") for (const end of ["", "-wal", "-shm"]) rmSync(`${file}${end}`, { force: true });
 
-const store = await openStore(file);
-if (
-  kind === "demo" &&
-  !(await hasSampleData(store)) &&
-  (await listHorses(store)).length === 0 &&
-  (await readMeta(store, "sample_removed")) === null
-) {
-  say("Making the demo yard.");
-  const made = await populateDemo(store, Date.now());
-  say(`The demo yard holds ${made.sessions} sessions and ${made.events} events, all invented.`);
-}
-const remembered = Number(await readMeta(store, "port")) || null;
-const asked = chosenPort();
-const port = asked ?? remembered ?? DEFAULT_PORT[kind];
-if (asked !== null && remembered !== null && asked !== remembered) {
-  say(
-    `This data was last used on port ${remembered}. On another port the browser cannot see taps that were not yet sent from there; open port ${remembered} once more if any are missing.`,
-  );
-}
-if (await portInUse(port)) {
-  await closeStore(store);
-  lock.release();
-  fail(
-    `Port ${port} is taken by another program, so Deft Tether did not start. Nothing was changed.`,
-    `Stop that program, or choose another port: npm run ${kind === "demo" ? "demo" : "start"} -- --port ${port + 10}`,
-    "A browser keeps unsent taps for one port alone: if some are waiting, free this port rather than choose another.",
-  );
-}
-await writeMeta(store, "port", String(port));
-lock.announce({ port, pid: process.pid });
-// The pages use this same open store, so that the process has one writer.
-Object.assign(globalThis, { deftStore: Promise.resolve(store) });
+async function serve(): Promise<void> {
+  const { store, lock } = await openData();
+  const remembered = Number(await readMeta(store, "port")) || null;
+  const asked = chosenPort();
+  const port = asked ?? remembered ?? DEFAULT_PORT[kind];
+  if (asked !== null && remembered !== null && asked !== remembered) {
+    say(
+      `This data was last used on port ${remembered}. On another port the browser cannot see taps that were not yet sent from there; open port ${remembered} once more if any are missing.`,
+    );
+  }
+  if (await portInUse(port)) {
+    await closeStore(store);
+    lock.release();
+    fail(
+      `Port ${port} is taken by another program, so Deft Tether did not start. Nothing was changed.`,
+      `Stop that program, or choose another port: npm run ${kind === "demo" ? "demo" : "start"} -- --port ${port + 10}`,
+      "A browser keeps unsent taps for one port alone: if some are waiting, free this port rather than choose another.",
+    );
+  }
+  try {
+    await writeMeta(store, "port", String(port));
+  } catch {
+    // What is there can still be read; the recorder says by itself when taps cannot be saved.
+    say("The data cannot be written just now: the disk may be full or held by another program. What is there can be looked at.");
+  }
+  lock.announce({ port, pid: process.pid });
+  // The pages use this same open store, so that the process has one writer.
+  Object.assign(globalThis, { deftStore: Promise.resolve(store) });
 
-process.env.DEFT_STORE_FILE = file;
-process.env.NEXT_TELEMETRY_DISABLED = "1";
-Object.assign(process.env, { NODE_ENV: "production" });
-const next = createRequire(import.meta.url)("next") as (options: object) => {
-  prepare(): Promise<void>;
-  getRequestHandler(): (request: unknown, response: unknown) => Promise<void>;
-};
-const app = next({ dev: false, dir: root, hostname: "127.0.0.1", port });
-await app.prepare();
-const handle = app.getRequestHandler();
-const server = createServer(
-  (request, response) => void (isTaps(request) ? answerTaps(store, request, response) : handle(request, response)),
-);
-// A request that never finishes its headers or body must not hold a socket for ever.
-server.headersTimeout = 20_000;
-server.requestTimeout = 60_000;
-try {
-  await listen(server, port);
-} catch {
-  fail(`Port ${port} was taken just now by another program. Start again, or choose another: -- --port ${port + 10}`);
-}
-say(`Deft Tether is running on http://127.0.0.1:${port}`);
-say(kind === "demo" ? "This is the demo yard: invented data in its own file. Stop with Ctrl+C." : "Your own data. Stop with Ctrl+C.");
+  process.env.NEXT_TELEMETRY_DISABLED = "1";
+  Object.assign(process.env, { NODE_ENV: "production" });
+  const next = createRequire(import.meta.url)("next") as (options: object) => {
+    prepare(): Promise<void>;
+    getRequestHandler(): (request: unknown, response: unknown) => Promise<void>;
+  };
+  const app = next({ dev: false, dir: root, hostname: "127.0.0.1", port });
+  await app.prepare();
+  const pages = app.getRequestHandler();
+  const handle: Handler = (request, response) => (isTaps(request) ? answerTaps(store, request, response) : pages(request, response));
+  const server = createServer(gated(handle));
+  server.on("upgrade", refuseUpgrade);
+  // A request that never finishes its headers or body must not hold a socket for ever.
+  server.headersTimeout = 20_000;
+  server.requestTimeout = 60_000;
+  try {
+    await listen(server, port);
+  } catch {
+    fail(`Port ${port} was taken just now by another program. Start again, or choose another: -- --port ${port + 10}`);
+  }
+  say(`Deft Tether is running on http://127.0.0.1:${port}`);
+  say(kind === "demo" ? "This is the demo yard: invented data in its own file. Stop with Ctrl+C." : "Your own data. Stop with Ctrl+C.");
+  void store.caches.catchUp().catch((error: unknown) => console.error(error));
 
-const stop = () => {
-  server.close(() => void closeStore(store).finally(() => process.exit(0)));
-  server.closeAllConnections();
-};
-process.once("SIGINT", stop);
-process.once("SIGTERM", stop);
+  const stop = () => {
+    server.close(() => void closeStore(store).finally(() => process.exit(0)));
+    server.closeAllConnections();
+  };
+  process.once("SIGINT", stop);
+  process.once("SIGTERM", stop);
+}
+
+await saidPlainly(serve);

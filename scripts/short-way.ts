@@ -1,7 +1,9 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
+import { problemOf, UNEXPECTED } from "@/app/server/problem-of";
 import { refusalOf } from "@/app/server/same-machine";
 import { BATCH_MOST_BYTES, takeEvents } from "@/app/server/take-events";
 import type { Store } from "@/store";
+import { sendProblem } from "./gate";
 
 /**
  * Taps come in by the hundred a second, and the page framework spends several
@@ -13,13 +15,10 @@ export function isTaps(request: IncomingMessage): boolean {
   return request.method === "POST" && (request.url === "/api/events" || request.url?.startsWith("/api/events?") === true);
 }
 
-function send(response: ServerResponse, status: number, value: object, type: string): void {
-  response.writeHead(status, { "content-type": type, "cache-control": "no-store", "x-content-type-options": "nosniff" });
+function send(response: ServerResponse, status: number, value: object): void {
+  response.writeHead(status, { "content-type": "application/json", "cache-control": "no-store" });
   response.end(JSON.stringify(value));
 }
-
-const sendProblem = (response: ServerResponse, problem: { status: number; title: string; detail: string }) =>
-  send(response, problem.status, { type: "about:blank", ...problem }, "application/problem+json");
 
 /** The body as text, or null where it is too large; the rest of a large body is let run out, so that the answer arrives. */
 function readBody(request: IncomingMessage): Promise<string | null> {
@@ -46,26 +45,25 @@ export async function answerTaps(store: Store, request: IncomingMessage, respons
   if (!(header("content-type") ?? "").toLowerCase().startsWith("application/json")) {
     return sendProblem(response, { status: 415, title: "Not JSON", detail: "Send JSON with the content type application/json." });
   }
+  let text: string | null;
   try {
-    const text = await readBody(request);
-    if (text === null)
-      return sendProblem(response, { status: 413, title: "Too large", detail: `At most ${BATCH_MOST_BYTES / 1024} kB at once.` });
-    let value: unknown;
-    try {
-      value = JSON.parse(text);
-    } catch {
-      return sendProblem(response, { status: 400, title: "Not JSON", detail: "The body is not JSON." });
-    }
-    const taken = await takeEvents(store, value);
-    if ("receipt" in taken) send(response, 200, taken.receipt, "application/json");
+    text = await readBody(request);
+  } catch {
+    // The one who sent it is gone; there is nobody to answer.
+    response.destroy();
+    return;
+  }
+  if (text === null)
+    return sendProblem(response, { status: 413, title: "Too large", detail: `At most ${BATCH_MOST_BYTES / 1024} kB at once.` });
+  try {
+    const taken = await takeEvents(store, text);
+    if ("receipt" in taken) send(response, 200, taken.receipt);
     else sendProblem(response, taken);
   } catch (error) {
-    if (response.writableEnded || request.destroyed) return;
     console.error(error);
-    sendProblem(response, {
-      status: 500,
-      title: "Not done",
-      detail: "Something went wrong on the server. The taps stay on the device; they are sent again.",
-    });
+    const problem = problemOf(error) ?? UNEXPECTED;
+    // Whether anybody still listens is the socket's matter: a request counts as destroyed once its body is read.
+    if (!response.writableEnded && !request.socket.destroyed)
+      sendProblem(response, { ...problem, detail: `${problem.detail} The taps stay on the device and are sent again.` });
   }
 }

@@ -52,10 +52,10 @@ export async function addChain(
   { name, direction, links }: ChainInput,
   options: { id?: string; sample?: boolean } = {},
 ): Promise<string> {
-  await getHorse(store, horseId);
-  await checkLinks(store, horseId, links);
   const id = options.id ?? newId();
   await store.writer.write(async (transaction) => {
+    await getHorse(store, horseId);
+    await checkLinks(store, horseId, links);
     await store.models.chain.create(
       { id, horse_id: horseId, name, direction, sample: options.sample ?? false, created_ms: store.now() },
       { transaction },
@@ -72,9 +72,9 @@ async function chainRow(store: Store, id: string) {
 }
 
 export async function updateChain(store: Store, id: string, { name, direction, links }: ChainInput): Promise<void> {
-  const { horse_id } = await chainRow(store, id);
-  await checkLinks(store, horse_id, links);
   await store.writer.write(async (transaction) => {
+    const { horse_id } = await chainRow(store, id);
+    await checkLinks(store, horse_id, links);
     await store.models.chain.update({ name, direction }, { where: { id }, transaction });
     await store.models.chainLink.destroy({ where: { chain_id: id }, transaction });
     await writeLinks(store, id, links, transaction);

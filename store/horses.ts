@@ -3,7 +3,7 @@ import { tellApart } from "@/core/know";
 import type { AwayInput, HorseInput, RestingInput, RestrictionInput } from "@/core/schemas";
 import type { Restriction, RestrictionKind } from "@/core/welfare";
 import type { HorsePhotoRow, HorseRow, RestrictionRow } from "./models";
-import { NotFoundError, plain } from "./rows";
+import { NotFoundError, pick, plain } from "./rows";
 import type { Store } from "./store";
 
 /** All horses by name. */
@@ -19,12 +19,28 @@ export async function getHorse(store: Store, id: string): Promise<HorseRow> {
   return plain(row);
 }
 
+const HORSE_COLUMNS = [
+  "name",
+  "born_day",
+  "kind",
+  "height_cm",
+  "mass_kg",
+  "history",
+  "triggers",
+  "preferred_reinforcers",
+  "resting_breaths_per_min",
+  "resting_heart_per_min",
+] as const;
+
 const columnsOf = (input: HorseInput) => ({
-  ...input,
+  ...pick(input, HORSE_COLUMNS),
   sex: input.sex ?? null,
   // The day decides the year, so that lists and files need only one of them.
   birth_year: input.born_day == null ? input.birth_year : Number(input.born_day.slice(0, 4)),
 });
+
+const RESTING_COLUMNS = ["resting_breaths_per_min", "resting_heart_per_min"] as const;
+const RESTRICTION_COLUMNS = ["kind", "amount", "detail", "reason", "given_by", "from_day", "until_day"] as const;
 
 const IN_WORK = { away: null, away_since: null, away_note: "" };
 
@@ -49,7 +65,7 @@ export async function updateHorse(store: Store, id: string, input: HorseInput): 
 /** Keeps a horse's own resting rates. @throws NotFoundError where there is no such horse. */
 export async function setResting(store: Store, id: string, rates: RestingInput): Promise<void> {
   await getHorse(store, id);
-  await store.writer.write((transaction) => store.models.horse.update(rates, { where: { id }, transaction }));
+  await store.writer.write((transaction) => store.models.horse.update(pick(rates, RESTING_COLUMNS), { where: { id }, transaction }));
 }
 
 /** Puts a horse away, or brings it back with null. Its history stays as it is. @throws NotFoundError where there is no such horse. */
@@ -90,7 +106,10 @@ export async function addRestriction(
   await getHorse(store, horseId);
   const id = options.id ?? newId();
   await store.writer.write((transaction) =>
-    store.models.restriction.create({ id, horse_id: horseId, ...input, created_ms: store.now() }, { transaction }),
+    store.models.restriction.create(
+      { id, horse_id: horseId, ...pick(input, RESTRICTION_COLUMNS), created_ms: store.now() },
+      { transaction },
+    ),
   );
   return id;
 }
@@ -103,7 +122,9 @@ async function restrictionOf(store: Store, horseId: string, id: string): Promise
 /** @throws NotFoundError where the horse has no such restriction. */
 export async function updateRestriction(store: Store, horseId: string, id: string, input: RestrictionInput): Promise<void> {
   await restrictionOf(store, horseId, id);
-  await store.writer.write((transaction) => store.models.restriction.update(input, { where: { id }, transaction }));
+  await store.writer.write((transaction) =>
+    store.models.restriction.update(pick(input, RESTRICTION_COLUMNS), { where: { id }, transaction }),
+  );
 }
 
 /** @throws NotFoundError where the horse has no such restriction. */

@@ -1,5 +1,9 @@
+export { rebuildCaches, refreshCaches } from "./caches";
 export { addChain, listChains, removeChain, type StoredChain, updateChain } from "./chains";
-export { type BatchReceipt, type EventBatch, UnknownSessionError } from "./event-writer";
+export { type BatchReceipt, type EventBatch, EventConflictError, eventReach, UnknownSessionError } from "./event-writer";
+export { clockOffsets, eventsOfSession } from "./events";
+export { type StoreFailure, storeFailure } from "./failure";
+export { copyStore, type Restored, removeStoreFile, restoreStore, StoreFileError } from "./file";
 export {
   addHorse,
   addRestriction,
@@ -24,14 +28,15 @@ export {
   carriedRungs,
   getLadder,
   involvesOf,
+  LadderConflictError,
   type LadderVersion,
   listLadders,
   listVersions,
   type StoredLadder,
   updateLadder,
 } from "./ladders";
-export { lockFile, storeFile } from "./location";
-export { MIGRATIONS, migrate } from "./migrations";
+export { linkLockFile, lockFile, storeFile } from "./location";
+export { MIGRATION_NAMES, MIGRATIONS, migrate } from "./migrations";
 export type {
   BehaviourRow,
   EventRow,
@@ -57,14 +62,12 @@ export {
   updatePerson,
 } from "./people";
 export { addPlace, getPlace, listPlaces, removePlace, type StoredPlace, updatePlace } from "./places";
-export { NotFoundError } from "./rows";
+export { ConflictError, GoneError, NotFoundError } from "./rows";
 export { hasSampleData, removeSampleData } from "./sample";
 export {
   addSession,
   addSessions,
-  clockOffsets,
   derivedSeconds,
-  eventsOfSession,
   evidenceOfLadder,
   getSession,
   type LoadedSession,
@@ -72,11 +75,9 @@ export {
   loadSession,
   type NewSession,
   type RungEvidence,
-  rebuildCaches,
-  refreshCaches,
   rungEvidence,
   type SessionOptions,
   type SessionWithSummary,
 } from "./sessions";
 export { getWordSettings, setWordSettings } from "./settings";
-export { closeStore, openStore, readMeta, type Store, writeMeta } from "./store";
+export { closeStore, copyBefore, type OpenOptions, openStore, readMeta, type Store, writeMeta } from "./store";

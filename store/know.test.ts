@@ -100,7 +100,7 @@ afterEach(async () => {
 describe("the second migration", () => {
   it("keeps every event and session of a store of the first, and turns its restrictions into rows", async () => {
     const file = join(folder, "old.sqlite");
-    const old = connect(file);
+    const old = connect(file).sequelize;
     await migrate(old, MIGRATIONS.slice(0, 1));
     const run = (sql: string) => old.query(sql);
     await run(`INSERT INTO horse (id, name, kind, history, restrictions, sample, created_ms) VALUES
@@ -145,7 +145,7 @@ describe("the second migration", () => {
 
   it("changes nothing where it cannot be finished", async () => {
     const file = join(folder, "broken.sqlite");
-    const old = connect(file);
+    const old = connect(file).sequelize;
     await migrate(old, MIGRATIONS.slice(0, 1));
     await old.query("INSERT INTO horse (id, name, kind, history, restrictions, sample, created_ms) VALUES ('h', 'Bo', '', '', 'x', 0, 5)");
     // A table in the way, as a half-done copy would leave it.

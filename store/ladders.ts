@@ -17,7 +17,7 @@ import type { BehaviourInput } from "@/core/schemas";
 import type { Strand, StrandValue } from "@/core/strands";
 import { getHorse } from "./horses";
 import type { BehaviourRow, LadderRow, LadderVersionRow, RungRow } from "./models";
-import { NotFoundError, plain } from "./rows";
+import { ConflictError, NotFoundError, plain } from "./rows";
 import type { Store } from "./store";
 
 /** A ladder with one version of its plan. */
@@ -28,6 +28,8 @@ export interface StoredLadder {
   readonly version: number;
   /** The version now in use; differs from `version` where an older one was asked for. */
   readonly presentVersion: number;
+  /** Counts every edit, also those that make no new version. */
+  readonly revision: number;
   readonly sample: boolean;
   readonly plan: LadderPlan;
 }
@@ -187,6 +189,7 @@ export async function getLadder(store: Store, id: string, version?: number): Pro
     behaviour: await behaviourRow(store, ladder.behaviour_id),
     version: wanted,
     presentVersion: ladder.version,
+    revision: ladder.revision,
     sample: ladder.sample,
     plan: await readPlan(store, id, wanted),
   };
@@ -198,8 +201,14 @@ export async function listLadders(store: Store, horseId: string): Promise<Stored
   return Promise.all(rows.map((row) => getLadder(store, row.id)));
 }
 
-const behaviourColumns = ({ involves, prerequisites, ...texts }: BehaviourInput) => ({
-  ...texts,
+const behaviourColumns = ({ name, finished, cue, why, involves, movement, template, free, prerequisites }: BehaviourInput) => ({
+  name,
+  finished,
+  cue,
+  why,
+  movement,
+  template,
+  free,
   involves: JSON.stringify(involves ?? []),
   prerequisites: JSON.stringify(prerequisites ?? []),
 });
@@ -257,16 +266,17 @@ export async function addLadder(
   horseId: string,
   behaviour: BehaviourInput,
   plan: LadderPlan,
-  options: { id?: string; behaviourId?: string; sample?: boolean } = {},
+  options: { id?: string; behaviourId?: string; sample?: boolean; check?: () => Promise<void> } = {},
 ): Promise<string> {
-  await getHorse(store, horseId);
   const id = options.id ?? newId();
   const behaviourId = options.behaviourId ?? newId();
   const sample = options.sample ?? false;
   await store.writer.write(async (transaction) => {
+    await getHorse(store, horseId);
+    await options.check?.();
     await store.models.behaviour.create({ id: behaviourId, ...behaviourColumns(behaviour), sample }, { transaction });
     await store.models.ladder.create(
-      { id, horse_id: horseId, behaviour_id: behaviourId, version: 1, sample, created_ms: store.now() },
+      { id, horse_id: horseId, behaviour_id: behaviourId, version: 1, revision: 1, sample, created_ms: store.now() },
       { transaction },
     );
     await writeVersion(store, id, 1, plan, transaction);
@@ -295,21 +305,41 @@ async function blockWasWorked(store: Store, id: string, version: number, transac
   return rows.length > 0;
 }
 
+/** Thrown where a ladder was changed since the edit began: nothing is saved, and both are there to choose from. */
+export class LadderConflictError extends ConflictError {
+  constructor(readonly present: StoredLadder) {
+    super("This ladder was changed in another window since you opened it.");
+  }
+}
+
+/** How a change of a ladder is made. */
+export interface LadderChange {
+  /** Where taps on the present version may still be on their way, a change always makes a new one. */
+  readonly newVersion?: boolean;
+  /** The revision the edit began on; where the ladder has moved on, it is a conflict. */
+  readonly revision?: number;
+  /** What must hold of the whole yard; it throws where it does not. Asked inside the one writer, so that no other save comes between. */
+  readonly check?: () => Promise<void>;
+}
+
 /**
- * Changes a ladder. Where a session was worked on its present version the
- * change makes a new one, and old trials keep pointing at theirs.
+ * Changes a ladder: read, checked and written inside the one writer. Where a
+ * session was worked on its present version the change makes a new one, and
+ * old trials keep pointing at theirs.
  * @returns the version that now holds the plan.
+ * @throws LadderConflictError where it was changed since `revision`.
  */
 export async function updateLadder(
   store: Store,
   id: string,
   behaviour: BehaviourInput,
   plan: LadderPlan,
-  /** Where taps on the present version may still be on their way, a change always makes a new one. */
-  options: { readonly newVersion?: boolean } = {},
+  options: LadderChange = {},
 ): Promise<number> {
-  const ladder = await ladderRow(store, id);
   return store.writer.write(async (transaction) => {
+    const ladder = await ladderRow(store, id);
+    if (options.revision !== undefined && options.revision !== ladder.revision) throw new LadderConflictError(await getLadder(store, id));
+    await options.check?.();
     const begun = await store.models.session.count({ where: { ladder_id: id, ladder_version: ladder.version }, transaction });
     const worked = options.newVersion || begun > 0 || (await blockWasWorked(store, id, ladder.version, transaction));
     const present = await readPlan(store, id, ladder.version);
@@ -320,7 +350,7 @@ export async function updateLadder(
       await writeVersion(store, id, version, plan, transaction);
       await moveChainLinks(store, id, present, plan, transaction);
     }
-    await store.models.ladder.update({ version }, { where: { id }, transaction });
+    await store.models.ladder.update({ version, revision: ladder.revision + 1 }, { where: { id }, transaction });
     return version;
   });
 }

@@ -136,7 +136,15 @@ export function defineModels(sequelize: Sequelize) {
       prerequisites: TEXT,
       sample: FLAG,
     }),
-    ladder: table<LadderRow>("ladder", { id: KEY, horse_id: TEXT, behaviour_id: TEXT, version: WHOLE, sample: FLAG, created_ms: REAL }),
+    ladder: table<LadderRow>("ladder", {
+      id: KEY,
+      horse_id: TEXT,
+      behaviour_id: TEXT,
+      version: WHOLE,
+      revision: WHOLE,
+      sample: FLAG,
+      created_ms: REAL,
+    }),
     ladderVersion: table<LadderVersionRow>("ladder_version", {
       ...VERSION_KEY,
       method: TEXT,

@@ -2,8 +2,12 @@ import { v4 as newId } from "uuid";
 import type { KitInput, PersonInput, PracticeInput } from "@/core/schemas";
 import type { Kit, KitKind } from "@/core/welfare";
 import type { KitRow, PersonRow, PracticeRow } from "./models";
-import { NotFoundError, plain } from "./rows";
+import { NotFoundError, pick, plain } from "./rows";
 import type { Store } from "./store";
+
+const PERSON_COLUMNS = ["name", "role"] as const;
+const PRACTICE_COLUMNS = ["what", "minutes", "note"] as const;
+const KIT_COLUMNS = ["name", "kind", "length_m", "mass_g", "buckles_equal", "note"] as const;
 
 interface AddOptions {
   readonly id?: string;
@@ -24,7 +28,10 @@ async function getPerson(store: Store, id: string): Promise<PersonRow> {
 export async function addPerson(store: Store, input: PersonInput, options: AddOptions = {}): Promise<string> {
   const id = options.id ?? newId();
   await store.writer.write((transaction) =>
-    store.models.person.create({ id, ...input, sample: options.sample ?? false, created_ms: store.now() }, { transaction }),
+    store.models.person.create(
+      { id, ...pick(input, PERSON_COLUMNS), sample: options.sample ?? false, created_ms: store.now() },
+      { transaction },
+    ),
   );
   return id;
 }
@@ -32,7 +39,7 @@ export async function addPerson(store: Store, input: PersonInput, options: AddOp
 /** @throws NotFoundError where there is no such person. */
 export async function updatePerson(store: Store, id: string, input: PersonInput): Promise<void> {
   await getPerson(store, id);
-  await store.writer.write((transaction) => store.models.person.update(input, { where: { id }, transaction }));
+  await store.writer.write((transaction) => store.models.person.update(pick(input, PERSON_COLUMNS), { where: { id }, transaction }));
 }
 
 /** Everyone's practice without a horse, newest first. */
@@ -51,7 +58,10 @@ export async function addPractice(store: Store, personId: string, input: Practic
   await getPerson(store, personId);
   const id = newId();
   await store.writer.write((transaction) =>
-    store.models.practice.create({ id, person_id: personId, ...input, day: input.day ?? "", created_ms: store.now() }, { transaction }),
+    store.models.practice.create(
+      { id, person_id: personId, ...pick(input, PRACTICE_COLUMNS), day: input.day ?? "", created_ms: store.now() },
+      { transaction },
+    ),
   );
   return id;
 }
@@ -64,7 +74,7 @@ export async function listKit(store: Store): Promise<KitRow[]> {
 export async function addKit(store: Store, input: KitInput, options: AddOptions = {}): Promise<string> {
   const id = options.id ?? newId();
   await store.writer.write((transaction) =>
-    store.models.kit.create({ id, ...input, sample: options.sample ?? false, created_ms: store.now() }, { transaction }),
+    store.models.kit.create({ id, ...pick(input, KIT_COLUMNS), sample: options.sample ?? false, created_ms: store.now() }, { transaction }),
   );
   return id;
 }
@@ -76,7 +86,7 @@ async function kitThere(store: Store, id: string): Promise<void> {
 /** @throws NotFoundError where there is no such kit. */
 export async function updateKit(store: Store, id: string, input: KitInput): Promise<void> {
   await kitThere(store, id);
-  await store.writer.write((transaction) => store.models.kit.update(input, { where: { id }, transaction }));
+  await store.writer.write((transaction) => store.models.kit.update(pick(input, KIT_COLUMNS), { where: { id }, transaction }));
 }
 
 /** @throws NotFoundError where there is no such kit. */

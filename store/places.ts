@@ -2,7 +2,7 @@ import type { Transaction } from "sequelize";
 import { v4 as newId } from "uuid";
 import type { PlaceInput, PlaceItemInput } from "@/core/schemas";
 import type { PlaceItemRow, PlaceRow } from "./models";
-import { NotFoundError, plain } from "./rows";
+import { NotFoundError, pick, plain } from "./rows";
 import type { Store } from "./store";
 
 /** A place with its zones and objects, in the order they were put in. */
@@ -39,10 +39,12 @@ const columnsOf = (input: PlaceInput) => ({
   ...sizeOf(input),
 });
 
+const ITEM_COLUMNS = ["name", "kind", "x_m", "y_m", "across_m", "down_m"] as const;
+
 async function writeItems(store: Store, placeId: string, items: readonly PlaceItemInput[], transaction: Transaction): Promise<void> {
   await store.models.placeItem.destroy({ where: { place_id: placeId }, transaction });
   await store.models.placeItem.bulkCreate(
-    items.map((item, position) => ({ place_id: placeId, position, ...item })),
+    items.map((item, position) => ({ place_id: placeId, position, ...pick(item, ITEM_COLUMNS) })),
     { transaction },
   );
 }
@@ -59,8 +61,9 @@ export async function addPlace(store: Store, input: PlaceInput, options: { id?: 
 
 /** @throws NotFoundError where there is no such place. */
 export async function updatePlace(store: Store, id: string, input: PlaceInput): Promise<void> {
-  await getPlace(store, id);
   await store.writer.write(async (transaction) => {
+    // Looked for inside the one writer: it may have been removed in another window just now.
+    await getPlace(store, id);
     await store.models.place.update(columnsOf(input), { where: { id }, transaction });
     await writeItems(store, id, input.items ?? [], transaction);
   });

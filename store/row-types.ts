@@ -106,6 +106,7 @@ export interface LadderRow {
   horse_id: string;
   behaviour_id: string;
   version: number;
+  revision: number;
   sample: boolean;
   created_ms: number;
 }

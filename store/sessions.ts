@@ -1,21 +1,13 @@
 import { Op, type Transaction } from "sequelize";
-import { knowDigest } from "@/core/know";
 import type { SessionEvent, SessionKind } from "@/core/schemas";
-import {
-  blockSeconds,
-  carriedOver,
-  type EvidenceTrial,
-  evidenceOfSession,
-  placeEvents,
-  reduceSession,
-  type SessionRecord,
-  workSeconds,
-} from "@/core/session";
+import { carriedOver, type EvidenceTrial, placeEvents, reduceSession, type SessionRecord } from "@/core/session";
+import { laggingRows } from "./caches";
+import { clockOffsets, eventsOfSession } from "./events";
 import { getHorse } from "./horses";
 import { carriedRungs, getLadder } from "./ladders";
-import type { EventRow, SessionRow, SessionSummaryRow } from "./models";
-import { NotFoundError, plain } from "./rows";
-import type { Store } from "./store";
+import type { SessionRow, SessionSummaryRow } from "./models";
+import { ConflictError, GoneError, NotFoundError, plain } from "./rows";
+import type { Store, StoreParts } from "./store";
 
 /** What a new session is: one horse, one handler, one place, and for work one ladder to begin with. */
 export interface NewSession {
@@ -40,6 +32,8 @@ async function sessionRow(store: Store, input: NewSession, options: SessionOptio
   await getHorse(store, input.horseId);
   const ladder = input.ladderId === null ? null : await getLadder(store, input.ladderId);
   if (ladder !== null && ladder.horseId !== input.horseId) throw new NotFoundError("This ladder belongs to another horse.");
+  if (ladder !== null && input.startRung !== null && input.startRung > ladder.plan.rungs.length)
+    throw new GoneError(`This ladder has no rung ${input.startRung}; its last is ${ladder.plan.rungs.length}.`);
   return {
     id: input.id,
     horse_id: input.horseId,
@@ -55,10 +49,36 @@ async function sessionRow(store: Store, input: NewSession, options: SessionOptio
   };
 }
 
-/** Adds a session; asking again with the same id changes nothing. */
+/** @throws GoneError where what a session names has been removed. */
+async function thingsThere({ models }: Store, { personId, placeId, kitIds = [] }: NewSession, transaction: Transaction): Promise<void> {
+  const missing = async (table: Store["models"]["person"], ids: readonly string[]) =>
+    (await table.count({ where: { id: [...new Set(ids)] }, transaction })) < new Set(ids).size;
+  if (personId !== null && (await missing(models.person, [personId])))
+    throw new GoneError("This person is no longer there. Choose another, or none.");
+  if (placeId !== null && (await missing(models.place as never, [placeId])))
+    throw new GoneError("This place has been removed. Choose another, or none.");
+  if (await missing(models.kit as never, kitIds)) throw new GoneError("Some of this kit has been removed. Choose it again.");
+}
+
+/** What a session asked for twice must say both times. Its ladder's version may have moved on meanwhile. */
+const asked = ({ horse_id, person_id, place_id, kind, ladder_id, start_rung, kit }: SessionRow) =>
+  JSON.stringify([horse_id, person_id, place_id, kind, ladder_id, start_rung, kit]);
+
+/**
+ * Adds a session; asking again for the same changes nothing.
+ * @throws ConflictError where the id is another session's, GoneError where what it names has been removed.
+ */
 export async function addSession(store: Store, input: NewSession, options: SessionOptions = {}): Promise<void> {
-  const row = await sessionRow(store, input, options);
-  await store.writer.write((transaction) => store.models.session.findOrCreate({ where: { id: row.id }, defaults: row, transaction }));
+  await store.writer.write(async (transaction) => {
+    const row = await sessionRow(store, input, options);
+    const there = await store.models.session.findByPk(row.id, { transaction });
+    if (there !== null) {
+      if (asked(plain(there)) !== asked(row)) throw new ConflictError("There is another session under this id.");
+      return;
+    }
+    await thingsThere(store, input, transaction);
+    await store.models.session.create(row, { transaction });
+  });
 }
 
 /** Adds many sessions in one transaction: all of them or none. */
@@ -70,45 +90,9 @@ export async function addSessions(store: Store, inputs: readonly (NewSession & S
 
 /** @throws NotFoundError where there is no such session. */
 export async function getSession(store: Store, id: string): Promise<SessionRow> {
-  const row = await store.models.session.findByPk(id);
+  const row = await store.models.session.findByPk(id.toLowerCase());
   if (row === null) throw new NotFoundError("There is no such session.");
   return plain(row);
-}
-
-const eventOf = (row: EventRow): SessionEvent => ({
-  id: row.id,
-  session: row.session_id,
-  recorder: row.recorder,
-  load: row.load,
-  seq: row.seq,
-  mono_ms: row.mono_ms,
-  wall_ms: row.wall_ms,
-  type: row.type as SessionEvent["type"],
-  payload: JSON.parse(row.payload) as Record<string, unknown>,
-});
-
-/** Events of a session after a position, in the order they were saved, with the last position. */
-export async function eventsOfSession(
-  store: Store,
-  sessionId: string,
-  after = 0,
-  transaction?: Transaction,
-): Promise<{ events: SessionEvent[]; position: number }> {
-  const rows = (
-    await store.models.event.findAll({
-      where: { session_id: sessionId, position: { [Op.gt]: after } },
-      order: [["position", "ASC"]],
-      transaction,
-    })
-  ).map(plain);
-  return { events: rows.map(eventOf), position: rows.at(-1)?.position ?? after };
-}
-
-/** The clock offsets of the page loads that recorded a session's events. */
-export async function clockOffsets(store: Store, events: readonly SessionEvent[], transaction?: Transaction): Promise<Map<string, number>> {
-  const loads = [...new Set(events.map((event) => event.load))];
-  const rows = (await store.models.recorderClock.findAll({ where: { load: loads }, transaction })).map(plain);
-  return new Map(rows.map((row) => [row.load, row.offset_ms]));
 }
 
 /** A session's events, its clocks and what they come to. */
@@ -123,7 +107,7 @@ export interface LoadedSession {
 /** @throws NotFoundError where there is no such session. */
 export async function loadSession(store: Store, id: string): Promise<LoadedSession> {
   const session = await getSession(store, id);
-  const { events, position } = await eventsOfSession(store, id);
+  const { events, position } = await eventsOfSession(store, session.id);
   const offsets = await clockOffsets(store, events);
   return { session, events, position, offsets, record: reduceSession(events, { offsetMsByLoad: offsets }) };
 }
@@ -134,119 +118,19 @@ export function derivedSeconds({ events, offsets, record }: LoadedSession): Map<
   return new Map(placeEvents(events, { offsetMsByLoad: offsets }).map(({ event, ms }) => [event.id, (ms - start) / 1000]));
 }
 
-async function writeCaches(store: Store, sessionId: string, transaction: Transaction): Promise<void> {
-  const { sessionSummary, block, rungSideSummary } = store.models;
-  const { events, position } = await eventsOfSession(store, sessionId, 0, transaction);
-  const record = reduceSession(events, { offsetMsByLoad: await clockOffsets(store, events, transaction) });
-  const evidence = evidenceOfSession(sessionId, record);
-  const met = record.trials.filter((trial) => trial.outcome === "met").length;
-  for (const table of [block, rungSideSummary]) await (table as typeof block).destroy({ where: { session_id: sessionId }, transaction });
-  await sessionSummary.upsert(
-    {
-      session_id: sessionId,
-      last_position: position,
-      started_ms: record.startWallMs,
-      finished: record.finishMs !== null,
-      work_s: workSeconds(record),
-      n: record.trials.length,
-      met,
-      record: JSON.stringify(record),
-      evidence: JSON.stringify(evidence),
-      digest: JSON.stringify(knowDigest(record)),
-    },
-    { transaction },
-  );
-  const trialsOf = (index: number) => record.trials.filter((trial) => trial.blockIndex === index);
-  await block.bulkCreate(
-    record.blocks.map((b, index) => ({
-      session_id: sessionId,
-      position: index,
-      number: b.number,
-      behaviour: b.behaviour,
-      ladder_id: b.ladder,
-      version: b.version,
-      rung: b.rung,
-      side: b.side,
-      kind: b.kind,
-      seconds: blockSeconds(record, index),
-      n: trialsOf(index).length,
-      met: trialsOf(index).filter((trial) => trial.outcome === "met").length,
-    })),
-    { transaction },
-  );
-  const sums = new Map<
-    string,
-    { ladder_id: string; version: number; rung: number; side: string; n: number; met: number; met_at_lightest: number }
-  >();
-  for (const trial of evidence) {
-    if (trial.kind !== "work") continue;
-    const key = `${trial.ladder}|${trial.version}|${trial.rung}|${trial.side ?? ""}`;
-    const sum = sums.get(key) ?? {
-      ladder_id: trial.ladder,
-      version: trial.version,
-      rung: trial.rung,
-      side: trial.side ?? "",
-      n: 0,
-      met: 0,
-      met_at_lightest: 0,
-    };
-    sum.n++;
-    if (trial.outcome === "met") sum.met++;
-    if (trial.outcome === "met" && trial.phase === 1) sum.met_at_lightest++;
-    sums.set(key, sum);
-  }
-  await rungSideSummary.bulkCreate(
-    [...sums.values()].map((sum) => ({ session_id: sessionId, ...sum })),
-    { transaction },
-  );
-}
-
-/** Makes the caches of these sessions anew from their events. */
-export async function refreshCaches(store: Store, sessionIds: readonly string[]): Promise<void> {
-  for (const id of sessionIds) await store.writer.write((transaction) => writeCaches(store, id, transaction));
-}
-
-/** Throws every cache away and makes it anew. @returns how many sessions were summed up. */
-export async function rebuildCaches(store: Store): Promise<number> {
-  const ids = (await store.models.session.findAll({ attributes: ["id"] })).map((row) => String(row.get("id")));
-  await store.writer.write(async (transaction) => {
-    const { sessionSummary, block, rungSideSummary } = store.models;
-    await sessionSummary.destroy({ where: {}, transaction });
-    await block.destroy({ where: {}, transaction });
-    await rungSideSummary.destroy({ where: {}, transaction });
-    for (const id of ids) await writeCaches(store, id, transaction);
-  });
-  return ids.length;
-}
-
-/** Sessions whose caches lag behind their events, or have none. */
-async function staleSessions(store: Store, ids: readonly string[]): Promise<string[]> {
-  if (ids.length === 0) return [];
-  const rows = (await store.sequelize.query(
-    `SELECT s.id AS id FROM session s LEFT JOIN session_summary c ON c.session_id = s.id
-     WHERE s.id IN (:ids) AND COALESCE(c.last_position, -1) < COALESCE((SELECT MAX(e.position) FROM event e WHERE e.session_id = s.id), 0)`,
-    { replacements: { ids: [...ids] } },
-  )) as [{ id: string }[], unknown];
-  return rows[0].map((row) => row.id);
-}
-
 /** A session with its cached sums. */
 export interface SessionWithSummary {
   readonly session: SessionRow;
   readonly summary: SessionSummaryRow;
 }
 
-/** Sessions with their cached sums, made anew where they lag behind the events. */
-export async function withSummaries(store: Store, sessions: readonly SessionRow[]): Promise<SessionWithSummary[]> {
-  await refreshCaches(
-    store,
-    await staleSessions(
-      store,
-      sessions.map((s) => s.id),
-    ),
-  );
-  const rows = (await store.models.sessionSummary.findAll({ where: { session_id: sessions.map((s) => s.id) } })).map(plain);
+/** Sessions with their sums: the cached ones, or, where those lag behind the events, worked out anew without a write. */
+export async function withSummaries(store: StoreParts, sessions: readonly SessionRow[]): Promise<SessionWithSummary[]> {
+  const ids = sessions.map(({ id }) => id);
+  const lagging = await laggingRows(store, ids);
+  const rows = (await store.models.sessionSummary.findAll({ where: { session_id: ids } })).map(plain);
   const byId = new Map(rows.map((row) => [row.session_id, row]));
+  for (const [id, { summary }] of lagging) byId.set(id, summary);
   return sessions.flatMap((session) => {
     const summary = byId.get(session.id);
     return summary === undefined ? [] : [{ session, summary }];
@@ -272,12 +156,9 @@ export async function evidenceOfLadder(store: Store, ladderId: string, sinceMs =
       order: [["created_ms", "ASC"]],
     })
   ).map(plain);
-  await refreshCaches(
+  const lagging = await laggingRows(
     store,
-    await staleSessions(
-      store,
-      all.map(({ id }) => id),
-    ),
+    all.map(({ id }) => id),
   );
   // A trainer may go over to another ladder in the middle of a session: its blocks say which were worked.
   const worked = new Set(
@@ -285,6 +166,7 @@ export async function evidenceOfLadder(store: Store, ladderId: string, sinceMs =
       String(row.get("session_id")),
     ),
   );
+  for (const [id, { blocks }] of lagging) if (blocks.some((block) => block.ladder_id === ladderId)) worked.add(id);
   const rows = all.filter(({ id, ladder_id }) => ladder_id === ladderId || worked.has(id));
   const loaded = await withSummaries(store, rows);
   const trials = loaded
@@ -308,8 +190,13 @@ export async function rungEvidence(store: Store, ladderId: string, version: numb
   const sessions = (await store.models.session.findAll({ attributes: ["id"], where: { horse_id: horseId, kind: "work" } })).map((row) =>
     String(row.get("id")),
   );
-  await refreshCaches(store, await staleSessions(store, sessions));
-  const rows = (await store.models.rungSideSummary.findAll({ where: { ladder_id: ladderId } })).map(plain);
+  const lagging = await laggingRows(store, sessions);
+  const rows = [
+    ...(await store.models.rungSideSummary.findAll({ where: { ladder_id: ladderId } }))
+      .map(plain)
+      .filter((row) => !lagging.has(row.session_id)),
+    ...[...lagging.values()].flatMap(({ rungSides }) => rungSides.filter((row) => row.ladder_id === ladderId)),
+  ];
   const carried = version === presentVersion ? await carriedRungs(store, ladderId) : new Map<number, Map<number, number>>();
   const sums = new Map<number, { n: number; met: number; metAtLightest: number }>();
   for (const row of rows) {

@@ -174,7 +174,7 @@ describe("chains", () => {
 describe("the third migration", () => {
   it("gives an old ladder what it now says, keeps its events, and makes its evidence anew", async () => {
     const file = join(folder, "old.sqlite");
-    const old = connect(file);
+    const old = connect(file).sequelize;
     await migrate(old, MIGRATIONS.slice(0, 2));
     const run = (sql: string) => old.query(sql);
     await run(
@@ -235,7 +235,7 @@ describe("the third migration", () => {
 
   it("changes nothing where it cannot be finished", async () => {
     const file = join(folder, "broken.sqlite");
-    const old = connect(file);
+    const old = connect(file).sequelize;
     await migrate(old, MIGRATIONS.slice(0, 2));
     // Something is in the way of its last step.
     await old.query("CREATE TABLE chain_link (x TEXT)");

@@ -110,7 +110,7 @@ describe("a store", () => {
 
   it("migrates from nothing, once, and again without harm", async () => {
     const file = join(folder, "fresh.sqlite");
-    const fresh = connect(file);
+    const fresh = connect(file).sequelize;
     await migrate(fresh);
     await migrate(fresh);
     const [tables] = (await fresh.query(
@@ -236,9 +236,13 @@ describe("horses and ladders", () => {
 describe("events", () => {
   it("are saved once, however often they are sent and in whatever pieces", async () => {
     const { id, events } = await sessionWith(11);
-    expect(await store.events.append(batch(events.slice(0, 30)))).toEqual({ saved: 30, known: 0 });
-    expect(await store.events.append(batch(events))).toEqual({ saved: events.length - 30, known: 30 });
-    expect(await store.events.append(batch([...events, ...events]))).toEqual({ saved: 0, known: events.length * 2 });
+    expect(await store.events.append(batch(events.slice(0, 30)))).toMatchObject({ saved: 30, known: 0, position: 30 });
+    expect(await store.events.append(batch(events))).toMatchObject({
+      saved: events.length - 30,
+      known: 30,
+      position: events.length,
+    });
+    expect(await store.events.append(batch([...events, ...events]))).toMatchObject({ saved: 0, known: events.length * 2 });
     expect((await loadSession(store, id)).events).toHaveLength(events.length);
   });
 
@@ -266,12 +270,19 @@ describe("events", () => {
     expect(bad.status === "rejected" && bad.reason).toBeInstanceOf(UnknownSessionError);
   });
 
-  it("keep the first clock offset of a page load and bend no time by it", async () => {
-    const { id, events } = await sessionWith(15);
+  it("keep the newest clock offset of a page load: a clock that was wrong for a while bends no time for good", async () => {
+    const { horseId, id, events } = await sessionWith(15);
     const load = events[0]?.load ?? "";
     await store.events.append({ ...batch(events), clocks: { [load]: 1000 } });
+    const before = (await loadSession(store, id)).record;
+    await rebuildCaches(store);
     await store.events.append({ ...batch(events), clocks: { [load]: 9000 } });
-    expect((await loadSession(store, id)).offsets.get(load)).toBe(1000);
+    const after = await loadSession(store, id);
+    expect(after.offsets.get(load)).toBe(9000);
+    expect(after.record).not.toEqual(before);
+    // The sums were made with the old offset; no new event has come, and they follow all the same.
+    const [newest] = await listSessions(store, horseId);
+    expect(JSON.parse(newest?.summary.record ?? "")).toEqual(JSON.parse(JSON.stringify(after.record)));
   });
 
   it("a failed write leaves nothing half written and the writer goes on", async () => {

@@ -1,4 +1,5 @@
-import type { Sequelize, Transaction } from "sequelize";
+import type { Transaction } from "sequelize";
+import type { Connected } from "./connect";
 
 interface Job<T> {
   readonly work: (transaction: Transaction) => Promise<T>;
@@ -9,15 +10,17 @@ interface Job<T> {
 /**
  * The one writer of a store. Concurrent transactions on one SQLite file
  * mostly end in "busy", so every write of the process goes through this
- * queue, one transaction after another.
+ * queue, one transaction after another. What fails, at BEGIN, inside or at
+ * COMMIT, is told to the one who asked; its connection is closed and the next
+ * write begins on a new one.
  */
 export class Writer {
   private readonly queue: Job<unknown>[] = [];
   private running: Promise<void> | null = null;
 
-  constructor(private readonly sequelize: Sequelize) {}
+  constructor(private readonly connected: Connected) {}
 
-  /** Runs work in a transaction of its own, after what was asked before it. Resolves after the commit. */
+  /** Runs work in a transaction of its own, after what was asked before it. Resolves after the commit, and only then. */
   write<T>(work: (transaction: Transaction) => Promise<T>): Promise<T> {
     return new Promise<T>((resolve, reject) => {
       this.queue.push({ work, done: resolve as (value: unknown) => void, failed: reject });
@@ -36,8 +39,9 @@ export class Writer {
     for (let job = this.queue.shift(); job !== undefined; job = this.queue.shift()) {
       const { work, done, failed } = job;
       try {
-        done(await this.sequelize.transaction(work));
+        done(await this.connected.sequelize.transaction(work));
       } catch (error) {
+        await this.connected.startAfresh();
         failed(error);
       }
     }

@@ -36,6 +36,7 @@ async function partOf(
   return {
     ladderId: ladder.id,
     version: ladder.version,
+    revision: ladder.revision,
     behaviour: ladder.behaviour.name,
     behaviourInput: asBehaviour(ladder.behaviour),
     plan: ladder.plan,
@@ -64,7 +65,15 @@ export async function ladderParts(
   return parts.sort((a, b) => Number(b.ladderId === session.ladder_id) - Number(a.ladderId === session.ladder_id));
 }
 
-const NOTHING = { ladderId: null, version: null, behaviourInput: EMPTY_BEHAVIOUR, earlier: [], carried: [], planCautions: [] } as const;
+const NOTHING = {
+  ladderId: null,
+  version: null,
+  revision: null,
+  behaviourInput: EMPTY_BEHAVIOUR,
+  earlier: [],
+  carried: [],
+  planCautions: [],
+} as const;
 
 /** The first look's battery in place of a ladder. */
 export const batteryPart = (): LadderPart => ({

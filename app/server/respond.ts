@@ -1,10 +1,12 @@
 import "server-only";
-import type { FieldProblem } from "@/core/schemas";
+import { type FieldProblem, FORM_LIMITS, readWire } from "@/core/schemas";
+import { problemOf, UNEXPECTED } from "./problem-of";
 import { refusalOf } from "./same-machine";
 
 /** A JSON problem (RFC 9457), with the fields it concerns. */
-export function problem(status: number, title: string, detail: string, fields: readonly FieldProblem[] = []): Response {
-  return new Response(JSON.stringify({ type: "about:blank", title, status, detail, ...(fields.length > 0 ? { fields } : {}) }), {
+export function problem(status: number, title: string, detail: string, fields: readonly FieldProblem[] = [], code?: string): Response {
+  const more = { ...(fields.length > 0 ? { fields } : {}), ...(code === undefined ? {} : { code }) };
+  return new Response(JSON.stringify({ type: "about:blank", title, status, detail, ...more }), {
     status,
     headers: { "content-type": "application/problem+json", "cache-control": "no-store" },
   });
@@ -46,29 +48,33 @@ async function readLimited(request: Request, most: number): Promise<string | nul
   return text + decoder.decode();
 }
 
-/** The JSON body of a request, or the problem to answer with. */
-export async function readJson(request: Request, most = FORM_MOST_BYTES): Promise<{ value: unknown } | { problem: Response }> {
+/** The body of a JSON request as text, or the problem to answer with. */
+export async function readText(request: Request, most: number): Promise<{ text: string } | { problem: Response }> {
   if (!(request.headers.get("content-type") ?? "").toLowerCase().startsWith("application/json")) {
     return { problem: problem(415, "Not JSON", "Send JSON with the content type application/json.") };
   }
   const text = await readLimited(request, most);
-  if (text === null) return { problem: problem(413, "Too large", `At most ${Math.round(most / 1024)} kB at once.`) };
-  try {
-    return { value: JSON.parse(text) };
-  } catch {
-    return { problem: problem(400, "Not JSON", "The body is not JSON.") };
-  }
+  return text === null ? { problem: problem(413, "Too large", `At most ${Math.round(most / 1024)} kB at once.`) } : { text };
 }
 
-/** Runs a route for a request of this machine's own pages, and turns what the store says is missing into a 404. */
+/** The JSON body of a request, or the problem to answer with. */
+export async function readJson(request: Request): Promise<{ value: unknown } | { problem: Response }> {
+  const body = await readText(request, FORM_MOST_BYTES);
+  if ("problem" in body) return body;
+  const read = readWire(body.text, FORM_LIMITS);
+  return "problem" in read ? { problem: problem(400, "Not taken", read.problem) } : read;
+}
+
+/** Runs a route for a request of this machine's own pages, and turns what the store says into an answer. */
 export async function answer(request: Request, work: () => Promise<Response>): Promise<Response> {
   const refused = refusalOf(request, false);
   if (refused !== null) return problem(refused.status, refused.title, refused.detail);
   try {
     return await work();
   } catch (error) {
-    if (error instanceof Error && error.name === "NotFoundError") return problem(404, "Not found", error.message);
-    console.error(error);
-    return problem(500, "Not done", "Something went wrong on the server. What was saved before is kept; try again.");
+    const known = problemOf(error);
+    if (known === null || known.status >= 500) console.error(error);
+    const { status, title, detail, fields, code } = known ?? UNEXPECTED;
+    return problem(status, title, detail, fields, code);
   }
 }

@@ -11,12 +11,13 @@ import {
 } from "@/core/behaviour";
 import { type CueOfBehaviour, type TransferProgress, transferProgress } from "@/core/cues";
 import type { LadderPlan } from "@/core/ladder";
-import type { BehaviourInput, FieldProblem } from "@/core/schemas";
+import type { BehaviourInput } from "@/core/schemas";
 import type { EvidenceTrial } from "@/core/session";
 import { criterionSentence, type Strand, type StrandValue } from "@/core/strands";
 import type { EditorSurroundings } from "@/features/shape/editor/settings-part";
 import { LIBRARY, templateOf } from "@/library";
 import { asBehaviour, evidenceOfLadder, listLadders, type Store, type StoredLadder } from "@/store";
+import { FieldsRefused } from "./problem-of";
 
 /** What a behaviour is known by among the others: its key in the library, or its own name. */
 export const behaviourKey = ({ template, name }: Pick<BehaviourInput, "template" | "name">): string => template ?? name;
@@ -39,18 +40,14 @@ function nodesOf(behaviours: readonly BehaviourInput[]): GraphNode[] {
 const nameOf = (key: string, ladders: readonly StoredLadder[]): string =>
   ladders.find((ladder) => keyOf(ladder) === key)?.behaviour.name ?? templateOf(key)?.name ?? key;
 
-/** The problem of a behaviour that would rest on itself by way of others, or null. */
-export async function restingProblem(
-  store: Store,
-  horseId: string,
-  behaviour: BehaviourInput,
-  ladderId: string | null,
-): Promise<FieldProblem | null> {
+/** @throws FieldsRefused where a behaviour would rest on itself by way of others. Asked inside the write that would make it so. */
+export async function refuseCircles(store: Store, horseId: string, behaviour: BehaviourInput, ladderId: string | null): Promise<void> {
   const ladders = (await listLadders(store, horseId)).filter(({ id }) => id !== ladderId);
   const cycle = findCycle(nodesOf([...ladders.map((ladder) => asBehaviour(ladder.behaviour)), behaviour]));
-  if (cycle === null) return null;
+  if (cycle === null) return;
   const names = cycle.map((key) => (key === behaviourKey(behaviour) ? behaviour.name : nameOf(key, ladders)));
-  return { path: "behaviour.prerequisites", message: `It rests on: that goes in a circle. ${names.join(" rests on ")}.` };
+  const message = `It rests on: that goes in a circle. ${names.join(" rests on ")}.`;
+  throw new FieldsRefused([{ path: "behaviour.prerequisites", message }]);
 }
 
 /** A ladder with its trials, as the readiness of another looks at it. */

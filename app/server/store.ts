@@ -1,10 +1,16 @@
 import "server-only";
-import { openStore, type Store, storeFile } from "@/store";
+import { connection } from "next/server";
+import type { Store } from "@/store";
 
-/** One open store for the whole process, whichever page or route asks first. */
+/** The launcher opens the store and puts it here, so that the process has one store and one writer. */
 const shared = globalThis as typeof globalThis & { deftStore?: Promise<Store> };
 
-export function getStore(): Promise<Store> {
-  shared.deftStore ??= openStore(process.env.DEFT_STORE_FILE ?? storeFile("own", process.cwd()));
+/**
+ * The store of this process. Nothing else opens one: building the pages must
+ * not touch anybody's data, so a page that asks is left for its visit.
+ */
+export async function getStore(): Promise<Store> {
+  await connection();
+  if (shared.deftStore === undefined) throw new Error("The pages run under npm start or npm run demo, which open the data.");
   return shared.deftStore;
 }

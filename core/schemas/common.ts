@@ -19,6 +19,25 @@ const noControl = (pattern: RegExp) => (value: string | undefined | null) => val
 const textOnly = (value: string, original: unknown) =>
   typeof original === "string" ? value.trim() : original === null ? undefined : original;
 
+/** An object with these keys and no others: what is not known is refused by its name rather than dropped or kept. */
+export const record = <Shape extends yup.ObjectShape>(shape: Shape) =>
+  yup
+    .object(shape)
+    .exact(({ path, properties }: { path: string; properties: string }) =>
+      path === "" || path === "this" ? `Not known here: ${properties}.` : `${path}, not known here: ${properties}.`,
+    );
+
+/** Only a number, or one typed into a field, is a number: a list or an object is not turned into one. */
+const numberOnly = (value: unknown, original: unknown) =>
+  typeof original === "number" || typeof original === "string" ? value : Number.NaN;
+
+/** Yes or no, and nothing that could be read as either. */
+export const flagSchema = (label: string) =>
+  yup
+    .boolean()
+    .transform((_value, original: unknown) => original)
+    .typeError(`${label}: yes or no.`);
+
 /** A name: one line, trimmed, any script. */
 export const nameSchema = (label: string) =>
   yup
@@ -43,7 +62,7 @@ export const textSchema = (label: string, most = TEXT_MOST_CHARACTERS) =>
 export const optionalNumberSchema = (label: string, least: number, most: number, unit: string) =>
   yup
     .number()
-    .transform((value, original) => (original === "" || original === null || original === undefined ? null : value))
+    .transform((value, original) => (original === "" || original === null || original === undefined ? null : numberOnly(value, original)))
     .typeError(`${label}: a number is needed.`)
     .min(least, `${label}: from ${least} to ${most}${unit === "" ? "" : ` ${unit}`}.`)
     .max(most, `${label}: from ${least} to ${most}${unit === "" ? "" : ` ${unit}`}.`)
@@ -54,7 +73,7 @@ export const optionalNumberSchema = (label: string, least: number, most: number,
 export const optionalDaySchema = (label: string) =>
   yup
     .string()
-    .transform((value, original) => (original === "" || original === null || original === undefined ? null : value))
+    .transform((_value, original: unknown) => (original === "" || original === undefined ? null : original))
     .typeError(`${label}: a day is needed.`)
     .nullable()
     .default(null)
@@ -64,7 +83,9 @@ export const optionalDaySchema = (label: string) =>
 export const numberSchema = (label: string, least: number, most: number, unit = "") =>
   yup
     .number()
-    .transform((value, original) => (original === "" || original === null ? undefined : value))
+    .transform((value, original) =>
+      original === "" || original === null || original === undefined ? undefined : numberOnly(value, original),
+    )
     .typeError(`${label}: a number is needed.`)
     .required(`${label} is missing.`)
     .min(least, `${label}: from ${least} to ${most}${unit === "" ? "" : ` ${unit}`}.`)
@@ -78,6 +99,7 @@ export const wholeNumberSchema = (label: string, least: number, most: number, un
 export const choiceSchema = <T extends string>(label: string, choices: readonly T[]) =>
   yup
     .string<T>()
+    .transform((_value, original: unknown) => original)
     .typeError(`${label}: choose one of the list.`)
     .required(`${label} is missing.`)
     .oneOf(choices, `${label}: choose one of the list.`);

@@ -1,5 +1,5 @@
 import * as yup from "yup";
-import { type Checked, check, EARLIEST_WALL_MS } from "./common";
+import { type Checked, check, EARLIEST_WALL_MS, record } from "./common";
 
 /** Every event type of the formats document, also those no screen makes yet. */
 export const EVENT_TYPES = [
@@ -263,7 +263,7 @@ const payloads: Record<EventType, yup.AnyObjectSchema> = {
   undo: yup.object({ event: uuid().required("${path} is missing.") }),
 };
 
-const envelope = yup.object({
+const envelope = record({
   id: uuid().required("id is missing."),
   session: uuid().required("session is missing."),
   recorder: yup.string().min(1).max(100, "recorder: at most 100 characters.").required("recorder is missing."),
@@ -286,6 +286,25 @@ export function checkEvent(value: unknown): Checked<SessionEvent> {
   const payload = checkPayload(event.type, event.payload);
   if (!payload.ok) return payload;
   return { ok: true, value: event };
+}
+
+const UPPER = /[A-F]/;
+const lower = (id: string) => (UPPER.test(id) ? id.toLowerCase() : id);
+
+/** An event with its ids, and the one it points at, in small letters: ids compare without case. */
+export function withIdsInOneCase(event: SessionEvent): SessionEvent {
+  const { id, session, load, payload, type } = event;
+  const key = type === "undo" || type === "correct" ? "event" : type === "override" ? "of" : null;
+  const pointed = key === null ? undefined : payload[key];
+  const moved = key !== null && typeof pointed === "string" && UPPER.test(pointed);
+  if (!UPPER.test(`${id}${session}${load}`) && !moved) return event;
+  return {
+    ...event,
+    id: lower(id),
+    session: lower(session),
+    load: lower(load),
+    ...(moved ? { payload: { ...payload, [key]: lower(pointed) } } : {}),
+  };
 }
 
 /** Checks the payload of a type of event. Keys the product does not know are kept as they are. */

@@ -1,6 +1,6 @@
 import * as yup from "yup";
 import { isDay } from "../day";
-import { choiceSchema, EARLIEST_YEAR, nameSchema, optionalDaySchema, optionalNumberSchema, textSchema } from "./common";
+import { choiceSchema, EARLIEST_YEAR, nameSchema, optionalDaySchema, optionalNumberSchema, record, textSchema } from "./common";
 
 export const HORSE_SEXES = ["mare", "gelding", "stallion", "filly", "colt"] as const;
 export type HorseSex = (typeof HORSE_SEXES)[number];
@@ -19,7 +19,7 @@ const restingRates = {
 };
 
 /** The horse's own rates at rest, per minute. */
-export const restingSchema = yup.object(restingRates);
+export const restingSchema = record(restingRates);
 export type RestingInput = yup.InferType<typeof restingSchema>;
 
 /**
@@ -27,7 +27,7 @@ export type RestingInput = yup.InferType<typeof restingSchema>;
  * rates per minute. The present day comes in as context `{ today }`, since
  * core has no clock. Where the day of birth is known it decides the year.
  */
-export const horseSchema = yup.object({
+export const horseSchema = record({
   name: nameSchema("Name"),
   born_day: optionalDaySchema("Born")
     .test("not-future", "Born: today at the latest.", (value, context) => {
@@ -40,7 +40,9 @@ export const horseSchema = yup.object({
     }),
   birth_year: yup
     .number()
-    .transform((value, original) => (original === "" || original === null || original === undefined ? null : value))
+    .transform((value, original) =>
+      original === "" || original === null || original === undefined ? null : typeof original === "object" ? Number.NaN : value,
+    )
     .typeError("Birth year: a year is needed, for example 2017.")
     .integer("Birth year: a whole year is needed.")
     .min(EARLIEST_YEAR, `Birth year: ${EARLIEST_YEAR} or later.`)
@@ -71,7 +73,7 @@ export const AWAY_KINDS = ["turned out to grow", "resting", "sold"] as const;
 export type AwayKind = (typeof AWAY_KINDS)[number];
 
 /** Puts a horse away; its history stays. */
-export const awaySchema = yup.object({
+export const awaySchema = record({
   kind: choiceSchema("Why", AWAY_KINDS),
   since: optionalDaySchema("Since").test("not-future", "Since: today at the latest.", (value, context) => {
     const today = todayOf(context);

@@ -1,5 +1,13 @@
-export { type Checked, check, EARLIEST_WALL_MS, EARLIEST_YEAR, type FieldProblem } from "./common";
-export { checkEvent, checkPayload, EVENT_TYPES, type EventType, type SessionEvent, wallClockPlausible } from "./event";
+export { type Checked, check, EARLIEST_WALL_MS, EARLIEST_YEAR, type FieldProblem, record } from "./common";
+export {
+  checkEvent,
+  checkPayload,
+  EVENT_TYPES,
+  type EventType,
+  type SessionEvent,
+  wallClockPlausible,
+  withIdsInOneCase,
+} from "./event";
 export {
   AWAY_KINDS,
   type AwayInput,
@@ -26,3 +34,4 @@ export {
 export { asPlaceItem, FOOTINGS, MOST_PLACE_ITEMS, type PlaceInput, type PlaceItemInput, placeSchema } from "./place";
 export { type RestrictionInput, restrictionSchema } from "./restriction";
 export { checkBatch, newSessionSchema, type PostedBatch, SESSION_KINDS, type SessionKind } from "./session";
+export { BATCH_LIMITS, FORM_LIMITS, type ReadWire, readWire, type WireLimits, wireProblem } from "./wire";

@@ -1,28 +1,37 @@
-import * as yup from "yup";
+import type * as yup from "yup";
 import { KIT_KINDS } from "../welfare/kit";
-import { choiceSchema, nameSchema, optionalDaySchema, optionalNumberSchema, textSchema, wholeNumberSchema } from "./common";
+import {
+  choiceSchema,
+  flagSchema,
+  nameSchema,
+  optionalDaySchema,
+  optionalNumberSchema,
+  record,
+  textSchema,
+  wholeNumberSchema,
+} from "./common";
 
 /** A piece of kit. Length in metres, mass in grams; of feed, the mass of one piece. */
-export const kitSchema = yup.object({
+export const kitSchema = record({
   name: nameSchema("Name"),
   kind: choiceSchema("Kind", KIT_KINDS),
   length_m: optionalNumberSchema("Length", 0.05, 60, "m"),
   mass_g: optionalNumberSchema("Mass", 0.1, 500_000, "g"),
-  buckles_equal: yup.boolean().typeError("Buckles: yes or no.").nullable().default(null),
+  buckles_equal: flagSchema("Buckles").nullable().default(null),
   note: textSchema("Note", 500),
 });
 export type KitInput = yup.InferType<typeof kitSchema>;
 
 export const PERSON_ROLES = ["handler", "helper", "coach", "owner"] as const;
 
-export const personSchema = yup.object({
+export const personSchema = record({
   name: nameSchema("Name"),
   role: choiceSchema("Role", PERSON_ROLES),
 });
 export type PersonInput = yup.InferType<typeof personSchema>;
 
 /** A stretch of practice without a horse: line handling, marking, feeding. */
-export const practiceSchema = yup.object({
+export const practiceSchema = record({
   day: optionalDaySchema("Day")
     .test("there", "Day is missing.", (value) => value != null)
     .test("not-future", "Day: today at the latest.", (value, context) => {

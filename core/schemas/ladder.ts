@@ -22,14 +22,16 @@ import {
   check,
   choiceSchema,
   type FieldProblem,
+  flagSchema,
   nameSchema,
   numberSchema,
   optionalNumberSchema,
+  record,
   textSchema,
   wholeNumberSchema,
 } from "./common";
 
-export const behaviourSchema = yup.object({
+export const behaviourSchema = record({
   name: nameSchema("Behaviour"),
   finished: textSchema("What it looks like when finished", 1000),
   cue: textSchema("Cue", 200),
@@ -42,13 +44,19 @@ export const behaviourSchema = yup.object({
     .oneOf(MOVEMENTS, "Asks for: choose one of the list.")
     .default("other"),
   /** Its key in the library, where it came from there. */
-  template: yup.string().nullable().max(60, "Template: at most 60 characters.").default(null),
+  template: yup
+    .string()
+    .transform((_value, original: unknown) => original)
+    .typeError("Template: text is needed.")
+    .nullable()
+    .max(60, "Template: at most 60 characters.")
+    .default(null),
   /** Worked free, without a line: some settings belong to that alone. */
-  free: yup.boolean().typeError("Worked free: yes or no.").default(false),
+  free: flagSchema("Worked free").default(false),
   prerequisites: yup
     .array()
     .of(
-      yup.object({
+      record({
         behaviour: nameSchema("Rests on"),
         values: yup
           .object()
@@ -60,6 +68,8 @@ export const behaviourSchema = yup.object({
           ),
         maxPhase: yup
           .number()
+          .transform((_value, original: unknown) => original)
+          .typeError("Rests on, phase: a whole number is needed.")
           .integer("Rests on, phase: a whole number is needed.")
           .min(1, "Rests on, phase: 1 or more.")
           .max(MOST_CUE_PHASES, `Rests on, phase: at most ${MOST_CUE_PHASES}.`),
@@ -83,7 +93,7 @@ export const EMPTY_BEHAVIOUR: BehaviourInput = {
   prerequisites: [],
 };
 
-const strandSchema = yup.object({
+const strandSchema = record({
   id: yup
     .string()
     .required("Strand: an id is missing.")
@@ -100,7 +110,7 @@ const masterySchema = yup.lazy((value: unknown) => {
   const kind = typeof value === "object" && value !== null && "kind" in value ? value.kind : undefined;
   switch (kind) {
     case "share":
-      return yup.object({
+      return record({
         kind: yup.string<"share">().oneOf(["share"]).required(),
         met: wholeNumberSchema("Met", 1, 12).test("within", "Met: no more than the trials looked at.", (met, context) => {
           const of: unknown = context.parent.of;
@@ -110,18 +120,18 @@ const masterySchema = yup.lazy((value: unknown) => {
         window: choiceSchema("Window", ["moving", "block"] as const),
       });
     case "run":
-      return yup.object({ kind: yup.string<"run">().oneOf(["run"]).required(), length: wholeNumberSchema("In a row", 1, 20) });
+      return record({ kind: yup.string<"run">().oneOf(["run"]).required(), length: wholeNumberSchema("In a row", 1, 20) });
     case "posterior":
-      return yup.object({
+      return record({
         kind: yup.string<"posterior">().oneOf(["posterior"]).required(),
         target: numberSchema("Target share", 0.05, 0.99),
         confidence: numberSchema("Sure by", 0.5, 0.999),
         least: wholeNumberSchema("At least", 1, 50, "trials"),
       });
     case "first-clean":
-      return yup.object({ kind: yup.string<"first-clean">().oneOf(["first-clean"]).required() });
+      return record({ kind: yup.string<"first-clean">().oneOf(["first-clean"]).required() });
     default:
-      return yup.object({ kind: choiceSchema("Moves on when", ["share", "run", "posterior", "first-clean"] as const) });
+      return record({ kind: choiceSchema("Moves on when", ["share", "run", "posterior", "first-clean"] as const) });
   }
 });
 
@@ -131,7 +141,7 @@ export function checkMasteryRule(value: unknown): Checked<MasteryRule> {
   return checked.ok ? { ok: true, value: checked.value.mastery as MasteryRule } : checked;
 }
 
-const scheduleSchema = yup.object({
+const scheduleSchema = record({
   kind: choiceSchema("Schedule", SCHEDULE_KINDS),
   ratio: yup
     .number()
@@ -144,21 +154,20 @@ const scheduleSchema = yup.object({
     ),
 });
 
-const rungSchema = yup.object({
+const rungSchema = record({
   values: yup.object().required("Rung: its values are missing."),
   method: choiceSchema("Method", METHODS).optional(),
   schedule: scheduleSchema.optional().default(undefined),
-  percentile: yup
-    .object({
-      lookBack: wholeNumberSchema("Last values looked at", 3, 50),
-      wantedShare: numberSchema("Share to reinforce", 0.1, 0.95),
-    })
+  percentile: record({
+    lookBack: wholeNumberSchema("Last values looked at", 3, 50),
+    wantedShare: numberSchema("Share to reinforce", 0.1, 0.95),
+  })
     .optional()
     .default(undefined),
   kept: textSchema("Why the fault is kept", 300).optional(),
 });
 
-const feedingSchema = yup.object({
+const feedingSchema = record({
   reinforcer: choiceSchema("Besides the release", REINFORCERS),
   pieceGrams: optionalNumberSchema("One piece", 0.1, 200, "g"),
   dayLimitGrams: optionalNumberSchema("Most a day", 1, 10_000, "g"),
@@ -167,7 +176,7 @@ const feedingSchema = yup.object({
 });
 
 /** Each question takes one of its own options; anything else is refused rather than read as the first. */
-const waysSchema = yup.object(
+const waysSchema = record(
   Object.fromEntries(
     WAY_KEYS.map((key) => {
       const way = WAYS.find((one) => one.key === key);
@@ -177,7 +186,7 @@ const waysSchema = yup.object(
   ),
 );
 
-const phaseSchema = yup.object({
+const phaseSchema = record({
   label: nameSchema("Phase"),
   kind: choiceSchema("Kind of cue", CUE_KINDS),
   profile: choiceSchema("Pressure", PRESSURE_PROFILES),
@@ -185,7 +194,7 @@ const phaseSchema = yup.object({
   pulsesPerMinute: optionalNumberSchema("Beats", 10, 300, "a minute"),
 });
 
-const planSchema = yup.object({
+const planSchema = record({
   method: choiceSchema("Method", METHODS),
   strands: yup
     .array()
@@ -207,10 +216,9 @@ const planSchema = yup.object({
     .min(1, "The cue needs at least one phase.")
     .max(MOST_CUE_PHASES, `At most ${MOST_CUE_PHASES} phases.`),
   maximumSeconds: numberSchema("Longest ask", 1, 600, "s"),
-  holdOnWrong: yup.boolean().typeError("Held on a wrong answer: yes or no.").default(PLAN_DEFAULTS.holdOnWrong),
+  holdOnWrong: flagSchema("Held on a wrong answer").default(PLAN_DEFAULTS.holdOnWrong),
   firstTouchCentimetres: optionalNumberSchema("First touch from", 0, 500, "cm"),
-  transfer: yup
-    .object({ gapSeconds: numberSchema("Gap to the old cue", 0.2, 30, "s") })
+  transfer: record({ gapSeconds: numberSchema("Gap to the old cue", 0.2, 30, "s") })
     .nullable()
     .default(null),
   feeding: feedingSchema.default(PLAN_DEFAULTS.feeding),
@@ -218,7 +226,12 @@ const planSchema = yup.object({
   mastery: masterySchema,
   schedule: scheduleSchema,
   offers: choiceSchema("An offer earns", OFFER_RULES),
-  workingStrandId: yup.string().nullable().default(null),
+  workingStrandId: yup
+    .string()
+    .transform((_value, original: unknown) => original)
+    .typeError("Counted strand: choose one.")
+    .nullable()
+    .default(null),
   plannedRepetitions: wholeNumberSchema("Repetitions", 1, 50),
 });
 
@@ -286,13 +299,13 @@ export function checkLadderPlan(value: unknown): Checked<LadderPlan> {
 }
 
 /** A chain of behaviours of one horse. */
-export const chainSchema = yup.object({
+export const chainSchema = record({
   name: nameSchema("Chain"),
   direction: choiceSchema("Trained", CHAIN_DIRECTIONS),
   links: yup
     .array()
     .of(
-      yup.object({
+      record({
         ladder: yup.string().typeError("Link: choose a ladder.").required("Link: choose a ladder."),
         rung: wholeNumberSchema("Rung of the link", 1, MOST_RUNGS),
       }),

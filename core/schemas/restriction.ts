@@ -1,7 +1,7 @@
-import * as yup from "yup";
+import type * as yup from "yup";
 import { TOUCH_ZONES } from "../know/touch-map";
 import { GAITS_SLOWEST_FIRST, RESTRICTION_FACTS, RESTRICTION_KINDS, type RestrictionKind } from "../welfare/restrictions";
-import { choiceSchema, optionalDaySchema, optionalNumberSchema, textSchema } from "./common";
+import { choiceSchema, optionalDaySchema, optionalNumberSchema, record, textSchema } from "./common";
 
 const factsOf = (kind: unknown) =>
   (RESTRICTION_KINDS as readonly unknown[]).includes(kind) ? RESTRICTION_FACTS[kind as RestrictionKind] : null;
@@ -13,34 +13,32 @@ const DETAILS: Readonly<Record<string, readonly string[]>> = {
 };
 
 /** A restriction as it is added and edited; what it needs beside its kind follows from the kind. */
-export const restrictionSchema = yup
-  .object({
-    kind: choiceSchema("Restriction", RESTRICTION_KINDS),
-    amount: optionalNumberSchema("Amount", 0, 500, "").when("kind", ([kind], schema) => {
-      const facts = factsOf(kind);
-      if (facts === null || facts.detail !== "amount") return schema.transform(() => null);
-      const [least, most] = facts.range;
-      const unit = facts.unit === "" ? "" : ` ${facts.unit}`;
-      const words = `Amount: from ${least} to ${most}${unit}.`;
-      return schema
-        .min(least, words)
-        .max(most, words)
-        .test("there", `Amount is missing: from ${least} to ${most}${unit}.`, (value) => value != null);
-    }),
-    detail: textSchema("Detail", 40).when("kind", ([kind], schema) => {
-      const choices = DETAILS[factsOf(kind)?.detail ?? ""];
-      return choices === undefined ? schema.transform(() => "") : schema.oneOf([...choices], "Choose which one it is about.");
-    }),
-    reason: textSchema("Reason", 500).when("kind", ([kind], schema) =>
-      kind === "other" ? schema.required("Say what the advice is.") : schema,
-    ),
-    given_by: textSchema("Advice of", 120),
-    from_day: optionalDaySchema("From"),
-    until_day: optionalDaySchema("Until").test("after-from", "Until: not before the first day.", (value, context) => {
-      const from: unknown = context.parent.from_day;
-      return value == null || typeof from !== "string" || value >= from;
-    }),
-  })
-  .required();
+export const restrictionSchema = record({
+  kind: choiceSchema("Restriction", RESTRICTION_KINDS),
+  amount: optionalNumberSchema("Amount", 0, 500, "").when("kind", ([kind], schema) => {
+    const facts = factsOf(kind);
+    if (facts === null || facts.detail !== "amount") return schema.transform(() => null);
+    const [least, most] = facts.range;
+    const unit = facts.unit === "" ? "" : ` ${facts.unit}`;
+    const words = `Amount: from ${least} to ${most}${unit}.`;
+    return schema
+      .min(least, words)
+      .max(most, words)
+      .test("there", `Amount is missing: from ${least} to ${most}${unit}.`, (value) => value != null);
+  }),
+  detail: textSchema("Detail", 40).when("kind", ([kind], schema) => {
+    const choices = DETAILS[factsOf(kind)?.detail ?? ""];
+    return choices === undefined ? schema.transform(() => "") : schema.oneOf([...choices], "Choose which one it is about.");
+  }),
+  reason: textSchema("Reason", 500).when("kind", ([kind], schema) =>
+    kind === "other" ? schema.required("Say what the advice is.") : schema,
+  ),
+  given_by: textSchema("Advice of", 120),
+  from_day: optionalDaySchema("From"),
+  until_day: optionalDaySchema("Until").test("after-from", "Until: not before the first day.", (value, context) => {
+    const from: unknown = context.parent.from_day;
+    return value == null || typeof from !== "string" || value >= from;
+  }),
+}).required();
 
 export type RestrictionInput = yup.InferType<typeof restrictionSchema>;

@@ -1,6 +1,6 @@
 import * as yup from "yup";
-import { type Checked, check, EARLIEST_WALL_MS, type FieldProblem } from "./common";
-import { checkEvent, type SessionEvent, wallClockPlausible } from "./event";
+import { type Checked, check, EARLIEST_WALL_MS, type FieldProblem, record } from "./common";
+import { checkEvent, type SessionEvent, wallClockPlausible, withIdsInOneCase } from "./event";
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
@@ -13,7 +13,7 @@ export type SessionKind = (typeof SESSION_KINDS)[number];
  * makes one. Work has the ladder it begins on, or none for a free start; the
  * others have none. One written down later says when it began.
  */
-export const newSessionSchema = yup.object({
+export const newSessionSchema = record({
   id: yup.string().matches(UUID, "id: a UUID is needed.").required("id is missing."),
   horse: yup.string().max(100).required("Horse is missing."),
   kind: yup.string<SessionKind>().oneOf(SESSION_KINDS, "kind: not a kind of session.").default("work"),
@@ -40,7 +40,7 @@ export interface PostedBatch {
   readonly events: readonly SessionEvent[];
 }
 
-const batchSchema = yup.object({
+const batchSchema = record({
   store: yup.string().max(100).required("store is missing."),
   recorder: yup.string().max(100).required("recorder is missing."),
   clocks: yup.object().default({}),
@@ -76,8 +76,9 @@ export function checkBatch(value: unknown, serverNowMs: number): Checked<PostedB
     if (!wallClockPlausible(checked.value.wall_ms, typeof offset === "number" ? offset : 0, serverNowMs)) {
       problems.push({ path: `events[${i}].wall_ms`, message: "The time lies before 1980 or in the future." });
     }
-    good.push(checked.value);
+    good.push(withIdsInOneCase(checked.value));
   });
   if (problems.length > 0) return { ok: false, problems: problems.slice(0, 50) };
-  return { ok: true, value: { store, recorder, clocks: clocks as Record<string, number>, events: good } };
+  const byLoad = Object.fromEntries(Object.entries(clocks as Record<string, number>).map(([load, offset]) => [load.toLowerCase(), offset]));
+  return { ok: true, value: { store, recorder, clocks: byLoad, events: good } };
 }

@@ -18,6 +18,7 @@ const start = (change: Partial<RecorderStart> = {}): RecorderStart => ({
   battery: false,
   ladderId: "ladder-1",
   version: 1,
+  revision: 1,
   behaviour: "plate",
   plan: emptyDraft().plan,
   next: { rung: 1, kind: "work", headline: "", reason: "", barred: null },

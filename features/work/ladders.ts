@@ -22,6 +22,7 @@ export function namedPart(behaviour: string, like: LadderPart | null): LadderPar
   return {
     ladderId: null,
     version: null,
+    revision: null,
     behaviour,
     behaviourInput: onlyNamed(behaviour),
     plan: starterPlan(like?.plan ?? null),

@@ -9,6 +9,8 @@ export interface LadderPart {
   /** Null for work on something that has no ladder. */
   readonly ladderId: string | null;
   readonly version: number | null;
+  /** Which edit of the ladder this is, so that a change made here cannot overwrite one made elsewhere. */
+  readonly revision: number | null;
   readonly behaviour: string;
   /** As the ladder's form sends it, for a change made in the pen. */
   readonly behaviourInput: BehaviourInput;

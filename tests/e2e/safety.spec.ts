@@ -106,7 +106,7 @@ test("every route answers bad input with a 4xx and a JSON problem, and writes no
     ["a ladder for an unknown horse", "POST", "/api/ladders", { horse: "nobody", behaviour: { name: "x" }, plan: emptyDraft().plan }, 404],
     ["a ladder without a plan", "POST", "/api/ladders", { horse, behaviour: { name: "x" } }, 422],
     ["a ladder of one rung", "PUT", `/api/ladders/${ladder}`, { behaviour: { name: "x" }, plan: { ...emptyDraft().plan, rungs: [] } }, 422],
-    ["an unknown ladder", "PUT", "/api/ladders/nothing", { behaviour: { name: "x" }, plan: emptyDraft().plan }, 404],
+    ["an unknown ladder", "PUT", "/api/ladders/nothing", { behaviour: { name: "x" }, plan: emptyDraft().plan, revision: 1 }, 404],
     ["a session on a ladder without its rung", "POST", "/api/sessions", { id: newId(), horse, ladder }, 422],
     ["a session begun in the future", "POST", "/api/sessions", { id: newId(), horse, started_ms: Date.now() + 9e7 }, 422],
     ["thresholds that are no numbers", "PUT", "/api/settings/word", { easeRun: "three" }, 422],

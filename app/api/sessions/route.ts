@@ -51,7 +51,7 @@ export function POST(request: Request) {
     const barred = startedMs !== null ? null : await barredBy(store, horse, kind, kind === "work" ? ladder : null, rung);
     if (barred !== null) return problem(409, "Not today", barred);
     const input = {
-      id,
+      id: id.toLowerCase(),
       horseId: horse,
       kind,
       ladderId: kind === "work" ? ladder : null,
@@ -61,6 +61,6 @@ export function POST(request: Request) {
       kitIds: kit ?? [],
     };
     await addSession(store, input, startedMs === null ? {} : { createdMs: startedMs });
-    return json({ id }, 201);
+    return json({ id: input.id }, 201);
   });
 }

@@ -6,6 +6,7 @@ import { type LadderPlan, type Rope, unchangedRungs } from "@/core/ladder";
 import { type Allowance, barredBehaviour, barredMethod, barredRung } from "@/core/welfare";
 import type { ChartEvidence } from "@/ui/strand-chart";
 import { BehaviourText } from "./behaviour-fields";
+import { ConflictChoice } from "./conflict-choice";
 import { CountedStrand } from "./counted-strand";
 import type { LadderDraft } from "./draft";
 import { LayOutPanel } from "./lay-out-panel";
@@ -55,14 +56,15 @@ const SettingsLater = memo(function SettingsLater({
 export function LadderEditor({
   start,
   horseId,
-  ladderId,
+  edited,
   worked,
   allowance,
   surroundings,
 }: {
   start: LadderDraft;
   horseId: string;
-  ladderId?: string;
+  /** The ladder that is edited and the revision the edit begins on; left out for a new one. */
+  edited?: { ladderId: string; revision: number };
   worked: WorkedBefore | null;
   /** What restrictions and age allow today: what they close is shown beside it. */
   allowance: Allowance;
@@ -72,7 +74,7 @@ export function LadderEditor({
   const [state, dispatch] = useRope({ rope: { strands: start.plan.strands, rungs: start.plan.rungs }, ways: start.plan.ways });
   const { rope, ways, selected } = state;
   const [layingOut, setLayingOut] = useState(false);
-  const { form, submit, problems } = useDraft(start, { rope, ways }, { horseId, ladderId }, (id) => {
+  const { form, submit, problems, conflict } = useDraft(start, { rope, ways }, { horseId, edited }, (id) => {
     router.push(`/horses/${horseId}/shape/${id}`);
     router.refresh();
   });
@@ -131,8 +133,9 @@ export function LadderEditor({
       </section>
       <SettingsLater form={form} rope={rope} ways={ways} allowance={allowance} surroundings={surroundings} dispatch={dispatch} />
       <div className="sticky bottom-0 z-10 -mx-2 max-md:bottom-18 border-t-2 border-ink bg-ground px-2 py-2">
+        {conflict !== null && <ConflictChoice began={start} conflict={conflict} onTheirs={() => router.refresh()} />}
         <button type="submit" className="act" disabled={form.formState.isSubmitting || layingOut}>
-          {ladderId === undefined ? "Make the ladder" : "Save"}
+          {edited === undefined ? "Make the ladder" : conflict === null ? "Save" : "Save mine over it"}
         </button>
         {layingOut && <span className="ml-4 text-soft">Use the laid out rungs first, or go back to the ones there are.</span>}
         {problems.length > 0 && (

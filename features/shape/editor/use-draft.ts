@@ -7,6 +7,12 @@ import { send } from "@/ui/form";
 import type { LadderDraft, LadderSettings } from "./draft";
 import type { RopeStep } from "./use-rope";
 
+/** A ladder that was saved elsewhere while it was edited here: both are whole, and one is to be chosen. */
+export interface LadderConflict {
+  readonly present: LadderDraft & { readonly revision: number };
+  readonly mine: LadderDraft;
+}
+
 /** Problems as the form library keeps them: a tree along the paths. */
 function errorTree(problems: readonly FieldProblem[]): FieldErrors<LadderSettings> {
   const root: Record<string, unknown> = {};
@@ -40,8 +46,14 @@ const withRope = ({ behaviour, plan }: LadderSettings, { rope, ways }: RopeStep)
 });
 
 /** The form beside the rope; both are checked and sent as one. */
-export function useDraft(start: LadderDraft, step: RopeStep, save: { horseId: string; ladderId?: string }, onSaved: (id: string) => void) {
+export function useDraft(
+  start: LadderDraft,
+  step: RopeStep,
+  save: { horseId: string; edited?: { ladderId: string; revision: number } },
+  onSaved: (id: string) => void,
+) {
   const [problems, setProblems] = useState<readonly string[]>([]);
+  const [conflict, setConflict] = useState<LadderConflict | null>(null);
   const now = useRef(step);
   now.current = step;
   const [resolver] = useState(
@@ -56,16 +68,22 @@ export function useDraft(start: LadderDraft, step: RopeStep, save: { horseId: st
     async (values) => {
       setProblems([]);
       const draft = withRope(values, now.current);
+      const { horseId, edited } = save;
+      // Saved once more after a conflict, it goes over what was shown then and over nothing newer.
+      const revision = conflict?.present.revision ?? edited?.revision;
       const sent =
-        save.ladderId === undefined
-          ? await send<{ id: string }>("POST", "/api/ladders", { horse: save.horseId, ...draft })
-          : await send<{ id: string }>("PUT", `/api/ladders/${save.ladderId}`, draft);
+        edited === undefined
+          ? await send<{ id: string }>("POST", "/api/ladders", { horse: horseId, ...draft })
+          : await send<{ id: string }>("PUT", `/api/ladders/${edited.ladderId}`, { ...draft, revision });
       if (sent.ok) onSaved(sent.value.id);
-      else setProblems(sent.fields.length > 0 ? sent.fields.map((f) => f.message) : [sent.message]);
+      else if (sent.code === "ladder-conflict") {
+        const { present } = sent.answer as { present: LadderConflict["present"] };
+        setConflict({ present, mine: draft });
+      } else setProblems(sent.fields.length > 0 ? sent.fields.map((f) => f.message) : [sent.message]);
     },
     () => setProblems(draftProblems(withRope(form.getValues(), now.current)).map((p) => p.message)),
   );
-  return { form, submit, problems };
+  return { form, submit, problems, conflict };
 }
 
 export type DraftForm = ReturnType<typeof useDraft>["form"];

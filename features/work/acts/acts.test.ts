@@ -27,6 +27,7 @@ function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, un
     ladders: [],
     ladderId: "ladder-1",
     version: 1,
+    revision: 1,
     behaviour: "plate",
     behaviourInput: { ...EMPTY_BEHAVIOUR, name: "plate" },
     plan,

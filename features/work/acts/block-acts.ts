@@ -109,19 +109,22 @@ export function blockActs(pen: Pen) {
   const putRungBetween = async (rung: number, byWord = false): Promise<string | null> => {
     if (putting) return null;
     const { start, block } = now();
-    const { plan, ladderId, version, behaviourInput } = start;
-    if (ladderId === null || version === null) return "Only a ladder has rungs to put one between.";
+    const { plan, ladderId, version, revision, behaviourInput } = start;
+    if (ladderId === null || version === null || revision === null) return "Only a ladder has rungs to put one between.";
     const put = rungsBetween(plan.strands, plan.rungs, rung, plan.phases.length);
     const first = put[0];
     if (first === undefined) return `Nothing fits between rung ${rung - 1} and ${rung}.`;
     const next = { ...plan, rungs: [...plan.rungs.slice(0, rung - 1), ...put, ...plan.rungs.slice(rung - 1)] };
     putting = true;
-    const sent = await send<{ version: number }>("PUT", `/api/ladders/${ladderId}`, {
+    const sent = await send<{ version: number; revision: number }>("PUT", `/api/ladders/${ladderId}`, {
       behaviour: behaviourInput,
       plan: next,
+      revision,
       newVersion: true,
     });
     putting = false;
+    if (!sent.ok && sent.code === "ladder-conflict")
+      return "The rung could not be put in: this ladder was changed in another window. Load the page again to go on with the changed one; taps are kept.";
     if (!sent.ok) return `The rung could not be put in. ${sent.message}`;
     const moved = unchangedRungs(plan, next);
     const { behaviour, next: nextStart, planCautions } = start;
@@ -133,6 +136,7 @@ export function blockActs(pen: Pen) {
       planCautions,
       plan: next,
       version: sent.value.version,
+      revision: sent.value.revision,
       earlier: carriedOver(start.earlier, sent.value.version, new Map([[version, moved]])),
       carried: [
         ...start.carried.map(
@@ -159,7 +163,7 @@ export function blockActs(pen: Pen) {
       const behaviourInput = onlyNamed(name);
       const sent = await send<{ id: string }>("POST", "/api/ladders", { horse: start.horse.id, behaviour: behaviourInput, plan });
       const part = sent.ok
-        ? { ...namedPart(name, like), ladderId: sent.value.id, version: 1, behaviourInput, plan }
+        ? { ...namedPart(name, like), ladderId: sent.value.id, version: 1, revision: 1, behaviourInput, plan }
         : namedPart(name, like);
       if (sent.ok) addPart(part);
       begin({ rung: 1, side: block?.side ?? "L", kind: "work", part });

@@ -1,21 +1,33 @@
-import { getLadder, updateLadder } from "@/store";
+import { asBehaviour, getLadder, LadderConflictError, updateLadder } from "@/store";
 import { readLadderBody } from "../../../server/ladder-body";
 import { answer, invalid, json, readJson } from "../../../server/respond";
-import { restingProblem } from "../../../server/shape-facts";
+import { refuseCircles } from "../../../server/shape-facts";
 import { getStore } from "../../../server/store";
 
+/** Saves an edit that began on a revision; where the ladder was changed since, both are there to choose from. */
 export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }) {
   return answer(request, async () => {
     const { id } = await params;
     const body = await readJson(request);
     if ("problem" in body) return body.problem;
-    const read = readLadderBody(body.value);
+    const read = readLadderBody(body.value, ["revision", "newVersion"]);
     if ("problem" in read) return read.problem;
-    const asked = body.value as { newVersion?: unknown };
+    const { revision, newVersion = false } = body.value as { revision?: unknown; newVersion?: unknown };
+    if (!Number.isSafeInteger(revision)) return invalid([{ path: "revision", message: "Which revision the edit began on is missing." }]);
+    if (typeof newVersion !== "boolean") return invalid([{ path: "newVersion", message: "New version: yes or no." }]);
     const store = await getStore();
-    const { horseId } = await getLadder(store, id);
-    const circle = await restingProblem(store, horseId, read.behaviour, id);
-    if (circle !== null) return invalid([circle]);
-    return json({ id, version: await updateLadder(store, id, read.behaviour, read.plan, { newVersion: asked.newVersion === true }) });
+    const check = async () => refuseCircles(store, (await getLadder(store, id)).horseId, read.behaviour, id);
+    try {
+      const version = await updateLadder(store, id, read.behaviour, read.plan, { revision: revision as number, newVersion, check });
+      return json({ id, version, revision: (revision as number) + 1 });
+    } catch (error) {
+      if (!(error instanceof LadderConflictError)) throw error;
+      const { present } = error;
+      const there = { behaviour: asBehaviour(present.behaviour), plan: present.plan, revision: present.revision, version: present.version };
+      return json(
+        { type: "about:blank", title: "Changed elsewhere", status: 409, detail: error.message, code: "ladder-conflict", present: there },
+        409,
+      );
+    }
   });
 }

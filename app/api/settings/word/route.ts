@@ -9,6 +9,8 @@ export function PUT(request: Request) {
     const body = await readJson(request);
     if ("problem" in body) return body.problem;
     const given = typeof body.value === "object" && body.value !== null ? (body.value as Record<string, unknown>) : {};
+    const unknown = Object.keys(given).filter((key) => !WORD_SETTING_FIELDS.some((field) => field.key === key));
+    if (unknown.length > 0) return invalid(unknown.map((path) => ({ path, message: `Not known here: ${path}.` })));
     const problems = WORD_SETTING_FIELDS.flatMap((field) => {
       const value = given[field.key];
       if (typeof value !== "number") return [{ path: field.key, message: `${field.label}: a number is needed.` }];

@@ -9,8 +9,8 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
     const after = Number(new URL(request.url).searchParams.get("after") ?? "0");
     if (!Number.isSafeInteger(after) || after < 0) return problem(400, "Not a position", "after must be a whole number, 0 or more.");
     const store = await getStore();
-    await getSession(store, id);
-    const { events, position } = await eventsOfSession(store, id, after);
+    const session = await getSession(store, id);
+    const { events, position } = await eventsOfSession(store, session.id, after);
     return json({ events, position, clocks: Object.fromEntries(await clockOffsets(store, events)) });
   });
 }

@@ -23,10 +23,10 @@ export default async function EditLadderPage({ params }: { params: Promise<{ hor
     <>
       <h1 className="mb-3 text-[2rem]">Edit: {behaviour.name}</h1>
       <LadderEditor
-        key={ladder.version}
+        key={ladder.revision}
         start={{ behaviour, plan: ladder.plan }}
         horseId={horse}
-        ladderId={id}
+        edited={{ ladderId: id, revision: ladder.revision }}
         worked={evidence.some((sum) => sum.n > 0) ? { plan: ladder.plan, evidence, values: valuesOf(trials) } : null}
         allowance={allowance}
         surroundings={await editorSurroundings(store, horse, ladder)}

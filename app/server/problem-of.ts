@@ -1,0 +1,65 @@
+import type { FieldProblem } from "@/core/schemas";
+import { storeFailure } from "@/store/failure";
+
+/** A problem as a route answers it (RFC 9457). `code` tells a program what `detail` tells a person. */
+export interface Problem {
+  readonly status: number;
+  readonly title: string;
+  readonly detail: string;
+  readonly code?: string;
+  readonly fields?: readonly FieldProblem[];
+}
+
+/** Thrown inside a write where its fields cannot stand; nothing of it is then saved. */
+export class FieldsRefused extends Error {
+  override readonly name = "FieldsRefused";
+  constructor(readonly fields: readonly FieldProblem[]) {
+    super(fields[0]?.message ?? "Some fields need a look.");
+  }
+}
+
+const FAILURES = {
+  held: { status: 503, title: "Held", detail: "The data is held by another program just now. Nothing was saved; try again in a moment." },
+  full: { status: 507, title: "Disk full", detail: "The disk of the server is full. Nothing was saved; make room there." },
+  unwritable: {
+    status: 503,
+    title: "Not writable",
+    detail: "The data cannot be written just now. Nothing was saved; look at the disk of the server.",
+  },
+  damaged: { status: 500, title: "Damaged", detail: "The data on the server is damaged. Nothing was saved; go back to a backup there." },
+} as const;
+
+/** What an error means for whoever asked, or null where it is a fault of the program. */
+export function problemOf(error: unknown): Problem | null {
+  // By name: each bundle has a class of its own.
+  const name = error instanceof Error ? error.name : "";
+  const detail = error instanceof Error ? error.message : "";
+  switch (name) {
+    case "NotFoundError":
+      return { status: 404, title: "Not found", detail };
+    case "GoneError":
+      return { status: 422, title: "Not taken", detail, code: "gone" };
+    case "FieldsRefused":
+      return { status: 422, title: "Not taken", detail, fields: (error as FieldsRefused).fields };
+    case "ConflictError":
+      return { status: 409, title: "Taken", detail, code: "conflict" };
+    // The nets under the checks: something was removed or added between the look and the write.
+    case "SequelizeForeignKeyConstraintError":
+      return { status: 422, title: "Not taken", detail: "Something this belongs to is no longer there.", code: "gone" };
+    case "SequelizeUniqueConstraintError":
+      return { status: 409, title: "Taken", detail: "This is there already.", code: "conflict" };
+    case "UnknownSessionError":
+      return { status: 404, title: "Unknown session", detail: `${detail} The taps stay on the device.`, code: "unknown-session" };
+    case "EventConflictError":
+      return { status: 409, title: "Saved otherwise", detail: `${detail} It stays on the device.`, code: "event-conflict" };
+  }
+  const failure = storeFailure(error);
+  return failure === null ? null : { ...FAILURES[failure], code: `store-${failure}` };
+}
+
+/** Where nothing better can be said. */
+export const UNEXPECTED: Problem = {
+  status: 500,
+  title: "Not done",
+  detail: "Something went wrong on the server. What was saved before is kept; try again.",
+};

@@ -1,0 +1,47 @@
+import type { IncomingMessage, ServerResponse } from "node:http";
+import type { Duplex } from "node:stream";
+import { OWN_HEADERS } from "@/app/server/own-headers";
+
+export type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<unknown>;
+
+/** Why an address is not looked at at all, or null. */
+export function addressProblem(url: string): string | null {
+  const path = url.split("?", 1)[0] ?? "";
+  try {
+    // biome-ignore lint/suspicious/noControlCharactersInRegex: they are exactly what is looked for
+    return /[\u0000-\u001f\u007f]/.test(decodeURIComponent(path)) || url.includes("%00") ? "The address holds a control character." : null;
+  } catch {
+    return "The address is not well formed.";
+  }
+}
+
+export function sendProblem(response: ServerResponse, problem: { status: number; title: string; detail: string }): void {
+  const { status } = problem;
+  response.writeHead(status, { "content-type": "application/problem+json", "cache-control": "no-store" });
+  response.end(JSON.stringify({ type: "about:blank", ...problem }));
+}
+
+/**
+ * Stands before every request: sets the headers all answers of the routes
+ * carry, refuses addresses nothing could mean, and answers what a handler
+ * leaves unanswered. Nobody is left waiting.
+ */
+export function gated(handle: Handler): (request: IncomingMessage, response: ServerResponse) => void {
+  return (request, response) => {
+    if (request.url?.startsWith("/api/") === true) for (const [name, value] of Object.entries(OWN_HEADERS)) response.setHeader(name, value);
+    const problem = addressProblem(request.url ?? "");
+    if (problem !== null) return sendProblem(response, { status: 400, title: "Not an address", detail: problem });
+    handle(request, response).catch((error: unknown) => {
+      console.error(error);
+      if (response.writableEnded) return;
+      if (response.headersSent) response.destroy();
+      else sendProblem(response, { status: 500, title: "Not done", detail: "Something went wrong on the server. Try again." });
+    });
+  };
+}
+
+/** Nothing here is spoken over an upgraded connection: one that asks for it is told so and closed. */
+export function refuseUpgrade(_request: IncomingMessage, socket: Duplex): void {
+  socket.on("error", () => undefined);
+  socket.end("HTTP/1.1 426 Upgrade Required\r\nConnection: close\r\nContent-Length: 0\r\n\r\n");
+}
