@@ -51,6 +51,8 @@ describe("putInside", () => {
         expect(putInside(outline, put)).toEqual(put);
         return put.name === "z" && put.kind === "zone";
       }),
+      // A pen in which putting an item in twice once moved it by a centimetre.
+      { examples: [["round", 10.47418856510325, 1, 0, 0, 1, 5.525989217283663]] },
     );
   });
 });

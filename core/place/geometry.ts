@@ -74,6 +74,10 @@ export function liesInside(outline: PlaceOutline, item: PlaceItem): boolean {
 export function putInside(outline: PlaceOutline, item: PlaceItem): PlaceItem {
   const acrossMetres = Math.min(item.acrossMetres, outline.lengthMetres);
   const downMetres = Math.min(item.downMetres, outline.widthMetres);
+  const round = (value: number) => Math.round(value * 100) / 100;
+  // Where it stands inside already, to the centimetre, it stays: putting it in twice must not move it on.
+  const there = { ...item, acrossMetres, downMetres, xMetres: round(item.xMetres), yMetres: round(item.yMetres) };
+  if (liesInside(outline, there)) return there;
   const clamp = (value: number, half: number, most: number) => Math.min(Math.max(value, half), Math.max(half, most - half));
   let xMetres = clamp(item.xMetres, acrossMetres / 2, outline.lengthMetres);
   let yMetres = clamp(item.yMetres, downMetres / 2, outline.widthMetres);
@@ -85,7 +89,6 @@ export function putInside(outline: PlaceOutline, item: PlaceItem): PlaceItem {
       yMetres = radius + ((yMetres - radius) * radius) / away;
     }
   }
-  const round = (value: number) => Math.round(value * 100) / 100;
   return { ...item, acrossMetres, downMetres, xMetres: round(xMetres), yMetres: round(yMetres) };
 }
 
