@@ -84,7 +84,7 @@ export function WatchShell({
         </div>
       )}
       <div className="flex justify-center">
-        <StatusLine storeId={start.storeId} total={watch.session.events.length} keepProblem={watch.session.keepProblem} />
+        <StatusLine storeId={start.storeId} events={watch.session.events} />
       </div>
     </main>
   );

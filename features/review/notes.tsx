@@ -35,9 +35,16 @@ export function Notes({
       payload: { text: trimmed },
     };
     const sender = senderFor(storeId);
-    await sender.keep([event]);
-    setText("");
-    setMessage((await sender.flush(4000)) ? "Saved." : "Kept on this device. The server does not answer; it is sent as soon as it does.");
+    const kept = await sender.keep([event]);
+    const sent = await sender.flush(4000);
+    if (kept || sent) setText("");
+    setMessage(
+      sent
+        ? "Saved."
+        : kept
+          ? "Kept on this device. The server does not answer; it is sent as soon as it does."
+          : "Not saved yet: this device does not keep it and the server does not answer. Keep this page open; it is sent as soon as it can be.",
+    );
     router.refresh();
   };
   return (

@@ -3,6 +3,7 @@ import { endOfWorkMs, type NextStart, type SessionRecord, summariseSession } fro
 import { Day } from "@/ui/day";
 import { minutesWords } from "@/ui/measure";
 import { ZoomRibbon } from "@/ui/ribbon";
+import { RefusedTaps } from "../work/refused-taps";
 import { Answers } from "./answers";
 import { Around } from "./around";
 import { BlocksTable, TrialsTable } from "./blocks-table";
@@ -63,6 +64,7 @@ export function Review({
             .join(" · ")}
         </span>
       </h1>
+      <RefusedTaps storeId={storeId} sessionId={sessionId} />
       {record.finishMs === null && (
         <p className="mt-3 border-l-4 border-ochre pl-4">
           This session is not finished; the numbers go up to the last tap.{" "}

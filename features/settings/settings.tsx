@@ -7,10 +7,23 @@ import type { UnitSystem } from "@/core/units";
 import { Confirm } from "@/ui/confirm";
 import { send } from "@/ui/form";
 import { UNITS_COOKIE } from "@/ui/units";
+import { TapsOnDevice } from "../work/refused-taps";
 import { WordSettingsForm } from "./word-settings";
 
 /** Sample data, and where the data lives. */
-export function Settings({ sample, fileName, units, word }: { sample: boolean; fileName: string; units: UnitSystem; word: WordSettings }) {
+export function Settings({
+  storeId,
+  sample,
+  fileName,
+  units,
+  word,
+}: {
+  storeId: string;
+  sample: boolean;
+  fileName: string;
+  units: UnitSystem;
+  word: WordSettings;
+}) {
   const router = useRouter();
   const [message, setMessage] = useState<string | null>(null);
   const [chosen, setChosen] = useState(units);
@@ -88,9 +101,10 @@ export function Settings({ sample, fileName, units, word }: { sample: boolean; f
         <h2 className="text-xl">Your data</h2>
         <p className="mt-2">
           Everything lies in one file, <code>{fileName}</code>, in the folder <code>data</code> beside the program, and nowhere else.{" "}
-          <code>npm run backup</code> makes a safe copy while the program runs.
+          <code>npm run backup</code> makes a safe copy while the program runs; <code>npm run restore</code> goes back to one.
         </p>
       </section>
+      <TapsOnDevice storeId={storeId} />
     </div>
   );
 }

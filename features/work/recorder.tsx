@@ -125,7 +125,7 @@ export function Recorder({ given }: { given: RecorderStart }) {
     stopWaiting.current?.();
     const look = () => {
       const { waiting, unkept } = sender.snapshot();
-      if (waiting !== 0 || unkept > 0) return;
+      if (waiting?.size !== 0 || unkept.size > 0) return;
       stopWaiting.current?.();
       router.push(review);
     };
@@ -240,7 +240,7 @@ export function Recorder({ given }: { given: RecorderStart }) {
           </div>
         )}
         <div className="mt-1.5 flex justify-center">
-          <StatusLine storeId={start.storeId} total={session.events.length} keepProblem={session.keepProblem} />
+          <StatusLine storeId={start.storeId} events={session.events} />
         </div>
       </section>
       {state.sheet !== null && (

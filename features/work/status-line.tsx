@@ -1,17 +1,68 @@
 "use client";
 
-import { useSyncExternalStore } from "react";
-import { senderFor } from "./device/sender";
+import Link from "next/link";
+import { useEffect, useState, useSyncExternalStore } from "react";
+import type { SessionEvent } from "@/core/schemas";
+import { NOTHING_SENT, type SendingState, senderFor } from "./device/sender";
 
-const NOTHING = { unkept: 0, waiting: null, refused: 0, held: null };
+/** Shorter waits are the way of a network; from here on it is said. */
+const SAID_AFTER_SECONDS = 5;
+
+/** Where a session's taps are. */
+export interface Whereabouts {
+  /** Written on this device. */
+  readonly onDevice: number;
+  readonly onServer: number | null;
+  /** Not on the server yet, on the device or in this page's memory. */
+  readonly away: number | null;
+  readonly refused: number;
+  /** In this page's memory alone. */
+  readonly unkept: number;
+}
+
+/** Counts a session's taps by where they are, each one by its own standing: what is in memory is neither kept nor sent. */
+export function whereabouts(events: readonly Pick<SessionEvent, "id">[], state: SendingState): Whereabouts {
+  const count = (ids: ReadonlySet<string>) => (ids.size === 0 ? 0 : events.filter(({ id }) => ids.has(id)).length);
+  const unkept = count(state.unkept);
+  const refused = count(state.refused);
+  const waiting = state.waiting === null ? null : count(state.waiting);
+  return {
+    onDevice: events.length - unkept,
+    onServer: waiting === null ? null : events.length - unkept - waiting - refused,
+    away: waiting === null ? null : waiting + unkept,
+    refused,
+    unkept,
+  };
+}
+
+/** Seconds since anything got through, for the status; ticks only while something waits. */
+function useStuckSeconds(since: number | null): number {
+  const [nowMs, setNowMs] = useState(0);
+  useEffect(() => {
+    if (since === null) return;
+    const timer = setInterval(() => setNowMs(Date.now()), 1000);
+    return () => clearInterval(timer);
+  }, [since]);
+  return since === null ? 0 : Math.max(0, Math.floor((nowMs - since) / 1000));
+}
 
 /** Where the taps are, said as it is: kept on this device, saved on the server. */
-export function StatusLine({ storeId, total, keepProblem }: { storeId: string; total: number; keepProblem: string | null }) {
+export function StatusLine({ storeId, events }: { storeId: string; events: readonly SessionEvent[] }) {
   const sender = senderFor(storeId);
-  const state = useSyncExternalStore(sender.subscribe, sender.snapshot, () => NOTHING);
-  const away = state.waiting === null ? null : state.waiting + state.unkept;
-  const onServer = away === null ? null : Math.max(0, total - away - state.refused);
-  const calm = state.held === null && keepProblem === null && state.refused === 0;
+  const state = useSyncExternalStore(sender.subscribe, sender.snapshot, () => NOTHING_SENT);
+  const { onDevice, onServer, away, refused, unkept } = whereabouts(events, state);
+  const stuck = useStuckSeconds(state.stuckSinceMs);
+  const late = stuck >= SAID_AFTER_SECONDS;
+  const calm = state.held === null && state.keeps && refused === 0 && !late;
+  const troubles = [
+    ...(state.keeps
+      ? []
+      : [
+          `This device does not keep taps${unkept > 0 ? `; ${unkept} only on this page` : ""}. Keep the page open until they are on the server.`,
+        ]),
+    ...(state.held === null ? [] : [`${state.held} The rest is sent when it is back.`]),
+    ...(late ? [`Not sent for ${stuck} s.`] : []),
+  ];
   return (
     <p
       role="status"
@@ -19,11 +70,14 @@ export function StatusLine({ storeId, total, keepProblem }: { storeId: string; t
       data-waiting={away ?? "unknown"}
       data-on-server={onServer ?? "unknown"}
     >
-      {keepProblem ?? (
+      saved on this device {onDevice}, on the server {onServer ?? "–"}
+      {troubles.map((trouble) => `. ${trouble.replace(/\.$/, "")}`).join("")}
+      {refused > 0 && (
         <>
-          saved on this device {Math.max(0, total - state.unkept)}, on the server {onServer ?? "–"}
-          {state.held !== null && `. ${state.held} The rest is sent when it is back.`}
-          {state.refused > 0 && `. ${state.refused} not taken by the server; kept here.`}
+          . {refused} not taken by the server, kept here:{" "}
+          <Link href="/settings#taps" prefetch={false} className="underline">
+            look
+          </Link>
         </>
       )}
     </p>

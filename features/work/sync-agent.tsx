@@ -10,9 +10,9 @@ export function SyncAgent({ storeId }: { storeId: string }) {
     document.documentElement.dataset.ready = "yes";
     const sender = senderFor(storeId);
     sender.kick();
-    void sender.queue.then((queue) => queue.prune()).catch(() => undefined);
-    window.addEventListener("online", sender.kick);
-    return () => window.removeEventListener("online", sender.kick);
+    void sender.prune();
+    window.addEventListener("online", sender.reconnect);
+    return () => window.removeEventListener("online", sender.reconnect);
   }, [storeId]);
   return null;
 }

@@ -5,6 +5,7 @@ import { v4 as newId } from "uuid";
 import type { EventType, SessionEvent } from "@/core/schemas";
 import { reduceSession, type SessionRecord } from "@/core/session";
 import { afterPaint } from "@/ui/after-paint";
+import { reach } from "./device/reach";
 import { recorderId } from "./device/recorder-id";
 import { senderFor } from "./device/sender";
 
@@ -21,7 +22,6 @@ export interface SessionLog {
   readonly recorder: string;
   /** False until what the device kept has been read. */
   readonly ready: boolean;
-  readonly keepProblem: string | null;
   /** The newest events and what they come to; the screen may be a frame behind. */
   readonly latest: () => { readonly record: SessionRecord; readonly events: readonly SessionEvent[] };
   /** Logs facts of one press: they share one moment. */
@@ -45,7 +45,6 @@ export function useSessionLog(options: {
   const [events, setEvents] = useState<readonly SessionEvent[]>(options.events);
   const [clocks, setClocks] = useState(() => new Map(Object.entries(options.clocks)));
   const [ready, setReady] = useState(false);
-  const [keepProblem, setKeepProblem] = useState<string | null>(null);
   const position = useRef(options.position);
   const load = useRef({ id: "", seq: 0 });
   if (load.current.id === "") load.current.id = newId();
@@ -79,12 +78,10 @@ export function useSessionLog(options: {
   useEffect(() => {
     setRecorder(recorderId(person));
     let gone = false;
-    senderFor(storeId)
-      .queue.then((queue) => {
-        if (!queue.durable)
-          setKeepProblem("This browser does not let the app keep taps on the device. Keep the page open until they are saved.");
-        return queue.ofSession(sessionId);
-      })
+    const sender = senderFor(storeId);
+    sender.tieLoad(load.current.id);
+    sender
+      .ofSession(sessionId)
       .then((kept) => !gone && merge(kept))
       .finally(() => !gone && setReady(true));
     return () => {
@@ -96,7 +93,7 @@ export function useSessionLog(options: {
     const follow = async () => {
       if (document.hidden) return;
       try {
-        const response = await fetch(`/api/sessions/${sessionId}/events?after=${position.current}`, { cache: "no-store" });
+        const response = await reach(`/api/sessions/${sessionId}/events?after=${position.current}`);
         if (!response.ok) return;
         const news = (await response.json()) as { events: SessionEvent[]; position: number; clocks: Record<string, number> };
         position.current = news.position;
@@ -131,9 +128,7 @@ export function useSessionLog(options: {
         payload: payload ?? {},
       }));
       add(made);
-      senderFor(storeId)
-        .keep(made)
-        .catch(() => setKeepProblem("The last taps could not be kept on this device. Keep the page open until they are saved."));
+      void senderFor(storeId).keep(made);
     },
     [sessionId, person, storeId, add],
   );
@@ -145,5 +140,5 @@ export function useSessionLog(options: {
     [startWallMs, ownOffset],
   );
 
-  return { record, events, recorder, ready, keepProblem, latest, log, nowMs };
+  return { record, events, recorder, ready, latest, log, nowMs };
 }

@@ -11,6 +11,7 @@ export default async function SettingsPage() {
   const store = await getStore();
   return (
     <Settings
+      storeId={store.id}
       sample={await hasSampleData(store)}
       fileName={basename(store.file)}
       units={await chosenUnits()}

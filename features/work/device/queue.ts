@@ -4,12 +4,20 @@ import type { SessionEvent } from "@/core/schemas";
 /** Where an event stands: waiting to be sent, on the server, or refused by it (kept, and said so). */
 export type Standing = "waiting" | "saved" | "refused";
 
+/** A tap the server would not take, with its reason. */
+export interface RefusedTap {
+  readonly event: SessionEvent;
+  readonly reason: string;
+}
+
 interface Kept {
   readonly id: string;
   readonly session: string;
   readonly order: number;
   readonly standing: Standing;
   readonly savedAt: number | null;
+  /** Why the server refused it. */
+  readonly reason?: string;
   readonly event: SessionEvent;
 }
 
@@ -20,17 +28,18 @@ interface Shape extends DBSchema {
 
 /** What the sender and the recorder need of a queue. */
 export interface EventQueue {
-  /** Whether what is kept outlives the page. */
-  readonly durable: boolean;
-  keep(events: readonly SessionEvent[]): Promise<void>;
+  keep(events: readonly SessionEvent[], standing?: Standing, reason?: string): Promise<void>;
   waiting(most: number): Promise<SessionEvent[]>;
-  countWaiting(): Promise<number>;
-  countRefused(): Promise<number>;
-  settle(ids: readonly string[], standing: "saved" | "refused"): Promise<void>;
+  idsOf(standing: "waiting" | "refused"): Promise<string[]>;
+  refused(): Promise<RefusedTap[]>;
+  settle(ids: readonly string[], standing: Standing, reason?: string): Promise<void>;
+  /** Lets everything the server once confirmed be sent again. @returns how many taps. */
+  offerAgain(): Promise<number>;
   ofSession(session: string): Promise<SessionEvent[]>;
   offset(load: string): Promise<number | null>;
   keepOffset(load: string, offsetMs: number): Promise<void>;
   prune(): Promise<void>;
+  close(): void;
 }
 
 const KEEP_SAVED_MS = 30 * 86_400_000;
@@ -40,12 +49,12 @@ const KEEP_SAVED_MS = 30 * 86_400_000;
  * thirty days after. One database for each store: taps never reach another.
  */
 export class DeviceQueue implements EventQueue {
-  readonly durable = true;
   private order = 0;
 
   private constructor(private readonly database: IDBPDatabase<Shape>) {}
 
-  static async open(storeId: string): Promise<DeviceQueue> {
+  /** @param onLost called where the browser closes the database under us. */
+  static async open(storeId: string, onLost: () => void = () => undefined): Promise<DeviceQueue> {
     const database = await openDB<Shape>(`deft-${storeId}`, 1, {
       upgrade(db) {
         const events = db.createObjectStore("events", { keyPath: "id" });
@@ -53,24 +62,26 @@ export class DeviceQueue implements EventQueue {
         events.createIndex("session", "session");
         db.createObjectStore("loads", { keyPath: "load" });
       },
+      terminated: onLost,
     });
     return new DeviceQueue(database);
   }
 
   /** Keeps events; resolves only when they are on the disk of the device. */
-  async keep(events: readonly SessionEvent[]): Promise<void> {
+  async keep(events: readonly SessionEvent[], standing: Standing = "waiting", reason?: string): Promise<void> {
     const transaction = this.database.transaction("events", "readwrite", { durability: "strict" });
-    for (const event of events) {
-      void transaction.store.put({
+    const puts = events.map((event) =>
+      transaction.store.put({
         id: event.id,
         session: event.session,
         order: Date.now() * 1000 + this.order++,
-        standing: "waiting",
-        savedAt: null,
+        standing,
+        savedAt: standing === "waiting" ? null : Date.now(),
+        ...(reason === undefined ? {} : { reason }),
         event,
-      });
-    }
-    await transaction.done;
+      }),
+    );
+    await Promise.all([...puts, transaction.done]);
   }
 
   /** Waiting events, oldest first, a batch of one recorder. */
@@ -83,21 +94,41 @@ export class DeviceQueue implements EventQueue {
       .map((kept) => kept.event);
   }
 
-  async countWaiting(): Promise<number> {
-    return this.database.countFromIndex("events", "standing", "waiting");
+  idsOf(standing: "waiting" | "refused"): Promise<string[]> {
+    return this.database.getAllKeysFromIndex("events", "standing", standing);
   }
 
-  async countRefused(): Promise<number> {
-    return this.database.countFromIndex("events", "standing", "refused");
+  async refused(): Promise<RefusedTap[]> {
+    const all = await this.database.getAllFromIndex("events", "standing", "refused");
+    return all.sort((a, b) => a.order - b.order).map(({ event, reason }) => ({ event, reason: reason ?? "" }));
   }
 
-  async settle(ids: readonly string[], standing: "saved" | "refused"): Promise<void> {
+  private async restand(ids: readonly string[], change: (kept: Kept) => Kept | null): Promise<number> {
     const transaction = this.database.transaction("events", "readwrite", { durability: "strict" });
+    let changed = 0;
     for (const id of ids) {
       const kept = await transaction.store.get(id);
-      if (kept !== undefined) void transaction.store.put({ ...kept, standing, savedAt: Date.now() });
+      const next = kept === undefined ? null : change(kept);
+      if (next === null) continue;
+      void transaction.store.put(next);
+      changed++;
     }
     await transaction.done;
+    return changed;
+  }
+
+  async settle(ids: readonly string[], standing: Standing, reason?: string): Promise<void> {
+    await this.restand(ids, ({ reason: _old, ...kept }) => ({
+      ...kept,
+      standing,
+      savedAt: standing === "waiting" ? null : Date.now(),
+      ...(reason === undefined ? {} : { reason }),
+    }));
+  }
+
+  async offerAgain(): Promise<number> {
+    const ids = await this.database.getAllKeysFromIndex("events", "standing", "saved");
+    return this.restand(ids, (kept) => (kept.standing === "saved" ? { ...kept, standing: "waiting", savedAt: null } : null));
   }
 
   async ofSession(session: string): Promise<SessionEvent[]> {
@@ -120,5 +151,9 @@ export class DeviceQueue implements EventQueue {
     const transaction = this.database.transaction("events", "readwrite");
     for (const kept of old) void transaction.store.delete(kept.id);
     await transaction.done;
+  }
+
+  close(): void {
+    this.database.close();
   }
 }

@@ -1,35 +1,90 @@
 import type { SessionEvent } from "@/core/schemas";
-import { MemoryQueue } from "./memory-queue";
-import { DeviceQueue, type EventQueue } from "./queue";
+import { readMark, wentBack, writeMark } from "./mark";
+import { DeviceQueue, type EventQueue, type RefusedTap } from "./queue";
+import { bodyOf, reach } from "./reach";
+import { type ServerClock, serverClock } from "./server-clock";
 
 /** What the sender knows of the way to the server. */
 export interface SendingState {
-  /** Taps on their way to the device's disk. */
-  readonly unkept: number;
+  /** Taps that are in this page's memory alone: on their way to the device's disk, or not taken by it. */
+  readonly unkept: ReadonlySet<string>;
   /** Taps on the device that the server has not confirmed; null until they have been counted. */
-  readonly waiting: number | null;
-  readonly refused: number;
+  readonly waiting: ReadonlySet<string> | null;
+  readonly refused: ReadonlySet<string>;
+  /** Whether the device takes taps. */
+  readonly keeps: boolean;
   /** Why nothing goes through at the moment, in words, or null. */
   readonly held: string | null;
+  /** Since when taps have been waiting without one getting through, on this device's clock; null where none waits. */
+  readonly stuckSinceMs: number | null;
 }
+
+export const NOTHING_SENT: SendingState = {
+  unkept: new Set(),
+  waiting: null,
+  refused: new Set(),
+  keeps: true,
+  held: null,
+  stuckSinceMs: null,
+};
 
 const BATCH = 200;
 const FIRST_PAUSE_MS = 400;
 const LONGEST_PAUSE_MS = 5000;
+/** A device that has not taken a tap after this time is not waited for: the tap is sent from memory. */
+const KEEP_PATIENCE_MS = 3000;
+const CLOCK_ASKINGS = 5;
 
-/** Sends what the device keeps, in order, until the server has confirmed it. One for each store and page. */
+/** What the server answers a batch with, as far as the sender acts on it. */
+interface Answer {
+  readonly detail?: string;
+  readonly code?: string;
+  readonly position?: number;
+  readonly epoch?: string;
+}
+
+/** Refusals of what is in a batch; any other is the server's own trouble, and the batch is sent again. */
+const OF_THE_BATCH = [400, 404, 409, 413, 422];
+
+const inTime = <T>(promise: Promise<T>, ms: number, words: string): Promise<T> =>
+  new Promise((resolve, reject) => {
+    const timer = setTimeout(() => reject(new Error(words)), ms);
+    promise.then(resolve, reject).finally(() => clearTimeout(timer));
+  });
+
+/**
+ * Sends what the device keeps, in order, until the server has confirmed it.
+ * What the device cannot keep is held in memory and sent from there; opening
+ * the device's store is tried again each time. One for each store and page.
+ */
 export class Sender {
-  private state: SendingState = { unkept: 0, waiting: null, refused: 0, held: null };
+  private state = NOTHING_SENT;
   private readonly listeners = new Set<() => void>();
+  private readonly memory = new Map<string, SessionEvent>();
+  private readonly refusedInMemory = new Map<string, RefusedTap>();
+  /** Memory taps whose keeping is still under way: they are not sent yet, so that a tap is written before it travels. */
+  private readonly beingKept = new Set<string>();
+  private readonly ownLoads = new Set<string>();
+  private readonly offsets = new Map<string, number>();
+  private queue: EventQueue | null = null;
+  private opening: Promise<EventQueue> | null = null;
   private running = false;
   private again = false;
+  /** Whether clock and store were asked since the server was last out of reach. */
+  private tied = false;
+  /** Whether the clock was asked in this run because the server disliked a time: once is enough. */
+  private clockAsked = false;
+  /** Whether confirmed taps are still to be offered again to a store that went back. */
+  private toOffer = false;
   private pauseMs = FIRST_PAUSE_MS;
   private timer: ReturnType<typeof setTimeout> | null = null;
 
   constructor(
     private readonly storeId: string,
-    readonly queue: Promise<EventQueue>,
-  ) {}
+    private readonly open: (onLost: () => void) => Promise<EventQueue>,
+  ) {
+    void this.opened().catch(() => undefined);
+  }
 
   subscribe = (listener: () => void) => {
     this.listeners.add(listener);
@@ -39,23 +94,112 @@ export class Sender {
   snapshot = () => this.state;
 
   private say(change: Partial<SendingState>): void {
-    this.state = { ...this.state, ...change };
+    const next = { ...this.state, ...change };
+    const left = next.unkept.size + (next.waiting?.size ?? 0);
+    this.state = { ...next, stuckSinceMs: left === 0 ? null : (next.stuckSinceMs ?? Date.now()) };
     for (const listener of this.listeners) listener();
   }
 
-  /** Keeps taps on the device, then sends them. Counted from the first moment, so that the status never runs ahead. */
-  async keep(events: readonly SessionEvent[]): Promise<void> {
-    this.say({ unkept: this.state.unkept + events.length });
-    const queue = await this.queue;
+  /** The device's store, opened where it is not open yet. */
+  private opened(): Promise<EventQueue> {
+    if (this.queue !== null) return Promise.resolve(this.queue);
+    this.opening ??= this.open(() => {
+      this.queue = null;
+    })
+      .then((queue) => {
+        this.queue = queue;
+        return queue;
+      })
+      .finally(() => {
+        this.opening = null;
+      });
+    return inTime(this.opening, KEEP_PATIENCE_MS, "The device's store does not open.");
+  }
+
+  /** Uses the device's store, for so long and no longer. One that failed may be closed or full: the next use opens it anew. */
+  private async onDevice<T>(use: (queue: EventQueue) => Promise<T>): Promise<T> {
     try {
-      await queue.keep(events);
-      this.say({ unkept: this.state.unkept - events.length, waiting: (this.state.waiting ?? 0) + events.length });
+      return await inTime(use(await this.opened()), KEEP_PATIENCE_MS, "The device does not answer.");
     } catch (error) {
-      this.say({ unkept: this.state.unkept - events.length });
+      this.queue?.close();
+      this.queue = null;
       throw error;
-    } finally {
-      this.kick();
     }
+  }
+
+  /** Writes taps to the device. @returns whether they are on its disk. */
+  private async write(events: readonly SessionEvent[]): Promise<boolean> {
+    try {
+      await this.onDevice((queue) => queue.keep(events));
+      const waiting = new Set(this.state.waiting ?? []);
+      for (const { id } of events) if (this.memory.delete(id)) waiting.add(id);
+      this.say({ unkept: new Set(this.memory.keys()), waiting, keeps: true });
+      return true;
+    } catch {
+      this.say({ keeps: false });
+      return false;
+    }
+  }
+
+  /**
+   * Keeps taps on the device, then sends them. Counted from the first moment,
+   * so that the status never runs ahead. Resolves false where they are in
+   * memory alone; they are sent all the same.
+   */
+  async keep(events: readonly SessionEvent[]): Promise<boolean> {
+    for (const event of events) {
+      this.memory.set(event.id, event);
+      this.beingKept.add(event.id);
+      this.ownLoads.add(event.load);
+    }
+    this.say({ unkept: new Set(this.memory.keys()) });
+    const kept = await this.write(events);
+    for (const { id } of events) this.beingKept.delete(id);
+    this.kick();
+    return kept;
+  }
+
+  /** A page that is going to log under this load: its clock is tied to the server's before the first tap. */
+  tieLoad(load: string): void {
+    if (this.ownLoads.has(load)) return;
+    this.ownLoads.add(load);
+    this.tied = false;
+    this.kick();
+  }
+
+  /** Every tap of a session that this device has. */
+  async ofSession(session: string): Promise<SessionEvent[]> {
+    const kept = await this.onDevice((queue) => queue.ofSession(session)).catch(() => {
+      this.say({ keeps: false });
+      return [];
+    });
+    return [...kept, ...[...this.memory.values()].filter((event) => event.session === session)];
+  }
+
+  /** The taps the server would not take, with its reasons. */
+  async refusedTaps(): Promise<RefusedTap[]> {
+    const kept = await this.onDevice((queue) => queue.refused()).catch(() => []);
+    return [...kept, ...this.refusedInMemory.values()];
+  }
+
+  /** Sends refused taps once more. */
+  async tryAgain(ids: readonly string[]): Promise<void> {
+    for (const id of ids) {
+      const tap = this.refusedInMemory.get(id);
+      if (tap === undefined) continue;
+      this.refusedInMemory.delete(id);
+      this.memory.set(id, tap.event);
+    }
+    await this.onDevice((queue) => queue.settle(ids, "waiting")).catch(() => undefined);
+    // What the server's clock had to do with it may have been put right.
+    this.tied = false;
+    await this.count();
+    this.kick();
+  }
+
+  /** Forgets what was confirmed long ago. */
+  async prune(): Promise<void> {
+    await this.onDevice((queue) => queue.prune()).catch(() => undefined);
   }
 
   /** Sends now; a call while sending makes it look once more. */
@@ -66,31 +210,41 @@ export class Sender {
     if (!this.running) void this.run();
   };
 
+  /** The way to the server may have changed: clock and store are asked again. */
+  reconnect = (): void => {
+    this.tied = false;
+    this.kick();
+  };
+
   /** Resolves true when nothing waits any more and the state says so, false when the time is up. */
   async flush(withinMs: number): Promise<boolean> {
     const until = Date.now() + withinMs;
-    const queue = await this.queue;
     this.kick();
+    const done = () => !this.running && this.memory.size === 0 && this.state.waiting?.size === 0;
     while (Date.now() < until) {
-      if ((await queue.countWaiting()) === 0 && !this.running) return true;
+      if (done()) return true;
       await new Promise((resolve) => setTimeout(resolve, 60));
     }
-    return (await queue.countWaiting()) === 0;
+    return done();
   }
 
   private async run(): Promise<void> {
     this.running = true;
     try {
-      const queue = await this.queue;
       do {
         this.again = false;
-        await this.sendAll(queue);
+        this.clockAsked = false;
+        await this.tie();
+        await this.sendAll();
         this.pauseMs = FIRST_PAUSE_MS;
-        this.say({ waiting: await queue.countWaiting(), refused: await queue.countRefused() });
+        this.say({ held: null });
+        await this.count();
         // Looked at last, with nothing awaited after it: a tap kept during the counting would otherwise wait for the next one.
       } while (this.again);
     } catch (error) {
-      this.say({ waiting: await this.countSafely(), held: error instanceof Error ? error.message : "The server does not answer." });
+      this.tied = false;
+      await this.count();
+      this.say({ held: error instanceof Error ? error.message : "The server does not answer." });
       this.timer = setTimeout(this.kick, this.pauseMs);
       this.pauseMs = Math.min(LONGEST_PAUSE_MS, this.pauseMs * 2);
     } finally {
@@ -98,67 +252,131 @@ export class Sender {
     }
   }
 
-  private async countSafely(): Promise<number | null> {
-    return this.queue.then((queue) => queue.countWaiting()).catch(() => this.state.waiting);
-  }
-
-  private async sendAll(queue: EventQueue): Promise<void> {
-    for (let batch = await queue.waiting(BATCH); batch.length > 0; batch = await queue.waiting(BATCH)) {
-      await this.sendBatch(queue, batch);
-      this.say({ waiting: await queue.countWaiting(), held: null });
+  private async count(): Promise<void> {
+    try {
+      const [waiting, refused] = await this.onDevice((queue) => Promise.all([queue.idsOf("waiting"), queue.idsOf("refused")]));
+      this.say({
+        unkept: new Set(this.memory.keys()),
+        waiting: new Set(waiting),
+        refused: new Set([...refused, ...this.refusedInMemory.keys()]),
+      });
+    } catch {
+      this.say({
+        unkept: new Set(this.memory.keys()),
+        waiting: this.state.waiting ?? new Set(),
+        refused: new Set([...this.state.refused, ...this.refusedInMemory.keys()]),
+        keeps: false,
+      });
     }
   }
 
-  private async sendBatch(queue: EventQueue, batch: readonly SessionEvent[]): Promise<void> {
+  /** Ties this device's clock to the server's, and notices a store that went back behind what it had confirmed. */
+  private async tie(): Promise<void> {
+    if (this.tied) return;
+    const clock = await serverClock(this.ownLoads.size > 0 ? CLOCK_ASKINGS : 1);
+    if (clock.store !== this.storeId) throw new Error("Other data is open on the server now. These taps stay on the device.");
+    for (const load of this.ownLoads) await this.keepOffset(load, clock);
+    this.toOffer ||= wentBack(readMark(this.storeId), clock);
+    if (this.toOffer)
+      try {
+        await this.onDevice((queue) => queue.offerAgain());
+        this.toOffer = false;
+        await this.count();
+      } catch {
+        // The device's store does not open now; the mark stays as it is, so that the next page notices it too.
+      }
+    this.mark(clock);
+    this.tied = true;
+  }
+
+  private mark({ epoch, position }: { epoch: string; position: number }): void {
+    if (!this.toOffer) writeMark(this.storeId, { epoch, position });
+  }
+
+  /** Keeps a load's offset; one that the asking cannot tell from the old one changes nothing. */
+  private async keepOffset(load: string, { offsetMs, roundTripMs }: ServerClock): Promise<void> {
+    const known = await this.knownOffset(load);
+    if (known !== null && Math.abs(known - offsetMs) <= roundTripMs) return;
+    this.offsets.set(load, offsetMs);
+    // Not waited for: without it the next page measures anew.
+    void this.onDevice((queue) => queue.keepOffset(load, offsetMs)).catch(() => undefined);
+  }
+
+  private async knownOffset(load: string): Promise<number | null> {
+    return this.offsets.get(load) ?? (await this.onDevice((queue) => queue.offset(load)).catch(() => null));
+  }
+
+  /** The server's clock minus the device's under a page load. */
+  private async offsetOf(load: string): Promise<number> {
+    const known = await this.knownOffset(load);
+    if (known !== null) return known;
+    const clock = await serverClock(CLOCK_ASKINGS);
+    await this.keepOffset(load, clock);
+    return clock.offsetMs;
+  }
+
+  /** What goes next: first what this page alone holds, then what the device keeps. */
+  private async nextBatch(): Promise<SessionEvent[]> {
+    const held = [...this.memory.values()].filter(({ id }) => !this.beingKept.has(id));
+    if (held.length > 0 && !(await this.write(held))) return held.filter(({ recorder }) => recorder === held[0]?.recorder).slice(0, BATCH);
+    try {
+      return await this.onDevice((queue) => queue.waiting(BATCH));
+    } catch {
+      return [];
+    }
+  }
+
+  private async sendAll(): Promise<void> {
+    for (let batch = await this.nextBatch(); batch.length > 0; batch = await this.nextBatch()) {
+      await this.sendBatch(batch);
+      this.say({ held: null, stuckSinceMs: null });
+      await this.count();
+    }
+  }
+
+  private async settle(batch: readonly SessionEvent[], standing: "saved" | "refused", reason?: string): Promise<void> {
+    const held = batch.filter(({ id }) => this.memory.delete(id));
+    const kept = batch.filter((event) => !held.includes(event)).map(({ id }) => id);
+    if (kept.length > 0) await this.onDevice((queue) => queue.settle(kept, standing, reason));
+    if (held.length === 0) return;
+    // What was sent from memory is kept for thirty days like the rest, if the device takes it now.
+    try {
+      await this.onDevice((queue) => queue.keep(held, standing, reason));
+    } catch {
+      if (standing === "refused") for (const event of held) this.refusedInMemory.set(event.id, { event, reason: reason ?? "" });
+    }
+  }
+
+  private async sendBatch(batch: readonly SessionEvent[]): Promise<void> {
     const clocks: Record<string, number> = {};
-    for (const load of new Set(batch.map((event) => event.load))) clocks[load] = await this.offsetOf(queue, load);
+    for (const load of new Set(batch.map((event) => event.load))) clocks[load] = await this.offsetOf(load);
     const response = await reach("/api/events", {
       method: "POST",
       headers: { "content-type": "application/json" },
       body: JSON.stringify({ store: this.storeId, recorder: batch[0]?.recorder, clocks, events: batch }),
     });
+    const answer = await bodyOf<Answer>(response);
     if (response.ok) {
-      await queue.settle(
-        batch.map((event) => event.id),
-        "saved",
-      );
+      // A confirmation that did not come through whole is none: the same taps are sent again.
+      if (answer === null) throw new Error("The server's answer did not come through.");
+      await this.settle(batch, "saved");
+      if (answer.position !== undefined) this.mark({ epoch: answer.epoch ?? "", position: answer.position });
       return;
     }
-    const detail = ((await response.json().catch(() => null)) as { detail?: string } | null)?.detail;
-    if (response.status === 422 || response.status === 404 || response.status === 413) {
-      // One bad event must not hold up the rest: find it, keep it aside, say so.
-      if (batch.length === 1) {
-        await queue.settle([batch[0]?.id ?? ""], "refused");
-        this.say({ refused: await queue.countRefused() });
-        return;
-      }
-      const middle = batch.length >> 1;
-      await this.sendBatch(queue, batch.slice(0, middle));
-      await this.sendBatch(queue, batch.slice(middle));
-      return;
+    const detail = answer?.detail ?? "The server does not take them.";
+    if (!OF_THE_BATCH.includes(response.status) || answer === null || answer.code === "another-store") throw new Error(detail);
+    if (answer.code === "clock" && !this.clockAsked) {
+      // The server's clock was wrong when the offset was taken, or this device's has been put right since.
+      this.clockAsked = true;
+      const clock = await serverClock(CLOCK_ASKINGS);
+      for (const load of Object.keys(clocks)) await this.keepOffset(load, clock);
+      return this.sendBatch(batch);
     }
-    throw new Error(detail ?? "The server does not take them.");
-  }
-
-  /** The server's clock minus this device's, measured once for each page load. */
-  private async offsetOf(queue: EventQueue, load: string): Promise<number> {
-    const known = await queue.offset(load);
-    if (known !== null) return known;
-    const before = Date.now();
-    const response = await reach("/api/clock");
-    if (!response.ok) throw new Error("The server does not answer.");
-    const { now_ms } = (await response.json()) as { now_ms: number };
-    const offset = Math.round(now_ms - (before + Date.now()) / 2);
-    await queue.keepOffset(load, offset);
-    return offset;
-  }
-}
-
-async function reach(url: string, init?: RequestInit): Promise<Response> {
-  try {
-    return await fetch(url, { ...init, cache: "no-store" });
-  } catch {
-    throw new Error("The server does not answer.");
+    // One bad event must not hold up the rest: find it, keep it aside, say so.
+    if (batch.length === 1) return this.settle(batch, "refused", detail);
+    const middle = batch.length >> 1;
+    await this.sendBatch(batch.slice(0, middle));
+    await this.sendBatch(batch.slice(middle));
   }
 }
 
@@ -168,10 +386,7 @@ const senders = new Map<string, Sender>();
 export function senderFor(storeId: string): Sender {
   let sender = senders.get(storeId);
   if (sender === undefined) {
-    sender = new Sender(
-      storeId,
-      DeviceQueue.open(storeId).catch(() => new MemoryQueue()),
-    );
+    sender = new Sender(storeId, (onLost) => DeviceQueue.open(storeId, onLost));
     senders.set(storeId, sender);
   }
   return sender;

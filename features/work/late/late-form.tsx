@@ -160,11 +160,11 @@ export function LateForm({
       newId,
     );
     const sender = senderFor(storeId);
-    try {
-      await sender.keep(events);
-    } catch {
+    if (!(await sender.keep(events)) && !(await sender.flush(8000))) {
       setBusy(false);
-      return setMessage("This device could not keep it. What you typed is still here; try again.");
+      return setMessage(
+        "This device does not keep it and the server does not answer. Keep this page open; it is sent as soon as it can be.",
+      );
     }
     setKept(true);
     await toReview();

@@ -1,0 +1,36 @@
+import { bodyOf, NO_ANSWER, reach } from "./reach";
+
+/** What the server said of its clock and its store, and how its clock stands to this device's. */
+export interface ServerClock {
+  /** Server clock minus device clock. */
+  readonly offsetMs: number;
+  /** How long the best answer took: offsets closer than this cannot be told apart. */
+  readonly roundTripMs: number;
+  readonly store: string;
+  readonly epoch: string;
+  readonly position: number;
+}
+
+async function askOnce(): Promise<ServerClock> {
+  const before = Date.now();
+  const response = await reach("/api/clock");
+  const said = response.ok ? await bodyOf<{ now_ms: number; store: string; epoch?: string; position?: number }>(response) : null;
+  if (said === null) throw new Error(NO_ANSWER);
+  const after = Date.now();
+  const offsetMs = Math.round(said.now_ms - (before + after) / 2);
+  return { offsetMs, roundTripMs: after - before, store: said.store, epoch: said.epoch ?? "", position: said.position ?? 0 };
+}
+
+/**
+ * The server's clock against this device's: of several askings the one whose
+ * answer came back quickest, since half its way is the most the offset can be
+ * wrong by (Cristian 1989; the same filter as in RFC 5905).
+ */
+export async function serverClock(askings: number): Promise<ServerClock> {
+  let best = await askOnce();
+  for (let n = 1; n < askings; n++) {
+    const next = await askOnce();
+    if (next.roundTripMs < best.roundTripMs) best = next;
+  }
+  return best;
+}
