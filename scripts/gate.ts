@@ -1,6 +1,7 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
 import type { Duplex } from "node:stream";
 import { OWN_HEADERS } from "@/app/server/own-headers";
+import { printedAddress } from "@/app/server/same-machine";
 
 export type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<unknown>;
 
@@ -21,6 +22,17 @@ export function sendProblem(response: ServerResponse, problem: { status: number;
   response.end(JSON.stringify({ type: "about:blank", ...problem }));
 }
 
+/** A page asked for under another name of this machine becomes the one that sends what was tapped there and goes on to the printed one. */
+function leadToOneAddress(request: IncomingMessage): void {
+  const path = request.url ?? "/";
+  delete request.headers["x-moved-to"];
+  if (path.startsWith("/api/") || path.startsWith("/_next/")) return;
+  const to = printedAddress(request.headers.host ?? "", path);
+  if (to === null) return;
+  request.headers["x-moved-to"] = to;
+  request.url = "/moved";
+}
+
 /**
  * Stands before every request: sets the headers all answers of the routes
  * carry, refuses addresses nothing could mean, and answers what a handler
@@ -31,6 +43,7 @@ export function gated(handle: Handler): (request: IncomingMessage, response: Ser
     if (request.url?.startsWith("/api/") === true) for (const [name, value] of Object.entries(OWN_HEADERS)) response.setHeader(name, value);
     const problem = addressProblem(request.url ?? "");
     if (problem !== null) return sendProblem(response, { status: 400, title: "Not an address", detail: problem });
+    leadToOneAddress(request);
     handle(request, response).catch((error: unknown) => {
       console.error(error);
       if (response.writableEnded) return;

@@ -1,6 +1,6 @@
 // npm start and npm run demo: installs, builds and starts; plain JavaScript, since nothing may be installed yet.
 import { spawnSync } from "node:child_process";
-import { existsSync, readdirSync, statSync } from "node:fs";
+import { existsSync, readdirSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { ensureInstalled, newestChange, ROOT } from "./bootstrap.mjs";
 
@@ -22,8 +22,10 @@ const SOURCES = [
   "package-lock.json",
   "tsconfig.json",
 ];
-const built = join(ROOT, ".next", "BUILD_ID");
+// Written only after the build has ended well: a build that was killed is made again.
+const built = join(ROOT, ".next", "deft-built");
 if (!existsSync(built) || statSync(built).mtimeMs < newestChange(SOURCES, readdirSync)) {
+  rmSync(built, { force: true });
   process.stdout.write("Building. This takes about a minute.\n");
   const run = spawnSync(process.execPath, [join(ROOT, "node_modules", "next", "dist", "bin", "next"), "build"], {
     stdio: ["ignore", "pipe", "pipe"],
@@ -34,6 +36,7 @@ if (!existsSync(built) || statSync(built).mtimeMs < newestChange(SOURCES, readdi
     process.stderr.write(`${run.stdout}\n${run.stderr}\nThe build failed; the lines above say why.\n`);
     process.exit(1);
   }
+  writeFileSync(built, "");
 }
 if (process.argv.includes("--build-only")) process.exit(0);
 process.argv.splice(2, 0, "serve");

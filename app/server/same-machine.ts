@@ -1,5 +1,20 @@
+/** The one name the program prints: a browser keeps taps by the name in the address. */
+export const PRINTED_NAME = "127.0.0.1";
+
 /** Names under which this machine reaches itself. Anything else is a page elsewhere pointing its own name at us. */
-const OWN_NAMES = new Set(["127.0.0.1", "localhost", "[::1]"]);
+const OWN_NAMES = new Set([PRINTED_NAME, "localhost", "[::1]"]);
+
+/**
+ * The printed address of what is asked for under another name of this machine,
+ * or null where it is that one. Two names are two queues of taps.
+ *
+ * @example printedAddress("localhost:4370", "/people") // "http://127.0.0.1:4370/people"
+ */
+export function printedAddress(host: string, path: string): string | null {
+  const name = host.replace(/:\d+$/, "");
+  if (name === PRINTED_NAME || !OWN_NAMES.has(name)) return null;
+  return `http://${PRINTED_NAME}${host.slice(name.length)}${path}`;
+}
 
 /** Why a request is refused. */
 export interface Refusal {

@@ -147,7 +147,8 @@ const wholeTrial = yup.object({
   note: longText().nullable(),
 });
 
-const payloads: Record<EventType, yup.AnyObjectSchema> = {
+/** What each type of event carries. */
+export const payloadSchemas: Readonly<Record<EventType, yup.AnyObjectSchema>> = {
   "session.start": yup.object({
     horse: shortText().required(),
     handler: shortText(),
@@ -309,7 +310,7 @@ export function withIdsInOneCase(event: SessionEvent): SessionEvent {
 
 /** Checks the payload of a type of event. Keys the product does not know are kept as they are. */
 export function checkPayload(type: EventType, payload: unknown): Checked<Record<string, unknown>> {
-  const checked = check(payloads[type], payload, { strict: true });
+  const checked = check(payloadSchemas[type], payload, { strict: true });
   if (!checked.ok)
     return { ok: false, problems: checked.problems.map((p) => ({ ...p, path: p.path === "" ? "payload" : `payload.${p.path}` })) };
   if (JSON.stringify(payload).length > PAYLOAD_MOST_CHARACTERS) {

@@ -4,6 +4,7 @@ export {
   checkPayload,
   EVENT_TYPES,
   type EventType,
+  payloadSchemas,
   type SessionEvent,
   wallClockPlausible,
   withIdsInOneCase,
@@ -29,6 +30,8 @@ export {
   checkLadderPlan,
   checkMasteryRule,
   EMPTY_BEHAVIOUR,
+  newChainSchema,
+  planSchema,
   rungValueProblem,
 } from "./ladder";
 export { asPlaceItem, FOOTINGS, MOST_PLACE_ITEMS, type PlaceInput, type PlaceItemInput, placeSchema } from "./place";

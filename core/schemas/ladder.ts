@@ -194,7 +194,8 @@ const phaseSchema = record({
   pulsesPerMinute: optionalNumberSchema("Beats", 10, 300, "a minute"),
 });
 
-const planSchema = record({
+/** A plan field by field; {@link checkLadderPlan} checks its rungs against its strands too. */
+export const planSchema = record({
   method: choiceSchema("Method", METHODS),
   strands: yup
     .array()
@@ -314,4 +315,6 @@ export const chainSchema = record({
     .min(2, "A chain has at least two links.")
     .max(12, "At most 12 links."),
 });
+/** A chain as it is added: with the horse it is for. */
+export const newChainSchema = chainSchema.concat(record({ horse: yup.string().required("Which horse it is for is missing.") }));
 export type ChainInput = yup.InferType<typeof chainSchema>;

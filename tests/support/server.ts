@@ -5,7 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 
-const ROOT = fileURLToPath(new URL("../..", import.meta.url));
+export const ROOT = fileURLToPath(new URL("../..", import.meta.url));
 
 /** A port nothing listens on at the moment. */
 export function freePort(): Promise<number> {

@@ -32,8 +32,10 @@ export function useSentForm<T extends FieldValues>(options: {
   const { schema, start, context, target, onSaved } = options;
   const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
+  // A row has more columns than its form has fields; the route takes the fields and nothing else.
+  const fields = Object.fromEntries(Object.keys(schema.fields).map((name) => [name, start[name]]));
   const form = useForm<T>({
-    defaultValues: start as DefaultValues<T>,
+    defaultValues: fields as DefaultValues<T>,
     resolver: yupResolver(schema, context === undefined ? undefined : { context }) as never,
   });
   const submit = form.handleSubmit(async (values) => {

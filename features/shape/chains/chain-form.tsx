@@ -3,7 +3,7 @@
 import { ArrowDown, ArrowUp, Plus, Trash2 } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { CHAIN_DIRECTIONS, type ChainDirection } from "@/core/behaviour";
-import { type ChainInput, chainSchema } from "@/core/schemas";
+import { type ChainInput, chainSchema, newChainSchema } from "@/core/schemas";
 import { Field, FormEnd, tied, useSentForm } from "@/ui/form";
 
 /** A ladder that may be a link, with what its rungs ask. */
@@ -34,7 +34,7 @@ export function ChainForm({
 }) {
   const router = useRouter();
   const { register, watch, setValue, submit, error, problem, busy } = useSentForm<ChainFormValues>({
-    schema: chainSchema,
+    schema: chainId === undefined ? newChainSchema : chainSchema,
     start: chainId === undefined ? { ...start, horse: horseId } : start,
     target: chainId === undefined ? { method: "POST", url: "/api/chains" } : { method: "PUT", url: `/api/chains/${chainId}` },
     onSaved: (id) => router.push(`/horses/${horseId}/shape/chains/${id}`),

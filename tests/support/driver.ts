@@ -1,0 +1,109 @@
+import { v4 as newId } from "uuid";
+import type { SessionEvent } from "@/core/schemas";
+import { withRaw } from "@/store/file/raw";
+
+/** What came of sending a batch. */
+export interface Answered {
+  /** 0 where no answer came. */
+  readonly status: number;
+  readonly events: readonly SessionEvent[];
+}
+
+/**
+ * A recorder without a browser: taps, sends batches, and sends again whatever
+ * was not confirmed. It knows all it ever tapped and all that was confirmed.
+ */
+export class Driver {
+  readonly log: SessionEvent[] = [];
+  readonly confirmed: SessionEvent[] = [];
+  unconfirmed: SessionEvent[] = [];
+  private readonly load = newId();
+
+  constructor(
+    private readonly url: string,
+    private readonly store: string,
+    private readonly session: string,
+    readonly recorder: string,
+  ) {}
+
+  /** Makes taps; `text` makes each one as heavy as is wanted. */
+  tap(count: number, text = ""): void {
+    for (let i = 0; i < count; i++) {
+      const seq = this.log.length;
+      const event: SessionEvent = {
+        id: newId(),
+        session: this.session,
+        recorder: this.recorder,
+        load: this.load,
+        seq,
+        mono_ms: seq * 10 + 0.5,
+        wall_ms: Date.now(),
+        type: "note",
+        payload: { text: `tap ${seq} of ${this.recorder} ${text}` },
+      };
+      this.log.push(event);
+      this.unconfirmed.push(event);
+    }
+  }
+
+  async send(most = 150, giveUpMs = 20_000): Promise<Answered> {
+    const events = this.unconfirmed.slice(0, most);
+    if (events.length === 0) return { status: 200, events };
+    try {
+      const response = await fetch(`${this.url}/api/events`, {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify({ store: this.store, recorder: this.recorder, clocks: {}, events }),
+        signal: AbortSignal.timeout(giveUpMs),
+      });
+      await response.json();
+      if (response.ok) {
+        this.confirmed.push(...events);
+        this.unconfirmed = this.unconfirmed.slice(events.length);
+      }
+      return { status: response.status, events };
+    } catch {
+      return { status: 0, events };
+    }
+  }
+
+  /** Sends until nothing is left. */
+  async sendAll(): Promise<void> {
+    for (let tries = 0; this.unconfirmed.length > 0; tries++) {
+      if (tries > 500) throw new Error(`${this.unconfirmed.length} taps are never taken.`);
+      if ((await this.send()).status !== 200) await new Promise((resolve) => setTimeout(resolve, 50));
+    }
+  }
+}
+
+/** The events of a session as they stand in the file, whole. */
+export const eventsOnDisk = (file: string, session: string): Promise<SessionEvent[]> =>
+  withRaw(file, "read", async (database) => {
+    const rows = await database.all<Omit<SessionEvent, "session" | "payload"> & { session_id: string; payload: string }>(
+      "SELECT id, session_id, recorder, load, seq, mono_ms, wall_ms, type, payload FROM event WHERE session_id = ?",
+      [session],
+    );
+    return rows.map(({ session_id, payload, ...row }) => ({
+      ...row,
+      session: session_id,
+      payload: JSON.parse(payload) as Record<string, unknown>,
+    }));
+  });
+
+/** What a comparison of what was tapped with what is stored finds: each event whole, not its id alone. */
+export function compare(tapped: readonly SessionEvent[], stored: readonly SessionEvent[]) {
+  const keyOf = ({ recorder, seq, load }: SessionEvent) => `${recorder} ${load} ${seq}`;
+  const byKey = new Map<string, SessionEvent[]>();
+  for (const event of stored) byKey.set(keyOf(event), [...(byKey.get(keyOf(event)) ?? []), event]);
+  const whole = (event: SessionEvent) => JSON.stringify(Object.entries(event).sort(([a], [b]) => (a < b ? -1 : 1)));
+  const found = { lost: 0, doubled: 0, altered: 0 };
+  for (const event of tapped) {
+    const there = byKey.get(keyOf(event)) ?? [];
+    if (there.length === 0) found.lost++;
+    else if (there.length > 1) found.doubled++;
+    else if (whole(there[0] as SessionEvent) !== whole(event)) found.altered++;
+  }
+  return found;
+}
+
+export const NOTHING_FOUND = { lost: 0, doubled: 0, altered: 0 };
