@@ -203,7 +203,10 @@ export const planSchema = record({
     .required("Strands are missing.")
     .min(1, "Choose at least one strand.")
     .max(MOST_STRANDS, `At most ${MOST_STRANDS} strands.`)
-    .test("distinct", "Strands: each needs its own id.", (list) => new Set((list ?? []).map((s) => s.id)).size === (list ?? []).length),
+    .test("distinct", "Strands: each needs its own id.", (list) => {
+      const ids = (list ?? []).map((strand: { id?: string } | null) => strand?.id);
+      return new Set(ids).size === ids.length;
+    }),
   rungs: yup
     .array()
     .of(rungSchema)

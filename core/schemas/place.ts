@@ -26,6 +26,10 @@ export const asPlaceItem = ({ name, kind, x_m, y_m, across_m, down_m }: PlaceIte
   downMetres: down_m,
 });
 
+/** A list that is being checked may hold anything; what is no item has been found wrong already and says nothing here. */
+const itemsOf = (items: readonly unknown[] | undefined) =>
+  (items ?? []).map((item) => (typeof item === "object" && item !== null ? item : {}) as Partial<PlaceItemInput>);
+
 /** A place as it is added and edited, with its zones and objects. Lengths in metres. */
 export const placeSchema = record({
   name: nameSchema("Name"),
@@ -42,7 +46,7 @@ export const placeSchema = record({
     .test("named-once", "Zones: each name once.", (items, context) => {
       const seen = new Set<string>();
       const problems: yup.ValidationError[] = [];
-      for (const [i, item] of (items ?? []).entries()) {
+      for (const [i, item] of itemsOf(items).entries()) {
         const name = String(item.name ?? "")
           .trim()
           .toLocaleLowerCase();
@@ -58,9 +62,9 @@ export const placeSchema = record({
       const size = (value: unknown) => (typeof value === "number" && value >= 1 ? value : null);
       const outline = PLACE_SHAPES.includes(shape) ? outlineOf(shape, size(length_m), size(width_m)) : null;
       if (outline === null) return context.createError({ path: "length_m", message: "Its size is needed before zones can be put in it." });
-      const problems = (items ?? []).flatMap((item, i) =>
+      const problems = itemsOf(items).flatMap((item, i) =>
         [item.x_m, item.y_m, item.across_m, item.down_m].every((n) => typeof n === "number" && Number.isFinite(n)) &&
-        !liesInside(outline, asPlaceItem(item))
+        !liesInside(outline, asPlaceItem(item as PlaceItemInput))
           ? [context.createError({ path: `items[${i}].x_m`, message: `${item.name || `Zone ${i + 1}`} lies outside the place.` })]
           : [],
       );

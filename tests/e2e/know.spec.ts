@@ -438,6 +438,10 @@ test("horses put away and brought back, namesakes told apart, a picture, kit wit
   await page.getByLabel("Length, m").fill("2,4");
   await page.getByRole("button", { name: "Add it" }).click();
   await expect(page.getByText("2.4 m")).toBeVisible();
+  await page.getByRole("button", { name: "Edit" }).first().click();
+  await page.getByLabel("Note").fill("frayed");
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("frayed")).toBeVisible();
   const { horse } = await makeHorse(server.url, "Loader");
   const ladders = (await (await fetch(`${server.url}/api/find`)).json()) as { horses: { id: string; ladders: { id: string }[] }[] };
   const ladder = ladders.horses.find(({ id }) => id === horse)?.ladders[0]?.id ?? "";
@@ -460,5 +464,9 @@ test("horses put away and brought back, namesakes told apart, a picture, kit wit
   await page.getByLabel("What", { exact: true }).fill("folding the line");
   await page.getByRole("button", { name: "Note it" }).click();
   await expect(person.getByText("Practice without a horse: once, 10 minutes")).toBeVisible();
+  await person.getByRole("button", { name: "Edit" }).click();
+  await page.getByLabel("Name").fill("Ivo Tamsel-Bo");
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("Ivo Tamsel-Bo")).toBeVisible();
   await noAxeFindings(page);
 });

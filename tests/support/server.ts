@@ -7,6 +7,9 @@ import { fileURLToPath } from "node:url";
 
 export const ROOT = fileURLToPath(new URL("../..", import.meta.url));
 
+/** The version under test: this one, or the folder of another, to see a check fail there. */
+const UNDER_TEST = process.env.DEFT_UNDER_TEST ?? ROOT;
+
 /** A port nothing listens on at the moment. */
 export function freePort(): Promise<number> {
   return new Promise((resolve, reject) => {
@@ -30,7 +33,7 @@ export interface Started {
 /** Starts the launcher as a person would. */
 export function launch(folder: string, parameters: readonly string[]): Started {
   const child = spawn(process.execPath, ["scripts/start.mjs", ...parameters], {
-    cwd: ROOT,
+    cwd: UNDER_TEST,
     env: { ...process.env, DEFT_DATA: folder, DEFT_PORT: "" },
     stdio: ["ignore", "pipe", "pipe"],
   });
