@@ -56,8 +56,9 @@ export class TestServer {
   constructor(
     readonly port: number,
     private readonly kind: "own" | "demo" = "own",
+    folder?: string,
   ) {
-    this.folder = mkdtempSync(join(tmpdir(), "deft-e2e-"));
+    this.folder = folder ?? mkdtempSync(join(tmpdir(), "deft-e2e-"));
   }
 
   get url(): string {
