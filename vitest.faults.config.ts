@@ -1,5 +1,5 @@
 import { defineConfig } from "vitest/config";
-import base from "./vitest.config";
+import base from "./vitest.config.ts";
 
 /** The faults: servers of their own, killed, starved and lied to. One after another, and never a second try. */
 export default defineConfig({

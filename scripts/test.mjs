@@ -57,9 +57,21 @@ const unit = step("unit", node, [
   "--reporter=json",
   `--outputFile.json=${unitReport}`,
 ]);
-addReport(unitReport, unit, (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests + (report.numPendingTests ?? 0) }));
+const countsOf = (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests + (report.numPendingTests ?? 0) });
+addReport(unitReport, unit, countsOf);
 
 if (built) {
+  const faultsReport = join(out, "faults.json");
+  const faults = step("faults", node, [
+    bin("vitest", "vitest.mjs"),
+    "run",
+    "-c",
+    "vitest.faults.config.ts",
+    "--reporter=default",
+    "--reporter=json",
+    `--outputFile.json=${faultsReport}`,
+  ]);
+  addReport(faultsReport, faults, countsOf);
   const browserReport = join(out, "browser.json");
   const browser = step("browser", node, [bin("@playwright", "test", "cli.js"), "test"], { PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport });
   addReport(browserReport, browser, ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected + stats.skipped }));

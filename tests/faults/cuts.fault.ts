@@ -12,7 +12,7 @@ import { reported } from "./report";
 
 const LONG = process.env.DEFT_FAULTS === "long";
 /** The short form tries so many of the moments, spread over all of them. */
-const SHORT_CUTS = 6;
+const SHORT_CUTS = 4;
 const CHILD = join(ROOT, ".cache", "faults", "cut-child.mjs");
 
 let folder: string;

@@ -31,8 +31,14 @@ export interface Started {
 }
 
 /** Starts the launcher as a person would. */
-export function launch(folder: string, parameters: readonly string[]): Started {
-  const child = spawn(process.execPath, ["scripts/start.mjs", ...parameters], {
+export const launch = (folder: string, parameters: readonly string[]): Started => run("start.mjs", folder, parameters);
+
+/** Runs one of the command lines on the data of a folder. */
+export const runCommand = (name: string, folder: string, parameters: readonly string[]): Started =>
+  run("run.mjs", folder, [name, ...parameters]);
+
+function run(script: string, folder: string, parameters: readonly string[]): Started {
+  const child = spawn(process.execPath, [`scripts/${script}`, ...parameters], {
     cwd: UNDER_TEST,
     env: { ...process.env, DEFT_DATA: folder, DEFT_PORT: "" },
     stdio: ["ignore", "pipe", "pipe"],
