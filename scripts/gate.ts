@@ -26,7 +26,8 @@ export function sendProblem(response: ServerResponse, problem: { status: number;
 function leadToOneAddress(request: IncomingMessage): void {
   const path = request.url ?? "/";
   delete request.headers["x-moved-to"];
-  if (path.startsWith("/api/") || path.startsWith("/_next/")) return;
+  // Data and files are the page's own business; only pages are led on.
+  if (path.startsWith("/api/") || path.startsWith("/_next/") || /\.\w+(\?|$)/.test(path)) return;
   const to = printedAddress(request.headers.host ?? "", path);
   if (to === null) return;
   request.headers["x-moved-to"] = to;

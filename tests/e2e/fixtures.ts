@@ -64,7 +64,7 @@ export const test = base.extend<Fixtures, Worker>({
         });
         page.on("request", (request) => {
           const { hostname, protocol } = new URL(request.url());
-          if (/^https?:$/.test(protocol) && hostname !== "127.0.0.1") complaints.push(`asked ${request.url()}`);
+          if (/^https?:$/.test(protocol) && !["127.0.0.1", "localhost"].includes(hostname)) complaints.push(`asked ${request.url()}`);
         });
       });
       await use(undefined);

@@ -397,3 +397,52 @@ test("starting free turns the tether about, and driving a loose horse brings its
   await page.reload();
   await expect(page.getByText("Not today.").first()).toBeVisible();
 });
+
+test("a ladder edited in two windows: the second save brings both to choose from, and neither is lost unasked", async ({
+  page,
+  context,
+  server,
+}) => {
+  const { horse, ladder } = await makeHorse(server.url, "Two windows");
+  const edit = `${server.url}/horses/${horse}/shape/${ladder}/edit`;
+  const other = await context.newPage();
+  for (const window of [page, other]) {
+    await window.goto(edit);
+    await window.locator("html[data-ready]").waitFor({ state: "attached" });
+  }
+  const name = (window: typeof page) => window.getByLabel("Behaviour", { exact: true });
+  await name(other).fill("Stands on the mat");
+  await other.getByLabel("Longest ask").fill("12");
+  await other.getByRole("button", { name: "Save" }).click();
+  await expect(other).toHaveURL(new RegExp(`/shape/${ladder}$`));
+
+  await name(page).fill("Stands on the box");
+  await page.getByRole("button", { name: "Save" }).click();
+  const choice = page.getByRole("alert").filter({ hasText: "changed in another window" });
+  await expect(choice).toContainText("It is called Stands on the mat.");
+  await expect(choice).toContainText("It is called Stands on the box.");
+  await expect(name(page)).toHaveValue("Stands on the box");
+  await noAxeFindings(page, "two saves of a ladder");
+  for (const [label, width, height] of [
+    ["wide", 1280, 800],
+    ["phone", 390, 664],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    if (process.env.DEFT_LOOK !== undefined) await page.screenshot({ path: `${process.env.DEFT_LOOK}/conflict-${label}.png` });
+    await expect(page.getByRole("button", { name: "Save mine over it" })).toBeInViewport();
+  }
+
+  // Mine goes over it; then, from the other window, theirs is taken instead.
+  await page.getByRole("button", { name: "Save mine over it" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toContainText("Stands on the box");
+  await other.goto(edit);
+  await other.locator("html[data-ready]").waitFor({ state: "attached" });
+  await page.goto(edit);
+  await name(page).fill("Stands on the crate");
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page).toHaveURL(new RegExp(`/shape/${ladder}$`));
+  await name(other).fill("Mine");
+  await other.getByRole("button", { name: "Save" }).click();
+  await other.getByRole("button", { name: "Take what was saved there, and drop mine" }).click();
+  await expect(name(other)).toHaveValue("Stands on the crate");
+});
