@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { emptyDraft } from "@/tests/support/plan";
 import { strandFromCatalogue } from "../strands";
-import { expectedRepetitions, type LadderPlan, planChanges, unchangedRungs } from "./index";
+import { expectedRepetitions, type LadderPlan, otherSettingsDiffer, planChanges, unchangedRungs } from "./index";
 
 const plan = (stays: readonly number[], change: Partial<LadderPlan> = {}): LadderPlan => ({
   ...emptyDraft().plan,
@@ -101,6 +101,25 @@ describe("planChanges", () => {
       "Method: marker and food, was combined: release, mark and food.",
       "The ask while the horse thinks: rising, was steady.",
     ]);
+  });
+});
+
+describe("otherSettingsDiffer", () => {
+  const old = plan([1, 2]);
+  const phase = { label: "body", kind: "body", profile: "steady", dwellSeconds: 3, pulsesPerMinute: null } as const;
+  it.each<[string, Partial<LadderPlan>]>([
+    ["repetitions", { plannedRepetitions: old.plannedRepetitions + 1 }],
+    ["how long a phase is held", { phases: [{ ...phase, dwellSeconds: 9 }, ...old.phases.slice(1)] }],
+    ["how it presses", { phases: [{ ...phase, profile: "rising" }, ...old.phases.slice(1)] }],
+    ["one piece", { feeding: { ...old.feeding, pieceGrams: 5 } }],
+    ["the transfer", { transfer: { gapSeconds: 1 } }],
+    ["what an offer earns", { offers: "ignore" }],
+  ])("sees %s", (_, change) => expect(otherSettingsDiffer(old, { ...old, ...change })).toBe(true));
+
+  it("says nothing of what a sentence tells, nor of nothing", () => {
+    expect(otherSettingsDiffer(old, plan([3, 4], { maximumSeconds: 5, method: "marker-food" }))).toBe(false);
+    const relabelled = old.phases.map((one) => ({ ...one, label: `${one.label}!` }));
+    expect(otherSettingsDiffer(old, { ...old, phases: relabelled })).toBe(false);
   });
 });
 

@@ -111,3 +111,30 @@ export function planChanges(before: LadderPlan, after: LadderPlan): PlanChange {
   ];
   return { from, changed, gone, sentences };
 }
+
+/**
+ * Whether two plans differ in a setting that no sentence of {@link planChanges}
+ * tells: how a phase presses and for how long, feeding, the first touch, the
+ * transfer of a cue, what an offer earns, the counted strand, repetitions.
+ *
+ * @example otherSettingsDiffer(plan, { ...plan, plannedRepetitions: 3 }) // true
+ */
+export function otherSettingsDiffer(before: LadderPlan, after: LadderPlan): boolean {
+  const settings = ({
+    phases,
+    feeding,
+    transfer,
+    holdOnWrong,
+    firstTouchCentimetres,
+    offers,
+    workingStrandId,
+    plannedRepetitions,
+  }: LadderPlan) =>
+    JSON.stringify([
+      phases.map(({ kind, profile, dwellSeconds, pulsesPerMinute }) => [kind, profile, dwellSeconds, pulsesPerMinute ?? null]),
+      [feeding.reinforcer, feeding.pieceGrams ?? null, feeding.dayLimitGrams ?? null, feeding.where, feeding.politeSeconds],
+      transfer?.gapSeconds ?? null,
+      [holdOnWrong, firstTouchCentimetres ?? null, offers, workingStrandId ?? null, plannedRepetitions],
+    ]);
+  return settings(before) !== settings(after);
+}

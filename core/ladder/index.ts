@@ -1,6 +1,6 @@
 export { rungsBetween } from "./between";
 export { chosenWays, methodCautions, wayCautions } from "./cautions";
-export { type PlanChange, planChanges, unchangedRungs } from "./changes";
+export { otherSettingsDiffer, type PlanChange, planChanges, unchangedRungs } from "./changes";
 export { type BlockSurroundings, type Criterion, criterionOf } from "./criterion";
 export {
   addStrand,

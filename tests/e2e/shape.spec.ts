@@ -421,6 +421,9 @@ test("a ladder edited in two windows: the second save brings both to choose from
   const choice = page.getByRole("alert").filter({ hasText: "changed in another window" });
   await expect(choice).toContainText("It is called Stands on the mat.");
   await expect(choice).toContainText("It is called Stands on the box.");
+  await expect(choice).toContainText("Longest ask: 12 s, was 20 s.");
+  // Each list says what was changed and nothing else.
+  await expect(choice.getByRole("listitem")).toHaveCount(4);
   await expect(name(page)).toHaveValue("Stands on the box");
   await noAxeFindings(page, "two saves of a ladder");
   for (const [label, width, height] of [

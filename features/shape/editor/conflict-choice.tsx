@@ -1,22 +1,26 @@
 "use client";
 
-import { planChanges } from "@/core/ladder";
+import { type LadderPlan, otherSettingsDiffer, planChanges } from "@/core/ladder";
+import { checkLadderPlan } from "@/core/schemas";
 import type { LadderDraft } from "./draft";
 import type { LadderConflict } from "./use-draft";
 
+/** A plan as it would be saved: what a form holds as text is a number again. */
+const asSaved = (plan: LadderPlan): LadderPlan => {
+  const checked = checkLadderPlan(plan);
+  return checked.ok ? checked.value : plan;
+};
+
 /** What one draft changes in another, in sentences. */
 function changesOf(before: LadderDraft, after: LadderDraft): string[] {
-  const { behaviour: was } = before;
-  const { behaviour: is } = after;
-  const words = (["name", "cue", "finished", "why"] as const).some((key) => was[key] !== is[key]);
-  const rungs = planChanges(before.plan, after.plan).sentences;
-  const { strands: _a, rungs: _b, ...settings } = before.plan;
-  const { strands: _c, rungs: _d, ...others } = after.plan;
+  const [was, is] = [before.behaviour, after.behaviour];
+  const [old, next] = [asSaved(before.plan), asSaved(after.plan)];
+  const words = (["cue", "finished", "why"] as const).some((key) => was[key] !== is[key]);
   return [
     ...(was.name === is.name ? [] : [`It is called ${is.name}.`]),
-    ...(words && was.name === is.name ? ["Its description says something else."] : []),
-    ...rungs,
-    ...(JSON.stringify(settings) === JSON.stringify(others) ? [] : ["Some of its settings differ."]),
+    ...(words ? ["Its cue or its description says something else."] : []),
+    ...planChanges(old, next).sentences,
+    ...(otherSettingsDiffer(old, next) ? ["Some of its other settings differ."] : []),
   ];
 }
 
