@@ -4,7 +4,7 @@ export type StoreFailure = "held" | "full" | "unwritable" | "damaged";
 const CODES: readonly (readonly [pattern: RegExp, StoreFailure])[] = [
   [/SQLITE_(BUSY|LOCKED)/, "held"],
   [/SQLITE_FULL|ENOSPC/, "full"],
-  [/SQLITE_(READONLY|CANTOPEN|IOERR|PERM|AUTH)|EROFS|EACCES|EIO/, "unwritable"],
+  [/SQLITE_(READONLY|CANTOPEN|IOERR|PERM|AUTH)|EROFS|EACCES|EPERM|EIO|ENOTDIR|EEXIST/, "unwritable"],
   [/SQLITE_(CORRUPT|NOTADB)/, "damaged"],
 ];
 

@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { type ChangeEvent, useState } from "react";
-import { send } from "@/ui/form";
+import { GIVE_UP_MS, send } from "@/ui/form";
 
 /** Longest edge a kept picture has, in pixels. */
 const LONGEST_EDGE = 640;
@@ -28,12 +28,18 @@ export function Photo({ horseId, name, changedMs }: { horseId: string; name: str
     const file = event.target.files?.[0];
     event.target.value = "";
     if (file === undefined) return;
+    let body: Blob;
     try {
-      const response = await fetch(`/api/horses/${horseId}/photo`, { method: "PUT", body: await smaller(file) });
+      body = await smaller(file);
+    } catch {
+      return setProblem("This file could not be read as a picture. Nothing was changed.");
+    }
+    try {
+      const response = await fetch(`/api/horses/${horseId}/photo`, { method: "PUT", body, signal: AbortSignal.timeout(GIVE_UP_MS) });
       if (response.ok) router.refresh();
       setProblem(response.ok ? null : (((await response.json()) as { detail?: string }).detail ?? "The picture was not taken."));
     } catch {
-      setProblem("This file could not be read as a picture. Nothing was changed.");
+      setProblem("The server does not answer, so the picture was not kept. Try again.");
     }
   };
   const remove = async () => {

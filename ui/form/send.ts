@@ -14,7 +14,7 @@ export type Sent<T> =
     };
 
 /** A form is given up after this time; a server that is merely slow has answered long before. */
-const GIVE_UP_MS = 30_000;
+export const GIVE_UP_MS = 30_000;
 
 /** Sends JSON and reads the answer; a server that cannot be reached is said plainly, and nothing typed is lost. */
 export async function send<T>(method: "POST" | "PUT" | "DELETE", url: string, body?: unknown): Promise<Sent<T>> {

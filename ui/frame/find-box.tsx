@@ -3,6 +3,7 @@
 import { Command } from "cmdk";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
+import { GIVE_UP_MS } from "../form";
 import { KNOTS } from "./knots";
 
 interface Found {
@@ -22,7 +23,7 @@ export default function FindBox({ horseId, onClose }: { horseId: string | null; 
   const [found, setFound] = useState<Found | null>(null);
   const [failed, setFailed] = useState(false);
   useEffect(() => {
-    fetch("/api/find")
+    fetch("/api/find", { signal: AbortSignal.timeout(GIVE_UP_MS) })
       .then(async (response) => setFound((await response.json()) as Found))
       .catch(() => setFailed(true));
   }, []);
