@@ -3,6 +3,7 @@
 import Link from "next/link";
 import { useEffect, useState, useSyncExternalStore } from "react";
 import type { SessionEvent } from "@/core/schemas";
+import { NO_ANSWER } from "./device/reach";
 import { NOTHING_SENT, type SendingState, senderFor } from "./device/sender";
 
 /** Shorter waits are the way of a network; from here on it is said. */
@@ -60,7 +61,7 @@ export function StatusLine({ storeId, events }: { storeId: string; events: reado
       : [
           `This device does not keep taps${unkept > 0 ? `; ${unkept} only on this page` : ""}. Keep the page open until they are on the server.`,
         ]),
-    ...(state.held === null ? [] : [`${state.held} The rest is sent when it is back.`]),
+    ...(state.held === null ? [] : [state.held === NO_ANSWER ? `${state.held} The rest is sent when it is back.` : state.held]),
     ...(late ? [`Not sent for ${stuck} s.`] : []),
   ];
   return (

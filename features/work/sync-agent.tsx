@@ -11,8 +11,17 @@ export function SyncAgent({ storeId }: { storeId: string }) {
     const sender = senderFor(storeId);
     sender.kick();
     void sender.prune();
+    // Taps that are on this page alone go with it: the browser asks before it leaves.
+    const beforeLeaving = (event: BeforeUnloadEvent) => {
+      const { keeps, unkept } = sender.snapshot();
+      if (!keeps && unkept.size > 0) event.preventDefault();
+    };
     window.addEventListener("online", sender.reconnect);
-    return () => window.removeEventListener("online", sender.reconnect);
+    window.addEventListener("beforeunload", beforeLeaving);
+    return () => {
+      window.removeEventListener("online", sender.reconnect);
+      window.removeEventListener("beforeunload", beforeLeaving);
+    };
   }, [storeId]);
   return null;
 }

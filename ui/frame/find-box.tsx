@@ -3,7 +3,7 @@
 import { Command } from "cmdk";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
-import { GIVE_UP_MS } from "../form";
+import { GIVE_UP_MS } from "../form/send";
 import { KNOTS } from "./knots";
 
 interface Found {

@@ -33,6 +33,9 @@ const FIRST_PAUSE_MS = 400;
 const LONGEST_PAUSE_MS = 5000;
 /** A device that has not taken a tap after this time is not waited for: the tap is sent from memory. */
 const KEEP_PATIENCE_MS = 3000;
+/** Reading a session, and going through all that was kept in thirty days, take longer on a slow phone. */
+const READ_PATIENCE_MS = 6000;
+const WHOLE_PATIENCE_MS = 60_000;
 const CLOCK_ASKINGS = 5;
 
 /** What the server answers a batch with, as far as the sender acts on it. */
@@ -117,9 +120,9 @@ export class Sender {
   }
 
   /** Uses the device's store, for so long and no longer. One that failed may be closed or full: the next use opens it anew. */
-  private async onDevice<T>(use: (queue: EventQueue) => Promise<T>): Promise<T> {
+  private async onDevice<T>(use: (queue: EventQueue) => Promise<T>, patienceMs = KEEP_PATIENCE_MS): Promise<T> {
     try {
-      return await inTime(use(await this.opened()), KEEP_PATIENCE_MS, "The device does not answer.");
+      return await inTime(use(await this.opened()), patienceMs, "The device does not answer.");
     } catch (error) {
       this.queue?.close();
       this.queue = null;
@@ -131,8 +134,8 @@ export class Sender {
   private async write(events: readonly SessionEvent[]): Promise<boolean> {
     try {
       await this.onDevice((queue) => queue.keep(events));
-      const waiting = new Set(this.state.waiting ?? []);
-      for (const { id } of events) if (this.memory.delete(id)) waiting.add(id);
+      const waiting = this.state.waiting === null ? null : new Set(this.state.waiting);
+      for (const { id } of events) if (this.memory.delete(id)) waiting?.add(id);
       this.say({ unkept: new Set(this.memory.keys()), waiting, keeps: true });
       return true;
     } catch {
@@ -169,7 +172,7 @@ export class Sender {
 
   /** Every tap of a session that this device has. */
   async ofSession(session: string): Promise<SessionEvent[]> {
-    const kept = await this.onDevice((queue) => queue.ofSession(session)).catch(() => {
+    const kept = await this.onDevice((queue) => queue.ofSession(session), READ_PATIENCE_MS).catch(() => {
       this.say({ keeps: false });
       return [];
     });
@@ -178,7 +181,7 @@ export class Sender {
 
   /** The taps the server would not take, with its reasons. */
   async refusedTaps(): Promise<RefusedTap[]> {
-    const kept = await this.onDevice((queue) => queue.refused()).catch(() => []);
+    const kept = await this.onDevice((queue) => queue.refused(), READ_PATIENCE_MS).catch(() => []);
     return [...kept, ...this.refusedInMemory.values()];
   }
 
@@ -199,7 +202,7 @@ export class Sender {
 
   /** Forgets what was confirmed long ago. */
   async prune(): Promise<void> {
-    await this.onDevice((queue) => queue.prune()).catch(() => undefined);
+    await this.onDevice((queue) => queue.prune(), WHOLE_PATIENCE_MS).catch(() => undefined);
   }
 
   /** Sends now; a call while sending makes it look once more. */
@@ -279,7 +282,7 @@ export class Sender {
     this.toOffer ||= wentBack(readMark(this.storeId), clock);
     if (this.toOffer)
       try {
-        await this.onDevice((queue) => queue.offerAgain());
+        await this.onDevice((queue) => queue.offerAgain(), WHOLE_PATIENCE_MS);
         this.toOffer = false;
         await this.count();
       } catch {
