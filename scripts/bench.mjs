@@ -246,9 +246,14 @@ async function workPageScript(browser) {
   page.on("response", (response) => {
     if (new URL(response.url()).pathname.endsWith(".js")) bodies.set(response.url(), response.body());
   });
-  const document = await page.goto(`${url}/horses/${horse}/work/${id}`, { waitUntil: "networkidle" });
+  const document = await page.goto(`${url}/horses/${horse}/work/${id}`);
   const html = await document.text();
   await page.getByRole("button", { name: "Skip" }).waitFor();
+  // The recorder asks for news every three seconds, so the network is never idle for long: it is waited for until no script has come for a while.
+  for (let had = -1; had < bodies.size; ) {
+    had = bodies.size;
+    await new Promise((resolve) => setTimeout(resolve, 2000));
+  }
   // What the page names is what it needs to come alive; the rest comes after it, so that it is there when the server is not.
   let first = 0;
   let after = 0;

@@ -2,9 +2,8 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { v4 as newId } from "uuid";
 import type { SessionKind } from "@/core/schemas";
-import { send } from "@/ui/form";
+import { send, useRequestIds } from "@/ui/form";
 
 /** Opens the recorder on a session without a ladder. Who and where can be chosen; both may stay open. */
 export function Begin({
@@ -28,18 +27,13 @@ export function Begin({
   const [place, setPlace] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const [id] = useState(() => newId());
+  const ids = useRequestIds();
   if (barred !== null) return <p className="border-l-4 border-brick pl-4 font-semibold text-brick">Not today. {barred}</p>;
   const begin = async () => {
     setBusy(true);
     setProblem(null);
-    const sent = await send<{ id: string }>("POST", "/api/sessions", {
-      id,
-      horse: horseId,
-      kind,
-      person: person === "" ? null : person,
-      place: place === "" ? null : place,
-    });
+    const asked = { horse: horseId, kind, person: person === "" ? null : person, place: place === "" ? null : place };
+    const sent = await send<{ id: string }>("POST", "/api/sessions", { id: ids.idFor(asked), ...asked });
     if (sent.ok) router.push(`/horses/${horseId}/work/${sent.value.id}`);
     else {
       setProblem(sent.message);

@@ -3,11 +3,10 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { v4 as newId } from "uuid";
 import type { NextStart } from "@/core/session";
 import { type Kit, type KitUse, kitCautions } from "@/core/welfare";
 import { Day } from "@/ui/day";
-import { Field, send, tied } from "@/ui/form";
+import { Field, send, tied, useRequestIds } from "@/ui/form";
 
 interface Named {
   readonly id: string;
@@ -105,7 +104,7 @@ export function StartSession({
   const [place, setPlace] = useState({ choice: places[0]?.id ?? NEW, name: "" });
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const [sessionId] = useState(() => newId());
+  const ids = useRequestIds();
   const chosen = ladders.find((one) => one.id === ladder);
   const cautions =
     chosen === undefined
@@ -129,15 +128,15 @@ export function StartSession({
     try {
       const personId = await named(person, "/api/people", { role: "handler" });
       const placeId = await named(place, "/api/places", { shape: "rectangle" });
-      const sent = await send<{ id: string }>("POST", "/api/sessions", {
-        id: sessionId,
+      const asked = {
         horse: horse.id,
         ladder: chosen?.id ?? null,
         person: personId,
         place: placeId,
         start_rung: chosen?.next.rung ?? null,
         kit: [...taken],
-      });
+      };
+      const sent = await send<{ id: string }>("POST", "/api/sessions", { id: ids.idFor(asked), ...asked });
       if (!sent.ok) throw new Error(sent.message);
       router.push(`/horses/${horse.id}/work/${sent.value.id}`);
     } catch (error) {

@@ -6,7 +6,7 @@ import { v4 as newId } from "uuid";
 import { criterionOf, type LadderPlan } from "@/core/ladder";
 import { type LateBlock, lateBlockProblem, lateEvents } from "@/core/session";
 import { criterionSentence } from "@/core/strands";
-import { Field, send, tied } from "@/ui/form";
+import { Field, send, tied, useRequestIds } from "@/ui/form";
 import { recorderId } from "../device/recorder-id";
 import { senderFor } from "../device/sender";
 
@@ -78,7 +78,8 @@ export function LateForm({
     refused: "",
     phase: null,
   });
-  const [sessionId] = useState(() => newId());
+  const ids = useRequestIds();
+  const [savedAs, setSavedAs] = useState("");
   const [when, setWhen] = useState(() => localNow(nowMs - 3 * 3_600_000));
   const [person, setPerson] = useState(people[0]?.id ?? "");
   const [place, setPlace] = useState(places[0]?.id ?? "");
@@ -129,15 +130,16 @@ export function LateForm({
     if (Object.keys(found).length > 0) return setMessage(null);
     setBusy(true);
     setMessage(null);
-    const sent = await send<{ id: string }>("POST", "/api/sessions", {
-      id: sessionId,
+    const asked = {
       horse: horse.id,
       ladder: blocks[0]?.ladder ?? first.id,
       start_rung: blocks[0]?.rung ?? 1,
       person: person === "" ? null : person,
       place: place === "" ? null : place,
       started_ms: startWallMs,
-    });
+    };
+    const sessionId = ids.idFor(asked);
+    const sent = await send<{ id: string }>("POST", "/api/sessions", { id: sessionId, ...asked });
     if (!sent.ok) {
       setBusy(false);
       return setMessage(sent.message);
@@ -167,10 +169,11 @@ export function LateForm({
       );
     }
     setKept(true);
-    await toReview();
+    setSavedAs(sessionId);
+    await toReview(sessionId);
   };
 
-  const toReview = async () => {
+  const toReview = async (sessionId: string) => {
     setBusy(true);
     if (await senderFor(storeId).flush(8000)) router.push(`/horses/${horse.id}/review/${sessionId}`);
     else {
@@ -198,7 +201,7 @@ export function LateForm({
       className="max-w-3xl"
       onSubmit={(event) => {
         event.preventDefault();
-        void (kept ? toReview() : save());
+        void (kept ? toReview(savedAs) : save());
       }}
     >
       <h1 className="text-[2rem]">Write a session down</h1>
