@@ -9,11 +9,12 @@ export const BUSY_MS = 5000;
  * FULL so that what was acknowledged survives a power cut, a busy timeout for
  * the backup command, foreign keys always.
  */
-const PRAGMAS = `PRAGMA busy_timeout=${BUSY_MS}; PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;`;
+const pragmas = (busyMs: number) =>
+  `PRAGMA busy_timeout=${busyMs}; PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;`;
 
-const prepare = (database: Database) =>
+const prepare = (database: Database, busyMs: number) =>
   new Promise<void>((resolve, reject) => {
-    database.exec(PRAGMAS, (error) => (error === null ? resolve() : reject(error)));
+    database.exec(pragmas(busyMs), (error) => (error === null ? resolve() : reject(error)));
   });
 
 const shut = (database: Database) => new Promise<void>((resolve) => database.close(() => resolve()));
@@ -44,7 +45,7 @@ export interface Connected {
  * opening, at BEGIN or at COMMIT, is closed and never used again: SQLite
  * remembers on a connection that the disk was read-only when it was opened.
  */
-export function connect(file: string): Connected {
+export function connect(file: string, busyMs = BUSY_MS): Connected {
   const sequelize = new Sequelize({
     dialect: "sqlite",
     storage: file,
@@ -77,7 +78,7 @@ export function connect(file: string): Connected {
     }
     let prepared = ready.get(database);
     if (prepared === undefined) {
-      prepared = prepare(database);
+      prepared = prepare(database, busyMs);
       ready.set(database, prepared);
     }
     try {

@@ -33,13 +33,15 @@ export interface OpenOptions {
   /** Fills a new store before it takes its name, so that a cut leaves none half filled. */
   readonly fill?: (store: Store) => Promise<void>;
   readonly say?: (text: string) => void;
+  /** How long a write waits for another program's lock. */
+  readonly busyMs?: number;
 }
 
 const STORE_ID = "store_id";
 const EPOCH = "restore_epoch";
 
-async function openAsItIs(file: string, now: () => number): Promise<Store> {
-  const connected = connect(file);
+async function openAsItIs(file: string, now: () => number, busyMs?: number): Promise<Store> {
+  const connected = connect(file, busyMs);
   const { sequelize } = connected;
   try {
     await migrate(sequelize);
@@ -107,7 +109,7 @@ export async function openStore(file: string, now: () => number = Date.now, opti
       await copyStore(file, copy, MIGRATION_NAMES, true);
     }
   }
-  return openAsItIs(file, now);
+  return openAsItIs(file, now, options.busyMs);
 }
 
 /** Waits for the writer and closes every connection. */

@@ -1,5 +1,6 @@
 import type { Transaction } from "sequelize";
 import type { Connected } from "./connect";
+import { storeFailure } from "./failure";
 
 interface Job<T> {
   readonly work: (transaction: Transaction) => Promise<T>;
@@ -38,11 +39,18 @@ export class Writer {
     await Promise.resolve();
     for (let job = this.queue.shift(); job !== undefined; job = this.queue.shift()) {
       const { work, done, failed } = job;
+      let began = false;
       try {
-        done(await this.connected.sequelize.transaction(work));
+        const value = await this.connected.sequelize.transaction((transaction) => {
+          began = true;
+          return work(transaction);
+        });
+        done(value);
       } catch (error) {
         await this.connected.startAfresh();
         failed(error);
+        // Who waited behind a lock that would not come waits no second time for it.
+        if (!began && storeFailure(error) === "held") for (const waiting of this.queue.splice(0)) waiting.failed(error);
       }
     }
     this.running = null;

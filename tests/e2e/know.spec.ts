@@ -438,7 +438,7 @@ test("horses put away and brought back, namesakes told apart, a picture, kit wit
   await page.getByLabel("Length, m").fill("2,4");
   await page.getByRole("button", { name: "Add it" }).click();
   await expect(page.getByText("2.4 m")).toBeVisible();
-  await page.getByRole("button", { name: "Edit" }).first().click();
+  await page.getByRole("button", { name: "Change" }).first().click();
   await page.getByLabel("Note").fill("frayed");
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("frayed")).toBeVisible();
@@ -464,7 +464,7 @@ test("horses put away and brought back, namesakes told apart, a picture, kit wit
   await page.getByLabel("What", { exact: true }).fill("folding the line");
   await page.getByRole("button", { name: "Note it" }).click();
   await expect(person.getByText("Practice without a horse: once, 10 minutes")).toBeVisible();
-  await person.getByRole("button", { name: "Edit" }).click();
+  await person.getByRole("button", { name: "Change" }).click();
   await page.getByLabel("Name").fill("Ivo Tamsel-Bo");
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("Ivo Tamsel-Bo")).toBeVisible();

@@ -12,7 +12,7 @@ import { reported } from "./report";
 
 const LONG = process.env.DEFT_FAULTS === "long";
 /** The short form tries so many of the moments, spread over all of them. */
-const SHORT_CUTS = 4;
+const SHORT_CUTS = 3;
 const CHILD = join(ROOT, ".cache", "faults", "cut-child.mjs");
 
 let folder: string;
@@ -125,7 +125,7 @@ describe("cut off before any step", () => {
     );
   });
 
-  it.each([1, 2, 3])("a change of version from the %i. migration goes on and loses nothing", async (done) => {
+  it.each(LONG ? [1, 2, 3] : [1, 3])("a change of version from the %i. migration goes on and loses nothing", async (done) => {
     const old = async () => {
       const { sequelize } = connect(file);
       await migrate(sequelize, MIGRATIONS.slice(0, done));

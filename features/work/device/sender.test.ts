@@ -237,7 +237,7 @@ describe("taps the device cannot keep", () => {
   it("are sent although the device never answers", async () => {
     const device = new FailingQueue("hanging");
     device.hangs = true;
-    const sender = new Sender("s", device.open);
+    const sender = new Sender("s", device.open, 200);
     await sender.keep(taps(2));
     expect(await sender.flush(9000)).toBe(true);
     expect(server.saved.size).toBe(2);

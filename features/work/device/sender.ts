@@ -85,6 +85,7 @@ export class Sender {
   constructor(
     private readonly storeId: string,
     private readonly open: (onLost: () => void) => Promise<EventQueue>,
+    private readonly patienceMs = KEEP_PATIENCE_MS,
   ) {
     void this.opened().catch(() => undefined);
   }
@@ -116,11 +117,11 @@ export class Sender {
       .finally(() => {
         this.opening = null;
       });
-    return inTime(this.opening, KEEP_PATIENCE_MS, "The device's store does not open.");
+    return inTime(this.opening, this.patienceMs, "The device's store does not open.");
   }
 
   /** Uses the device's store, for so long and no longer. One that failed may be closed or full: the next use opens it anew. */
-  private async onDevice<T>(use: (queue: EventQueue) => Promise<T>, patienceMs = KEEP_PATIENCE_MS): Promise<T> {
+  private async onDevice<T>(use: (queue: EventQueue) => Promise<T>, patienceMs = this.patienceMs): Promise<T> {
     try {
       return await inTime(use(await this.opened()), patienceMs, "The device does not answer.");
     } catch (error) {
