@@ -20,6 +20,8 @@ export default defineConfig({
       "tests/unit/**/*.test.ts",
       "app/**/*.test.ts",
     ],
+    // Left alone the runner keeps one of two cores for itself and runs file after file.
+    maxWorkers: 2,
     testTimeout: 60_000,
     hookTimeout: 60_000,
   },
