@@ -44,11 +44,14 @@ interface Waiting {
   readonly failed: (error: unknown) => void;
 }
 
+/** Page loads whose offsets are remembered; those in use are a handful. */
+const MOST_OFFSETS = 1000;
+
 /** SQLite takes at most 32 766 values in a statement; an event needs ten. */
 const ROWS_AT_ONCE = 2000;
 
 /** Half of a character pair, as a name cut short may end in, would come back from the disk as another one. */
-const wellFormed = (text: string) => Buffer.from(text, "utf8").toString("utf8");
+const wellFormed = (text: string) => (/[\ud800-\udfff]/.test(text) ? Buffer.from(text, "utf8").toString("utf8") : text);
 
 const rowOf = (event: SessionEvent, receivedMs: number): EventRow => ({
   id: event.id,
@@ -104,6 +107,9 @@ export async function eventReach({ event }: Models, transaction?: Transaction): 
 export class EventWriter {
   private waiting: Waiting[] = [];
   private scheduled = false;
+  /** How far the events reach after the last commit, and the offsets it left; null and empty where that is not known. */
+  private reach: number | null = null;
+  private readonly offsets = new Map<string, number>();
   private readonly listeners: ((sessions: readonly string[]) => void)[] = [];
 
   constructor(
@@ -148,6 +154,7 @@ export class EventWriter {
       });
       this.settle(group ?? [], outcomes);
     } catch (error) {
+      this.forget();
       // Where BEGIN failed the work never ran, and what waits must be answered all the same.
       const began = group as readonly Waiting[] | null;
       if (began !== null && began.length > 1 && storeFailure(error) !== "held") await this.writeOneByOne(began);
@@ -160,9 +167,16 @@ export class EventWriter {
       try {
         this.settle([one], await this.writer.write((transaction) => this.appendAll([one], transaction)));
       } catch (error) {
+        this.forget();
         one.failed(error);
       }
     }
+  }
+
+  /** What was remembered of a write that did not come to its commit is not so. */
+  private forget(): void {
+    this.reach = null;
+    this.offsets.clear();
   }
 
   private settle(group: readonly Waiting[], outcomes: readonly Outcome[]): void {
@@ -225,7 +239,9 @@ export class EventWriter {
     });
     for (let at = 0; at < fresh.length; at += ROWS_AT_ONCE) await event.bulkCreate(fresh.slice(at, at + ROWS_AT_ONCE), { transaction });
     await this.keepClocks(taken, transaction);
-    const position = await eventReach(this.models, transaction);
+    // Positions are given in turn and by this writer alone: they need be asked for once.
+    const position = this.reach === null ? await eventReach(this.models, transaction) : this.reach + fresh.length;
+    this.reach = position;
     return outcomes.map((outcome, i) => {
       if ("error" in outcome) return outcome;
       const count = group[i]?.batch.events.length ?? 0;
@@ -243,10 +259,12 @@ export class EventWriter {
     const offsets = new Map(
       batches.flatMap(({ recorder, clocks }) => Object.entries(clocks).map(([load, offset]) => [load, { recorder, offset }] as const)),
     );
-    if (offsets.size === 0) return;
+    if ([...offsets].every(([load, { offset }]) => this.offsets.get(load) === offset)) return;
     const had = (await recorderClock.findAll({ where: { load: [...offsets.keys()] }, transaction })).map(plain);
     const before = new Map(had.map(({ load, offset_ms }) => [load, offset_ms]));
     const changed = [...offsets].filter(([load, { offset }]) => before.get(load) !== offset);
+    if (this.offsets.size > MOST_OFFSETS) this.offsets.clear();
+    for (const [load, { offset }] of offsets) this.offsets.set(load, offset);
     if (changed.length === 0) return;
     await recorderClock.bulkCreate(
       changed.map(([load, { recorder, offset }]) => ({ load, recorder, offset_ms: offset })),

@@ -1,6 +1,6 @@
 export { rungsBetween } from "./between";
 export { chosenWays, methodCautions, wayCautions } from "./cautions";
-export { otherSettingsDiffer, type PlanChange, planChanges, unchangedRungs } from "./changes";
+export { otherSettingsDiffer, type PlanChange, planChanges } from "./changes";
 export { type BlockSurroundings, type Criterion, criterionOf } from "./criterion";
 export {
   addStrand,
@@ -56,4 +56,5 @@ export {
 } from "./schedule";
 export { splitStep } from "./split";
 export { starterPlan } from "./starter";
+export { unchangedRungs } from "./unchanged";
 export { WAY_KEYS, WAYS, type WayChoice, type WayKey, type WayOption, type Ways, wayOf, waysFor } from "./ways";

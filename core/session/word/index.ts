@@ -4,14 +4,8 @@ export { chanceOfEase, EASE_BLOCK_TRIALS, type EaseThresholds, easeThresholds } 
 export { movingOnSentence, progressOf, type ValuesGoal, valuesGoalOf } from "./goal";
 export type { BreathingState, SideState, WordInput } from "./input";
 export { limitReached } from "./limits";
-export {
-  DEFAULT_WORD_SETTINGS,
-  WORD_SETTING_FIELDS,
-  type WordSettingField,
-  type WordSettings,
-  wordSettingProblem,
-  wordSettingsFrom,
-} from "./settings";
+export { WORD_SETTING_FIELDS, type WordSettingField, wordSettingProblem, wordSettingsFrom } from "./setting-fields";
+export { DEFAULT_WORD_SETTINGS, type WordSettings } from "./settings";
 export { shareSentence } from "./share-sentence";
 export { heatOf, type Situation, sureRungBelow, wordInputOf } from "./situation";
 export { theWord } from "./the-word";

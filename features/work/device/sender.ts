@@ -1,7 +1,7 @@
 import type { SessionEvent } from "@/core/schemas";
 import { readMark, wentBack, writeMark } from "./mark";
 import { DeviceQueue, type EventQueue, type RefusedTap } from "./queue";
-import { bodyOf, reach } from "./reach";
+import { bodyOf, NO_ANSWER, reach } from "./reach";
 import { type ServerClock, serverClock } from "./server-clock";
 
 /** What the sender knows of the way to the server. */
@@ -49,9 +49,10 @@ interface Answer {
 /** Refusals of what is in a batch; any other is the server's own trouble, and the batch is sent again. */
 const OF_THE_BATCH = [400, 404, 409, 413, 422];
 
-const inTime = <T>(promise: Promise<T>, ms: number, words: string): Promise<T> =>
+/** Gives a promise so long; its own outcome later counts for nothing. */
+const inTime = <T>(promise: Promise<T>, ms: number): Promise<T> =>
   new Promise((resolve, reject) => {
-    const timer = setTimeout(() => reject(new Error(words)), ms);
+    const timer = setTimeout(() => reject(new Error("late")), ms);
     promise.then(resolve, reject).finally(() => clearTimeout(timer));
   });
 
@@ -117,13 +118,13 @@ export class Sender {
       .finally(() => {
         this.opening = null;
       });
-    return inTime(this.opening, this.patienceMs, "The device's store does not open.");
+    return inTime(this.opening, this.patienceMs);
   }
 
   /** Uses the device's store, for so long and no longer. One that failed may be closed or full: the next use opens it anew. */
   private async onDevice<T>(use: (queue: EventQueue) => Promise<T>, patienceMs = this.patienceMs): Promise<T> {
     try {
-      return await inTime(use(await this.opened()), patienceMs, "The device does not answer.");
+      return await inTime(use(await this.opened()), patienceMs);
     } catch (error) {
       this.queue?.close();
       this.queue = null;
@@ -248,7 +249,7 @@ export class Sender {
     } catch (error) {
       this.tied = false;
       await this.count();
-      this.say({ held: error instanceof Error ? error.message : "The server does not answer." });
+      this.say({ held: error instanceof Error ? error.message : NO_ANSWER });
       this.timer = setTimeout(this.kick, this.pauseMs);
       this.pauseMs = Math.min(LONGEST_PAUSE_MS, this.pauseMs * 2);
     } finally {
@@ -362,7 +363,7 @@ export class Sender {
     const answer = await bodyOf<Answer>(response);
     if (response.ok) {
       // A confirmation that did not come through whole is none: the same taps are sent again.
-      if (answer === null) throw new Error("The server's answer did not come through.");
+      if (answer === null) throw new Error(NO_ANSWER);
       await this.settle(batch, "saved");
       if (answer.position !== undefined) this.mark({ epoch: answer.epoch ?? "", position: answer.position });
       return;
