@@ -45,7 +45,7 @@ export function Moved({ storeId, to }: { storeId: string; to: string }) {
           ? "Some taps made under this name were refused. Try them again or save them here, then open the address above."
           : left === null
             ? "Looking for taps made under this name. Then it goes on by itself."
-            : `${left} made under this name ${left === 1 ? "is" : "are"} not on the server. Keep this page open; it goes on by itself once they are.`}
+            : `${left} ${left === 1 ? "tap" : "taps"} made under this name ${left === 1 ? "is" : "are"} not on the server. Keep this page open; it goes on by itself once they are.`}
       </p>
       <RefusedTaps storeId={storeId} />
       <noscript>Scripts are off in this browser: open the address above.</noscript>

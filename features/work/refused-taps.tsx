@@ -131,7 +131,7 @@ export function TapsOnDevice({ storeId }: { storeId: string }) {
         {waiting === null
           ? "Counting."
           : away > 0
-            ? `${away} ${away === 1 ? "waits" : "wait"} to be sent. ${held ?? ""}`
+            ? `${away} ${away === 1 ? "tap waits" : "taps wait"} to be sent. ${held ?? ""}`
             : refused.size > 0
               ? "All others are on the server."
               : "All are on the server."}

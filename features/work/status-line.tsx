@@ -3,7 +3,6 @@
 import Link from "next/link";
 import { useEffect, useState, useSyncExternalStore } from "react";
 import type { SessionEvent } from "@/core/schemas";
-import { NO_ANSWER } from "./device/reach";
 import { NOTHING_SENT, type SendingState, senderFor } from "./device/sender";
 
 /** Shorter waits are the way of a network; from here on it is said. */
@@ -36,7 +35,7 @@ export function whereabouts(events: readonly Pick<SessionEvent, "id">[], state: 
   };
 }
 
-/** Seconds since anything got through, for the status; ticks only while something waits. */
+/** Seconds since anything got through, in fives, since each change is read out to who cannot see it; counts only while something waits. */
 function useStuckSeconds(since: number | null): number {
   const [nowMs, setNowMs] = useState(0);
   useEffect(() => {
@@ -44,7 +43,7 @@ function useStuckSeconds(since: number | null): number {
     const timer = setInterval(() => setNowMs(Date.now()), 1000);
     return () => clearInterval(timer);
   }, [since]);
-  return since === null ? 0 : Math.max(0, Math.floor((nowMs - since) / 1000));
+  return since === null ? 0 : Math.max(0, Math.floor((nowMs - since) / (SAID_AFTER_SECONDS * 1000)) * SAID_AFTER_SECONDS);
 }
 
 /** Where the taps are, said as it is: kept on this device, saved on the server. */
@@ -55,14 +54,12 @@ export function StatusLine({ storeId, events }: { storeId: string; events: reado
   const stuck = useStuckSeconds(state.stuckSinceMs);
   const late = stuck >= SAID_AFTER_SECONDS;
   const calm = state.held === null && state.keeps && refused === 0 && !late;
+  // Short, since what it takes on a phone the criterion above gives way for.
+  const held = state.held?.replace(/\.$/, "") ?? null;
+  const unsent = held === null ? (late ? `Not sent for ${stuck} s` : null) : late ? `${held}, not sent for ${stuck} s` : held;
   const troubles = [
-    ...(state.keeps
-      ? []
-      : [
-          `This device does not keep taps${unkept > 0 ? `; ${unkept} only on this page` : ""}. Keep the page open until they are on the server.`,
-        ]),
-    ...(state.held === null ? [] : [state.held === NO_ANSWER ? `${state.held} The rest is sent when it is back.` : state.held]),
-    ...(late ? [`Not sent for ${stuck} s.`] : []),
+    ...(state.keeps ? [] : [unkept > 0 ? `${unkept} only on this page, keep it open` : "This device does not keep taps"]),
+    ...(unsent === null ? [] : [unsent]),
   ];
   return (
     <p
@@ -72,7 +69,7 @@ export function StatusLine({ storeId, events }: { storeId: string; events: reado
       data-on-server={onServer ?? "unknown"}
     >
       saved on this device {onDevice}, on the server {onServer ?? "–"}
-      {troubles.map((trouble) => `. ${trouble.replace(/\.$/, "")}`).join("")}
+      {troubles.map((trouble) => `. ${trouble}`).join("")}
       {refused > 0 && (
         <>
           . {refused} not taken by the server, kept here:{" "}

@@ -133,10 +133,10 @@ test("a device that takes no more taps: they are held on the page, said to be so
   });
   await page.route("**/api/events", (route) => route.abort());
   for (let i = 0; i < 5; i++) await pad(page, "got it").click();
-  await expect(page.getByText("This device does not keep taps; 5 only on this page.")).toBeVisible();
+  await expect(page.getByText("5 only on this page, keep it open")).toBeVisible();
   await expect(status(page)).toHaveAttribute("data-on-server", String(before));
   await expect(status(page)).toHaveAttribute("data-waiting", "5");
-  await expect(page.getByText(/Not sent for \d+ s/)).toBeVisible();
+  await expect(page.getByText(/[Nn]ot sent for \d+ s/)).toBeVisible();
   await page.unroute("**/api/events");
   await expect(status(page)).toHaveAttribute("data-on-server", String(before + 5));
   await expect(status(page)).toHaveAttribute("data-waiting", "0");
@@ -148,7 +148,7 @@ test("a way that swallows what is sent is given up, said, and tried again", asyn
   await allSaved(page);
   await page.route("**/api/**", () => undefined);
   await pad(page, "got it").click();
-  await expect(page.getByText(/Not sent for \d+ s/)).toBeVisible({ timeout: 12_000 });
+  await expect(page.getByText(/[Nn]ot sent for \d+ s/)).toBeVisible({ timeout: 12_000 });
   await expect(page.getByText("The server does not answer")).toBeVisible({ timeout: 15_000 });
   await page.unroute("**/api/**");
   await allSaved(page);
