@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { SessionEvent } from "@/core/schemas";
+import { PLAIN_HORSE } from "@/tests/support/plain-horse";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
 import { withRaw } from "./file";
 import { addHorse, addPerson, addSession, closeStore, EventConflictError, openStore, type Store, storeFailure } from "./index";
@@ -14,14 +15,7 @@ const SESSION = testId(900_000);
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "deft-writer-"));
   store = await openStore(join(folder, "own.sqlite"), () => Date.UTC(2026, 5, 20), { busyMs: 400 });
-  const name = { name: "Tarn", born_day: null, birth_year: null, sex: null, kind: "", height_cm: null, mass_kg: null, history: "" };
-  const horseId = await addHorse(store, {
-    ...name,
-    triggers: "",
-    preferred_reinforcers: "",
-    resting_breaths_per_min: null,
-    resting_heart_per_min: null,
-  });
+  const horseId = await addHorse(store, PLAIN_HORSE);
   await addSession(store, { id: SESSION, horseId, ladderId: null, personId: null, placeId: null, startRung: null });
 });
 afterEach(async () => {

@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { HorseInput } from "@/core/schemas";
+import { PLAIN_HORSE as HORSE } from "@/tests/support/plain-horse";
 import { emptyDraft } from "@/tests/support/plan";
 import { randomSession } from "@/tests/support/random-session";
 import { CacheKeeper } from "./cache-keeper";
@@ -33,20 +34,6 @@ import {
 let folder: string;
 let store: Store;
 const NOW = Date.UTC(2026, 5, 20);
-const HORSE: HorseInput = {
-  name: "Tarn",
-  born_day: null,
-  birth_year: 2015,
-  sex: null,
-  kind: "",
-  height_cm: null,
-  mass_kg: null,
-  history: "",
-  triggers: "",
-  preferred_reinforcers: "",
-  resting_breaths_per_min: null,
-  resting_heart_per_min: null,
-};
 const DRAFT = { ...emptyDraft(), behaviour: { ...emptyDraft().behaviour, name: "plate" } };
 
 beforeEach(async () => {

@@ -3,9 +3,10 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { QueryTypes } from "sequelize";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { EMPTY_BEHAVIOUR, type HorseInput } from "@/core/schemas";
+import { EMPTY_BEHAVIOUR } from "@/core/schemas";
 import { reduceSession } from "@/core/session";
 import { populateDemo, populatedStore } from "@/tests/support/demo";
+import { PLAIN_HORSE as HORSE } from "@/tests/support/plain-horse";
 import { emptyDraft } from "@/tests/support/plan";
 import { randomSession } from "@/tests/support/random-session";
 import { connect } from "./connect";
@@ -43,20 +44,6 @@ import {
 let folder: string;
 let store: Store;
 const NOW = Date.UTC(2026, 5, 20);
-const HORSE: HorseInput = {
-  name: "Tarn",
-  born_day: null,
-  birth_year: 2015,
-  sex: null,
-  kind: "",
-  height_cm: 150,
-  mass_kg: 430,
-  history: "",
-  triggers: "",
-  preferred_reinforcers: "",
-  resting_breaths_per_min: null,
-  resting_heart_per_min: null,
-};
 
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "deft-store-"));

@@ -242,6 +242,7 @@ test("a device offers what was confirmed again to a store that was put back to a
   for (let i = 0; i < 3; i++) await pad(page, "got it").click();
   await allSaved(page);
   const all = await eventsOnDisk(server.file, session);
+  expect(await command("restore", server, [backup])).toContain("The program is running with this data; stop it first.");
   await server.kill();
   expect(await command("restore", server, [backup])).toContain("The backup is in place");
   expect((await eventsOnDisk(server.file, session)).length).toBe(all.length - 3);

@@ -2,6 +2,7 @@ import type { SessionEvent } from "@/core/schemas";
 import { readMark, wentBack, writeMark } from "./mark";
 import { DeviceQueue, type EventQueue, type RefusedTap } from "./queue";
 import { bodyOf, NO_ANSWER, reach } from "./reach";
+import { ReopeningQueue } from "./reopening";
 import { type ServerClock, serverClock } from "./server-clock";
 
 /** What the sender knows of the way to the server. */
@@ -31,8 +32,6 @@ export const NOTHING_SENT: SendingState = {
 const BATCH = 200;
 const FIRST_PAUSE_MS = 400;
 const LONGEST_PAUSE_MS = 5000;
-/** A device that has not taken a tap after this time is not waited for: the tap is sent from memory. */
-const KEEP_PATIENCE_MS = 3000;
 /** Reading a session, and going through all that was kept in thirty days, take longer on a slow phone. */
 const READ_PATIENCE_MS = 6000;
 const WHOLE_PATIENCE_MS = 60_000;
@@ -49,13 +48,6 @@ interface Answer {
 /** Refusals of what is in a batch; any other is the server's own trouble, and the batch is sent again. */
 const OF_THE_BATCH = [400, 404, 409, 413, 422];
 
-/** Gives a promise so long; its own outcome later counts for nothing. */
-const inTime = <T>(promise: Promise<T>, ms: number): Promise<T> =>
-  new Promise((resolve, reject) => {
-    const timer = setTimeout(() => reject(new Error("late")), ms);
-    promise.then(resolve, reject).finally(() => clearTimeout(timer));
-  });
-
 /**
  * Sends what the device keeps, in order, until the server has confirmed it.
  * What the device cannot keep is held in memory and sent from there; opening
@@ -70,8 +62,7 @@ export class Sender {
   private readonly beingKept = new Set<string>();
   private readonly ownLoads = new Set<string>();
   private readonly offsets = new Map<string, number>();
-  private queue: EventQueue | null = null;
-  private opening: Promise<EventQueue> | null = null;
+  private readonly device: ReopeningQueue;
   private running = false;
   private again = false;
   /** Whether clock and store were asked since the server was last out of reach. */
@@ -85,10 +76,10 @@ export class Sender {
 
   constructor(
     private readonly storeId: string,
-    private readonly open: (onLost: () => void) => Promise<EventQueue>,
-    private readonly patienceMs = KEEP_PATIENCE_MS,
+    open: (onLost: () => void) => Promise<EventQueue>,
+    patienceMs?: number,
   ) {
-    void this.opened().catch(() => undefined);
+    this.device = new ReopeningQueue(open, patienceMs);
   }
 
   subscribe = (listener: () => void) => {
@@ -105,37 +96,10 @@ export class Sender {
     for (const listener of this.listeners) listener();
   }
 
-  /** The device's store, opened where it is not open yet. */
-  private opened(): Promise<EventQueue> {
-    if (this.queue !== null) return Promise.resolve(this.queue);
-    this.opening ??= this.open(() => {
-      this.queue = null;
-    })
-      .then((queue) => {
-        this.queue = queue;
-        return queue;
-      })
-      .finally(() => {
-        this.opening = null;
-      });
-    return inTime(this.opening, this.patienceMs);
-  }
-
-  /** Uses the device's store, for so long and no longer. One that failed may be closed or full: the next use opens it anew. */
-  private async onDevice<T>(use: (queue: EventQueue) => Promise<T>, patienceMs = this.patienceMs): Promise<T> {
-    try {
-      return await inTime(use(await this.opened()), patienceMs);
-    } catch (error) {
-      this.queue?.close();
-      this.queue = null;
-      throw error;
-    }
-  }
-
   /** Writes taps to the device. @returns whether they are on its disk. */
   private async write(events: readonly SessionEvent[]): Promise<boolean> {
     try {
-      await this.onDevice((queue) => queue.keep(events));
+      await this.device.use((queue) => queue.keep(events));
       const waiting = this.state.waiting === null ? null : new Set(this.state.waiting);
       for (const { id } of events) if (this.memory.delete(id)) waiting?.add(id);
       this.say({ unkept: new Set(this.memory.keys()), waiting, keeps: true });
@@ -174,16 +138,18 @@ export class Sender {
 
   /** Every tap of a session that this device has. */
   async ofSession(session: string): Promise<SessionEvent[]> {
-    const kept = await this.onDevice((queue) => queue.ofSession(session), READ_PATIENCE_MS).catch(() => {
-      this.say({ keeps: false });
-      return [];
-    });
+    const kept = await this.device
+      .use((queue) => queue.ofSession(session), READ_PATIENCE_MS)
+      .catch(() => {
+        this.say({ keeps: false });
+        return [];
+      });
     return [...kept, ...[...this.memory.values()].filter((event) => event.session === session)];
   }
 
   /** The taps the server would not take, with its reasons. */
   async refusedTaps(): Promise<RefusedTap[]> {
-    const kept = await this.onDevice((queue) => queue.refused(), READ_PATIENCE_MS).catch(() => []);
+    const kept = await this.device.use((queue) => queue.refused(), READ_PATIENCE_MS).catch(() => []);
     return [...kept, ...this.refusedInMemory.values()];
   }
 
@@ -195,7 +161,7 @@ export class Sender {
       this.refusedInMemory.delete(id);
       this.memory.set(id, tap.event);
     }
-    await this.onDevice((queue) => queue.settle(ids, "waiting")).catch(() => undefined);
+    await this.device.use((queue) => queue.settle(ids, "waiting")).catch(() => undefined);
     // What the server's clock had to do with it may have been put right.
     this.tied = false;
     await this.count();
@@ -204,7 +170,7 @@ export class Sender {
 
   /** Forgets what was confirmed long ago. */
   async prune(): Promise<void> {
-    await this.onDevice((queue) => queue.prune(), WHOLE_PATIENCE_MS).catch(() => undefined);
+    await this.device.use((queue) => queue.prune(), WHOLE_PATIENCE_MS).catch(() => undefined);
   }
 
   /** Sends now; a call while sending makes it look once more. */
@@ -259,7 +225,7 @@ export class Sender {
 
   private async count(): Promise<void> {
     try {
-      const [waiting, refused] = await this.onDevice((queue) => Promise.all([queue.idsOf("waiting"), queue.idsOf("refused")]));
+      const [waiting, refused] = await this.device.use((queue) => Promise.all([queue.idsOf("waiting"), queue.idsOf("refused")]));
       this.say({
         unkept: new Set(this.memory.keys()),
         waiting: new Set(waiting),
@@ -284,7 +250,7 @@ export class Sender {
     this.toOffer ||= wentBack(readMark(this.storeId), clock);
     if (this.toOffer)
       try {
-        await this.onDevice((queue) => queue.offerAgain(), WHOLE_PATIENCE_MS);
+        await this.device.use((queue) => queue.offerAgain(), WHOLE_PATIENCE_MS);
         this.toOffer = false;
         await this.count();
       } catch {
@@ -304,11 +270,11 @@ export class Sender {
     if (known !== null && Math.abs(known - offsetMs) <= roundTripMs) return;
     this.offsets.set(load, offsetMs);
     // Not waited for: without it the next page measures anew.
-    void this.onDevice((queue) => queue.keepOffset(load, offsetMs)).catch(() => undefined);
+    void this.device.use((queue) => queue.keepOffset(load, offsetMs)).catch(() => undefined);
   }
 
   private async knownOffset(load: string): Promise<number | null> {
-    return this.offsets.get(load) ?? (await this.onDevice((queue) => queue.offset(load)).catch(() => null));
+    return this.offsets.get(load) ?? (await this.device.use((queue) => queue.offset(load)).catch(() => null));
   }
 
   /** The server's clock minus the device's under a page load. */
@@ -325,7 +291,7 @@ export class Sender {
     const held = [...this.memory.values()].filter(({ id }) => !this.beingKept.has(id));
     if (held.length > 0 && !(await this.write(held))) return held.filter(({ recorder }) => recorder === held[0]?.recorder).slice(0, BATCH);
     try {
-      return await this.onDevice((queue) => queue.waiting(BATCH));
+      return await this.device.use((queue) => queue.waiting(BATCH));
     } catch {
       return [];
     }
@@ -342,11 +308,11 @@ export class Sender {
   private async settle(batch: readonly SessionEvent[], standing: "saved" | "refused", reason?: string): Promise<void> {
     const held = batch.filter(({ id }) => this.memory.delete(id));
     const kept = batch.filter((event) => !held.includes(event)).map(({ id }) => id);
-    if (kept.length > 0) await this.onDevice((queue) => queue.settle(kept, standing, reason));
+    if (kept.length > 0) await this.device.use((queue) => queue.settle(kept, standing, reason));
     if (held.length === 0) return;
     // What was sent from memory is kept for thirty days like the rest, if the device takes it now.
     try {
-      await this.onDevice((queue) => queue.keep(held, standing, reason));
+      await this.device.use((queue) => queue.keep(held, standing, reason));
     } catch {
       if (standing === "refused") for (const event of held) this.refusedInMemory.set(event.id, { event, reason: reason ?? "" });
     }
