@@ -29,7 +29,7 @@ export async function send<T>(method: "POST" | "PUT" | "DELETE", url: string, bo
   } catch (error) {
     const late = error instanceof DOMException && error.name === "TimeoutError";
     const message = late
-      ? "The server has not answered for half a minute. What you typed is still here; look whether it was saved before you send it again."
+      ? "No answer for half a minute. Look whether it was saved before you send it again."
       : "The server does not answer. What you typed is still here; try again.";
     return { ok: false, message, fields: [] };
   }

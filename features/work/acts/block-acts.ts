@@ -124,7 +124,7 @@ export function blockActs(pen: Pen) {
     });
     putting = false;
     if (!sent.ok && sent.code === "ladder-conflict")
-      return "The rung could not be put in: this ladder was changed in another window. Load the page again to go on with the changed one; taps are kept.";
+      return "This ladder was changed in another window. Load the page again; taps are kept.";
     if (!sent.ok) return `The rung could not be put in. ${sent.message}`;
     const moved = unchangedRungs(plan, next);
     const { behaviour, next: nextStart, planCautions } = start;

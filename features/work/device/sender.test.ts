@@ -22,6 +22,7 @@ class FakeServer {
   swallows = false;
   confirmLost = 0;
   dislikes = new Set<string>();
+  refusesTimes = false;
   requests = 0;
   position = 0;
   epoch = "";
@@ -42,6 +43,7 @@ class FakeServer {
     const body = JSON.parse(String(init?.body)) as Posted;
     this.lastClocks = body.clocks;
     if (body.events.some((event) => this.dislikes.has(event.id))) return json({ detail: "no such thing" }, 422);
+    if (this.refusesTimes) return json({ detail: "before 1980", code: "clock" }, 422);
     const now = Date.now() + this.clockMs;
     if (body.events.some(({ load, wall_ms }) => wall_ms + (body.clocks[load] ?? 0) > now + 86_400_000))
       return json({ detail: "in the future", code: "clock" }, 422);
@@ -168,6 +170,22 @@ describe.each(kinds)("the sender, with taps kept %s", (_, open) => {
     expect(Math.abs(server.lastClocks[list[0]?.load ?? ""] ?? 1e9)).toBeLessThan(1000);
   });
 
+  it("are sent by themselves once a server whose clock refused them has a right one", async () => {
+    const store = open();
+    const list = taps(2);
+    // The device's clock and the server's cannot be reconciled while it counts from 1970.
+    server.refusesTimes = true;
+    const sender = new Sender("s", store);
+    await sender.keep(list);
+    expect(await sender.flush(5000)).toBe(true);
+    expect(sender.snapshot().refused.size).toBe(2);
+    server.refusesTimes = false;
+    sender.reconnect();
+    await vi.waitFor(() => expect(server.saved.size).toBe(2), 4000);
+    expect(await sender.flush(2000)).toBe(true);
+    expect(sender.snapshot().refused.size).toBe(0);
+  });
+
   it("takes the offset whose asking came back quickest, at load and again after the server was away", async () => {
     const sender = new Sender("s", open());
     const [first, second] = [taps(1), taps(1)];
@@ -191,6 +209,7 @@ describe.each(kinds)("the sender, with taps kept %s", (_, open) => {
 class FailingQueue {
   fails = false;
   hangs = false;
+  settles = true;
   opened = 0;
   constructor(private readonly storeName: string) {}
   open = async (): Promise<EventQueue> => {
@@ -198,6 +217,8 @@ class FailingQueue {
     if (this.fails) throw new Error("QuotaExceededError");
     const queue = await DeviceQueue.open(this.storeName);
     const keep = queue.keep.bind(queue);
+    const settle = queue.settle.bind(queue);
+    queue.settle = (...args) => (this.settles ? settle(...args) : Promise.reject(new Error("QuotaExceededError")));
     queue.keep = (...args) => {
       if (this.hangs) return new Promise(() => undefined);
       return this.fails ? Promise.reject(new Error("QuotaExceededError")) : keep(...args);
@@ -232,6 +253,24 @@ describe("taps the device cannot keep", () => {
     expect(sender.snapshot().keeps).toBe(true);
     expect(await sender.flush(3000)).toBe(true);
     expect(await (await DeviceQueue.open("failing")).ofSession(last[0]?.session ?? "")).toContainEqual(last[0]);
+  });
+
+  it("that it kept and then cannot mark as saved are not sent for ever, nor called unsent", async () => {
+    const device = new FailingQueue("unmarked");
+    device.settles = false;
+    const sender = new Sender("s", device.open);
+    const list = taps(250);
+    await sender.keep(list);
+    expect(await sender.flush(3000)).toBe(true);
+    expect([...server.saved.values()].every((times) => times === 1)).toBe(true);
+    expect(server.saved.size).toBe(250);
+    expect(whereabouts(list, sender.snapshot())).toMatchObject({ onServer: 250, away: 0 });
+    expect(sender.snapshot().held).toBeNull();
+    device.settles = true;
+    sender.kick();
+    await sender.flush(3000);
+    expect(await (await DeviceQueue.open("unmarked")).waiting(10)).toEqual([]);
+    expect([...server.saved.values()].every((times) => times === 1)).toBe(true);
   });
 
   it("are sent although the device never answers", async () => {

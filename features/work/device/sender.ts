@@ -37,6 +37,14 @@ const READ_PATIENCE_MS = 6000;
 const WHOLE_PATIENCE_MS = 60_000;
 const CLOCK_ASKINGS = 5;
 
+interface Settled {
+  readonly standing: "saved" | "refused";
+  readonly reason?: string;
+}
+
+/** Why a tap is kept aside whose time alone was refused: it is sent again with each new connection, since a clock may be put right. */
+const CLOCK_REASON = "The server's clock says otherwise.";
+
 /** What the server answers a batch with, as far as the sender acts on it. */
 interface Answer {
   readonly detail?: string;
@@ -60,6 +68,8 @@ export class Sender {
   private readonly refusedInMemory = new Map<string, RefusedTap>();
   /** Memory taps whose keeping is still under way: they are not sent yet, so that a tap is written before it travels. */
   private readonly beingKept = new Set<string>();
+  /** Taps the server has answered for that the device could not mark so yet: sent no more, and marked when it can. */
+  private readonly unmarked = new Map<string, Settled>();
   private readonly ownLoads = new Set<string>();
   private readonly offsets = new Map<string, number>();
   private readonly device: ReopeningQueue;
@@ -155,17 +165,25 @@ export class Sender {
 
   /** Sends refused taps once more. */
   async tryAgain(ids: readonly string[]): Promise<void> {
+    await this.putBack(ids);
+    // What the server's clock had to do with it may have been put right.
+    this.tied = false;
+    await this.count();
+    this.kick();
+  }
+
+  /** Lets refused taps wait again. */
+  private async putBack(ids: readonly string[]): Promise<void> {
+    if (ids.length === 0) return;
     for (const id of ids) {
       const tap = this.refusedInMemory.get(id);
       if (tap === undefined) continue;
       this.refusedInMemory.delete(id);
       this.memory.set(id, tap.event);
     }
+    for (const id of ids) this.unmarked.delete(id);
+    this.say({ refused: new Set([...this.state.refused].filter((id) => !ids.includes(id))) });
     await this.device.use((queue) => queue.settle(ids, "waiting")).catch(() => undefined);
-    // What the server's clock had to do with it may have been put right.
-    this.tied = false;
-    await this.count();
-    this.kick();
   }
 
   /** Forgets what was confirmed long ago. */
@@ -206,6 +224,7 @@ export class Sender {
         this.again = false;
         this.clockAsked = false;
         await this.tie();
+        await this.markSettled();
         await this.sendAll();
         this.pauseMs = FIRST_PAUSE_MS;
         this.say({ held: null });
@@ -228,7 +247,7 @@ export class Sender {
       const [waiting, refused] = await this.device.use((queue) => Promise.all([queue.idsOf("waiting"), queue.idsOf("refused")]));
       this.say({
         unkept: new Set(this.memory.keys()),
-        waiting: new Set(waiting),
+        waiting: new Set(waiting.filter((id) => !this.unmarked.has(id))),
         refused: new Set([...refused, ...this.refusedInMemory.keys()]),
       });
     } catch {
@@ -245,7 +264,7 @@ export class Sender {
   private async tie(): Promise<void> {
     if (this.tied) return;
     const clock = await serverClock(this.ownLoads.size > 0 ? CLOCK_ASKINGS : 1);
-    if (clock.store !== this.storeId) throw new Error("Other data is open on the server now. These taps stay on the device.");
+    if (clock.store !== this.storeId) throw new Error("Other data is open on the server now.");
     for (const load of this.ownLoads) await this.keepOffset(load, clock);
     this.toOffer ||= wentBack(readMark(this.storeId), clock);
     if (this.toOffer)
@@ -258,6 +277,8 @@ export class Sender {
       }
     this.mark(clock);
     this.tied = true;
+    const forTheirTime = (await this.refusedTaps()).filter(({ reason }) => reason === CLOCK_REASON);
+    await this.putBack(forTheirTime.map(({ event }) => event.id));
   }
 
   private mark({ epoch, position }: { epoch: string; position: number }): void {
@@ -291,7 +312,8 @@ export class Sender {
     const held = [...this.memory.values()].filter(({ id }) => !this.beingKept.has(id));
     if (held.length > 0 && !(await this.write(held))) return held.filter(({ recorder }) => recorder === held[0]?.recorder).slice(0, BATCH);
     try {
-      return await this.device.use((queue) => queue.waiting(BATCH));
+      const waiting = await this.device.use((queue) => queue.waiting(BATCH + this.unmarked.size));
+      return waiting.filter(({ id }) => !this.unmarked.has(id)).slice(0, BATCH);
     } catch {
       return [];
     }
@@ -308,13 +330,31 @@ export class Sender {
   private async settle(batch: readonly SessionEvent[], standing: "saved" | "refused", reason?: string): Promise<void> {
     const held = batch.filter(({ id }) => this.memory.delete(id));
     const kept = batch.filter((event) => !held.includes(event)).map(({ id }) => id);
-    if (kept.length > 0) await this.device.use((queue) => queue.settle(kept, standing, reason));
+    for (const id of kept) this.unmarked.set(id, { standing, reason });
+    await this.markSettled();
     if (held.length === 0) return;
     // What was sent from memory is kept for thirty days like the rest, if the device takes it now.
     try {
       await this.device.use((queue) => queue.keep(held, standing, reason));
     } catch {
       if (standing === "refused") for (const event of held) this.refusedInMemory.set(event.id, { event, reason: reason ?? "" });
+    }
+  }
+
+  private async markSettled(): Promise<void> {
+    const mark = (ids: readonly string[], { standing, reason }: Settled) =>
+      this.device
+        .use((queue) => queue.settle(ids, standing, reason))
+        .then(() => {
+          for (const id of ids) this.unmarked.delete(id);
+        });
+    const all = [...this.unmarked];
+    const saved = all.filter(([, { standing }]) => standing === "saved").map(([id]) => id);
+    try {
+      if (saved.length > 0) await mark(saved, { standing: "saved" });
+      for (const [id, settled] of all) if (settled.standing === "refused") await mark([id], settled);
+    } catch {
+      // The device is full or away: tried again with the next run.
     }
   }
 
@@ -344,7 +384,7 @@ export class Sender {
       return this.sendBatch(batch);
     }
     // One bad event must not hold up the rest: find it, keep it aside, say so.
-    if (batch.length === 1) return this.settle(batch, "refused", detail);
+    if (batch.length === 1) return this.settle(batch, "refused", answer.code === "clock" ? CLOCK_REASON : detail);
     const middle = batch.length >> 1;
     await this.sendBatch(batch.slice(0, middle));
     await this.sendBatch(batch.slice(middle));
