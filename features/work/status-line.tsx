@@ -57,10 +57,7 @@ export function StatusLine({ storeId, events }: { storeId: string; events: reado
   // Short, since what it takes on a phone the criterion above gives way for.
   const held = state.held?.replace(/\.$/, "") ?? null;
   const unsent = held === null ? (late ? `Not sent for ${stuck} s` : null) : late ? `${held}, not sent for ${stuck} s` : held;
-  const troubles = [
-    ...(state.keeps ? [] : [unkept > 0 ? `${unkept} only on this page, keep it open` : "This device does not keep taps"]),
-    ...(unsent === null ? [] : [unsent]),
-  ];
+  const troubles = [...(state.keeps ? [] : [`This device keeps none, ${unkept} only on this page`]), ...(unsent === null ? [] : [unsent])];
   return (
     <p
       role="status"

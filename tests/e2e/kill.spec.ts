@@ -133,7 +133,7 @@ test("a device that takes no more taps: they are held on the page, said to be so
   });
   await page.route("**/api/events", (route) => route.abort());
   for (let i = 0; i < 5; i++) await pad(page, "got it").click();
-  await expect(page.getByText("5 only on this page, keep it open")).toBeVisible();
+  await expect(page.getByText("This device keeps none, 5 only on this page")).toBeVisible();
   await expect(status(page)).toHaveAttribute("data-on-server", String(before));
   await expect(status(page)).toHaveAttribute("data-waiting", "5");
   await expect(page.getByText(/[Nn]ot sent for \d+ s/)).toBeVisible();

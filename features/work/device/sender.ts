@@ -167,9 +167,7 @@ export class Sender {
   async tryAgain(ids: readonly string[]): Promise<void> {
     await this.putBack(ids);
     // What the server's clock had to do with it may have been put right.
-    this.tied = false;
-    await this.count();
-    this.kick();
+    this.reconnect();
   }
 
   /** Lets refused taps wait again. */
@@ -251,10 +249,11 @@ export class Sender {
         refused: new Set([...refused, ...this.refusedInMemory.keys()]),
       });
     } catch {
+      const { waiting, refused } = this.state;
       this.say({
         unkept: new Set(this.memory.keys()),
-        waiting: this.state.waiting ?? new Set(),
-        refused: new Set([...this.state.refused, ...this.refusedInMemory.keys()]),
+        waiting: waiting ?? new Set(),
+        refused: new Set([...refused, ...this.refusedInMemory.keys()]),
         keeps: false,
       });
     }
