@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { randomSession } from "@/tests/support/random-session";
 import { analyseEvents, groupOutput, readEventsCsv, writeEventsCsv } from "../formats";
 import { placeEvents } from "./clock";
-import { reduceSession } from "./reduce";
+import { reduceSession } from "./reduce-session";
 import { summariseSession } from "./summary";
 import { workSeconds } from "./time";
 

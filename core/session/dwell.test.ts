@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { SessionWriter } from "@/tests/support/session-writer";
 import { type DwellPlan, dwellAdvice, dwellConsistency, heldPhases, plannedDwell } from "./dwell";
-import { reduceSession } from "./reduce";
+import { reduceSession } from "./reduce-session";
 
 const plan: DwellPlan = {
   phases: [

@@ -1,5 +1,8 @@
-import { checkPayload, type SessionEvent } from "../schemas/event";
+import type { EventType, SessionEvent } from "../schemas/event";
 import type { PlacedEvent } from "./clock";
+
+/** Whether a payload has the shape of its type of event. */
+export type PayloadCheck = (type: EventType, payload: Record<string, unknown>) => { readonly ok: boolean };
 
 /** The events that count, in order, and how many were taken out. */
 export interface EffectiveEvents {
@@ -33,7 +36,7 @@ function undoneIds(placed: readonly PlacedEvent[], byId: ReadonlyMap<string, Ses
  * leave a payload of the wrong shape is passed over. The originals stay in
  * the log.
  */
-export function effectiveEvents(placed: readonly PlacedEvent[]): EffectiveEvents {
+export function effectiveEvents(placed: readonly PlacedEvent[], check: PayloadCheck): EffectiveEvents {
   let rewriting = false;
   for (const { event } of placed) if (event.type === "undo" || event.type === "correct") rewriting = true;
   if (!rewriting) return { events: placed, undone: 0, struck: 0 };
@@ -48,7 +51,7 @@ export function effectiveEvents(placed: readonly PlacedEvent[]): EffectiveEvents
     if (event.payload.strike === true) struck.add(target.id);
     else if (typeof event.payload.payload === "object" && event.payload.payload !== null) {
       const merged = { ...(edited.get(target.id) ?? target.payload), ...event.payload.payload };
-      if (checkPayload(target.type, merged).ok) edited.set(target.id, merged);
+      if (check(target.type, merged).ok) edited.set(target.id, merged);
     }
   }
   const events: PlacedEvent[] = [];

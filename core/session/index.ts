@@ -12,7 +12,7 @@ export {
   type OpenAsk,
   plannedDwell,
 } from "./dwell";
-export { effectiveEvents } from "./effective";
+export { effectiveEvents, type PayloadCheck } from "./effective";
 export {
   asMasteryTrials,
   carriedOver,
@@ -30,7 +30,8 @@ export { shortfallOf } from "./met-check";
 export { barredToday, beginningSide, type NextStart, nextStart } from "./next-start";
 export { MOVING_ON_SECONDS, type Offers, offersOf } from "./offers";
 export { ONE_BUTTON, OneButton } from "./one-button";
-export { type Block, type BlockKind, reduceSession, type SessionHeader, type SessionRecord, type Span, type TimedFact } from "./reduce";
+export { type Block, type BlockKind, reduceEvents, type SessionHeader, type SessionRecord, type Span, type TimedFact } from "./reduce";
+export { reduceSession } from "./reduce-session";
 export {
   type CoachPlan,
   orderOfSteps,

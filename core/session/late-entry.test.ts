@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { testId } from "@/tests/support/session-writer";
 import { checkEvent } from "../schemas";
 import { type LateBlock, type LateSession, lateBlockProblem, lateEvents, spreadEvenly } from "./late-entry";
-import { reduceSession } from "./reduce";
+import { reduceSession } from "./reduce-session";
 import { summariseSession } from "./summary";
 
 const block = (change: Partial<LateBlock> = {}): LateBlock => ({

@@ -4,7 +4,7 @@ import type { EventType } from "../schemas/event";
 import { cornerStands, freeWork, isEdgeZone } from "./free-work";
 import { offersOf } from "./offers";
 import { ONE_BUTTON, OneButton } from "./one-button";
-import { reduceSession } from "./reduce";
+import { reduceSession } from "./reduce-session";
 import { orderOfSteps, piecesUsed, reinforcementCoach } from "./reinforcement-coach";
 import { openDanger, signsWithin } from "./signals";
 

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { randomSession } from "@/tests/support/random-session";
 import type { SessionEvent } from "../schemas/event";
-import { reduceSession } from "./reduce";
+import { reduceSession } from "./reduce-session";
 import { summariseSession } from "./summary";
 
 const seeds = fc.integer({ min: 1, max: 1_000_000 });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
-import { reduceSession } from "./reduce";
+import { reduceSession } from "./reduce-session";
 import { summariseSession } from "./summary";
 import { blockSeconds, secondsSinceRest, workSeconds } from "./time";
 

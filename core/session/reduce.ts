@@ -3,7 +3,7 @@ import type { Criterion } from "../ladder/criterion";
 import { earnsReinforcer } from "../ladder/schedule";
 import type { EventType, SessionEvent } from "../schemas/event";
 import { type ClockKnowledge, type PlacedEvent, placeEvents } from "./clock";
-import { effectiveEvents, withoutDuplicates } from "./effective";
+import { effectiveEvents, type PayloadCheck, withoutDuplicates } from "./effective";
 import { barOf, judgedByBar } from "./follow-bar";
 import type { Trial } from "./trial";
 import { TrialBuilder, type TrialSurroundings } from "./trial-builder";
@@ -327,9 +327,10 @@ class Walk {
  * Derives a session from its events: a pure function of the set of events,
  * whatever their order of arrival and however often they came.
  * Cost grows as n·log n with the number of events.
+ * @param check what a correction's result must pass; `reduceSession` brings the schemas' own, which a first script does not load.
  */
-export function reduceSession(events: Iterable<SessionEvent>, clocks: ClockKnowledge = {}): SessionRecord {
-  const effective = effectiveEvents(placeEvents(withoutDuplicates(events), clocks));
+export function reduceEvents(events: Iterable<SessionEvent>, clocks: ClockKnowledge, check: PayloadCheck): SessionRecord {
+  const effective = effectiveEvents(placeEvents(withoutDuplicates(events), clocks), check);
   const start = startOfWork(effective.events);
   const walk = new Walk();
   const facts: TimedFact[] = [];

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { SessionWriter } from "@/tests/support/session-writer";
-import { reduceSession } from "./reduce";
+import { reduceSession } from "./reduce-session";
 import { breathingAfterWork, lastHeartRate } from "./vital-signs";
 
 describe("vital signs of a session", () => {

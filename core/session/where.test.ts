@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { SessionWriter } from "@/tests/support/session-writer";
-import { reduceSession } from "./reduce";
+import { reduceSession } from "./reduce-session";
 import { whereNow } from "./where";
 
 describe("whereNow", () => {

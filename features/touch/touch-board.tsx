@@ -62,7 +62,7 @@ export function TouchBoard({
   const sides = wide ? (["L", "R"] as const) : ([shown] as const);
   return (
     <div className="grid gap-3">
-      <fieldset className="flex min-w-0 gap-1.5 overflow-x-auto pb-0.5" aria-label="With">
+      <fieldset className="flex min-w-0 flex-wrap gap-1.5" aria-label="With">
         {TOUCH_TOOLS.map((one) => (
           <button
             key={one}

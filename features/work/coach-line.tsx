@@ -25,7 +25,7 @@ export function coachOf({ start, session, block }: RecorderState, rung: number):
 }
 
 /** Before the ask: whether this one earns it, and what is left. After it: which step comes next, and what slipped. */
-export function CoachLine({ state, coach }: { state: RecorderState; coach: ReinforcementCoach }) {
+export function CoachLine({ state, coach, asking }: { state: RecorderState; coach: ReinforcementCoach; asking: boolean }) {
   const [, look] = useState(0);
   const waiting = coach.waitSeconds > 0;
   useEffect(() => {
@@ -36,26 +36,26 @@ export function CoachLine({ state, coach }: { state: RecorderState; coach: Reinf
   const { record } = state.session;
   const last = record.trials.at(-1);
   const slip = last?.blockIndex === record.blocks.length - 1 && state.way === "timed" ? last.faults.at(-1) : undefined;
+  const word = (step: Step) => `${STEP_WORDS[step]}${step === "wait" ? ` ${Math.ceil(coach.waitSeconds)} s` : ""}`;
   return (
-    <p className="flex flex-wrap items-baseline gap-x-3 gap-y-0.5 text-[0.95rem] leading-tight" data-testid="coach">
+    <p
+      className={`flex shrink-0 flex-wrap items-baseline gap-x-2 text-[0.85rem] leading-tight desk:text-base ${asking ? "pen-tall" : ""}`}
+      data-testid="coach"
+    >
       <span className={`font-semibold ${coach.nextEarns ? "text-plum" : "text-soft"}`}>{coach.sentence}</span>
       {coach.piecesLeft !== null && <span className="figures text-soft">{coach.piecesLeft} left in the pouch</span>}
       {state.way === "timed" && (
-        <span className="text-soft">
-          {coach.steps.map((step, i) => (
-            <span key={step}>
-              {i > 0 && " → "}
-              {step === coach.next ? (
-                <strong className="text-ink underline underline-offset-4">
-                  {STEP_WORDS[step]}
-                  {step === "wait" && ` ${Math.ceil(coach.waitSeconds)} s`}
-                </strong>
-              ) : (
-                STEP_WORDS[step]
-              )}
-            </span>
-          ))}
-        </span>
+        <>
+          {coach.next !== null && <strong className="pen-not-tall">{word(coach.next)} now</strong>}
+          <span className="pen-tall text-soft">
+            {coach.steps.map((step, i) => (
+              <span key={step}>
+                {i > 0 && " → "}
+                {step === coach.next ? <strong className="text-ink underline underline-offset-4">{word(step)}</strong> : STEP_WORDS[step]}
+              </span>
+            ))}
+          </span>
+        </>
       )}
       {slip !== undefined && <span className="font-semibold text-brick">Slip: {slip}.</span>}
     </p>

@@ -25,7 +25,7 @@ function Clock({ state }: { state: RecorderState }) {
   const { record, nowMs } = state.session;
   return (
     <span className="figures text-right font-head text-2xl leading-none font-bold" suppressHydrationWarning data-testid="clock">
-      {state.onBreak && <span className="mr-2 font-sans text-sm font-semibold text-ochre">break</span>}
+      {state.onBreak && <span className="mr-1 font-sans text-sm font-semibold text-ochre">break</span>}
       {clockWords(workSeconds(record, nowMs()))}
     </span>
   );
@@ -38,11 +38,15 @@ function Rate({ state }: { state: RecorderState }) {
   const seconds = workSeconds(record, nowMs());
   const met = record.trials.filter((trial) => trial.outcome === "met").length;
   return (
-    <span className="figures text-right text-sm whitespace-nowrap text-soft" suppressHydrationWarning>
+    <span className="figures text-right text-[0.85rem] leading-tight whitespace-nowrap text-soft" suppressHydrationWarning>
       {seconds < 20 ? "–" : ((met * 60) / seconds).toFixed(1)} met a minute
     </span>
   );
 }
+
+/** How many signs stand beside the count on the narrowest screen. */
+const SIGNS = 7;
+const STEP = 21;
 
 /** The trials of this block as signs, with the count against the plan. */
 export function BlockCount({ state }: { state: RecorderState }) {
@@ -51,74 +55,85 @@ export function BlockCount({ state }: { state: RecorderState }) {
   const index = record.blocks.length - 1;
   const trials = block === null ? [] : record.trials.filter((trial) => trial.blockIndex === index);
   const met = trials.filter((trial) => trial.outcome === "met").length;
-  const shown = trials.slice(-11);
+  const shown = trials.slice(-SIGNS);
   return (
-    <div className="flex items-center justify-between gap-3">
+    <div className="flex min-h-6 shrink-0 items-center justify-between gap-2">
       <svg
-        viewBox="0 0 290 24"
-        className="h-6 w-[290px] max-w-[70%]"
+        width={SIGNS * STEP}
+        height="22"
+        className="shrink-0"
         role="img"
         aria-label={`This block: ${trials.map((t) => t.outcome).join(", ") || "no trials yet"}`}
       >
         {shown.map((trial, i) => (
-          <g key={trial.eventId} transform={`translate(${13 + i * 26} 12)`}>
-            <OutcomeSign outcome={trial.outcome} radius={8} stroke={2.2} />
+          <g key={trial.eventId} transform={`translate(${10 + i * STEP} 11)`}>
+            <OutcomeSign outcome={trial.outcome} radius={7.5} stroke={2.2} />
           </g>
         ))}
-        {shown.length < 11 && (
-          <circle cx={13 + shown.length * 26} cy="12" r="8" fill="none" stroke="var(--hair)" strokeWidth="2" strokeDasharray="3 3" />
+        {shown.length < SIGNS && (
+          <circle cx={10 + shown.length * STEP} cy="11" r="7.5" fill="none" stroke="var(--hair)" strokeWidth="2" strokeDasharray="3 3" />
         )}
       </svg>
-      <span className="figures text-sm whitespace-nowrap">
-        <span data-testid="block-count">
+      <span className="figures flex flex-wrap justify-end gap-x-1 text-right text-sm leading-tight">
+        <span className="whitespace-nowrap" data-testid="block-count">
           {met} met of {trials.length}
           {block?.planned != null && <span className="text-soft"> · plan {block.planned}</span>}
         </span>
-        {record.offers > 0 && <span className="text-soft"> · {record.offers} offered</span>}
+        {record.offers > 0 && <span className="whitespace-nowrap text-soft">· {record.offers} offered</span>}
       </span>
     </div>
   );
 }
 
-/** Horse, side, way of logging, rung and behaviour, with the session's clock and rate. */
-export function HeaderLine({ state, rung }: { state: RecorderState; rung: number }) {
+/** Horse, way of logging and clock; side, rung, behaviour and rate below. */
+export function HeaderLine({ state, rung, className }: { state: RecorderState; rung: number; className: string }) {
   const { start, block, way, setWay, setSheet } = state;
+  const kind = !start.battery && block?.kind ? KIND_WORD[block.kind] : "";
+  const named = block !== null && block.ladder === null && !start.battery;
+  const where = [
+    ...(block?.side ? [SIDE_WORD[block.side]] : []),
+    ...(named ? [] : [`${start.battery ? "item" : "rung"} ${rung}`]),
+    ...(kind === "" ? [] : [kind]),
+  ].join(" · ");
   return (
-    <header className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 gap-y-1 lg:col-span-2">
-      <h1 className="truncate text-xl lg:text-2xl">
+    <header className={`${className} grid grid-cols-[minmax(0,1fr)_auto_auto] items-center gap-x-3 gap-y-0.5`}>
+      <h1 className="truncate text-[1.15rem] desk:text-2xl" title={start.horse.name}>
         <Link href={`/horses/${start.horse.id}/work`} prefetch={false} className="hover:underline">
           {start.horse.name}
         </Link>
-        {block?.side && <span className="ml-2 font-sans text-base font-normal text-soft">{SIDE_WORD[block.side]}</span>}
       </h1>
-      <Clock state={state} />
-      <div className="flex min-w-0 items-center gap-3">
+      <div className="flex items-center gap-2">
         <fieldset className="flex shrink-0 rounded border-2 border-ink text-sm" aria-label="Way of logging">
           {(["tally", "timed"] as const).map((w) => (
             <button
               key={w}
               type="button"
               aria-pressed={way === w}
+              aria-keyshortcuts="c"
               onClick={() => setWay(w)}
-              className={`min-h-9 px-2.5 font-semibold ${way === w ? "bg-ink text-on-ink" : ""}`}
+              className={`min-h-8 px-2 font-semibold desk:min-h-9 desk:px-2.5 ${way === w ? "bg-ink text-on-ink" : ""}`}
             >
               {w === "tally" ? "Tally" : "Timed"}
             </button>
           ))}
         </fieldset>
-        <p className="truncate text-sm text-soft">
-          {block !== null && block.ladder === null && !start.battery ? "" : `${start.battery ? "item" : "rung"} ${rung}`}
-          {!start.battery && block?.kind && KIND_WORD[block.kind] !== "" ? `, ${KIND_WORD[block.kind]}` : ""} · {start.behaviour}
-        </p>
         <button
           type="button"
-          className="hidden size-9 shrink-0 place-items-center rounded hover:bg-paper lg:grid"
+          className="hidden size-9 shrink-0 place-items-center rounded hover:bg-paper desk:grid"
           onClick={() => setSheet("keys")}
           aria-label="Keys"
         >
           <Keyboard size={20} />
         </button>
       </div>
+      <Clock state={state} />
+      <p className="col-span-2 min-w-0 text-[0.85rem] leading-tight text-soft" data-testid="where">
+        {where}
+        <span className="pen-behaviour">
+          {where === "" ? "" : " · "}
+          {start.behaviour}
+        </span>
+      </p>
       <Rate state={state} />
     </header>
   );

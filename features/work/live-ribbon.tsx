@@ -41,7 +41,7 @@ export function LiveRibbon({ record, nowMs }: { record: SessionRecord; nowMs: ()
   const toMs = Math.max(WINDOW_MS, now + 2000);
   const fromMs = toMs - WINDOW_MS;
   return (
-    <div ref={box} className="shrink overflow-hidden contain-strict" style={{ height }}>
+    <div ref={box} className="pen-ribbon shrink overflow-hidden contain-strict" style={{ height }}>
       <Ribbon
         record={recentPart(record, fromMs - 5000)}
         view={{ fromMs, toMs, width, height, presentMs: now }}

@@ -75,6 +75,7 @@ export const Pad = memo(function Pad({
   return (
     <button
       type="button"
+      data-pad
       disabled={disabled}
       aria-pressed={pressed}
       aria-keyshortcuts={keys}
@@ -95,7 +96,7 @@ export const Pad = memo(function Pad({
         }
         byPointer.current = false;
       }}
-      className={`relative flex min-h-[72px] touch-none flex-col items-center justify-center gap-1 rounded-lg border-[2.5px] px-1 font-head text-[1.02rem] leading-none font-semibold select-none disabled:opacity-40 ${TONES[tone]} ${className}`}
+      className={`relative flex min-h-[56px] min-w-0 touch-none flex-col items-center justify-center gap-1 overflow-hidden rounded-lg border-[2.5px] px-0.5 text-center font-head text-[1.02rem] leading-none font-semibold select-none disabled:opacity-40 ${TONES[tone]} ${className}`}
     >
       {icon}
       <span>

@@ -1,16 +1,18 @@
 "use client";
 
-import { ArrowLeftRight, Ban, Coffee, Ellipsis, Flag, Undo2 } from "lucide-react";
+import { ArrowLeftRight, Ban, Coffee, Ellipsis, Flag, Layers, LayoutGrid, ListOrdered, Undo2 } from "lucide-react";
 import { type LadderPlan, methodOf } from "@/core/ladder";
 import { OutcomeIcon } from "@/ui/ribbon";
 import { Pad } from "./pad";
+import { type LowerPad, padNeeds, padPages } from "./pad-pages";
 import { BOWL, DIAMOND, icon, OFFER, PEAK, SEED, Sign, WAVE, WEDGE } from "./signs";
 import type { RecorderState } from "./use-recorder";
+import { useShort } from "./use-short";
 
 /** The cue phases, lightest first: the taller the bar, the clearer the ask. */
 function Phases({ plan, current, onPhase }: { plan: LadderPlan; current: number; onPhase: (phase: number) => void }) {
   return (
-    <div className="grid gap-2" style={{ gridTemplateColumns: `repeat(${plan.phases.length}, minmax(0, 1fr))` }}>
+    <div style={{ gridTemplateColumns: `repeat(${plan.phases.length}, minmax(0, 1fr))` }}>
       {plan.phases.map((phase, i) => {
         const on = current === i + 1;
         return (
@@ -22,7 +24,7 @@ function Phases({ plan, current, onPhase }: { plan: LadderPlan; current: number;
             keys={String(i + 1)}
             onPress={() => onPhase(i + 1)}
             tone={on ? "ochre" : "plain"}
-            className={`justify-center! overflow-hidden text-[0.95rem]! ${on ? "underline underline-offset-4" : "border-transparent! bg-transparent!"}`}
+            className={`justify-center! pb-2 text-[0.9rem]! ${on ? "underline underline-offset-4" : "border-transparent! bg-transparent!"}`}
             icon={<span aria-hidden="true" className="absolute inset-x-0 bottom-0 bg-ochre" style={{ height: 4 + i * 4 }} />}
           />
         );
@@ -39,125 +41,166 @@ function Outcomes({ state }: { state: RecorderState }) {
   const tally = way === "tally";
   const got = staying ? "stayed" : way === "timed" && asksStay ? "in place" : "got it";
   return (
-    <div className="grid grid-cols-6 gap-2">
-      {!tally && (
+    <>
+      <div className="grid-cols-6">
+        {!tally && (
+          <Pad
+            label={open === null ? "hold while you ask" : "let go to release"}
+            tone={open === null ? "plain" : "ochre"}
+            pressed={open !== null}
+            onHold={act.hold}
+            onSwipe={act.phaseBy}
+            keys="Space"
+            className="col-span-2 border-ochre!"
+          />
+        )}
+        {tally && asksStay ? (
+          <Pad
+            label="got it"
+            hint="hold to time the stay"
+            tone="main"
+            icon={<OutcomeIcon outcome="met" size={30} />}
+            onHold={act.stay}
+            keys="g"
+            className="col-span-4 text-xl!"
+          />
+        ) : (
+          <Pad
+            label={got}
+            tone="main"
+            icon={<OutcomeIcon outcome="met" size={34} />}
+            onPress={() => act.outcome("met")}
+            onSwipe={tally ? act.swipeLast : undefined}
+            keys="g"
+            className={tally ? "col-span-4 text-xl!" : "col-span-2"}
+          />
+        )}
         <Pad
-          label={open === null ? "hold while you ask" : "let go to release"}
-          tone={open === null ? "plain" : "ochre"}
-          pressed={open !== null}
-          onHold={act.hold}
-          onSwipe={act.phaseBy}
-          keys="Space"
-          className="col-span-2 row-span-1 min-h-[84px]! border-ochre!"
-        />
-      )}
-      {tally && asksStay ? (
-        <Pad
-          label="got it"
-          hint="hold to time the stay"
-          tone="main"
-          icon={<OutcomeIcon outcome="met" size={30} />}
-          onHold={act.stay}
-          keys="g"
-          className="col-span-4 min-h-[88px]! text-xl!"
-        />
-      ) : (
-        <Pad
-          label={got}
-          tone="main"
-          icon={<OutcomeIcon outcome="met" size={34} />}
-          onPress={() => act.outcome("met")}
+          label="try"
+          icon={<OutcomeIcon outcome="try" size={30} />}
+          onPress={() => act.outcome("try")}
           onSwipe={tally ? act.swipeLast : undefined}
-          keys="g"
-          className={tally ? "col-span-4 min-h-[88px]! text-xl!" : "col-span-2"}
+          keys="t"
+          className={tally ? "col-span-2 text-lg!" : "col-span-2"}
         />
-      )}
-      <Pad
-        label="try"
-        icon={<OutcomeIcon outcome="try" size={30} />}
-        onPress={() => act.outcome("try")}
-        onSwipe={tally ? act.swipeLast : undefined}
-        keys="t"
-        className={tally ? "col-span-2 min-h-[88px]! text-lg!" : "col-span-2"}
-      />
-      <Pad
-        label={staying ? "left" : "other"}
-        icon={<OutcomeIcon outcome="miss" size={26} />}
-        onPress={() => act.outcome("miss")}
-        onSwipe={tally ? act.swipeLast : undefined}
-        keys="o"
-        className="col-span-2"
-      />
-      <Pad
-        label="no answer"
-        icon={<OutcomeIcon outcome="refused" size={26} />}
-        onPress={() => act.outcome("refused")}
-        onSwipe={tally ? act.swipeLast : undefined}
-        keys="n"
-        className="col-span-2"
-      />
-      <Pad label="undo" tone="quiet" icon={<Undo2 {...icon} />} onPress={act.undo} keys="u" className="col-span-2" />
-    </div>
+      </div>
+      <div className="grid-cols-3">
+        <Pad
+          label={staying ? "left" : "other"}
+          icon={<OutcomeIcon outcome="miss" size={26} />}
+          onPress={() => act.outcome("miss")}
+          onSwipe={tally ? act.swipeLast : undefined}
+          keys="o"
+        />
+        <Pad
+          label="no answer"
+          icon={<OutcomeIcon outcome="refused" size={26} />}
+          onPress={() => act.outcome("refused")}
+          onSwipe={tally ? act.swipeLast : undefined}
+          keys="n"
+        />
+        <Pad label="undo" tone="quiet" icon={<Undo2 {...icon} />} onPress={act.undo} keys="u" />
+      </div>
+    </>
   );
 }
 
-/** The pads of the recorder, for both ways of logging. */
-export function Pads({ state, rung }: { state: RecorderState; rung: number }) {
-  const { act, way, open, block, onBreak } = state;
+/** One of the pads below the answers. */
+function Lower({ name, state, rung }: { name: LowerPad; state: RecorderState; rung: number }) {
+  const { act, way, block, onBreak, setSheet, setPadPage } = state;
   const { plan } = state.start;
-  const { reinforcer } = plan.feeding;
-  const food = methodOf(plan, Math.min(rung, plan.rungs.length)) !== "pressure-release" && reinforcer === "food";
-  // Where no food is used the same pad gives what takes its place.
-  const instead = reinforcer === "food" || reinforcer === "scratch" ? "scratch" : reinforcer === "away" ? "go away" : "rest";
-  return (
-    <div className="grid gap-2" data-way={way}>
-      <Phases plan={plan} current={open?.phase ?? state.phase} onPhase={act.phase} />
-      <Outcomes state={state} />
-      <div className="grid grid-cols-4 gap-2">
-        {way === "tally" ? (
-          <Pad label="not this one" tone="quiet" icon={<Ban {...icon} />} onPress={act.notThisOne} className="text-sm!" />
-        ) : (
-          <Pad label="mark" icon={<Sign d={DIAMOND} fill />} onPress={act.mark} keys="m" className="text-tarn!" />
-        )}
-        {food ? (
-          <Pad
-            label={way === "tally" ? "food +1" : "food"}
-            icon={<Sign d={SEED} fill />}
-            onPress={act.food}
-            keys="f"
-            className="text-plum!"
-          />
-        ) : (
-          <Pad label={instead} icon={<Sign d={WAVE} />} onPress={act.food} keys="f" className="text-plum!" />
-        )}
-        <Pad label="ease" tone="ease" icon={<Sign d={BOWL} />} onPress={() => act.signal("ease")} keys="e" />
-        <Pad label="tense" tone="tension" icon={<Sign d={PEAK} />} onPress={() => act.signal("tension")} keys="x" />
-      </div>
-      <div className="grid grid-cols-4 gap-2">
-        <Pad label={block?.side === "R" ? "to left" : "to right"} icon={<ArrowLeftRight {...icon} />} onPress={act.side} keys="s" />
-        <Pad label="offer" icon={<Sign d={OFFER} />} onPress={act.offer} keys="a" />
-        <Pad label="danger" tone="danger" icon={<Sign d={WEDGE} fill />} onPress={() => act.signal("danger")} keys="d" />
+  // What lies on the second page is pressed now and then: the first is back after it.
+  const then = (press: () => void) => () => {
+    setPadPage(1);
+    press();
+  };
+  switch (name) {
+    case "mark":
+      return <Pad label="mark" icon={<Sign d={DIAMOND} fill />} onPress={then(act.mark)} keys="m" className="text-tarn!" />;
+    case "not this one":
+      return <Pad label="not this one" tone="quiet" icon={<Ban {...icon} />} onPress={then(act.notThisOne)} className="text-sm!" />;
+    case "food": {
+      const { reinforcer } = plan.feeding;
+      const food = methodOf(plan, Math.min(rung, plan.rungs.length)) !== "pressure-release" && reinforcer === "food";
+      // Where no food is used the same pad gives what takes its place.
+      const instead = reinforcer === "food" || reinforcer === "scratch" ? "scratch" : reinforcer === "away" ? "go away" : "rest";
+      const label = food ? (way === "tally" ? "food +1" : "food") : instead;
+      return (
+        <Pad label={label} icon={<Sign d={food ? SEED : WAVE} fill={food} />} onPress={then(act.food)} keys="f" className="text-plum!" />
+      );
+    }
+    case "ease":
+      return <Pad label="ease" tone="ease" icon={<Sign d={BOWL} />} onPress={then(() => act.signal("ease"))} keys="e" />;
+    case "tense":
+      return <Pad label="tense" tone="tension" icon={<Sign d={PEAK} />} onPress={then(() => act.signal("tension"))} keys="x" />;
+    case "side":
+      return (
+        <Pad label={block?.side === "R" ? "to left" : "to right"} icon={<ArrowLeftRight {...icon} />} onPress={then(act.side)} keys="s" />
+      );
+    case "offer":
+      return <Pad label="offer" icon={<Sign d={OFFER} />} onPress={then(act.offer)} keys="a" />;
+    case "danger":
+      return <Pad label="danger" tone="danger" icon={<Sign d={WEDGE} fill />} onPress={() => act.signal("danger")} keys="d" />;
+    case "more":
+      return (
         <Pad
           label={onBreak ? "go on" : "more"}
           pressed={onBreak ? true : undefined}
           tone={onBreak ? "ochre" : "plain"}
           icon={onBreak ? <Coffee {...icon} /> : <Ellipsis {...icon} />}
-          onPress={onBreak ? act.takeBreak : () => state.setSheet("more")}
+          onPress={then(onBreak ? act.takeBreak : () => setSheet("more"))}
         />
-      </div>
-      <div className="hidden grid-cols-4 gap-2 lg:grid">
-        <Pad label="break" pressed={onBreak} icon={<Coffee {...icon} />} onPress={act.takeBreak} keys="b" disabled={onBreak} />
-        <Pad label="block" icon={<span className="figures text-lg leading-none">{rung}</span>} onPress={() => state.setSheet("block")} />
+      );
+  }
+}
+
+/** The pads of the recorder, for both ways of logging. */
+export function Pads({ state, rung }: { state: RecorderState; rung: number }) {
+  const { act, way, open, onBreak, padPage, setPadPage } = state;
+  const { plan } = state.start;
+  const short = useShort();
+  const { first, second } = padPages(padNeeds(plan, way), short);
+  const turned = second !== null && padPage === 2;
+  const row = (names: readonly LowerPad[], last: boolean) => (
+    <div key={names[0]} style={{ gridTemplateColumns: `repeat(${names.length + (last ? 1 : 0)}, minmax(0, 1fr))` }}>
+      {names.map((name) => (
+        <Lower key={name} name={name} state={state} rung={rung} />
+      ))}
+      {last && (
         <Pad
-          label="ladder"
-          icon={
-            <span aria-hidden="true" className="font-bold">
-              ⇄
-            </span>
-          }
-          onPress={() => state.setSheet("ladder")}
+          label={turned ? "first pads" : onBreak ? "go on" : "other pads"}
+          tone={onBreak && !turned ? "ochre" : "quiet"}
+          icon={<LayoutGrid {...icon} />}
+          onPress={onBreak && !turned ? act.takeBreak : () => setPadPage(turned ? 1 : 2)}
+          keys="p"
+          className="text-[0.9rem]!"
         />
-        <Pad label="finish" icon={<Flag {...icon} />} onPress={() => state.setSheet("finish")} />
+      )}
+    </div>
+  );
+  return (
+    <div className="pen-pads" data-way={way} data-page={turned ? 2 : 1}>
+      {turned ? (
+        <>
+          {second.slice(0, -1).map((names) => row(names, false))}
+          <div className="grid-cols-2">
+            <Pad label="break" icon={<Coffee {...icon} />} onPress={act.takeBreak} keys="b" disabled={onBreak} />
+            <Pad label="finish" icon={<Flag {...icon} />} onPress={() => state.setSheet("finish")} keys="q" />
+          </div>
+          {row(second.at(-1) ?? [], true)}
+        </>
+      ) : (
+        <>
+          <Phases plan={plan} current={open?.phase ?? state.phase} onPhase={act.phase} />
+          <Outcomes state={state} />
+          {first.map((names, i) => row(names, second !== null && i === first.length - 1))}
+        </>
+      )}
+      <div className="hidden! grid-cols-4 desk:grid!">
+        <Pad label="break" pressed={onBreak} icon={<Coffee {...icon} />} onPress={act.takeBreak} keys="b" disabled={onBreak} />
+        <Pad label="block" icon={<ListOrdered {...icon} />} onPress={() => state.setSheet("block")} />
+        <Pad label="ladder" icon={<Layers {...icon} />} onPress={() => state.setSheet("ladder")} />
+        <Pad label="finish" icon={<Flag {...icon} />} onPress={() => state.setSheet("finish")} keys="q" />
       </div>
     </div>
   );

@@ -25,6 +25,7 @@ import { StatusLine } from "./status-line";
 import { MomentStrip } from "./strip/moment-strip";
 import type { BlockChoice, RecorderStart, Side } from "./types";
 import { type RecorderState, useRecorder } from "./use-recorder";
+import { useTurning } from "./use-turning";
 import { useWakeLock } from "./wake-lock";
 import { WordPanel } from "./word-panel";
 
@@ -52,19 +53,10 @@ function Cautions({ cautions }: { cautions: readonly string[] }) {
   );
 }
 
-/** Where the last answer fell short of its rung, with the press that overrides it. */
-function Shortfall({ state }: { state: RecorderState }) {
-  const { record } = state.session;
-  const last = record.trials.at(-1);
-  if (last?.shortfall == null || last.overridden || last.blockIndex !== record.blocks.length - 1) return null;
-  return (
-    <p className="flex items-center justify-between gap-3 border-l-4 border-ochre pl-3 text-sm">
-      <span>Counted as a try. {last.shortfall}</span>
-      <button type="button" className="link min-h-11 shrink-0" onClick={state.act.countAsMet}>
-        Count it as met
-      </button>
-    </p>
-  );
+/** A long criterion is written smaller, so that it stays within two lines of a narrow screen. */
+function sizeFor(parts: readonly { readonly text: string }[]): string {
+  const letters = parts.reduce((sum, { text }) => sum + text.length, 0);
+  return letters <= 56 ? "text-[1.18rem]" : letters <= 80 ? "text-[1.02rem]" : "text-[0.9rem]";
 }
 
 /** The stop card, where a danger sign was not answered yet. */
@@ -90,6 +82,7 @@ export function Recorder({ given }: { given: RecorderStart }) {
   const stopWaiting = useRef<(() => void) | null>(null);
   useEffect(() => () => stopWaiting.current?.(), []);
   useKeys(state);
+  const turning = useTurning(state.turnPads);
   useWakeLock(working);
   useEffect(() => afterPaint(fetchParts), []);
   const finished = record.finishMs !== null;
@@ -149,41 +142,75 @@ export function Recorder({ given }: { given: RecorderStart }) {
   const preflight = !start.battery && record.blocks.length === 0 && !record.facts.some(({ type }) => type === "preflight");
   const freeStart = !start.battery && start.ladderId === null && planned === null;
   const { handler_place, company } = block?.criterion ?? {};
-  return (
-    // At work the pads keep their place whatever comes above them: on a phone the page is one screen, and what lies over
-    // the pads gives way, the ribbon first.
-    <main
-      className={`mx-auto flex min-h-dvh max-w-[430px] flex-col gap-1.5 px-3 pt-2 pb-1.5 ${working ? "max-lg:h-dvh max-lg:min-h-[600px]" : ""} lg:max-w-[1180px] lg:grid lg:grid-cols-[minmax(0,1fr)_430px] lg:grid-rows-[auto_1fr] lg:gap-x-12 lg:px-7 lg:pt-5`}
-    >
-      <HeaderLine state={state} rung={rung} />
-      <section
-        aria-label="Now"
-        tabIndex={working ? 0 : undefined}
-        className={`flex min-w-0 flex-col gap-1.5 lg:gap-4 ${working ? "max-lg:min-h-0 max-lg:shrink max-lg:overflow-y-auto max-lg:overflow-x-hidden" : ""}`}
-      >
-        {!finished && (
-          <p className="text-[1.18rem] leading-tight lg:text-[1.9rem] lg:leading-snug" data-testid="criterion">
+  const sheets = (
+    <>
+      {state.sheet !== null && (
+        <Suspense fallback={null}>
+          <Sheets state={state} first={again} onFinish={finish} />
+        </Suspense>
+      )}
+      <Danger state={state} />
+    </>
+  );
+  const dwelling = way === "timed" && open !== null;
+  // At work the screen is laid out by recorder.css; before and after it the page is as long as it needs to be.
+  if (working)
+    return (
+      <main className="pen" {...turning}>
+        <HeaderLine state={state} rung={rung} className="pen-head" />
+        {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keys */}
+        <section aria-label="Now" className="pen-now" tabIndex={0}>
+          <p className={`shrink-0 leading-tight desk:text-[1.9rem]! desk:leading-snug ${sizeFor(parts)}`} data-testid="criterion">
             {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
-            {working && (handler_place !== undefined || company !== undefined) && (
+            {(handler_place !== undefined || company !== undefined) && (
               <span className="sr-only">
                 {handler_place !== undefined && ` Handler: ${handler_place}.`}
                 {company !== undefined && ` Company: ${company}.`}
               </span>
             )}
           </p>
+          <LiveRibbon record={record} nowMs={session.nowMs} />
+          {start.battery && <BatteryPanel record={record} limit={limit} onNext={act.takeWord} />}
+          {advice !== null && advice.word !== "Stop" && <WordPanel advice={advice} onTake={act.takeWord} />}
+          <BlockCount state={state} />
+          {coach !== null && <CoachLine state={state} coach={coach} asking={dwelling} />}
+        </section>
+        <section aria-label="Pads" className="contents">
+          <div className="pen-strip">
+            {dwelling && (
+              <Suspense fallback={null}>
+                <DwellCoach state={state} open={open} />
+              </Suspense>
+            )}
+            <div className={dwelling ? "hidden desk:block" : ""}>
+              <MomentStrip state={state} />
+            </div>
+          </div>
+          <Pads state={state} rung={rung} />
+          <div className="pen-status">
+            <StatusLine storeId={start.storeId} events={session.events} />
+          </div>
+        </section>
+        {sheets}
+      </main>
+    );
+  return (
+    <main className="mx-auto flex min-h-dvh max-w-[480px] flex-col gap-2 px-3 pt-2 pb-1.5 lg:grid lg:max-w-[1180px] lg:grid-cols-[minmax(0,1fr)_430px] lg:grid-rows-[auto_1fr] lg:gap-x-12 lg:px-7 lg:pt-5">
+      <HeaderLine state={state} rung={rung} className="lg:col-span-2" />
+      <section aria-label="Now" className="flex min-w-0 flex-col gap-1.5 lg:gap-4">
+        {!finished && (
+          <p className="text-[1.18rem] leading-tight lg:text-[1.9rem] lg:leading-snug" data-testid="criterion">
+            {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
+          </p>
         )}
         {record.blocks.length > 0 && <LiveRibbon record={record} nowMs={session.nowMs} />}
-        {working && start.battery && <BatteryPanel record={record} limit={limit} onNext={act.takeWord} />}
-        {working && advice !== null && advice.word !== "Stop" && <WordPanel advice={advice} onTake={act.takeWord} />}
-        {working && <BlockCount state={state} />}
-        {working && <Shortfall state={state} />}
         {hint !== null && (
           <p role="alert" className="text-sm font-semibold text-ochre">
             {hint}
           </p>
         )}
       </section>
-      <section aria-label="Pads" className="mt-auto min-w-0 shrink-0 contain-layout contain-paint lg:col-start-2 lg:row-start-2 lg:mt-0">
+      <section aria-label="Pads" className="min-w-0 lg:col-start-2 lg:row-start-2">
         {finished ? (
           <div className="rounded-lg border-2 border-ink p-4">
             <h2 className="text-2xl">Finished</h2>
@@ -197,24 +224,6 @@ export function Recorder({ given }: { given: RecorderStart }) {
             <Link href={review} prefetch={false} className="link mt-3 inline-block py-2">
               To the review
             </Link>
-          </div>
-        ) : working ? (
-          <div className="grid min-w-0 gap-1.5">
-            {way === "timed" ? (
-              <div className="flex min-h-[54px] items-center">
-                {open !== null ? (
-                  <Suspense fallback={null}>
-                    <DwellCoach state={state} open={open} />
-                  </Suspense>
-                ) : (
-                  coach !== null && <CoachLine state={state} coach={coach} />
-                )}
-              </div>
-            ) : (
-              coach !== null && <CoachLine state={state} coach={coach} />
-            )}
-            <MomentStrip state={state} />
-            <Pads state={state} rung={rung} />
           </div>
         ) : preflight ? (
           <Suspense fallback={A_MOMENT}>
@@ -243,12 +252,7 @@ export function Recorder({ given }: { given: RecorderStart }) {
           <StatusLine storeId={start.storeId} events={session.events} />
         </div>
       </section>
-      {state.sheet !== null && (
-        <Suspense fallback={null}>
-          <Sheets state={state} first={again} onFinish={finish} />
-        </Suspense>
-      )}
-      <Danger state={state} />
+      {sheets}
     </main>
   );
 }

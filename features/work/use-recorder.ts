@@ -30,6 +30,8 @@ export function useRecorder(given: RecorderStart) {
   const [phase, setPhase] = useState(1);
   const [hint, setHint] = useState<string | null>(null);
   const [sheet, setSheet] = useState<OpenSheet>(null);
+  const [padPage, setPadPage] = useState<1 | 2>(1);
+  const turnPads = useCallback(() => setPadPage((page) => (page === 1 ? 2 : 1)), []);
   const block = record.blocks.at(-1) ?? null;
   const working = block !== null && block.endMs === null && record.finishMs === null;
   const onBreak = record.breaks.at(-1)?.endMs === null;
@@ -106,6 +108,9 @@ export function useRecorder(given: RecorderStart) {
     hint,
     sheet: shown,
     setSheet,
+    padPage,
+    setPadPage,
+    turnPads,
     added,
     block,
     working,

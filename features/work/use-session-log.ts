@@ -3,7 +3,7 @@
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { v4 as newId } from "uuid";
 import type { EventType, SessionEvent } from "@/core/schemas";
-import { reduceSession, type SessionRecord } from "@/core/session";
+import { type PayloadCheck, reduceEvents, type SessionRecord } from "@/core/session";
 import { afterPaint } from "@/ui/after-paint";
 import { reach } from "./device/reach";
 import { recorderId } from "./device/recorder-id";
@@ -32,6 +32,28 @@ export interface SessionLog {
 
 const FOLLOW_EVERY_MS = 3000;
 
+const ANY_SHAPE: PayloadCheck = () => ({ ok: true });
+
+/**
+ * The schemas' check of a correction. It comes after the first script: until
+ * then the corrections of this device, which are of the right shape, are the
+ * ones there may be.
+ */
+function usePayloadCheck(): PayloadCheck {
+  const [check, setCheck] = useState<PayloadCheck>(() => ANY_SHAPE);
+  useEffect(() => {
+    let gone = false;
+    import("@/core/schemas").then(
+      ({ checkPayload }) => !gone && setCheck(() => checkPayload),
+      () => undefined,
+    );
+    return () => {
+      gone = true;
+    };
+  }, []);
+  return check;
+}
+
 /** Holds a session's events: the server's, the device's and other recorders', and logs new ones. */
 export function useSessionLog(options: {
   storeId: string;
@@ -53,14 +75,23 @@ export function useSessionLog(options: {
   // A press must paint at once, also at the end of a long session: the newest events are kept here, and what is
   // derived from them is drawn as a transition, after the pad has shown the press.
   const newest = useRef(options.events);
-  const derived = useRef<{ events: readonly SessionEvent[]; clocks: ReadonlyMap<string, number>; record: SessionRecord } | null>(null);
+  const derived = useRef<{
+    check: PayloadCheck;
+    events: readonly SessionEvent[];
+    clocks: ReadonlyMap<string, number>;
+    record: SessionRecord;
+  } | null>(null);
   const newestClocks = useRef(clocks);
   newestClocks.current = clocks;
-  const derive = useCallback((from: readonly SessionEvent[], by: ReadonlyMap<string, number>) => {
-    if (derived.current?.events !== from || derived.current.clocks !== by)
-      derived.current = { events: from, clocks: by, record: reduceSession(from, { offsetMsByLoad: by }) };
-    return derived.current.record;
-  }, []);
+  const check = usePayloadCheck();
+  const derive = useCallback(
+    (from: readonly SessionEvent[], by: ReadonlyMap<string, number>) => {
+      if (derived.current?.events !== from || derived.current.clocks !== by || derived.current.check !== check)
+        derived.current = { check, events: from, clocks: by, record: reduceEvents(from, { offsetMsByLoad: by }, check) };
+      return derived.current.record;
+    },
+    [check],
+  );
   const latest = useCallback(() => ({ events: newest.current, record: derive(newest.current, newestClocks.current) }), [derive]);
   const add = useCallback((fresh: readonly SessionEvent[]) => {
     newest.current = [...newest.current, ...fresh];

@@ -24,18 +24,29 @@ function takeWords({ word, rung }: Advice): string | null {
 /** The word with its reason. It never acts by itself; taking it is one press. */
 export function WordPanel({ advice, onTake }: { advice: Advice; onTake: () => void }) {
   const take = takeWords(advice);
+  // With a button beside it the reason stands under the word: less height on a narrow screen.
   return (
-    <div className="flex items-center gap-3">
-      <p aria-live="polite" className="flex min-w-0 grow items-center gap-3">
-        <strong
-          className={`max-w-28 shrink-0 font-head leading-[0.95] font-extrabold text-tarn lg:max-w-none ${advice.word.length > 7 ? "text-[1.5rem]" : "text-[2.2rem]"} lg:text-[3rem]`}
-        >
+    <div
+      className={`grid shrink-0 items-center gap-x-3 ${take === null ? "grid-cols-[auto_minmax(0,1fr)]" : "grid-cols-[minmax(0,1fr)_auto]"}`}
+      data-testid="word"
+    >
+      <p aria-live="polite" className="contents">
+        <strong className="font-head text-[1.6rem] leading-none font-extrabold whitespace-nowrap text-tarn desk:text-[3rem]">
           {advice.word}
         </strong>
-        <span className="text-[0.92rem] leading-snug text-soft lg:text-lg">{advice.reason}</span>
+        <span
+          className={`line-clamp-3 text-[0.85rem] leading-tight text-soft desk:line-clamp-none desk:text-lg ${take === null ? "" : "row-start-2"}`}
+        >
+          {advice.reason}
+        </span>
       </p>
       {take !== null && (
-        <button type="button" onClick={onTake} className="act min-h-12 max-w-[8.5rem] shrink-0 leading-tight" aria-keyshortcuts="w">
+        <button
+          type="button"
+          onClick={onTake}
+          className="act col-start-2 row-span-2 row-start-1 min-h-12 max-w-32 px-3! leading-tight"
+          aria-keyshortcuts="w"
+        >
           {take}
         </button>
       )}

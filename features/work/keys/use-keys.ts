@@ -12,7 +12,7 @@ const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 /** Keys, remotes and foot switches: each press does what the chosen set binds to it. */
-export function useKeys({ act, sheet, setSheet, phaseCount }: RecorderState): void {
+export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount }: RecorderState): void {
   useEffect(() => {
     // Someone who walks the pads by Tab means the focused pad with the space bar and Enter; everyone else means the binding.
     let byTab = false;
@@ -45,6 +45,9 @@ export function useKeys({ act, sheet, setSheet, phaseCount }: RecorderState): vo
       away: act.away,
       side: act.side,
       break: act.takeBreak,
+      way: () => setWay((way) => (way === "tally" ? "timed" : "tally")),
+      pads: turnPads,
+      finish: () => setSheet("finish"),
       undo: act.undo,
       word: act.takeWord,
       keys: () => setSheet("keys"),
@@ -91,5 +94,5 @@ export function useKeys({ act, sheet, setSheet, phaseCount }: RecorderState): vo
       window.removeEventListener("keyup", up);
       window.removeEventListener("pointerdown", pointer);
     };
-  }, [act, sheet, setSheet, phaseCount]);
+  }, [act, sheet, setSheet, setWay, turnPads, phaseCount]);
 }

@@ -39,7 +39,10 @@ export function FreeNumbers({ state }: { state: RecorderState }) {
     told.current = stands.length;
   }, [stands.length]);
   return (
-    <p className="figures flex flex-wrap gap-x-3 text-[0.92rem] leading-tight" data-testid="free">
+    <span
+      className="figures flex max-h-8 flex-wrap gap-x-2 overflow-hidden leading-tight desk:max-h-none desk:text-base"
+      data-testid="free"
+    >
       <span className="font-semibold">
         {free.isAway ? `away ${clockWords(free.awayNowSeconds)}` : `with you ${clockWords(free.connectedSeconds)}`}
         {free.connectedShare !== null && `, ${percent(free.connectedShare)}`}
@@ -57,7 +60,7 @@ export function FreeNumbers({ state }: { state: RecorderState }) {
           {stands.length}× over {CORNER_STAND_SECONDS} s in a corner
         </span>
       )}
-    </p>
+    </span>
   );
 }
 
@@ -105,7 +108,7 @@ export function FreeStrip({ state, looks }: { state: RecorderState; looks: Looks
   const log = (next: { gait?: string; direction?: string; radius?: number | null }) =>
     act.gait(next.gait ?? gait ?? "stand", next.direction ?? side, next.radius === undefined ? radius : next.radius);
   return (
-    <fieldset className="flex min-w-0 gap-1.5 overflow-x-auto" aria-label="Free work">
+    <fieldset className="flex min-w-0 flex-wrap gap-1.5" aria-label="Free work">
       <button type="button" aria-pressed={isAway} onClick={act.away} className={`${chip(isAway)} border-dashed`}>
         {isAway ? "is back" : "leaves"}
       </button>

@@ -1,10 +1,12 @@
 "use client";
 
 import { RotateCw } from "lucide-react";
-import { type ReactNode, Suspense, useEffect, useState } from "react";
+import { type ReactNode, Suspense, useCallback, useEffect, useRef, useState } from "react";
+import { barOf, barSentence } from "@/core/session";
 import { EASE_GRADES, type Strand } from "@/core/strands";
 import { lazyPart } from "../lazy-part";
 import type { RecorderState } from "../use-recorder";
+import { Lines, type LinesSeen } from "./lines";
 import { SignalNames } from "./signal-names";
 import { StayReasons } from "./stay-reasons";
 import { useLooks } from "./use-looks";
@@ -28,8 +30,7 @@ function isFree({ start, block }: RecorderState): boolean {
 /** A grade of ease for the last answer. */
 function EaseRow({ state, ease }: { state: RecorderState; ease: number | null }) {
   return (
-    <fieldset className="flex items-center gap-1.5 text-sm">
-      <legend className="sr-only">How the horse was on the last one</legend>
+    <fieldset className="grid w-full grid-cols-5 gap-1 text-[0.82rem]" aria-label="How the horse was on the last one">
       {EASE_GRADES.map((grade, value) => (
         <button
           key={grade}
@@ -37,7 +38,7 @@ function EaseRow({ state, ease }: { state: RecorderState; ease: number | null })
           aria-label={`ease ${value}: ${grade}`}
           aria-pressed={ease === value}
           onClick={() => state.act.grade(value)}
-          className={`min-h-12 grow rounded border-2 border-sage px-1 leading-tight ${ease === value ? "bg-sage text-on-tarn" : ""}`}
+          className={`min-h-11 rounded border-2 border-sage px-0.5 leading-none break-words ${ease === value ? "bg-sage text-on-tarn" : ""}`}
         >
           {grade}
         </button>
@@ -46,13 +47,35 @@ function EaseRow({ state, ease }: { state: RecorderState; ease: number | null })
   );
 }
 
+/** Where the last answer fell short of its rung, with the press that overrides it. */
+function Shortfall({ words, onCount }: { words: string; onCount: () => void }) {
+  return (
+    <p className="flex w-full items-center justify-between gap-2 text-[0.85rem] leading-tight">
+      <span>{words}</span>
+      <button type="button" className="act-quiet min-h-11! shrink-0 px-2! leading-tight" onClick={onCount}>
+        Count it as met
+      </button>
+    </p>
+  );
+}
+
+interface Row {
+  readonly key: string;
+  /** What it counts, with its unit. */
+  readonly label: ReactNode;
+  readonly wanted: boolean;
+  readonly row: ReactNode;
+}
+
+const NO_LINES: LinesSeen = { lines: 1, at: 0 };
+
 /**
  * The row above the pads holds what the moment asks for: the name of a sign,
  * what ended a stay, a value, a grade, or where the horse is. What is not on
  * top is one press away.
  */
 export function MomentStrip({ state }: { state: RecorderState }) {
-  const { session, start, block, open, way, act } = state;
+  const { session, start, block, open, way, act, hint } = state;
   const { record } = session;
   const [turned, setTurned] = useState(0);
   const looks = useLooks();
@@ -79,23 +102,83 @@ export function MomentStrip({ state }: { state: RecorderState }) {
   const told = stayed === undefined || record.facts.some(({ type, ms }) => type === "stay" && ms >= stayed.askMs);
   const bar = counted?.percentile !== undefined;
 
-  const rows: { key: string; wanted: boolean; row: ReactNode }[] = [];
+  const rows: Row[] = [];
+  const short = last?.shortfall != null && !last.overridden ? last.shortfall : null;
+  if (hint !== null)
+    rows.push({
+      key: `hint ${hint}`,
+      label: "",
+      wanted: true,
+      row: (
+        <p role="alert" className="text-[0.85rem] leading-tight font-semibold text-ochre desk:text-base">
+          {hint}
+        </p>
+      ),
+    });
   if (sign !== undefined && fresh === sign.id && sign.payload.class !== "danger")
-    rows.push({ key: "sign", wanted: sign.payload.name === sign.payload.class, row: <SignalNames fact={sign} onName={act.nameSignal} /> });
-  if (staysNow) rows.push({ key: "staying", wanted: true, row: <StayReasons state={state} seconds={null} /> });
+    rows.push({
+      key: "sign",
+      label: `which sign of ${sign.payload.class}`,
+      wanted: sign.payload.name === sign.payload.class,
+      row: <SignalNames fact={sign} onName={act.nameSignal} />,
+    });
+  if (staysNow)
+    rows.push({ key: "staying", label: "what ended the stay", wanted: true, row: <StayReasons state={state} seconds={null} /> });
   else if (stayed !== undefined)
-    rows.push({ key: "stayed", wanted: !told, row: <StayReasons key={stayed.eventId} state={state} seconds={stayed.value} /> });
-  if (counting)
+    rows.push({
+      key: "stayed",
+      label: "what ended the stay, how far off you were, m",
+      wanted: !told,
+      row: <StayReasons key={stayed.eventId} state={state} seconds={stayed.value} />,
+    });
+  if (counting) {
+    const own = record.trials.filter(({ blockIndex }) => blockIndex === inBlock);
+    const now = block?.criterion == null ? null : barOf(block.criterion, block.number, own);
+    const strand = start.plan.strands.find(({ id }) => id === start.plan.workingStrandId);
+    const unit = counted.unit === "" ? "" : `, ${counted.unit}`;
     rows.push({
       key: "value",
+      label:
+        now === null ? (
+          `${strand?.name ?? counted.strand} of the last one${unit}`
+        ) : (
+          <strong className="text-ochre" data-testid="bar">
+            {barSentence(now, counted)}
+          </strong>
+        ),
       wanted: bar || (last !== undefined && last.value === null),
       row: <ValueRow key={`${record.blocks.length}-${record.trials.length}`} plan={start.plan} record={record} onValue={act.value} />,
     });
-  if (graded && last !== undefined) rows.push({ key: "ease", wanted: last.ease === null, row: <EaseRow state={state} ease={last.ease} /> });
+  }
+  if (graded && last !== undefined)
+    rows.push({ key: "ease", label: "ease of the last one", wanted: last.ease === null, row: <EaseRow state={state} ease={last.ease} /> });
+  if (short !== null)
+    rows.push({
+      key: `short ${last?.eventId}`,
+      label: <strong className="text-ochre">counted as a try</strong>,
+      wanted: true,
+      row: <Shortfall words={short} onCount={act.countAsMet} />,
+    });
   const free = isFree(state);
-  rows.push({ key: "free", wanted: free, row: <FreeStrip state={state} looks={looks} /> });
+  const moving = free || record.facts.some(({ type }) => type === "gait");
+  const numbers = (
+    <Suspense fallback={null}>
+      <FreeNumbers state={state} />
+    </Suspense>
+  );
+  rows.push({
+    key: "free",
+    label: moving ? numbers : "gait, direction, circle in m",
+    wanted: free,
+    row: <FreeStrip state={state} looks={looks} />,
+  });
   if (!start.battery || start.zones.length > 0)
-    rows.push({ key: "where", wanted: false, row: <WhereRow zones={start.zones} state={state} touch={!start.battery} /> });
+    rows.push({
+      key: "where",
+      label: moving ? numbers : "where the horse is",
+      wanted: false,
+      row: <WhereRow zones={start.zones} state={state} touch={!start.battery} />,
+    });
 
   // What is wanted comes first; at rest, and where the work is not free, the places come before the gaits.
   const order = [...rows.filter(({ wanted }) => wanted), ...rows.filter(({ wanted, key }) => !wanted && (key !== "free" || free))];
@@ -108,23 +191,53 @@ export function MomentStrip({ state }: { state: RecorderState }) {
     if (top !== "") setTurned(0);
   }, [top]);
   const shown = resting[turned % resting.length];
+  const box = useRef<HTMLDivElement>(null);
+  const [seen, setSeen] = useState(NO_LINES);
+  const onSeen = useCallback((next: LinesSeen) => setSeen((had) => (had.lines === next.lines && had.at === next.at ? had : next)), []);
+  const key = shown?.key;
+  useEffect(() => {
+    if (key !== undefined) box.current?.scrollTo(0, 0);
+  }, [key]);
+  /** The next line of this row, then the next row. */
+  const turn = () => {
+    const element = box.current;
+    if (element !== null && seen.at < seen.lines - 1) {
+      // Lines are as far apart as the pads in them: the first below what is in sight.
+      const edge = element.getBoundingClientRect().bottom - 1;
+      const below = [...element.querySelectorAll<HTMLElement>("button, select, p")].find((one) => one.getBoundingClientRect().top > edge);
+      if (below !== undefined) {
+        element.scrollTop += below.getBoundingClientRect().top - element.getBoundingClientRect().top;
+        return;
+      }
+    }
+    element?.scrollTo(0, 0);
+    setTurned(turned + 1);
+  };
   return (
-    <div className="grid min-w-0 gap-1.5">
-      {(free || shown?.key === "free" || record.facts.some(({ type }) => type === "gait")) && (
-        <Suspense fallback={null}>
-          <FreeNumbers state={state} />
-        </Suspense>
-      )}
+    <div className="min-w-0">
+      <div className="flex min-h-4 items-baseline gap-2 text-[0.8rem] leading-tight text-soft" data-testid="row-label">
+        <span className="min-w-0">
+          {short !== null && !shown?.key.startsWith("short") && <strong className="text-ochre">counted as a try · </strong>}
+          {shown?.label}
+        </span>
+        {seen.lines > 1 && (
+          <span className="figures ml-auto shrink-0">
+            {seen.at + 1} of {seen.lines}
+          </span>
+        )}
+      </div>
       <div className="flex min-w-0 items-end gap-1.5">
-        <div className="min-w-0 grow" data-row={shown?.key}>
-          <Suspense fallback={<div className="min-h-12" />}>{shown?.row}</Suspense>
+        <div className="min-w-0 grow" data-row={shown?.key.replace(/ .*/, "")}>
+          <Lines box={box} onSeen={onSeen}>
+            <Suspense fallback={<div className="min-h-11" />}>{shown?.row}</Suspense>
+          </Lines>
         </div>
-        {resting.length > 1 && (
+        {(resting.length > 1 || seen.lines > 1) && (
           <button
             type="button"
             aria-label="another row"
-            onClick={() => setTurned(turned + 1)}
-            className="grid min-h-12 w-11 shrink-0 place-items-center rounded-lg border-2 border-hair"
+            onClick={turn}
+            className="grid h-(--line) w-11 shrink-0 place-items-center rounded-lg border-2 border-hair desk:h-12"
           >
             <RotateCw size={18} aria-hidden="true" />
           </button>

@@ -8,14 +8,14 @@ import { chip } from "./chip";
 export function SignalNames({ fact, onName }: { fact: TimedFact; onName: (id: string, name: string) => void }) {
   const kind = fact.payload.class as SignalClass;
   return (
-    <fieldset className="flex min-w-0 gap-1.5 overflow-x-auto lg:flex-wrap" aria-label={`Which sign of ${kind}`}>
+    <fieldset className="flex min-w-0 flex-wrap gap-1.5" aria-label={`Which sign of ${kind}`}>
       {SIGNS[kind].map((name) => (
         <button
           key={name}
           type="button"
           aria-pressed={fact.payload.name === name}
           onClick={() => onName(fact.id, name)}
-          className={chip(fact.payload.name === name)}
+          className={`${chip(fact.payload.name === name)} px-1.5! text-[0.85rem]!`}
         >
           {name}
         </button>

@@ -13,7 +13,7 @@ export function StayReasons({ state, seconds }: { state: RecorderState; seconds:
   const [metres, setMetres] = useState<number | null>(typeof planned === "number" ? planned : null);
   const step = (by: number) => setMetres(Math.max(0, Math.round(((metres ?? 0) + by) * 2) / 2));
   return (
-    <fieldset className="flex min-w-0 items-center gap-1.5 overflow-x-auto" aria-label="What ended the stay">
+    <fieldset className="flex min-w-0 flex-wrap items-center gap-1.5" aria-label="What ended the stay">
       {seconds !== null && <span className="figures shrink-0 pr-1 font-semibold">{shortNumber(seconds)} s</span>}
       <button type="button" className={chip(false)} onClick={() => act.stayEnded("criterion", metres)}>
         asked

@@ -3,12 +3,12 @@
 import { useState } from "react";
 import { percentileBar } from "@/core/evidence";
 import type { LadderPlan } from "@/core/ladder";
-import { barOf, barSentence, type SessionRecord } from "@/core/session";
+import { barOf, type SessionRecord } from "@/core/session";
 import { notch, type Strand, type StrandValue, shortNumber } from "@/core/strands";
 import { ValueStrip } from "@/ui/measure";
 
 const STEPS_EACH_SIDE = 2;
-const key = "min-h-12 grow rounded border-2 border-ink px-1 font-semibold figures";
+const key = "min-h-11 grow rounded border-2 border-ink px-1 font-semibold figures";
 
 /** Sensible values around a middle one, easiest first. */
 function around(strand: Strand, middle: number): number[] {
@@ -55,28 +55,23 @@ export function ValueRow({
     onValue(working.strand, value, working.unit);
   };
   return (
-    <div className="text-sm">
-      {bar !== null && (
-        <div className="mb-1 grid grid-cols-[auto_minmax(0,1fr)] items-center gap-3">
-          <p className="text-base font-semibold text-ochre" data-testid="bar">
-            {barSentence(bar, working)}
-          </p>
-          {setting !== undefined && (
-            <ValueStrip
-              values={values.slice(-setting.look_back)}
-              bar={percentileBar(values, setting.look_back, setting.wanted_share, working.harder)}
-              unit={working.unit}
-              harder={working.harder}
-              goal={working.target}
-              height={38}
-              words={false}
-            />
-          )}
+    <div className="w-full text-sm">
+      {bar !== null && setting !== undefined && (
+        <div className="pen-values mb-1">
+          <ValueStrip
+            values={values.slice(-setting.look_back)}
+            bar={percentileBar(values, setting.look_back, setting.wanted_share, working.harder)}
+            unit={working.unit}
+            harder={working.harder}
+            goal={working.target}
+            height={38}
+            words={false}
+          />
         </div>
       )}
       {last !== undefined && (
-        <fieldset className="flex items-stretch gap-1.5" aria-label={`How much the last one was, ${strand.name}`}>
-          <button type="button" className={`${key} grow-0! px-3!`} aria-label="Easier values" onClick={() => setShift(shift - 3)}>
+        <fieldset className="flex w-full items-stretch gap-1 whitespace-nowrap" aria-label={`How much the last one was, ${strand.name}`}>
+          <button type="button" className={`${key} grow-0! px-2.5!`} aria-label="Easier values" onClick={() => setShift(shift - 3)}>
             −
           </button>
           {around(strand, middle).map((value) => (
@@ -91,7 +86,7 @@ export function ValueRow({
               {shortNumber(value)}
             </button>
           ))}
-          <button type="button" className={`${key} grow-0! px-3!`} aria-label="Harder values" onClick={() => setShift(shift + 3)}>
+          <button type="button" className={`${key} grow-0! px-2.5!`} aria-label="Harder values" onClick={() => setShift(shift + 3)}>
             +
           </button>
         </fieldset>

@@ -17,10 +17,7 @@ interface ChipsProps {
 /** Drawn anew only where the horse has moved, not with every press of a pad. */
 const Chips = memo(function Chips({ zones, zone, away, act, onTouch }: ChipsProps) {
   return (
-    <fieldset
-      className={`flex min-w-0 gap-1.5 lg:flex-wrap ${zones.length > 0 ? "overflow-x-auto lg:overflow-visible" : ""}`}
-      aria-label="Where the horse is"
-    >
+    <fieldset className="flex min-w-0 flex-wrap gap-1.5" aria-label="Where the horse is">
       <button type="button" aria-pressed={away} onClick={act.away} className={`${chip(away)} border-dashed`}>
         {away ? "is back" : "leaves"}
       </button>
@@ -38,7 +35,7 @@ const Chips = memo(function Chips({ zones, zone, away, act, onTouch }: ChipsProp
   );
 });
 
-/** Where the horse is: its zone, and whether it has left. One tap each; they slide sideways on a narrow screen. */
+/** Where the horse is: its zone, and whether it has left. One tap each. */
 export function WhereRow({ zones, state, touch }: { zones: readonly Zone[]; state: RecorderState; touch: boolean }) {
   const { zone, away } = whereNow(state.session.record);
   const names = useMemo(() => zones.map(({ name }) => name), [zones]);

@@ -1,0 +1,37 @@
+import { describe, expect, it } from "vitest";
+import { emptyDraft } from "@/tests/support/plan";
+import { LOWER_PADS, padNeeds, padPages } from "./pad-pages";
+
+describe("padPages", () => {
+  it.each([
+    ["tally", false],
+    ["tally", true],
+    ["timed", false],
+    ["timed", true],
+  ] as const)("%s, marks %s: every pad once, on a short screen too, and danger always on the first page", (way, marks) => {
+    const wanted = LOWER_PADS.filter((pad) => pad !== (way === "timed" ? "not this one" : "mark")).sort();
+    for (const short of [false, true]) {
+      const { first, second } = padPages({ way, marks }, short);
+      expect([...first.flat(), ...(second ?? []).flat()].sort()).toEqual(wanted);
+      expect(first.flat()).toContain("danger");
+      expect(second === null).toBe(!short);
+    }
+  });
+
+  it("keeps on a short first page what is tapped with every ask", () => {
+    expect(padPages({ way: "timed", marks: true }, true).first).toEqual([["mark", "food", "danger"]]);
+    expect(padPages({ way: "timed", marks: false }, true).first).toEqual([["ease", "tense", "danger"]]);
+    expect(padPages({ way: "tally", marks: true }, true).first).toEqual([["ease", "tense", "danger"]]);
+  });
+
+  it("looks at every rung, so that going to another one moves no pad", () => {
+    const { plan } = emptyDraft();
+    const mixed = {
+      ...plan,
+      method: "pressure-release" as const,
+      rungs: [...plan.rungs.slice(0, -1), { values: plan.rungs.at(-1)?.values ?? {}, method: "combined" as const }],
+    };
+    expect(padNeeds(mixed, "timed").marks).toBe(true);
+    expect(padNeeds({ ...mixed, rungs: mixed.rungs.map(({ values }) => ({ values })) }, "timed").marks).toBe(false);
+  });
+});
