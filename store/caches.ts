@@ -3,6 +3,7 @@ import { knowDigest } from "@/core/know";
 import { blockSeconds, evidenceOfSession, reduceSession, workSeconds } from "@/core/session";
 import { clockOffsets, eventsOfSession } from "./events";
 import type { BlockRow, RungSideSummaryRow, SessionSummaryRow } from "./models";
+import { getWordSettings } from "./settings";
 import type { StoreParts } from "./store";
 
 /** What a session's events come to, as the cache tables hold it. */
@@ -15,7 +16,8 @@ export interface CachedRows {
 /** Works a session's cache rows out from its events. Reads only. Cost grows as n·log n with the session's events. */
 export async function cachedRows(store: StoreParts, sessionId: string, transaction?: Transaction): Promise<CachedRows> {
   const { events, position } = await eventsOfSession(store, sessionId, 0, transaction);
-  const record = reduceSession(events, { offsetMsByLoad: await clockOffsets(store, events, transaction) });
+  const { silenceMinutes } = await getWordSettings(store);
+  const record = reduceSession(events, { offsetMsByLoad: await clockOffsets(store, events, transaction), silenceMinutes });
   const evidence = evidenceOfSession(sessionId, record);
   const trialsOf = (index: number) => record.trials.filter((trial) => trial.blockIndex === index);
   const sums = new Map<string, RungSideSummaryRow>();

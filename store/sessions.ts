@@ -7,6 +7,7 @@ import { getHorse } from "./horses";
 import { carriedRungs, getLadder } from "./ladders";
 import type { SessionRow, SessionSummaryRow } from "./models";
 import { ConflictError, GoneError, NotFoundError, plain } from "./rows";
+import { getWordSettings } from "./settings";
 import type { Store, StoreParts } from "./store";
 
 /** What a new session is: one horse, one handler, one place, and for work one ladder to begin with. */
@@ -109,7 +110,8 @@ export async function loadSession(store: Store, id: string): Promise<LoadedSessi
   const session = await getSession(store, id);
   const { events, position } = await eventsOfSession(store, session.id);
   const offsets = await clockOffsets(store, events);
-  return { session, events, position, offsets, record: reduceSession(events, { offsetMsByLoad: offsets }) };
+  const { silenceMinutes } = await getWordSettings(store);
+  return { session, events, position, offsets, record: reduceSession(events, { offsetMsByLoad: offsets, silenceMinutes }) };
 }
 
 /** Seconds from the start of work for every event, undone ones too, for events.csv. */

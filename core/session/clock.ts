@@ -16,9 +16,12 @@ const SLEEP_JUMP_MS = 1500;
 /**
  * What is known of clocks beside the events.
  * `offsetMsByLoad`: server clock minus device clock, by page load.
+ * `silenceMinutes`: how long nothing may be tapped before it counts as a pause; see silence.ts.
  * `givenSeconds`: times already derived (an events.csv), by event id; they win.
  */
 export interface ClockKnowledge {
+  /** Minutes of silence after which it is a pause; 20 where it is not said. */
+  readonly silenceMinutes?: number;
   readonly offsetMsByLoad?: ReadonlyMap<string, number>;
   readonly givenSeconds?: ReadonlyMap<string, number>;
 }

@@ -30,7 +30,16 @@ export { shortfallOf } from "./met-check";
 export { barredToday, beginningSide, type NextStart, nextStart } from "./next-start";
 export { MOVING_ON_SECONDS, type Offers, offersOf } from "./offers";
 export { ONE_BUTTON, OneButton } from "./one-button";
-export { type Block, type BlockKind, reduceEvents, type SessionHeader, type SessionRecord, type Span, type TimedFact } from "./reduce";
+export {
+  type Block,
+  type BlockKind,
+  type Pause,
+  reduceEvents,
+  type SessionHeader,
+  type SessionRecord,
+  type Span,
+  type TimedFact,
+} from "./reduce";
 export { reduceSession } from "./reduce-session";
 export {
   type CoachPlan,
@@ -42,8 +51,9 @@ export {
   type Step,
 } from "./reinforcement-coach";
 export { openDanger, type SignalClass, signsWithin } from "./signals";
+export { OPEN_SPAN_TIMES, SILENCE_MINUTES, silenceLimitMs, WENT_ON } from "./silence";
 export { type BlockSummary, interResponseSeconds, type SessionSummary, summariseSession } from "./summary";
-export { blockSeconds, endOfWorkMs, secondsSinceRest, secondsWithoutBreaks, workSeconds } from "./time";
+export { blockSeconds, endOfWorkMs, isSilent, secondsSinceRest, secondsWithoutBreaks, workSeconds } from "./time";
 export { LOGGED_WAYS, type LoggedWay, ORDER_FAULTS, type Trial } from "./trial";
 export { breathingAfterWork, lastHeartRate } from "./vital-signs";
 export { type Whereabouts, whereNow } from "./where";

@@ -5,6 +5,7 @@ import type { EventType, SessionEvent } from "../schemas/event";
 import { type ClockKnowledge, type PlacedEvent, placeEvents } from "./clock";
 import { effectiveEvents, type PayloadCheck, withoutDuplicates } from "./effective";
 import { barOf, judgedByBar } from "./follow-bar";
+import { SILENCE_MINUTES, silenceLimitMs, WENT_ON } from "./silence";
 import type { Trial } from "./trial";
 import { TrialBuilder, type TrialSurroundings } from "./trial-builder";
 import { buildWholeTrial, draftWholeTrial, type WholeTrialDraft } from "./whole-trial";
@@ -16,6 +17,13 @@ export interface Span {
 }
 
 export type BlockKind = "warm-up" | "work" | "probe" | "sure";
+
+/** A stretch that is not work. `silent` where nobody tapped it: it follows from the silence. */
+export interface Pause extends Span {
+  readonly silent?: true;
+  /** Of a silent one: the tap before it, by which it can be said that work went on. */
+  readonly after?: string;
+}
 
 /** A run of trials on one rung and one side. Times in milliseconds from the start of work. */
 export interface Block extends Span {
@@ -57,7 +65,12 @@ export interface SessionRecord {
   readonly lastMs: number;
   readonly blocks: readonly Block[];
   readonly trials: readonly Trial[];
-  readonly breaks: readonly Span[];
+  /** Breaks that were tapped, and silences too long to be work. */
+  readonly breaks: readonly Pause[];
+  /** How long after `lastMs` the session still counts as running where nothing more is tapped; see silence.ts. */
+  readonly runsOnMs: number;
+  /** The last tap of the work, by which it can be said that it went on; null before there is one. */
+  readonly lastTapId: string | null;
   /** The ask still waiting, or null. */
   readonly openAsk: {
     readonly id: string;
@@ -108,7 +121,7 @@ class Walk {
   header: SessionHeader | null = null;
   readonly blocks: { -readonly [K in keyof Block]: Block[K] }[] = [];
   readonly drafts: Draft[] = [];
-  readonly breaks: { startMs: number; endMs: number | null }[] = [];
+  readonly breaks: { startMs: number; endMs: number | null; silent?: true; after?: string }[] = [];
   finishMs: number | null = null;
   lastMs = 0;
   offers = 0;
@@ -117,6 +130,39 @@ class Walk {
   private blockOpen = false;
   private zone: string | null = null;
   readonly overrides: { of: string; to: Outcome }[] = [];
+  private away = false;
+  private moving = false;
+  private lastTap: { readonly id: string; readonly wentOn: boolean } | null = null;
+
+  constructor(private readonly silenceMinutes: number) {}
+
+  /** How long nothing may be tapped from here on for it to stay work. */
+  get runsOnMs(): number {
+    const onBreak = this.breaks.at(-1)?.endMs === null;
+    if (onBreak || this.lastTap === null) return Number.POSITIVE_INFINITY;
+    return silenceLimitMs(this.silenceMinutes, this.openTimed !== null || this.away || this.moving, this.lastTap.wentOn);
+  }
+
+  get lastTapId(): string | null {
+    return this.lastTap?.id ?? null;
+  }
+
+  /** A silence too long to be work is a pause from the last tap to this one. @returns when the event counts. */
+  private hear({ event, ms }: PlacedEvent): number {
+    // Times written from memory are rough, and nobody tapped them: no silence can be heard in them.
+    const late = event.payload.logged === "late";
+    const silent = !late && this.blocks.length > 0 && ms - this.lastMs > this.runsOnMs;
+    if (silent) {
+      this.closeAsk(this.lastMs, true);
+      this.moving = false;
+    }
+    // The end of a block or of the session that is tapped on coming back lies where it was left.
+    if (silent && (event.type === "session.end" || event.type === "block.end")) return this.lastMs;
+    if (silent)
+      this.breaks.push({ startMs: this.lastMs, endMs: ms, silent: true, ...(this.lastTap === null ? {} : { after: this.lastTap.id }) });
+    this.lastTap = { id: event.id, wentOn: late || event.payload[WENT_ON] === true };
+    return ms;
+  }
 
   private surroundings(): TrialSurroundings {
     const index = this.blockOpen ? this.blocks.length - 1 : null;
@@ -224,10 +270,13 @@ class Walk {
   }
 
   take(placed: PlacedEvent): void {
-    const { event, ms } = placed;
+    const { event } = placed;
     const { payload } = event;
     if (this.finishMs !== null && !AFTERWARDS.has(event.type)) return;
+    const ms = AFTERWARDS.has(event.type) ? placed.ms : this.hear(placed);
     if (!AFTERWARDS.has(event.type)) this.lastMs = Math.max(this.lastMs, ms);
+    if (event.type === "depart" || event.type === "return") this.away = event.type === "depart";
+    if (event.type === "gait") this.moving = payload.gait !== "stand";
     switch (event.type) {
       case "session.start":
         this.header ??= {
@@ -332,7 +381,7 @@ class Walk {
 export function reduceEvents(events: Iterable<SessionEvent>, clocks: ClockKnowledge, check: PayloadCheck): SessionRecord {
   const effective = effectiveEvents(placeEvents(withoutDuplicates(events), clocks), check);
   const start = startOfWork(effective.events);
-  const walk = new Walk();
+  const walk = new Walk(clocks.silenceMinutes ?? SILENCE_MINUTES);
   const facts: TimedFact[] = [];
   for (const { event, ms } of effective.events) {
     const relative = ms - (start ?? ms);
@@ -351,6 +400,8 @@ export function reduceEvents(events: Iterable<SessionEvent>, clocks: ClockKnowle
     blocks: walk.blocks,
     trials,
     breaks: walk.breaks,
+    runsOnMs: walk.runsOnMs,
+    lastTapId: walk.lastTapId,
     openAsk:
       open === null
         ? null

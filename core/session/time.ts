@@ -1,8 +1,17 @@
 import type { SessionRecord, Span } from "./reduce";
 
-/** Where the session's clock stands: the finish, or `nowMs`, or the last fact of a session left open. */
+/**
+ * Whether a session left open has been silent for too long to be running: no
+ * tap since `lastMs`, nothing going on by itself, and nobody said it went on.
+ */
+export function isSilent(record: SessionRecord, nowMs: number): boolean {
+  return record.finishMs === null && record.blocks.length > 0 && nowMs - record.lastMs > record.runsOnMs;
+}
+
+/** Where the session's clock stands: the finish, or `nowMs`, or the last fact of a session left open or silent for too long. */
 export function endOfWorkMs(record: SessionRecord, nowMs: number | null = null): number {
-  return record.finishMs ?? nowMs ?? record.lastMs;
+  if (record.finishMs !== null) return record.finishMs;
+  return nowMs === null || isSilent(record, nowMs) ? record.lastMs : nowMs;
 }
 
 /** Seconds of a span that lie outside the breaks. */

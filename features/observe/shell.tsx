@@ -3,10 +3,11 @@
 import { Flag, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { type ReactNode, useEffect, useState } from "react";
-import { workSeconds } from "@/core/session";
+import { WENT_ON, workSeconds } from "@/core/session";
 import { clockWords } from "@/ui/measure";
 import { Pad } from "../work/pad";
 import { StatusLine } from "../work/status-line";
+import { useSilent } from "../work/use-silent";
 import type { Watch, WatchStart } from "./use-watch";
 
 function Clock({ watch }: { watch: Watch }) {
@@ -41,6 +42,7 @@ export function WatchShell({
   children: ReactNode;
 }) {
   const { record, working, hint, busy } = watch;
+  const silent = useSilent(watch.session);
   if (!watch.session.ready) return <main className="p-6 text-soft">Reading what this device has kept.</main>;
   return (
     <main className="mx-auto flex min-h-dvh max-w-[430px] flex-col gap-3 px-3 pt-2.5 pb-2 lg:max-w-[1080px] lg:px-7 lg:pt-6">
@@ -75,6 +77,23 @@ export function WatchShell({
       {hint !== null && (
         <p role="alert" className="text-sm font-semibold text-ochre">
           {hint}
+        </p>
+      )}
+      {silent && record.lastTapId !== null && (
+        <p className="flex flex-wrap items-center justify-between gap-2 border-l-4 border-ochre pl-3 text-sm">
+          Nothing tapped for more than {start.silenceMinutes} minutes: counted as a pause.
+          <button
+            type="button"
+            className="act-quiet min-h-11"
+            onClick={() =>
+              watch.press({
+                type: "correct",
+                payload: { event: record.lastTapId, payload: { [WENT_ON]: true }, reason: "we went on" },
+              })
+            }
+          >
+            We went on
+          </button>
         </p>
       )}
       {working && (

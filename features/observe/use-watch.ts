@@ -22,6 +22,8 @@ export interface WatchStart {
   readonly events: readonly SessionEvent[];
   readonly clocks: Readonly<Record<string, number>>;
   readonly position: number;
+  /** Minutes without a tap after which it is a pause. */
+  readonly silenceMinutes: number;
 }
 
 /** What the one block of such a session is about. */
@@ -41,6 +43,7 @@ export function useWatch(start: WatchStart) {
     events: start.events,
     clocks: start.clocks,
     position: start.position,
+    silenceMinutes: start.silenceMinutes,
   });
   const { record, recorder, log, latest } = session;
   const [hint, setHint] = useState<string | null>(null);

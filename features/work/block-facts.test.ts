@@ -38,6 +38,7 @@ const start = (change: Partial<RecorderStart> = {}): RecorderStart => ({
   events: [],
   clocks: {},
   position: 0,
+  silenceMinutes: 20,
   ...change,
 });
 

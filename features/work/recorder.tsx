@@ -33,6 +33,7 @@ import { WordPanel } from "./word-panel";
 const DwellCoach = lazyPart(() => import("./dwell-coach").then(({ DwellCoach }) => DwellCoach));
 const PreflightPanel = lazyPart(() => import("./sheets/preflight").then(({ PreflightPanel }) => PreflightPanel));
 const AftercarePanel = lazyPart(() => import("./sheets/aftercare").then(({ AftercarePanel }) => AftercarePanel));
+const ComeBack = lazyPart(() => import("./sheets/come-back").then(({ ComeBack }) => ComeBack));
 const LadderSheet = lazyPart(() => import("./sheets/ladder-sheet").then(({ LadderSheet }) => LadderSheet));
 const Sheets = lazyPart(() => import("./sheets/sheets").then(({ Sheets }) => Sheets));
 const StopCard = lazyPart(() => import("./sheets/stop-card").then(({ StopCard }) => StopCard));
@@ -75,7 +76,9 @@ function Danger({ state }: { state: RecorderState }) {
 export function Recorder({ given }: { given: RecorderStart }) {
   const router = useRouter();
   const state = useRecorder(given);
-  const { start, session, advice, way, block, working, open, act, hint, setSheet } = state;
+  const { start, session, advice, way, block, silent, open, act, hint, setSheet } = state;
+  // After a silence too long to be work it is asked first how it goes on.
+  const working = state.working && !silent;
   const { record } = session;
   const [finishing, setFinishing] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -225,6 +228,10 @@ export function Recorder({ given }: { given: RecorderStart }) {
               To the review
             </Link>
           </div>
+        ) : state.working && silent ? (
+          <Suspense fallback={A_MOMENT}>
+            <ComeBack state={state} first={again} />
+          </Suspense>
         ) : preflight ? (
           <Suspense fallback={A_MOMENT}>
             <PreflightPanel state={state} />

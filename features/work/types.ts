@@ -59,6 +59,8 @@ export interface RecorderStart extends LadderPart {
   readonly events: readonly SessionEvent[];
   readonly clocks: Readonly<Record<string, number>>;
   readonly position: number;
+  /** Minutes without a tap after which it is a pause. */
+  readonly silenceMinutes: number;
 }
 
 export type Side = "L" | "R";

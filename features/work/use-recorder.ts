@@ -9,6 +9,7 @@ import { isAside } from "./block-facts";
 import { partNow } from "./ladders";
 import type { LadderPart, OpenSheet, RecorderStart, Way } from "./types";
 import { useSessionLog } from "./use-session-log";
+import { useSilent } from "./use-silent";
 import { useWord } from "./use-word";
 
 /** The recorder's state and everything a pad can do. */
@@ -20,8 +21,20 @@ export function useRecorder(given: RecorderStart) {
     events: given.events,
     clocks: given.clocks,
     position: given.position,
+    silenceMinutes: given.silenceMinutes,
   });
-  const { record, recorder, ready, log, latest } = session;
+  const { record, recorder, ready, log: logBare, latest } = session;
+  // The first tap begins the session; opening the recorder does not.
+  const log = useCallback<typeof logBare>(
+    (...facts) => {
+      const { record } = latest();
+      const { horse, handler, place, plan } = given;
+      const begun = record.header !== null || record.finishMs !== null;
+      const first = { type: "session.start" as const, payload: { horse: horse.name, handler, place, method: plan.method } };
+      logBare(...(begun ? facts : [first, ...facts]));
+    },
+    [logBare, latest, given],
+  );
   const [added, setAdded] = useState<readonly LadderPart[]>([]);
   const part = useMemo(() => partNow(given, added, record), [given, added, record]);
   const start = useMemo(() => ({ ...given, ...part }), [given, part]);
@@ -35,6 +48,7 @@ export function useRecorder(given: RecorderStart) {
   const block = record.blocks.at(-1) ?? null;
   const working = block !== null && block.endMs === null && record.finishMs === null;
   const onBreak = record.breaks.at(-1)?.endMs === null;
+  const silent = useSilent(session);
   const open = record.openAsk;
 
   // The pads act on the newest state, which the screen may not show yet.
@@ -43,16 +57,6 @@ export function useRecorder(given: RecorderStart) {
 
   const presentMs = useRef(session.nowMs);
   presentMs.current = session.nowMs;
-
-  const started = useRef(false);
-  useEffect(() => {
-    if (!ready || started.current || record.header !== null || record.finishMs !== null) return;
-    started.current = true;
-    log({
-      type: "session.start",
-      payload: { horse: given.horse.name, handler: given.handler, place: given.place, method: given.plan.method },
-    });
-  }, [ready, record.header, record.finishMs, log, given]);
 
   // After a reload the way last used goes on.
   const resumed = useRef(false);
@@ -114,6 +118,7 @@ export function useRecorder(given: RecorderStart) {
     added,
     block,
     working,
+    silent,
     onBreak,
     open,
     act,

@@ -62,8 +62,9 @@ export function useSessionLog(options: {
   events: readonly SessionEvent[];
   clocks: Readonly<Record<string, number>>;
   position: number;
+  silenceMinutes: number;
 }): SessionLog {
-  const { storeId, sessionId, person } = options;
+  const { storeId, sessionId, person, silenceMinutes } = options;
   const [events, setEvents] = useState<readonly SessionEvent[]>(options.events);
   const [clocks, setClocks] = useState(() => new Map(Object.entries(options.clocks)));
   const [ready, setReady] = useState(false);
@@ -87,10 +88,10 @@ export function useSessionLog(options: {
   const derive = useCallback(
     (from: readonly SessionEvent[], by: ReadonlyMap<string, number>) => {
       if (derived.current?.events !== from || derived.current.clocks !== by || derived.current.check !== check)
-        derived.current = { check, events: from, clocks: by, record: reduceEvents(from, { offsetMsByLoad: by }, check) };
+        derived.current = { check, events: from, clocks: by, record: reduceEvents(from, { offsetMsByLoad: by, silenceMinutes }, check) };
       return derived.current.record;
     },
-    [check],
+    [check, silenceMinutes],
   );
   const latest = useCallback(() => ({ events: newest.current, record: derive(newest.current, newestClocks.current) }), [derive]);
   const add = useCallback((fresh: readonly SessionEvent[]) => {

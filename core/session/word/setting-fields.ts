@@ -45,6 +45,7 @@ export const WORD_SETTING_FIELDS: readonly WordSettingField[] = [
   { group: "Change side", key: "weakerSideTimes", label: "The weaker side gets", unit: "times the plan", least: 1, most: 5 },
   { group: "Raise", key: "easeGraded", label: "Where the rung asks for ease, graded at least", unit: "answers", least: 1, most: 20 },
   { group: "Every word", key: "standsForTrials", label: "A word stands for", unit: "asks", least: 1, most: 10 },
+  { group: "Pause", key: "silenceMinutes", label: "Without a tap it is a pause after", unit: "min", least: 2, most: 240 },
 ];
 
 const WHOLE: ReadonlySet<keyof WordSettings> = new Set([

@@ -1,3 +1,5 @@
+import { SILENCE_MINUTES } from "../silence";
+
 /**
  * Every threshold of the word. All are settings; the defaults are common
  * practice, no source, unless docs/measures.md says how they were chosen.
@@ -46,6 +48,8 @@ export interface WordSettings {
   readonly easeGraded: number;
   /** How many trials a word stands before a lower one may take its place. */
   readonly standsForTrials: number;
+  /** Minutes without a tap after which it is a pause and no work. */
+  readonly silenceMinutes: number;
 }
 
 export const DEFAULT_WORD_SETTINGS: WordSettings = {
@@ -73,4 +77,5 @@ export const DEFAULT_WORD_SETTINGS: WordSettings = {
   weakerSideTimes: 1.5,
   easeGraded: 3,
   standsForTrials: 3,
+  silenceMinutes: SILENCE_MINUTES,
 };

@@ -42,6 +42,7 @@ function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, un
     events: [],
     clocks: {},
     position: 0,
+    silenceMinutes: 20,
     doNext: null,
     used: [],
     restingBreaths: null,

@@ -1,6 +1,6 @@
 import { batteryPlace, FIRST_LOOK_ITEMS, FIRST_LOOK_STEPS, type FirstLookStep } from "@/core/know";
 import { rungsBetween, starterPlan, unchangedRungs } from "@/core/ladder";
-import { carriedOver } from "@/core/session";
+import { carriedOver, WENT_ON } from "@/core/session";
 import { barredRung } from "@/core/welfare";
 import { send } from "@/ui/form";
 import { blockFacts, isAside, planBlock, rungNumber } from "../block-facts";
@@ -210,6 +210,12 @@ export function blockActs(pen: Pen) {
       press(pen, { type: "preflight", payload: { ...checked, checks: [...checked.checks], open: [...checked.open], skipped: false } }),
     skipPreflight: () => press(pen, { type: "preflight", payload: { skipped: true } }),
     aftercare: (care: Aftercare) => press(pen, { type: "aftercare", payload: { ...care, breathing: [...care.breathing] } }),
+    /** The silence since the last tap was work: a phone in a pocket, a horse that stood. */
+    wentOn: () => {
+      const { lastTapId } = now().record;
+      if (lastTapId !== null)
+        press(pen, { type: "correct", payload: { event: lastTapId, payload: { [WENT_ON]: true }, reason: "we went on" } });
+    },
     finish: (notes: FinishNotes) => {
       const facts: Fact[] = now().advice?.word === "Finish" ? [] : beside("finish", false);
       if (now().onBreak) facts.push({ type: "break.end" });

@@ -12,7 +12,7 @@ const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 /** Keys, remotes and foot switches: each press does what the chosen set binds to it. */
-export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount }: RecorderState): void {
+export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount, silent }: RecorderState): void {
   useEffect(() => {
     // Someone who walks the pads by Tab means the focused pad with the space bar and Enter; everyone else means the binding.
     let byTab = false;
@@ -55,7 +55,7 @@ export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount }: 
     const down = (event: KeyboardEvent) => {
       if (event.key === "Tab") byTab = true;
       // What a sheet took for itself, such as the Escape that closes it, is no press here.
-      if (event.defaultPrevented || sheet !== null || isTyping(event.target)) return;
+      if (event.defaultPrevented || sheet !== null || silent || isTyping(event.target)) return;
       const { bindings, keyUp } = chosenSet();
       const key = keyOf(event);
       const bound = bindings[key];
@@ -94,5 +94,5 @@ export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount }: 
       window.removeEventListener("keyup", up);
       window.removeEventListener("pointerdown", pointer);
     };
-  }, [act, sheet, setSheet, setWay, turnPads, phaseCount]);
+  }, [act, sheet, setSheet, setWay, turnPads, phaseCount, silent]);
 }

@@ -17,11 +17,12 @@ export default async function RecorderPage({ params }: { params: Promise<{ horse
   const { session } = loaded;
   if (session.horse_id !== horseId) notFound();
   const horse = await findOr404(getHorse(store, horseId));
-  const [care, people, place, digests] = await Promise.all([
+  const [care, people, place, digests, wordSettings] = await Promise.all([
     horseCare(store, horse),
     listPeople(store),
     session.place_id === null ? null : getPlace(store, session.place_id),
     digestsOfHorse(store, horseId),
+    getWordSettings(store),
   ]);
   const base = {
     storeId: store.id,
@@ -34,6 +35,7 @@ export default async function RecorderPage({ params }: { params: Promise<{ horse
     events: loaded.events,
     clocks: Object.fromEntries(loaded.offsets),
     position: loaded.position,
+    silenceMinutes: wordSettings.silenceMinutes,
   };
   const touches = digests.filter((other) => other.session.id !== sessionId).flatMap(({ digest }) => digest.touches);
   const { kind } = session;
@@ -42,10 +44,9 @@ export default async function RecorderPage({ params }: { params: Promise<{ horse
   const battery = kind === "first-look";
   const ladders = battery ? [] : await ladderParts(store, session, care.allowance, leaves);
   const first = battery ? batteryPart() : session.ladder_id === null ? freePart() : (ladders[0] ?? freePart());
-  const [doNext, used, wordSettings] = await Promise.all([
+  const [doNext, used] = await Promise.all([
     lastDoNext(store, horseId, sessionId),
     usedUp(store, horseId, care.allowance, first.plan, sessionId),
-    getWordSettings(store),
   ]);
   return (
     <Recorder

@@ -1,0 +1,41 @@
+"use client";
+
+import { useState } from "react";
+import { Day } from "@/ui/day";
+import type { BlockChoice } from "../types";
+import type { RecorderState } from "../use-recorder";
+import { BlockChooser } from "./block-chooser";
+
+/** After a silence too long to be work: end the session where it was left, or go on. Nothing is decided by itself. */
+export function ComeBack({ state, first }: { state: RecorderState; first: BlockChoice }) {
+  const { start, session, act, setSheet } = state;
+  const { record } = session;
+  const [going, setGoing] = useState(false);
+  const lastMs = (record.startWallMs ?? 0) + record.lastMs;
+  return (
+    <div className="rounded-lg border-2 border-ink p-4" data-testid="come-back">
+      <h2 className="text-xl">
+        Nothing tapped since <Day ms={lastMs} time />
+      </h2>
+      <p className="mt-1 mb-4 text-soft">
+        More than {start.silenceMinutes} minutes: counted as a pause, not as work. {record.trials.length}{" "}
+        {record.trials.length === 1 ? "answer" : "answers"} so far.
+      </p>
+      {going ? (
+        <BlockChooser start={start} first={first} onStart={act.begin} words="Start the block" />
+      ) : (
+        <div className="grid gap-2">
+          <button type="button" className="act min-h-16 text-lg" onClick={() => setSheet("finish")}>
+            End it at the last tap
+          </button>
+          <button type="button" className="act-quiet min-h-16 text-lg" onClick={() => setGoing(true)}>
+            Go on with a new block
+          </button>
+          <button type="button" className="act-quiet min-h-14" onClick={act.wentOn}>
+            We went on: count it as work
+          </button>
+        </div>
+      )}
+    </div>
+  );
+}
