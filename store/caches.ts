@@ -1,6 +1,6 @@
 import type { Transaction } from "sequelize";
 import { knowDigest } from "@/core/know";
-import { blockSeconds, evidenceOfSession, reduceSession, workSeconds } from "@/core/session";
+import { blockSeconds, evidenceOfSession, isEmptySession, reduceSession, workSeconds } from "@/core/session";
 import { clockOffsets, eventsOfSession } from "./events";
 import type { BlockRow, RungSideSummaryRow, SessionSummaryRow } from "./models";
 import { getWordSettings } from "./settings";
@@ -45,6 +45,7 @@ export async function cachedRows(store: StoreParts, sessionId: string, transacti
       last_position: position,
       started_ms: record.startWallMs,
       finished: record.finishMs !== null,
+      seen: !isEmptySession(record),
       work_s: workSeconds(record),
       n: record.trials.length,
       met: record.trials.filter((trial) => trial.outcome === "met").length,
@@ -104,7 +105,7 @@ export async function laggingSessions(store: StoreParts, ids?: readonly string[]
   if (ids?.length === 0) return [];
   const [rows] = (await store.sequelize.query(
     `SELECT s.id AS id FROM session s LEFT JOIN session_summary c ON c.session_id = s.id
-     WHERE ${ids === undefined ? "" : "s.id IN (:ids) AND"} ${LAGS}`,
+     WHERE s.binned_ms IS NULL AND ${ids === undefined ? "" : "s.id IN (:ids) AND"} ${LAGS}`,
     { replacements: { ids: [...(ids ?? [])] } },
   )) as [{ id: string }[], unknown];
   return rows.map((row) => row.id);

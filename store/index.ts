@@ -74,6 +74,8 @@ export {
   listSessions,
   loadSession,
   type NewSession,
+  type OpenSession,
+  openSessions,
   type RungEvidence,
   rungEvidence,
   type SessionOptions,

@@ -2,6 +2,7 @@ import { DataTypes, type Model, type ModelStatic, type Sequelize } from "sequeli
 
 import type {
   BehaviourRow,
+  Binnable,
   BlockRow,
   ChainLinkRow,
   ChainRow,
@@ -40,16 +41,22 @@ const VERSION_KEY = { ladder_id: KEY, version: WHOLE_KEY };
 
 /** The models of one open store. */
 export function defineModels(sequelize: Sequelize) {
-  const table = <Row extends object>(name: string, columns: Record<keyof Row & string, object>) =>
+  const table = <Row extends object>(name: string, columns: Record<keyof Row & string, object>, scope: object = {}) =>
     // Sequelize writes into the descriptions it is given, so each model gets its own.
     sequelize.define<Model<Row, Partial<Row>>>(
       name,
       Object.fromEntries(Object.entries<object>(columns).map(([column, d]) => [column, { ...d }])) as never,
+      scope,
     ) as Table<Row>;
+  /** A table whose rows can lie in the bin: they are in no list and under no address until they come back. */
+  const binnable = <Row extends Binnable>(name: string, columns: Omit<Record<keyof Row & string, object>, keyof Binnable>) =>
+    table<Row>(name, { ...columns, binned_ms: REAL, binned_with: TEXT } as Record<keyof Row & string, object>, {
+      defaultScope: { where: { binned_ms: null } },
+    });
   return {
     meta: table<StoreMetaRow>("store_meta", { key: KEY, value: TEXT }),
-    person: table<PersonRow>("person", { id: KEY, name: TEXT, role: TEXT, sample: FLAG, created_ms: REAL }),
-    place: table<PlaceRow>("place", {
+    person: binnable<PersonRow>("person", { id: KEY, name: TEXT, role: TEXT, sample: FLAG, created_ms: REAL }),
+    place: binnable<PlaceRow>("place", {
       id: KEY,
       name: TEXT,
       shape: TEXT,
@@ -70,7 +77,7 @@ export function defineModels(sequelize: Sequelize) {
       across_m: REAL,
       down_m: REAL,
     }),
-    kit: table<KitRow>("kit", {
+    kit: binnable<KitRow>("kit", {
       id: KEY,
       name: TEXT,
       kind: TEXT,
@@ -100,10 +107,12 @@ export function defineModels(sequelize: Sequelize) {
       given_by: TEXT,
       from_day: TEXT,
       until_day: TEXT,
+      ended_ms: REAL,
+      ended_why: TEXT,
       created_ms: REAL,
     }),
     horsePhoto: table<HorsePhotoRow>("horse_photo", { horse_id: KEY, type: TEXT, bytes: { type: DataTypes.BLOB }, changed_ms: REAL }),
-    horse: table<HorseRow>("horse", {
+    horse: binnable<HorseRow>("horse", {
       id: KEY,
       name: TEXT,
       born_day: TEXT,
@@ -136,12 +145,13 @@ export function defineModels(sequelize: Sequelize) {
       prerequisites: TEXT,
       sample: FLAG,
     }),
-    ladder: table<LadderRow>("ladder", {
+    ladder: binnable<LadderRow>("ladder", {
       id: KEY,
       horse_id: TEXT,
       behaviour_id: TEXT,
       version: WHOLE,
       revision: WHOLE,
+      away_ms: REAL,
       sample: FLAG,
       created_ms: REAL,
     }),
@@ -185,7 +195,7 @@ export function defineModels(sequelize: Sequelize) {
       percentile: TEXT,
       kept: TEXT,
     }),
-    chain: table<ChainRow>("chain", { id: KEY, horse_id: TEXT, name: TEXT, direction: TEXT, sample: FLAG, created_ms: REAL }),
+    chain: binnable<ChainRow>("chain", { id: KEY, horse_id: TEXT, name: TEXT, direction: TEXT, sample: FLAG, created_ms: REAL }),
     chainLink: table<ChainLinkRow>("chain_link", { chain_id: KEY, position: WHOLE_KEY, ladder_id: TEXT, rung: WHOLE }),
     cuePhase: table<CuePhaseRow>("cue_phase", {
       ...VERSION_KEY,
@@ -196,7 +206,7 @@ export function defineModels(sequelize: Sequelize) {
       dwell_s: REAL,
       pulses_per_min: REAL,
     }),
-    session: table<SessionRow>("session", {
+    session: binnable<SessionRow>("session", {
       id: KEY,
       horse_id: TEXT,
       person_id: TEXT,
@@ -228,6 +238,7 @@ export function defineModels(sequelize: Sequelize) {
       last_position: WHOLE,
       started_ms: REAL,
       finished: FLAG,
+      seen: FLAG,
       work_s: REAL,
       n: WHOLE,
       met: WHOLE,

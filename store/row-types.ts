@@ -1,12 +1,18 @@
 /** Rows as the tables hold them. JSON columns are text. */
-export interface PersonRow {
+
+/** What can go to the bin: since when it lies there, and with what it went; null where it does not. */
+export interface Binnable {
+  binned_ms?: number | null;
+  binned_with?: string | null;
+}
+export interface PersonRow extends Binnable {
   id: string;
   name: string;
   role: string;
   sample: boolean;
   created_ms: number;
 }
-export interface PlaceRow {
+export interface PlaceRow extends Binnable {
   id: string;
   name: string;
   shape: string;
@@ -27,7 +33,7 @@ export interface PlaceItemRow {
   across_m: number;
   down_m: number;
 }
-export interface KitRow {
+export interface KitRow extends Binnable {
   id: string;
   name: string;
   kind: string;
@@ -47,7 +53,7 @@ export interface PracticeRow {
   note: string;
   created_ms: number;
 }
-export interface HorseRow {
+export interface HorseRow extends Binnable {
   id: string;
   name: string;
   born_day: string | null;
@@ -78,6 +84,9 @@ export interface RestrictionRow {
   given_by: string;
   from_day: string | null;
   until_day: string | null;
+  /** Since when it holds no longer, with why; null where its days decide. */
+  ended_ms?: number | null;
+  ended_why?: string;
   created_ms: number;
 }
 export interface HorsePhotoRow {
@@ -101,12 +110,14 @@ export interface BehaviourRow {
   prerequisites: string;
   sample: boolean;
 }
-export interface LadderRow {
+export interface LadderRow extends Binnable {
   id: string;
   horse_id: string;
   behaviour_id: string;
   version: number;
   revision: number;
+  /** Since when it is put away; null where it is worked. */
+  away_ms?: number | null;
   sample: boolean;
   created_ms: number;
 }
@@ -153,7 +164,7 @@ export interface RungRow {
   percentile: string | null;
   kept: string | null;
 }
-export interface ChainRow {
+export interface ChainRow extends Binnable {
   id: string;
   horse_id: string;
   name: string;
@@ -177,7 +188,7 @@ export interface CuePhaseRow {
   dwell_s: number;
   pulses_per_min: number | null;
 }
-export interface SessionRow {
+export interface SessionRow extends Binnable {
   id: string;
   horse_id: string;
   person_id: string | null;
@@ -215,6 +226,8 @@ export interface SessionSummaryRow {
   last_position: number;
   started_ms: number | null;
   finished: boolean;
+  /** Whether anything was seen in it; see core's isEmptySession. */
+  seen: boolean;
   work_s: number;
   n: number;
   met: number;

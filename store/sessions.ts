@@ -1,6 +1,6 @@
-import { Op, type Transaction } from "sequelize";
+import { literal, Op, type Transaction } from "sequelize";
 import type { SessionEvent, SessionKind } from "@/core/schemas";
-import { carriedOver, type EvidenceTrial, placeEvents, reduceSession, type SessionRecord } from "@/core/session";
+import { carriedOver, type EvidenceTrial, isSilent, placeEvents, reduceSession, type SessionRecord } from "@/core/session";
 import { laggingRows } from "./caches";
 import { clockOffsets, eventsOfSession } from "./events";
 import { getHorse } from "./horses";
@@ -139,11 +139,58 @@ export async function withSummaries(store: StoreParts, sessions: readonly Sessio
   });
 }
 
-/** A horse's sessions, newest first, of every kind or of one. */
+/** Sessions of which at least one tap is on the server. */
+const TAPPED = literal("EXISTS (SELECT 1 FROM event WHERE event.session_id = session.id)");
+
+/** A horse's sessions in which something was seen, newest first, of every kind or of one. */
 export async function listSessions(store: Store, horseId: string, limit = 200, kind?: SessionKind): Promise<SessionWithSummary[]> {
-  const where = { horse_id: horseId, ...(kind === undefined ? {} : { kind }) };
-  const rows = (await store.models.session.findAll({ where, order: [["created_ms", "DESC"]], limit })).map(plain);
-  return withSummaries(store, rows);
+  const where = { horse_id: horseId, ...(kind === undefined ? {} : { kind }), [Op.and]: TAPPED };
+  const found: SessionWithSummary[] = [];
+  // Those in which nothing was seen are few, and only their taps tell.
+  for (let offset = 0; found.length < limit; ) {
+    const take = Math.max(20, limit);
+    const rows = (await store.models.session.findAll({ where, order: [["created_ms", "DESC"]], limit: take, offset })).map(plain);
+    found.push(...(await withSummaries(store, rows)).filter(({ summary }) => Boolean(summary.seen)));
+    if (rows.length < take) break;
+    offset += take;
+  }
+  return found.slice(0, limit);
+}
+
+/** A horse's session of work that is not finished. */
+export interface OpenSession {
+  readonly id: string;
+  readonly startedMs: number;
+  readonly lastTapMs: number;
+  readonly n: number;
+  readonly met: number;
+  readonly behaviours: readonly string[];
+  /** Whether it is being worked: its last tap is not longer ago than a silence may be. */
+  readonly running: boolean;
+}
+
+/** A horse's unfinished sessions of work, newest first. One that was left without anything seen in it is none. */
+export async function openSessions(store: Store, horseId: string): Promise<OpenSession[]> {
+  const unfinished = literal("NOT EXISTS (SELECT 1 FROM session_summary c WHERE c.session_id = session.id AND c.finished = 1)");
+  const where = { horse_id: horseId, kind: "work", [Op.and]: [TAPPED, unfinished] };
+  const rows = (await store.models.session.findAll({ where, order: [["created_ms", "DESC"]] })).map(plain);
+  return (await withSummaries(store, rows)).flatMap(({ session, summary }) => {
+    if (summary.finished || summary.started_ms === null) return [];
+    const record = JSON.parse(summary.record) as SessionRecord;
+    const running = !isSilent(record, store.now() - summary.started_ms);
+    if (!summary.seen && !running) return [];
+    return [
+      {
+        id: session.id,
+        startedMs: summary.started_ms,
+        lastTapMs: summary.started_ms + record.lastMs,
+        n: summary.n,
+        met: summary.met,
+        behaviours: [...new Set(record.blocks.map(({ behaviour }) => behaviour))],
+        running,
+      },
+    ];
+  });
 }
 
 /**

@@ -1,7 +1,7 @@
 import "server-only";
 import type { SessionRecord } from "@/core/session";
 import type { YardLine } from "@/features/yard/yard";
-import { listHorses, listSessions, namesApart, type Store } from "@/store";
+import { listHorses, listSessions, namesApart, openSessions, type Store } from "@/store";
 import { horseCare } from "./horse-care";
 import { ladderStates } from "./ladder-state";
 
@@ -11,7 +11,7 @@ export async function yardLines(store: Store): Promise<YardLine[]> {
   return Promise.all(
     horses.map(async (horse) => {
       const { allowance, sentences } = await horseCare(store, horse);
-      const [last] = await listSessions(store, horse.id, 1, "work");
+      const [[last], open] = await Promise.all([listSessions(store, horse.id, 1, "work"), openSessions(store, horse.id)]);
       const [state] = await ladderStates(store, horse.id, allowance);
       return {
         id: horse.id,
@@ -20,6 +20,7 @@ export async function yardLines(store: Store): Promise<YardLine[]> {
         sample: horse.sample,
         away: horse.away,
         limits: sentences,
+        runningId: open.find(({ running }) => running)?.id ?? null,
         last:
           last === undefined || last.summary.started_ms === null
             ? null

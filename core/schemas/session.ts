@@ -30,6 +30,8 @@ export const newSessionSchema = record({
     .test("there", "The rung to start on is missing.", (value, context) => (context.parent.ladder ?? null) === null || value != null),
   started_ms: yup.number().min(EARLIEST_WALL_MS, "Begun: not before 1980.").nullable().default(null),
   kit: yup.array().of(yup.string().max(100).required()).max(50, "kit: at most 50 pieces.").default([]),
+  // Said where another session of the horse is running and a second is wanted all the same.
+  beside: yup.boolean().default(false),
 });
 
 /** A batch of events as it is posted. */

@@ -13,6 +13,7 @@ export {
   plannedDwell,
 } from "./dwell";
 export { effectiveEvents, type PayloadCheck } from "./effective";
+export { isEmptySession } from "./empty";
 export {
   asMasteryTrials,
   carriedOver,

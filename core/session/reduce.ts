@@ -67,8 +67,8 @@ export interface SessionRecord {
   readonly trials: readonly Trial[];
   /** Breaks that were tapped, and silences too long to be work. */
   readonly breaks: readonly Pause[];
-  /** How long after `lastMs` the session still counts as running where nothing more is tapped; see silence.ts. */
-  readonly runsOnMs: number;
+  /** How long after `lastMs` the session still counts as running where nothing more is tapped, null for as long as it takes; see silence.ts. */
+  readonly runsOnMs: number | null;
   /** The last tap of the work, by which it can be said that it went on; null before there is one. */
   readonly lastTapId: string | null;
   /** The ask still waiting, or null. */
@@ -400,7 +400,7 @@ export function reduceEvents(events: Iterable<SessionEvent>, clocks: ClockKnowle
     blocks: walk.blocks,
     trials,
     breaks: walk.breaks,
-    runsOnMs: walk.runsOnMs,
+    runsOnMs: Number.isFinite(walk.runsOnMs) ? walk.runsOnMs : null,
     lastTapId: walk.lastTapId,
     openAsk:
       open === null

@@ -5,7 +5,8 @@ import type { SessionRecord, Span } from "./reduce";
  * tap since `lastMs`, nothing going on by itself, and nobody said it went on.
  */
 export function isSilent(record: SessionRecord, nowMs: number): boolean {
-  return record.finishMs === null && record.blocks.length > 0 && nowMs - record.lastMs > record.runsOnMs;
+  const { finishMs, blocks, lastMs, runsOnMs } = record;
+  return finishMs === null && blocks.length > 0 && runsOnMs !== null && nowMs - lastMs > runsOnMs;
 }
 
 /** Where the session's clock stands: the finish, or `nowMs`, or the last fact of a session left open or silent for too long. */

@@ -7,6 +7,7 @@ import type { NextStart } from "@/core/session";
 import { type Kit, type KitUse, kitCautions } from "@/core/welfare";
 import { Day } from "@/ui/day";
 import { Field, send, tied, useRequestIds } from "@/ui/form";
+import { type Unfinished, UnfinishedSessions } from "./unfinished";
 
 interface Named {
   readonly id: string;
@@ -79,7 +80,8 @@ export function StartSession({
   places,
   kit,
   kitLast,
-  openSession,
+  open,
+  storeId,
   doNext,
   noWork,
 }: {
@@ -91,7 +93,9 @@ export function StartSession({
   kit: readonly ({ readonly id: string } & Kit)[];
   /** The kit of the last session, taken again unless it is changed. */
   kitLast: readonly string[];
-  openSession: { id: string; startedMs: number } | null;
+  /** Sessions begun and not finished, newest first. */
+  open: readonly Unfinished[];
+  storeId: string;
   /** What the last session said to do next, or null. */
   doNext: { text: string; dayMs: number } | null;
   /** Why there is to be no work at all today, or null. */
@@ -104,6 +108,8 @@ export function StartSession({
   const [place, setPlace] = useState({ choice: places[0]?.id ?? NEW, name: "" });
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  // One running session is gone on with; a second is not begun unasked.
+  const [running, setRunning] = useState(open.some((one) => one.running));
   const ids = useRequestIds();
   const chosen = ladders.find((one) => one.id === ladder);
   const cautions =
@@ -122,7 +128,7 @@ export function StartSession({
     return sent.value.id;
   };
 
-  const begin = async () => {
+  const begin = async (beside = false) => {
     setBusy(true);
     setProblem(null);
     try {
@@ -135,8 +141,10 @@ export function StartSession({
         place: placeId,
         start_rung: chosen?.next.rung ?? null,
         kit: [...taken],
+        ...(beside ? { beside } : {}),
       };
       const sent = await send<{ id: string }>("POST", "/api/sessions", { id: ids.idFor(asked), ...asked });
+      if (!sent.ok && sent.code === "session-running") setRunning(true);
       if (!sent.ok) throw new Error(sent.message);
       router.push(`/horses/${horse.id}/work/${sent.value.id}`);
     } catch (error) {
@@ -156,15 +164,7 @@ export function StartSession({
           </span>
         </p>
       )}
-      {openSession !== null && (
-        <p className="mt-4 border-l-4 border-ochre pl-4">
-          A session of <Day ms={openSession.startedMs} time /> is not finished.{" "}
-          <Link href={`/horses/${horse.id}/work/${openSession.id}`} className="link">
-            Go on with it
-          </Link>
-          .
-        </p>
-      )}
+      <UnfinishedSessions horseId={horse.id} storeId={storeId} sessions={open} />
       {horse.away !== null && (
         <p className="mt-4 border-l-4 border-brick pl-4 font-semibold text-brick">
           {horse.name} is put away: {horse.away}.{" "}
@@ -276,8 +276,13 @@ export function StartSession({
               ))}
             </fieldset>
           )}
-          <button type="button" className="act min-h-16 text-xl" onClick={begin} disabled={busy || horse.away !== null || noWork !== null}>
-            Open the recorder
+          <button
+            type="button"
+            className={`${running ? "act-quiet" : "act text-xl"} min-h-16`}
+            onClick={() => void begin(running)}
+            disabled={busy || horse.away !== null || noWork !== null}
+          >
+            {running ? "Begin another beside the running one" : "Open the recorder"}
           </button>
           {problem !== null && (
             <p role="alert" className="font-semibold text-brick">

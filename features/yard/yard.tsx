@@ -15,6 +15,8 @@ export interface YardLine {
   readonly away: string | null;
   /** Restrictions and age cautions that hold today. */
   readonly limits: readonly string[];
+  /** The session being worked at this moment, or null. */
+  readonly runningId: string | null;
   readonly last: {
     readonly sessionId: string;
     readonly startedMs: number;
@@ -60,10 +62,7 @@ function Line({ line }: { line: YardLine }) {
       {last === null ? (
         <p className="text-soft">No session yet.</p>
       ) : (
-        <Link
-          href={last.finished ? `/horses/${line.id}/review/${last.sessionId}` : `/horses/${line.id}/work/${last.sessionId}`}
-          className="group block min-w-0"
-        >
+        <Link href={`/horses/${line.id}/review/${last.sessionId}`} className="group block min-w-0">
           <Ribbon
             record={last.record}
             view={{ fromMs: 0, toMs: endOfWorkMs(last.record) * 1.01 + 1000, width: 560, height: 84 }}
@@ -75,7 +74,11 @@ function Line({ line }: { line: YardLine }) {
           </span>
         </Link>
       )}
-      {next === null ? (
+      {line.runningId !== null ? (
+        <Link href={`/horses/${line.id}/work/${line.runningId}`} prefetch={false} className="act justify-self-start">
+          Running: go on with it
+        </Link>
+      ) : next === null ? (
         <Link href={`/horses/${line.id}/shape/new`} className="link">
           Plan a first ladder
         </Link>

@@ -5,6 +5,7 @@ import * as theLine from "./0001-the-line";
 import * as know from "./0002-know";
 import * as shape from "./0003-shape";
 import * as nothingLost from "./0004-nothing-lost";
+import * as putRight from "./0005-put-right";
 
 interface Migration {
   readonly name: string;
@@ -22,6 +23,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0002-know", up: know.up, mark: { table: "horse", column: "born_day" } },
   { name: "0003-shape", up: shape.up, mark: { table: "chain", column: "direction" } },
   { name: "0004-nothing-lost", up: nothingLost.up },
+  { name: "0005-put-right", up: putRight.up },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name);

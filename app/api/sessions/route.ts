@@ -1,7 +1,7 @@
 import { check, newSessionSchema, type SessionKind } from "@/core/schemas";
 import { barredToday } from "@/core/session";
 import { barredRung } from "@/core/welfare";
-import { addSession, getHorse, getLadder, involvesOf, type Store } from "@/store";
+import { addSession, getHorse, getLadder, involvesOf, openSessions, type Store } from "@/store";
 import { horseCare } from "../../server/horse-care";
 import { answer, invalid, json, problem, readJson } from "../../server/respond";
 import { getStore } from "../../server/store";
@@ -43,6 +43,7 @@ export function POST(request: Request) {
       start_rung: rung = null,
       kit,
       started_ms: startedMs = null,
+      beside = false,
     } = checked.value;
     const store = await getStore();
     if (startedMs !== null && startedMs > store.now())
@@ -50,6 +51,16 @@ export function POST(request: Request) {
     // What is written down later has been done already; today's limits say nothing of it.
     const barred = startedMs !== null ? null : await barredBy(store, horse, kind, kind === "work" ? ladder : null, rung);
     if (barred !== null) return problem(409, "Not today", barred);
+    const running =
+      kind === "work" && startedMs === null && !beside ? (await openSessions(store, horse)).find((one) => one.running) : undefined;
+    if (running !== undefined && running.id !== id.toLowerCase())
+      return problem(
+        409,
+        "A session is running",
+        "This horse has a session running. Go on with it, or begin another beside it.",
+        [],
+        "session-running",
+      );
     const input = {
       id: id.toLowerCase(),
       horseId: horse,

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { criterionOf } from "@/core/ladder";
 import { StartSession } from "@/features/work/start-session";
-import { asKit, getHorse, listKit, listSessions } from "@/store";
+import { asKit, getHorse, listKit, listSessions, openSessions } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";
 import { horseCare } from "../../../../server/horse-care";
 import { horsePicture } from "../../../../server/horse-picture";
@@ -17,15 +17,15 @@ export default async function WorkPage({ params }: { params: Promise<{ horse: st
   const store = await getStore();
   const horse = await findOr404(getHorse(store, (await params).horse));
   const care = await horseCare(store, horse);
-  const [states, who, kit, sessions, { departures }, doNext] = await Promise.all([
+  const [states, who, kit, sessions, open, { departures }, doNext] = await Promise.all([
     ladderStates(store, horse.id, care.allowance),
     lastPeople(store, horse.id),
     listKit(store),
-    listSessions(store, horse.id, 5, "work"),
+    listSessions(store, horse.id, 1, "work"),
+    openSessions(store, horse.id),
     horsePicture(store, horse),
     lastDoNext(store, horse.id, null),
   ]);
-  const open = sessions.find(({ summary }) => !summary.finished);
   const last = sessions[0]?.session;
   return (
     <StartSession
@@ -43,7 +43,8 @@ export default async function WorkPage({ params }: { params: Promise<{ horse: st
       doNext={doNext}
       noWork={care.allowance.noWork?.why ?? null}
       kitLast={JSON.parse(last?.kit ?? "[]") as string[]}
-      openSession={open === undefined ? null : { id: open.session.id, startedMs: open.summary.started_ms ?? open.session.created_ms }}
+      open={open}
+      storeId={store.id}
     />
   );
 }

@@ -1,0 +1,71 @@
+"use client";
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { v4 as newId } from "uuid";
+import { Day } from "@/ui/day";
+import { recorderId } from "./device/recorder-id";
+import { senderFor } from "./device/sender";
+
+/** A session of the horse that was begun and not finished. */
+export interface Unfinished {
+  readonly id: string;
+  readonly startedMs: number;
+  readonly lastTapMs: number;
+  readonly n: number;
+  readonly met: number;
+  readonly behaviours: readonly string[];
+  readonly running: boolean;
+}
+
+/** Every unfinished session with what can be done: go on with it, or end it where it was left. */
+export function UnfinishedSessions({ horseId, storeId, sessions }: { horseId: string; storeId: string; sessions: readonly Unfinished[] }) {
+  const router = useRouter();
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  if (sessions.length === 0) return null;
+  const end = async (session: string) => {
+    setBusy(true);
+    setProblem(null);
+    const sender = senderFor(storeId);
+    const moment = { mono_ms: Math.round(performance.now()), wall_ms: Date.now() };
+    const load = newId();
+    sender.tieLoad(load);
+    await sender.keep([{ id: newId(), session, recorder: recorderId(""), load, seq: 0, ...moment, type: "session.end", payload: {} }]);
+    const sent = await sender.flush(4000);
+    setBusy(false);
+    if (!sent) setProblem("Ended on this device. The server does not answer; it goes there when it does.");
+    router.refresh();
+  };
+  return (
+    <section aria-label="Not finished" className="mt-4 grid gap-2 border-l-4 border-ochre pl-4">
+      {sessions.map(({ id, startedMs, lastTapMs, n, met, behaviours, running }) => (
+        <div key={id} className="flex flex-wrap items-center gap-x-4 gap-y-1">
+          <p className="figures min-w-0 grow basis-72">
+            <strong>{running ? "Running" : "Not finished"}</strong>, <Day ms={startedMs} time />
+            {behaviours.length > 0 && ` · ${behaviours.join(", ")}`} · {met} of {n} met
+            {!running && (
+              <span className="block text-sm text-soft">
+                last tap <Day ms={lastTapMs} time />
+              </span>
+            )}
+          </p>
+          <Link href={`/horses/${horseId}/work/${id}`} prefetch={false} className={running ? "act" : "act-quiet"}>
+            Go on with it
+          </Link>
+          {!running && (
+            <button type="button" className="act-quiet" disabled={busy} onClick={() => void end(id)}>
+              End it at its last tap
+            </button>
+          )}
+        </div>
+      ))}
+      {problem !== null && (
+        <p role="alert" className="font-semibold text-brick">
+          {problem}
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,144 @@
+import { v4 as newId } from "uuid";
+import { allSaved, expect, exported, makeHorse, makeSession, openRecorder, pad, payloads, startBlock, test } from "./fixtures";
+
+test.use({ viewport: { width: 390, height: 664 } });
+test.describe.configure({ mode: "parallel" });
+
+const HOUR = 3_600_000;
+
+/** Taps of a session that was begun some hours ago on another device. */
+async function tapped(url: string, session: string, ladder: string, hoursAgo: number, minutes: number): Promise<void> {
+  const { store } = (await (await fetch(`${url}/api/clock`)).json()) as { store: string };
+  const load = newId();
+  const began = Date.now() - hoursAgo * HOUR;
+  const list: [number, string, object][] = [
+    [0, "session.start", { horse: "x", method: "combined" }],
+    [
+      0,
+      "block.start",
+      {
+        block: 1,
+        behaviour: "Stands on the plate",
+        ladder,
+        version: 1,
+        rung: 1,
+        criterion: { sentence: "Any answer." },
+        side: "L",
+        kind: "work",
+      },
+    ],
+    [minutes, "trial", { outcome: "met" }],
+  ];
+  const events = list.map(([at, type, payload], seq) => ({
+    id: newId(),
+    session,
+    recorder: "other:",
+    load,
+    seq,
+    mono_ms: at * 60_000,
+    wall_ms: began + at * 60_000,
+    type,
+    payload,
+  }));
+  const response = await fetch(`${url}/api/events`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ store, recorder: "other:", clocks: {}, events }),
+  });
+  expect(response.status, await response.clone().text()).toBe(200);
+}
+
+test("a night is no work: the session is asked about on coming back, ended at its last tap or gone on with as a new block", async ({
+  page,
+  server,
+}) => {
+  const made = await makeHorse(server.url, "Overnight");
+  const id = newId();
+  await makeSession(server.url, made, id);
+  await tapped(server.url, id, made.ladder, 14, 6);
+  await page.goto(`${server.url}/horses/${made.horse}/work`);
+  const open = page.getByRole("region", { name: "Not finished" });
+  await expect(open).toContainText("1 of 1 met");
+  await open.getByRole("link", { name: "Go on with it" }).click();
+  const asked = page.getByTestId("come-back");
+  await expect(asked).toContainText("Nothing tapped since");
+  await expect(page.getByTestId("clock")).toHaveText("6:00");
+  await expect(pad(page, "got it")).toHaveCount(0);
+  await asked.getByRole("button", { name: "Go on with a new block" }).click();
+  await asked.getByRole("button", { name: "Start the block" }).click();
+  await pad(page, "got it").click();
+  await expect(page.getByTestId("clock")).toHaveText(/^6:0\d$/);
+  await allSaved(page);
+  await page.goto(`${server.url}/horses/${made.horse}/review/${id}`);
+  await expect(page.getByRole("main")).toContainText("6 min");
+});
+
+test("ended where it was left, from the list or in the recorder; said to have gone on, it is work", async ({ page, server }) => {
+  const made = await makeHorse(server.url, "Left");
+  const [first, second] = [newId(), newId()];
+  await makeSession(server.url, made, first);
+  await tapped(server.url, first, made.ladder, 30, 5);
+  await makeSession(server.url, made, second);
+  await tapped(server.url, second, made.ladder, 14, 7);
+  await page.goto(`${server.url}/horses/${made.horse}/work`);
+  const open = page.getByRole("region", { name: "Not finished" });
+  await expect(open.getByRole("link", { name: "Go on with it" })).toHaveCount(2);
+  await open.getByRole("button", { name: "End it at its last tap" }).nth(1).click();
+  await expect(open.getByRole("link", { name: "Go on with it" })).toHaveCount(1);
+  await open.getByRole("link", { name: "Go on with it" }).click();
+  await page.getByTestId("come-back").getByRole("button", { name: "End it at the last tap" }).click();
+  await page.getByRole("button", { name: "Finish the session" }).click();
+  await expect(page.getByRole("heading", { name: "Finished" })).toBeVisible();
+  await allSaved(page);
+  await page.goto(`${server.url}/horses/${made.horse}/review`);
+  await expect(page.getByRole("main")).toContainText("7 min");
+  await expect(page.getByRole("main")).toContainText("5 min");
+  await expect(page.getByRole("main")).not.toContainText("not finished");
+
+  const third = newId();
+  await makeSession(server.url, made, third);
+  await tapped(server.url, third, made.ladder, 1, 10);
+  await page.goto(`${server.url}/horses/${made.horse}/work/${third}`);
+  await page.getByRole("button", { name: "We went on: count it as work" }).click();
+  await expect(page.getByTestId("clock")).toHaveText(/^60:\d\d$/);
+  await expect(pad(page, "got it")).toBeVisible();
+  expect(payloads(await exported(page, server.url), "correct")).toEqual([
+    expect.objectContaining({ payload: { went_on: true }, reason: "we went on" }),
+  ]);
+});
+
+test("opening the recorder makes no session; one that runs is gone on with and a second is not begun unasked", async ({ page, server }) => {
+  const { horse } = await makeHorse(server.url, "Opened");
+  for (let i = 0; i < 2; i++) {
+    await page.goto(`${server.url}/horses/${horse}/work`);
+    await page.getByRole("button", { name: "Open the recorder" }).click();
+    await page.getByTestId("preflight").waitFor();
+    await expect(page.locator("[role='status']")).toContainText("saved on this device 0, on the server 0");
+  }
+  const list = `${server.url}/horses/${horse}/review`;
+  await page.goto(list);
+  await expect(page.getByRole("main")).toContainText("No session yet.");
+  await openRecorder(page, server.url, horse);
+  const running = page.url();
+  await allSaved(page);
+  // A block begun and nothing seen in it is no session yet, but it runs.
+  await page.goto(list);
+  await expect(page.getByRole("main")).toContainText("No session yet.");
+  await page.goto(`${server.url}/`);
+  await expect(page.getByRole("link", { name: "Running: go on with it" })).toBeVisible();
+  await page.getByRole("link", { name: "Running: go on with it" }).click();
+  await expect(page).toHaveURL(running);
+  await pad(page, "got it").click();
+  await allSaved(page);
+  await page.goto(`${server.url}/horses/${horse}/work`);
+  await expect(page.getByRole("button", { name: "Open the recorder" })).toHaveCount(0);
+  await expect(page.getByRole("region", { name: "Not finished" })).toContainText("Running");
+  // A program that asks for a second without saying so is refused.
+  const refused = await page.request.post(`${server.url}/api/sessions`, {
+    data: { id: newId(), horse, ladder: null, person: null, place: null },
+  });
+  expect([refused.status(), ((await refused.json()) as { code: string }).code]).toEqual([409, "session-running"]);
+  await page.getByRole("button", { name: "Begin another beside the running one" }).click();
+  await startBlock(page);
+  await expect(pad(page, "got it")).toBeVisible();
+});
