@@ -195,7 +195,10 @@ export class EventWriter {
 
   /** Which of these sessions exist. */
   private async knownSessions(ids: readonly string[], transaction: Transaction): Promise<Set<string>> {
-    const found = await this.models.session.findAll({ attributes: ["id"], where: { id: [...new Set(ids)] }, raw: true, transaction });
+    // Taps of a session in the bin are kept too: it may come back.
+    const found = await this.models.session
+      .unscoped()
+      .findAll({ attributes: ["id"], where: { id: [...new Set(ids)] }, raw: true, transaction });
     return new Set(found.map((row) => (row as unknown as { id: string }).id));
   }
 

@@ -21,10 +21,12 @@ export async function digestsOfHorse(store: Store, horseId: string, sinceMs = 0)
     order: [["created_ms", "ASC"]],
   });
   const loaded = await withSummaries(store, rows.map(plain));
-  return loaded.map(({ session, summary }) => ({
-    session,
-    startedMs: summary.started_ms ?? session.created_ms,
-    finished: Boolean(summary.finished),
-    digest: JSON.parse(summary.digest) as KnowDigest,
-  }));
+  return loaded
+    .filter(({ summary }) => Boolean(summary.seen))
+    .map(({ session, summary }) => ({
+      session,
+      startedMs: summary.started_ms ?? session.created_ms,
+      finished: Boolean(summary.finished),
+      digest: JSON.parse(summary.digest) as KnowDigest,
+    }));
 }

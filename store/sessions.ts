@@ -116,7 +116,7 @@ export async function loadSession(store: Store, id: string): Promise<LoadedSessi
 
 /** Seconds from the start of work for every event, undone ones too, for events.csv. */
 export function derivedSeconds({ events, offsets, record }: LoadedSession): Map<string, number> {
-  const start = record.startWallMs ?? 0;
+  const start = (record.startWallMs ?? 0) - record.shiftMs;
   return new Map(placeEvents(events, { offsetMsByLoad: offsets }).map(({ event, ms }) => [event.id, (ms - start) / 1000]));
 }
 
@@ -177,7 +177,7 @@ export async function openSessions(store: Store, horseId: string): Promise<OpenS
   return (await withSummaries(store, rows)).flatMap(({ session, summary }) => {
     if (summary.finished || summary.started_ms === null) return [];
     const record = JSON.parse(summary.record) as SessionRecord;
-    const running = !isSilent(record, store.now() - summary.started_ms);
+    const running = !isSilent(record, store.now() + record.shiftMs - summary.started_ms);
     if (!summary.seen && !running) return [];
     return [
       {

@@ -121,6 +121,22 @@ const criterionSchema = yup.lazy((value: unknown) =>
         .default(undefined),
 );
 
+/** What a correction may put right of a trial, whichever way it was logged; see core's putRight. */
+const rightSchema = yup
+  .object({
+    outcome: oneOf(...OUTCOMES),
+    phase: phase(),
+    side: oneOf("L", "R"),
+    value: yup.number(),
+    ease: whole(0, 4),
+    zone: shortText(),
+    note: longText(),
+  })
+  .default(undefined);
+
+/** Seconds by which a session's time is put right: twenty years at the most. */
+const shift = () => yup.number().min(-6.4e8).max(6.4e8);
+
 /** The columns of trials.csv a whole-trial event may carry. */
 const wholeTrial = yup.object({
   outcome: oneOf(...OUTCOMES).required("${path} is missing."),
@@ -145,6 +161,7 @@ const wholeTrial = yup.object({
   logged: oneOf("tally", "timed", "film", "late", "").nullable(),
   zone: shortText().nullable(),
   note: longText().nullable(),
+  right: rightSchema,
 });
 
 /** What each type of event carries. */
@@ -155,6 +172,7 @@ export const payloadSchemas: Readonly<Record<EventType, yup.AnyObjectSchema>> = 
     place: shortText(),
     plan: shortText(),
     method: oneOf("pressure-release", "marker-food", "combined").required(),
+    shift_s: shift(),
   }),
   preflight: yup.object({
     air_c: yup.number().min(-60).max(60).nullable(),
@@ -180,7 +198,7 @@ export const payloadSchemas: Readonly<Record<EventType, yup.AnyObjectSchema>> = 
     kind: oneOf("warm-up", "work", "probe", "sure"),
     planned: whole(0, 1000).nullable(),
   }),
-  ask: yup.object({ phase: phase().nullable() }),
+  ask: yup.object({ phase: phase().nullable(), right: rightSchema }),
   phase: yup.object({ phase: phase().required("${path} is missing."), by: oneOf("press") }),
   // "refused" closes an ask the horse would not answer; the phase is the one in force.
   response: yup.object({ answer: oneOf("met", "try", "wrong", "refused").required("${path} is missing."), phase: phase().nullable() }),

@@ -32,7 +32,7 @@ function undoneIds(placed: readonly PlacedEvent[], byId: ReadonlyMap<string, Ses
 
 /**
  * Applies undo and correct. Each recorder undoes its own events; anyone may
- * correct. A correction's payload is laid over the original's; one that would
+ * correct, strike an event and bring it back. A correction's payload is laid over the original's; one that would
  * leave a payload of the wrong shape is passed over. The originals stay in
  * the log.
  */
@@ -49,6 +49,7 @@ export function effectiveEvents(placed: readonly PlacedEvent[], check: PayloadCh
     const target = byId.get(String(event.payload.event));
     if (target === undefined || target.type === "correct" || target.type === "undo") continue;
     if (event.payload.strike === true) struck.add(target.id);
+    else if (event.payload.strike === false) struck.delete(target.id);
     else if (typeof event.payload.payload === "object" && event.payload.payload !== null) {
       const merged = { ...(edited.get(target.id) ?? target.payload), ...event.payload.payload };
       if (check(target.type, merged).ok) edited.set(target.id, merged);

@@ -31,6 +31,7 @@ export { shortfallOf } from "./met-check";
 export { barredToday, beginningSide, type NextStart, nextStart } from "./next-start";
 export { MOVING_ON_SECONDS, type Offers, offersOf } from "./offers";
 export { ONE_BUTTON, OneButton } from "./one-button";
+export { putRight, type RightTrial } from "./put-right";
 export {
   type Block,
   type BlockKind,

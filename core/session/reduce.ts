@@ -5,6 +5,7 @@ import type { EventType, SessionEvent } from "../schemas/event";
 import { type ClockKnowledge, type PlacedEvent, placeEvents } from "./clock";
 import { effectiveEvents, type PayloadCheck, withoutDuplicates } from "./effective";
 import { barOf, judgedByBar } from "./follow-bar";
+import { putRight, type RightTrial } from "./put-right";
 import { SILENCE_MINUTES, silenceLimitMs, WENT_ON } from "./silence";
 import type { Trial } from "./trial";
 import { TrialBuilder, type TrialSurroundings } from "./trial-builder";
@@ -60,6 +61,8 @@ export interface SessionRecord {
   readonly header: SessionHeader | null;
   /** Server wall clock of the start of work, in milliseconds; null before it. */
   readonly startWallMs: number | null;
+  /** By how much that was put right, in milliseconds: the devices' own clocks are this much behind it. */
+  readonly shiftMs: number;
   readonly finishMs: number | null;
   /** The last fact of the work itself, for a session that was never finished. */
   readonly lastMs: number;
@@ -114,7 +117,10 @@ function criterionFrom(value: unknown): Criterion | null {
   return typeof value === "object" && value !== null ? (value as Criterion) : null;
 }
 
-type Draft = { readonly timed: TrialBuilder; stopped: boolean } | { readonly whole: WholeTrialDraft };
+type Draft = { readonly timed: TrialBuilder; readonly right: RightTrial | null; stopped: boolean } | { readonly whole: WholeTrialDraft };
+
+const rightOf = ({ right }: Readonly<Record<string, unknown>>): RightTrial | null =>
+  typeof right === "object" && right !== null ? (right as RightTrial) : null;
 
 /** The walk over the events in order: what is open, and what came out so far. */
 class Walk {
@@ -123,6 +129,7 @@ class Walk {
   readonly drafts: Draft[] = [];
   readonly breaks: { startMs: number; endMs: number | null; silent?: true; after?: string }[] = [];
   finishMs: number | null = null;
+  shiftMs: number | null = null;
   lastMs = 0;
   offers = 0;
   foodPiecesOutside = 0;
@@ -201,7 +208,11 @@ class Walk {
     switch (event.type) {
       case "ask": {
         this.closeAsk(ms, false);
-        const draft = { timed: new TrialBuilder(id, ms, number(payload.phase) ?? 1, this.surroundings()), stopped: false };
+        const draft = {
+          timed: new TrialBuilder(id, ms, number(payload.phase) ?? 1, this.surroundings()),
+          right: rightOf(payload),
+          stopped: false,
+        };
         this.drafts.push(draft);
         this.current = draft;
         return;
@@ -285,6 +296,7 @@ class Walk {
           place: text(payload.place),
           method: String(payload.method),
         };
+        this.shiftMs ??= (number(payload.shift_s) ?? 0) * 1000;
         return;
       case "block.start":
         this.endBlock(ms);
@@ -351,7 +363,9 @@ class Walk {
       }
       if (trial === null) continue;
       const block = trial.blockIndex === null ? undefined : this.blocks[trial.blockIndex];
-      if (block?.criterion?.working?.percentile !== undefined) {
+      const right = "timed" in draft ? draft.right : rightOf(draft.whole.payload);
+      if (right !== null) trial = putRight(trial, right, block?.criterion ?? null);
+      if (block?.criterion?.working?.percentile !== undefined && right?.outcome === undefined) {
         const before = trials.filter(({ blockIndex }) => blockIndex === trial?.blockIndex);
         const bar = barOf(block.criterion, block.number, before);
         if (bar !== null) trial = judgedByBar(trial, bar, block.criterion);
@@ -389,12 +403,14 @@ export function reduceEvents(events: Iterable<SessionEvent>, clocks: ClockKnowle
     facts.push({ id: event.id, type: event.type, recorder: event.recorder, ms: relative, payload: event.payload });
   }
   const open = walk.openTimed;
+  const shiftMs = walk.shiftMs ?? 0;
   const { trials, cutOffAsks } = walk.finish();
   const firstOfWork = effective.events.find(({ ms }) => ms === start);
   const given = firstOfWork !== undefined && clocks.givenSeconds?.has(firstOfWork.event.id);
   return {
     header: walk.header,
-    startWallMs: start === null ? null : given ? firstOfWork.event.wall_ms : start,
+    startWallMs: start === null ? null : (given ? firstOfWork.event.wall_ms : start) + shiftMs,
+    shiftMs,
     finishMs: walk.finishMs,
     lastMs: walk.lastMs,
     blocks: walk.blocks,

@@ -165,7 +165,7 @@ export function useSessionLog(options: {
     [sessionId, person, storeId, add],
   );
 
-  const startWallMs = record.startWallMs;
+  const startWallMs = record.startWallMs === null ? null : record.startWallMs - record.shiftMs;
   const ownOffset = clocks.get(load.current.id) ?? 0;
   const nowMs = useCallback(
     () => (startWallMs === null ? null : Math.max(0, Date.now() + ownOffset - startWallMs)),
