@@ -3,11 +3,25 @@ import { createServer, type Server } from "node:http";
 import { createRequire } from "node:module";
 import { dirname } from "node:path";
 import { populateDemo } from "@/demo/populate";
-import { closeStore, hasSampleData, listHorses, openStore, readMeta, removeStoreFile, type Store, storeFile, writeMeta } from "@/store";
+import {
+  closeStore,
+  hasSampleData,
+  listHorses,
+  openStore,
+  purgeExpired,
+  readMeta,
+  removeStoreFile,
+  type Store,
+  storeFile,
+  writeMeta,
+} from "@/store";
 import { gated, type Handler, refuseUpgrade } from "./gate";
 import { portInUse, takeLock } from "./lock";
 import { fail, saidPlainly } from "./said";
 import { answerTaps, isTaps } from "./short-way";
+
+/** What has been in the bin for too long is swept out this often, also by a server that runs for months. */
+const SWEEP_EVERY_MS = 6 * 3_600_000;
 
 const root = process.cwd();
 const kind = process.argv.includes("--demo") ? "demo" : "own";
@@ -112,6 +126,9 @@ async function serve(): Promise<void> {
   say(`Deft Tether is running on http://127.0.0.1:${port}`);
   say(kind === "demo" ? "This is the demo yard: invented data in its own file. Stop with Ctrl+C." : "Your own data. Stop with Ctrl+C.");
   void store.caches.catchUp().catch((error: unknown) => console.error(error));
+  const sweep = () => void purgeExpired(store).catch((error: unknown) => console.error(error));
+  sweep();
+  setInterval(sweep, SWEEP_EVERY_MS).unref();
 
   const stop = () => {
     server.close(() => void closeStore(store).finally(() => process.exit(0)));

@@ -80,8 +80,3 @@ export async function updateChain(store: Store, id: string, { name, direction, l
     await writeLinks(store, id, links, transaction);
   });
 }
-
-export async function removeChain(store: Store, id: string): Promise<void> {
-  await chainRow(store, id);
-  await store.writer.write((transaction) => store.models.chain.destroy({ where: { id }, transaction }));
-}

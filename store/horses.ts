@@ -127,10 +127,14 @@ export async function updateRestriction(store: Store, horseId: string, id: strin
   );
 }
 
-/** @throws NotFoundError where the horse has no such restriction. */
-export async function removeRestriction(store: Store, horseId: string, id: string): Promise<void> {
+/**
+ * Ends a restriction with the reason, or lets it hold again with null. It stays in the list.
+ * @throws NotFoundError where the horse has no such restriction.
+ */
+export async function endRestriction(store: Store, horseId: string, id: string, why: string | null): Promise<void> {
   await restrictionOf(store, horseId, id);
-  await store.writer.write((transaction) => store.models.restriction.destroy({ where: { id }, transaction }));
+  const columns = why === null ? { ended_ms: null, ended_why: "" } : { ended_ms: store.now(), ended_why: why };
+  await store.writer.write((transaction) => store.models.restriction.update(columns, { where: { id }, transaction }));
 }
 
 /** A restriction as the core takes it. */

@@ -1,5 +1,6 @@
+export { type Binned, type BinnedNote, bringBack, goesWith, listBin, purgeBin, purgeExpired, putInBin } from "./bin";
 export { rebuildCaches, refreshCaches } from "./caches";
-export { addChain, listChains, removeChain, type StoredChain, updateChain } from "./chains";
+export { addChain, listChains, type StoredChain, updateChain } from "./chains";
 export { type BatchReceipt, type EventBatch, EventConflictError, eventReach, UnknownSessionError } from "./event-writer";
 export { clockOffsets, eventsOfSession } from "./events";
 export { type StoreFailure, storeFailure } from "./failure";
@@ -8,13 +9,13 @@ export {
   addHorse,
   addRestriction,
   asRestriction,
+  endRestriction,
   getHorse,
   getPhoto,
   listHorses,
   listRestrictions,
   namesApart,
   photoChangedMs,
-  removeRestriction,
   setAway,
   setPhoto,
   setResting,
@@ -33,6 +34,7 @@ export {
   listLadders,
   listVersions,
   type StoredLadder,
+  setLadderAway,
   updateLadder,
 } from "./ladders";
 export { linkLockFile, lockFile, storeFile } from "./location";
@@ -57,11 +59,10 @@ export {
   listKit,
   listPeople,
   listPractice,
-  removeKit,
   updateKit,
   updatePerson,
 } from "./people";
-export { addPlace, getPlace, listPlaces, removePlace, type StoredPlace, updatePlace } from "./places";
+export { addPlace, getPlace, listPlaces, type StoredPlace, updatePlace } from "./places";
 export { ConflictError, GoneError, NotFoundError } from "./rows";
 export { hasSampleData, removeSampleData } from "./sample";
 export {

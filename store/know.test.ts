@@ -20,6 +20,7 @@ import {
   asRestriction,
   closeStore,
   digestsOfHorse,
+  endRestriction,
   getHorse,
   getPhoto,
   getPlace,
@@ -35,10 +36,8 @@ import {
   namesApart,
   openStore,
   photoChangedMs,
+  putInBin,
   rebuildCaches,
-  removeKit,
-  removePlace,
-  removeRestriction,
   type Store,
   setAway,
   setPhoto,
@@ -203,7 +202,7 @@ describe("horses", () => {
 });
 
 describe("restrictions", () => {
-  it("are added, changed and taken away, each of its own horse only", async () => {
+  it("are added, changed, ended with a reason and let hold again, each of its own horse only", async () => {
     const id = await addHorse(store, HORSE);
     const other = await addHorse(store, HORSE);
     const restriction = await addRestriction(store, id, CIRCLING);
@@ -219,9 +218,11 @@ describe("restrictions", () => {
       until: "2026-07-01",
     });
     await expect(updateRestriction(store, other, restriction, CIRCLING)).rejects.toThrow(NotFoundError);
-    await expect(removeRestriction(store, other, restriction)).rejects.toThrow(NotFoundError);
-    await removeRestriction(store, id, restriction);
-    expect(await listRestrictions(store, id)).toEqual([]);
+    await expect(endRestriction(store, other, restriction, "healed")).rejects.toThrow(NotFoundError);
+    await endRestriction(store, id, restriction, "healed");
+    expect(await listRestrictions(store, id)).toMatchObject([{ id: restriction, ended_ms: expect.any(Number), ended_why: "healed" }]);
+    await endRestriction(store, id, restriction, null);
+    expect(await listRestrictions(store, id)).toMatchObject([{ ended_ms: null, ended_why: "" }]);
     await expect(addRestriction(store, "nobody", CIRCLING)).rejects.toThrow(NotFoundError);
   });
 });
@@ -234,7 +235,7 @@ describe("places, kit, people", () => {
     expect(await getPlace(store, id)).toMatchObject({ shape: "round", length_m: 20, width_m: 20, items: [{ name: "plate" }] });
     const horseId = await addHorse(store, HORSE);
     await addSession(store, { id: testId(5), horseId, kind: "touch", ladderId: null, personId: null, placeId: id, startRung: null });
-    await removePlace(store, id);
+    await putInBin(store, "place", id);
     expect(await listPlaces(store)).toEqual([]);
     expect(await store.models.session.count()).toBe(1);
     await expect(getPlace(store, id)).rejects.toThrow(NotFoundError);
@@ -247,9 +248,9 @@ describe("places, kit, people", () => {
     expect((await listKit(store)).map(asKit)).toMatchObject([{ bucklesEqual: null, massGrams: 3800 }]);
     await updateKit(store, id, { ...kit, buckles_equal: false });
     expect((await listKit(store)).map(asKit)).toMatchObject([{ bucklesEqual: false }]);
-    await removeKit(store, id);
+    await putInBin(store, "kit", id);
     expect(await listKit(store)).toEqual([]);
-    await expect(removeKit(store, id)).rejects.toThrow(NotFoundError);
+    await expect(putInBin(store, "kit", id)).rejects.toThrow(NotFoundError);
     await expect(updateKit(store, id, kit)).rejects.toThrow(NotFoundError);
   });
 

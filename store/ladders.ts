@@ -31,6 +31,8 @@ export interface StoredLadder {
   /** Counts every edit, also those that make no new version. */
   readonly revision: number;
   readonly sample: boolean;
+  /** Whether it is put away: kept with its evidence, and offered nowhere. */
+  readonly away: boolean;
   readonly plan: LadderPlan;
 }
 
@@ -191,6 +193,7 @@ export async function getLadder(store: Store, id: string, version?: number): Pro
     presentVersion: ladder.version,
     revision: ladder.revision,
     sample: ladder.sample,
+    away: ladder.away_ms != null,
     plan: await readPlan(store, id, wanted),
   };
 }
@@ -199,6 +202,13 @@ export async function getLadder(store: Store, id: string, version?: number): Pro
 export async function listLadders(store: Store, horseId: string): Promise<StoredLadder[]> {
   const rows = (await store.models.ladder.findAll({ where: { horse_id: horseId }, order: [["created_ms", "ASC"]] })).map(plain);
   return Promise.all(rows.map((row) => getLadder(store, row.id)));
+}
+
+/** Puts a ladder away, or takes it up again. @throws NotFoundError where there is no such ladder. */
+export async function setLadderAway(store: Store, id: string, away: boolean): Promise<void> {
+  await ladderRow(store, id);
+  const away_ms = away ? store.now() : null;
+  await store.writer.write((transaction) => store.models.ladder.update({ away_ms }, { where: { id }, transaction }));
 }
 
 const behaviourColumns = ({ name, finished, cue, why, involves, movement, template, free, prerequisites }: BehaviourInput) => ({

@@ -23,7 +23,7 @@ import {
   hasSampleData,
   listSessions,
   openStore,
-  removePlace,
+  putInBin,
   rungEvidence,
   type Store,
   setResting,
@@ -147,7 +147,7 @@ describe("a session", () => {
   it("on a rung past the ladder, in a place or with kit that has been removed, is refused and not half made", async () => {
     const { horseId, ladderId } = await worked(35);
     const place = await addPlace(store, { name: "pen", shape: "round", length_m: 18, width_m: 18, footing: "", fence: "", items: [] });
-    await removePlace(store, place);
+    await putInBin(store, "place", place);
     await expect(session(horseId, ladderId, { startRung: 3 })).rejects.toThrow("This ladder has no rung 3; its last is 2.");
     await expect(session(horseId, ladderId, { placeId: place })).rejects.toThrow("This place has been removed.");
     await expect(session(horseId, ladderId, { kitIds: ["gone"] })).rejects.toThrow("Some of this kit has been removed.");

@@ -89,12 +89,6 @@ export async function updateKit(store: Store, id: string, input: KitInput): Prom
   await store.writer.write((transaction) => store.models.kit.update(pick(input, KIT_COLUMNS), { where: { id }, transaction }));
 }
 
-/** @throws NotFoundError where there is no such kit. */
-export async function removeKit(store: Store, id: string): Promise<void> {
-  await kitThere(store, id);
-  await store.writer.write((transaction) => store.models.kit.destroy({ where: { id }, transaction }));
-}
-
 /** A piece of kit as the core takes it. */
 export const asKit = (row: KitRow): Kit => ({
   name: row.name,

@@ -68,9 +68,3 @@ export async function updatePlace(store: Store, id: string, input: PlaceInput): 
     await writeItems(store, id, input.items ?? [], transaction);
   });
 }
-
-/** Removes a place; sessions that were there stay, without it. @throws NotFoundError where there is no such place. */
-export async function removePlace(store: Store, id: string): Promise<void> {
-  await getPlace(store, id);
-  await store.writer.write((transaction) => store.models.place.destroy({ where: { id }, transaction }));
-}

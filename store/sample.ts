@@ -10,11 +10,11 @@ export async function removeSampleData(store: Store): Promise<void> {
   const { horse, person, place, behaviour, kit } = store.models;
   await store.writer.write(async (transaction) => {
     const where = { sample: true };
-    await horse.destroy({ where, transaction });
+    await horse.unscoped().destroy({ where, transaction });
     await behaviour.destroy({ where, transaction });
-    await person.destroy({ where, transaction });
-    await place.destroy({ where, transaction });
-    await kit.destroy({ where, transaction });
+    await person.unscoped().destroy({ where, transaction });
+    await place.unscoped().destroy({ where, transaction });
+    await kit.unscoped().destroy({ where, transaction });
     await writeMark(store, transaction);
   });
 }

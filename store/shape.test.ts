@@ -23,7 +23,7 @@ import {
   migrate,
   NotFoundError,
   openStore,
-  removeChain,
+  putInBin,
   removeSampleData,
   rungEvidence,
   type Store,
@@ -113,7 +113,7 @@ describe("chains", () => {
     expect(await listChains(store, horse)).toEqual([{ id, horseId: horse, name: "both", direction: "forward", links }]);
     await updateChain(store, id, { name: "turned", direction: "backward", links: [...links].reverse() });
     expect((await listChains(store, horse))[0]).toMatchObject({ name: "turned", direction: "backward", links: [...links].reverse() });
-    await removeChain(store, id);
+    await putInBin(store, "chain", id);
     expect(await listChains(store, horse)).toEqual([]);
     expect((await getLadder(store, first)).version).toBe(1);
   });
@@ -135,7 +135,7 @@ describe("chains", () => {
     await expect(addChain(store, horse, chain(own, 9))).rejects.toThrow("has no rung 9");
     await expect(addChain(store, "nobody", chain(own, 1))).rejects.toThrow(NotFoundError);
     await expect(updateChain(store, "none", chain(own, 1))).rejects.toThrow(NotFoundError);
-    await expect(removeChain(store, "none")).rejects.toThrow(NotFoundError);
+    await expect(putInBin(store, "chain", "none")).rejects.toThrow(NotFoundError);
     const id = await addChain(store, horse, chain(own, 2));
     await expect(updateChain(store, id, chain(own, 9))).rejects.toThrow(NotFoundError);
     expect((await listChains(store, horse))[0]?.links.map(({ rung }) => rung)).toEqual([1, 2]);

@@ -33,7 +33,8 @@ export async function horseCare(store: Store, horse: HorseRow): Promise<HorseCar
   const rows = await listRestrictions(store, horse.id);
   const age = ageOn({ day: horse.born_day, year: horse.birth_year }, day);
   const caution = age === null ? null : ageCaution(age);
-  const all = rows.map(asRestriction);
+  // One that was ended stays in the list with its reason, and holds nothing.
+  const all = rows.filter(({ ended_ms }) => ended_ms == null).map(asRestriction);
   const holding = all.filter((restriction) => holdsOn(restriction, day));
   return {
     day,

@@ -34,9 +34,10 @@ export async function ladderState(store: Store, ladder: StoredLadder, allowance:
   return { ladder, trials, next, lastWallMs: trials.at(-1)?.wallMs ?? null };
 }
 
-/** Every ladder of a horse with where it stands: what may be worked first, then the one last worked first. */
+/** Every ladder of a horse that is not put away, with where it stands: what may be worked first, then the one last worked first. */
 export async function ladderStates(store: Store, horseId: string, allowance: Allowance): Promise<LadderState[]> {
-  const states = await Promise.all((await listLadders(store, horseId)).map((ladder) => ladderState(store, ladder, allowance)));
+  const ladders = (await listLadders(store, horseId)).filter(({ away }) => !away);
+  const states = await Promise.all(ladders.map((ladder) => ladderState(store, ladder, allowance)));
   return states.sort(
     (a, b) => Number(a.next.barred !== null) - Number(b.next.barred !== null) || (b.lastWallMs ?? 0) - (a.lastWallMs ?? 0),
   );

@@ -1,3 +1,4 @@
+export { BIN_DAYS, BIN_KINDS, type BinKind, binSchema, type GoesWith, goesWithWords, putAwaySchema } from "./bin";
 export { type Checked, check, EARLIEST_WALL_MS, EARLIEST_YEAR, type FieldProblem, record } from "./common";
 export {
   checkEvent,
@@ -35,6 +36,6 @@ export {
   rungValueProblem,
 } from "./ladder";
 export { asPlaceItem, FOOTINGS, MOST_PLACE_ITEMS, type PlaceInput, type PlaceItemInput, placeSchema } from "./place";
-export { type RestrictionInput, restrictionSchema } from "./restriction";
+export { type RestrictionInput, restrictionEndSchema, restrictionSchema } from "./restriction";
 export { checkBatch, newSessionSchema, type PostedBatch, SESSION_KINDS, type SessionKind } from "./session";
 export { BATCH_LIMITS, FORM_LIMITS, type ReadWire, readWire, type WireLimits, wireProblem } from "./wire";

@@ -1,4 +1,4 @@
-import type * as yup from "yup";
+import * as yup from "yup";
 import { TOUCH_ZONES } from "../know/touch-map";
 import { GAITS_SLOWEST_FIRST, RESTRICTION_FACTS, RESTRICTION_KINDS, type RestrictionKind } from "../welfare/restrictions";
 import { choiceSchema, optionalDaySchema, optionalNumberSchema, record, textSchema } from "./common";
@@ -31,7 +31,14 @@ export const restrictionSchema = record({
     return choices === undefined ? schema.transform(() => "") : schema.oneOf([...choices], "Choose which one it is about.");
   }),
   reason: textSchema("Reason", 500).when("kind", ([kind], schema) =>
-    kind === "other" ? schema.required("Say what the advice is.") : schema,
+    kind === "other"
+      ? schema.required("Say what the advice is.")
+      : schema.test(
+          "said",
+          "Say why, or whose advice it is.",
+          (value, context) =>
+            (value ?? "") !== "" || (typeof context.parent.given_by === "string" && context.parent.given_by.trim() !== ""),
+        ),
   ),
   given_by: textSchema("Advice of", 120),
   from_day: optionalDaySchema("From"),
@@ -42,3 +49,9 @@ export const restrictionSchema = record({
 }).required();
 
 export type RestrictionInput = yup.InferType<typeof restrictionSchema>;
+
+/** A restriction that ends before its last day, or has none, with the reason; or one that holds again. */
+export const restrictionEndSchema = record({
+  ended: yup.boolean().required("Whether it ends is missing."),
+  why: textSchema("Why it ends", 500).when("ended", ([ended], schema) => (ended ? schema.required("Say why it ends.") : schema)),
+}).required();

@@ -106,7 +106,7 @@ describe("other forms", () => {
 });
 
 describe("a restriction", () => {
-  const restriction = (change: object) => check(restrictionSchema, { kind: "no-circling", ...change });
+  const restriction = (change: object) => check(restrictionSchema, { kind: "no-circling", given_by: "vet", ...change });
 
   it("keeps what its kind needs and drops what it does not", () => {
     expect(restriction({ amount: 7, detail: "trot", reason: "hock" })).toMatchObject({
@@ -130,6 +130,7 @@ describe("a restriction", () => {
     [{ kind: "one-side", detail: "both" }, "detail"],
     [{ kind: "touch-off", detail: "soul" }, "detail"],
     [{ kind: "other", reason: " " }, "reason"],
+    [{ given_by: " ", reason: "" }, "reason"],
     [{ reason: LONG }, "reason"],
     [{ given_by: { a: 1 } }, "given_by"],
     [{ from_day: "2026-13-01" }, "from_day"],

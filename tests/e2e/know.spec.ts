@@ -46,7 +46,7 @@ test("a restriction switches off what it names in Shape, Work, Ahead, the record
   await page.getByRole("button", { name: "Add the restriction" }).click();
   const reason = "No circling: strained hock. Advice of the veterinarian.";
   await expect(page.getByText(reason)).toBeVisible();
-  await add(server.url, `/api/horses/${horse}/restrictions`, { kind: "no-circling" });
+  await add(server.url, `/api/horses/${horse}/restrictions`, { kind: "no-circling", given_by: "vet" });
   await page.reload();
   await expect(page.getByText("Overlaps another of its kind: the stricter holds.")).toHaveCount(2);
 

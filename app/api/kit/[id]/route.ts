@@ -1,5 +1,5 @@
 import { kitSchema } from "@/core/schemas";
-import { removeKit, updateKit } from "@/store";
+import { putInBin, updateKit } from "@/store";
 import { takeAct, takeForm } from "../../../server/form-route";
 
 type Context = { params: Promise<{ id: string }> };
@@ -15,7 +15,7 @@ export async function PUT(request: Request, { params }: Context) {
 export async function DELETE(request: Request, { params }: Context) {
   const { id } = await params;
   return takeAct(request, async (store) => {
-    await removeKit(store, id);
+    await putInBin(store, "kit", id);
     return { id };
   });
 }

@@ -1,6 +1,6 @@
-import { restrictionSchema } from "@/core/schemas";
-import { removeRestriction, updateRestriction } from "@/store";
-import { takeAct, takeForm } from "../../../../../server/form-route";
+import { restrictionEndSchema, restrictionSchema } from "@/core/schemas";
+import { endRestriction, updateRestriction } from "@/store";
+import { takeForm } from "../../../../../server/form-route";
 
 type Context = { params: Promise<{ id: string; restriction: string }> };
 
@@ -12,10 +12,11 @@ export async function PUT(request: Request, { params }: Context) {
   });
 }
 
-export async function DELETE(request: Request, { params }: Context) {
+/** Ends it with the reason, or lets it hold again. */
+export async function POST(request: Request, { params }: Context) {
   const { id, restriction } = await params;
-  return takeAct(request, async (store) => {
-    await removeRestriction(store, id, restriction);
+  return takeForm(request, restrictionEndSchema, async (store, { ended, why }) => {
+    await endRestriction(store, id, restriction, ended ? why : null);
     return { id: restriction };
   });
 }

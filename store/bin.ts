@@ -1,0 +1,230 @@
+import { Op, QueryTypes, type Transaction } from "sequelize";
+import { BIN_DAYS, BIN_KINDS, type BinKind, type GoesWith } from "@/core/schemas";
+import { MILLISECONDS_PER_DAY } from "@/core/units";
+import type { Binnable } from "./models";
+import { ConflictError, NotFoundError, plain } from "./rows";
+import type { Store, StoreParts } from "./store";
+
+/** One thing in the bin. A note is struck from its session, and lies here for as long. */
+export interface Binned {
+  readonly kind: BinKind | "note";
+  readonly id: string;
+  readonly name: string;
+  /** Whose it is or where it was, where that says more than the name. */
+  readonly of: string;
+  readonly binnedMs: number;
+  readonly goneMs: number;
+  readonly with: GoesWith;
+}
+
+type Table = Store["models"]["kit"];
+type AnyRow = Binnable & Record<string, unknown> & { readonly id: string };
+const tableOf = ({ models }: StoreParts, kind: BinKind) => models[kind] as unknown as Table;
+
+const NOTHING: GoesWith = { ladders: 0, chains: 0, sessions: 0, restrictions: 0, sessionsStay: 0 };
+
+/** What goes with something into the bin. */
+export async function goesWith(store: Store, kind: BinKind, id: string): Promise<GoesWith> {
+  const { models, sequelize } = store;
+  const count = async (sql: string) =>
+    Number((await sequelize.query<{ n: number }>(sql, { replacements: { id }, type: QueryTypes.SELECT }))[0]?.n ?? 0);
+  const of = { horse_id: id };
+  // A thing in the bin is asked about too: what went with it is what would.
+  const alike = { [Op.or]: [{ binned_ms: null }, { binned_with: id }] };
+  switch (kind) {
+    case "horse":
+      return {
+        ...NOTHING,
+        ladders: await models.ladder.unscoped().count({ where: { ...of, ...alike } }),
+        chains: await models.chain.unscoped().count({ where: { ...of, ...alike } }),
+        sessions: await count(
+          "SELECT COUNT(*) AS n FROM session s WHERE s.horse_id = :id AND (s.binned_ms IS NULL OR s.binned_with = :id) AND EXISTS (SELECT 1 FROM event e WHERE e.session_id = s.id)",
+        ),
+        restrictions: await models.restriction.count({ where: of }),
+      };
+    case "ladder":
+      return {
+        ...NOTHING,
+        chains: await count(
+          "SELECT COUNT(DISTINCT c.id) AS n FROM chain c JOIN chain_link l ON l.chain_id = c.id WHERE l.ladder_id = :id AND (c.binned_ms IS NULL OR c.binned_with = :id)",
+        ),
+        sessionsStay: await count(
+          "SELECT COUNT(DISTINCT b.session_id) AS n FROM block b JOIN session s ON s.id = b.session_id WHERE b.ladder_id = :id AND s.binned_ms IS NULL",
+        ),
+      };
+    case "person":
+      return { ...NOTHING, sessionsStay: await count("SELECT COUNT(*) AS n FROM session WHERE person_id = :id AND binned_ms IS NULL") };
+    case "place":
+      return { ...NOTHING, sessionsStay: await count("SELECT COUNT(*) AS n FROM session WHERE place_id = :id AND binned_ms IS NULL") };
+    case "kit":
+      return {
+        ...NOTHING,
+        sessionsStay: await count(
+          "SELECT COUNT(*) AS n FROM session s WHERE s.binned_ms IS NULL AND EXISTS (SELECT 1 FROM json_each(s.kit) WHERE value = :id)",
+        ),
+      };
+    default:
+      return NOTHING;
+  }
+}
+
+/** The sums of sessions in the bin count nowhere; they are worked out anew when a session comes back. */
+async function dropCaches({ sequelize }: StoreParts, transaction: Transaction): Promise<void> {
+  for (const table of ["session_summary", "block", "rung_side_summary"])
+    await sequelize.query(`DELETE FROM ${table} WHERE session_id IN (SELECT id FROM session WHERE binned_ms IS NOT NULL)`, { transaction });
+}
+
+/** Puts something in the bin with what goes with it. @throws NotFoundError where there is no such thing, or it lies there already. */
+export async function putInBin(store: Store, kind: BinKind, id: string): Promise<void> {
+  await store.writer.write(async (transaction) => {
+    if ((await tableOf(store, kind).count({ where: { id }, transaction })) === 0) throw new NotFoundError(`There is no such ${kind}.`);
+    const binned_ms = store.now();
+    await tableOf(store, kind).update({ binned_ms, binned_with: null }, { where: { id }, transaction });
+    const along = { binned_ms, binned_with: id };
+    if (kind === "horse")
+      for (const table of ["ladder", "chain", "session"] as const)
+        await (store.models[table] as Store["models"]["chain"]).update(along, { where: { horse_id: id }, transaction });
+    if (kind === "ladder") {
+      const links = (await store.models.chainLink.findAll({ where: { ladder_id: id }, transaction })).map(plain);
+      await store.models.chain.update(along, { where: { id: links.map(({ chain_id }) => chain_id) }, transaction });
+    }
+    await dropCaches(store, transaction);
+  });
+}
+
+/** What something in the bin hangs on: it cannot come back before that does. */
+async function hangsOn({ models }: Store, kind: BinKind, row: Record<string, unknown>, transaction: Transaction): Promise<string | null> {
+  const horse = typeof row.horse_id === "string" ? await models.horse.unscoped().findByPk(row.horse_id, { transaction }) : null;
+  if (horse !== null && horse.get("binned_ms") !== null)
+    return `${String(horse.get("name"))} is in the bin too. Bring the horse back first.`;
+  if (kind !== "chain") return null;
+  const links = (await models.chainLink.findAll({ where: { chain_id: String(row.id) }, transaction })).map(plain);
+  const gone = await models.ladder
+    .unscoped()
+    .count({ where: { id: links.map(({ ladder_id }) => ladder_id), binned_ms: { [Op.not]: null } }, transaction });
+  return gone > 0 ? "A ladder of this chain is in the bin too. Bring that back first." : null;
+}
+
+/**
+ * Brings something back from the bin, with what went with it.
+ * @throws NotFoundError where it is not there, ConflictError where what it belongs to is still in it.
+ */
+export async function bringBack(store: Store, kind: BinKind, id: string): Promise<void> {
+  await store.writer.write(async (transaction) => {
+    const row = await tableOf(store, kind)
+      .unscoped()
+      .findOne({ where: { id, binned_ms: { [Op.not]: null } }, transaction });
+    if (row === null) throw new NotFoundError(`There is no such ${kind} in the bin. After ${BIN_DAYS} days it is gone.`);
+    if (Number(row.get("binned_ms")) <= store.now() - BIN_DAYS * MILLISECONDS_PER_DAY)
+      throw new NotFoundError(`It lay in the bin for more than ${BIN_DAYS} days and is gone.`);
+    const why = await hangsOn(store, kind, plain(row) as unknown as Record<string, unknown>, transaction);
+    if (why !== null) throw new ConflictError(why);
+    const back = { binned_ms: null, binned_with: null };
+    await tableOf(store, kind).unscoped().update(back, { where: { id }, transaction });
+    for (const one of ["ladder", "chain", "session"] as const)
+      await tableOf(store, one)
+        .unscoped()
+        .update(back, { where: { binned_with: id } as never, transaction });
+  });
+}
+
+/** Notes that were struck and not brought back, with when. */
+const STRUCK_NOTES = `SELECT n.id AS id, json_extract(n.payload, '$.text') AS text, n.session_id AS session_id, h.name AS horse, c.received_ms AS struck_ms
+  FROM event c JOIN event n ON n.id = json_extract(c.payload, '$.event') AND n.type = 'note'
+  JOIN session s ON s.id = n.session_id AND s.binned_ms IS NULL JOIN horse h ON h.id = s.horse_id
+  WHERE c.type = 'correct' AND json_extract(c.payload, '$.strike') = 1
+  AND NOT EXISTS (SELECT 1 FROM event b WHERE b.session_id = c.session_id AND b.type = 'correct'
+    AND json_extract(b.payload, '$.event') = n.id AND json_extract(b.payload, '$.strike') = 0 AND b.position > c.position)
+  AND NOT EXISTS (SELECT 1 FROM event u WHERE u.session_id = c.session_id AND u.type = 'undo' AND json_extract(u.payload, '$.event') = c.id)
+  GROUP BY n.id`;
+
+interface StruckNote {
+  readonly id: string;
+  readonly text: string;
+  readonly session_id: string;
+  readonly horse: string;
+  readonly struck_ms: number;
+}
+
+/** A note in the bin is brought back by a correction of its session, so it says which. */
+export interface BinnedNote extends Binned {
+  readonly kind: "note";
+  readonly sessionId: string;
+}
+
+/** Everything in the bin by itself, newest first; what went with something lies under it. */
+export async function listBin(store: Store): Promise<(Binned | BinnedNote)[]> {
+  const found: (Binned | BinnedNote)[] = [];
+  const { models, sequelize } = store;
+  const horseName = async (id: unknown) => String((await models.horse.unscoped().findByPk(String(id)))?.get("name") ?? "");
+  for (const kind of BIN_KINDS) {
+    const where = { binned_ms: { [Op.not]: null }, binned_with: null };
+    for (const row of (await tableOf(store, kind).unscoped().findAll({ where })).map(plain)) {
+      const { id, name = "", horse_id, behaviour_id, created_ms } = row as unknown as AnyRow;
+      const behaviour = behaviour_id === undefined ? null : await models.behaviour.findByPk(String(behaviour_id));
+      const binnedMs = Number(row.binned_ms);
+      found.push({
+        kind,
+        id,
+        name: kind === "session" ? String(created_ms) : String(behaviour?.get("name") ?? name),
+        of: horse_id === undefined ? "" : await horseName(horse_id),
+        binnedMs,
+        goneMs: binnedMs + BIN_DAYS * MILLISECONDS_PER_DAY,
+        with: await goesWith(store, kind, id),
+      });
+    }
+  }
+  for (const { id, text, session_id, horse, struck_ms } of await sequelize.query<StruckNote>(STRUCK_NOTES, { type: QueryTypes.SELECT }))
+    found.push({
+      kind: "note",
+      id,
+      sessionId: session_id,
+      name: text,
+      of: horse,
+      binnedMs: struck_ms,
+      goneMs: struck_ms + BIN_DAYS * MILLISECONDS_PER_DAY,
+      with: NOTHING,
+    });
+  // What is past its days is gone, whenever it is swept out.
+  return found.filter(({ goneMs }) => goneMs > store.now()).sort((a, b) => b.binnedMs - a.binnedMs);
+}
+
+/**
+ * Removes for good what was put in the bin up to a time. What it was the
+ * place, the handler or the ladder of stays, without it.
+ * @returns how many things are gone, what went with them not counted.
+ */
+export async function purgeBin(store: Store, upToMs: number): Promise<number> {
+  const { models, sequelize } = store;
+  let gone = 0;
+  await store.writer.write(async (transaction) => {
+    const run = (sql: string, replacements: Record<string, unknown> = {}) => sequelize.query(sql, { replacements, transaction });
+    const notes = (await sequelize.query<StruckNote>(STRUCK_NOTES, { type: QueryTypes.SELECT, transaction })).filter(
+      ({ struck_ms }) => struck_ms <= upToMs,
+    );
+    for (const { id } of notes) {
+      await run("DELETE FROM event WHERE type = 'correct' AND json_extract(payload, '$.event') = :id", { id });
+      await run("DELETE FROM event WHERE id = :id", { id });
+    }
+    gone += notes.length;
+    for (const kind of ["session", "chain", "ladder", "horse", "person", "place", "kit"] as const) {
+      const rows = (
+        await tableOf(store, kind)
+          .unscoped()
+          .findAll({ where: { binned_ms: { [Op.not]: null, [Op.lte]: upToMs } }, transaction })
+      ).map(plain) as unknown as AnyRow[];
+      for (const { id, behaviour_id, binned_with } of rows) {
+        if (binned_with === null) gone++;
+        // A session that began on a ladder outlives it; its own blocks say what was worked.
+        if (kind === "ladder") await run("UPDATE session SET ladder_id = NULL, ladder_version = NULL WHERE ladder_id = :id", { id });
+        await tableOf(store, kind).unscoped().destroy({ where: { id }, transaction });
+        if (kind === "ladder" && typeof behaviour_id === "string")
+          await models.behaviour.destroy({ where: { id: behaviour_id }, transaction });
+      }
+    }
+  });
+  return gone;
+}
+
+/** Removes for good what has been in the bin for longer than its days. */
+export const purgeExpired = (store: Store): Promise<number> => purgeBin(store, store.now() - BIN_DAYS * MILLISECONDS_PER_DAY);
