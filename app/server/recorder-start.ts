@@ -7,20 +7,9 @@ import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { type Allowance, kitCautions, type UsedSession, usedSentences } from "@/core/welfare";
 import type { LadderPart } from "@/features/work/types";
 import { templateOf } from "@/library";
-import {
-  asBehaviour,
-  asKit,
-  carriedRungs,
-  getLadder,
-  involvesOf,
-  listKit,
-  listSessions,
-  loadSession,
-  NotFoundError,
-  type Store,
-  type StoredLadder,
-} from "@/store";
+import { asBehaviour, asKit, carriedRungs, involvesOf, listKit, listSessions, loadSession, type Store, type StoredLadder } from "@/store";
 import { kitUse } from "./kit-use";
+import { ladderOrNone } from "./ladder-or-none";
 import { type LadderState, ladderStates } from "./ladder-state";
 
 /** A ladder as the recorder needs it. */
@@ -106,16 +95,6 @@ export async function lastDoNext(store: Store, horseId: string, before: string |
     return note === undefined ? null : { text: String(note.payload.text), dayMs: summary.started_ms };
   }
   return null;
-}
-
-/** A ladder that may have been deleted since it was worked. */
-async function ladderOrNone(store: Store, id: string): Promise<StoredLadder | null> {
-  try {
-    return await getLadder(store, id);
-  } catch (error) {
-    if (error instanceof NotFoundError) return null;
-    throw error;
-  }
 }
 
 /** What is used up of the last seven days and of today, in sentences. */

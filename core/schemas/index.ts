@@ -1,4 +1,5 @@
-export { BIN_DAYS, BIN_KINDS, type BinKind, binSchema, type GoesWith, goesWithWords, putAwaySchema } from "./bin";
+export { binSchema, type GoesWith, goesWithWords, putAwaySchema } from "./bin";
+export { BIN_DAYS, BIN_KINDS, type BinKind } from "./bin-kinds";
 export { type Checked, check, EARLIEST_WALL_MS, EARLIEST_YEAR, type FieldProblem, record } from "./common";
 export {
   checkEvent,

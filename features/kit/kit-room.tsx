@@ -1,10 +1,9 @@
 "use client";
 
-import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type KitInput, kitSchema } from "@/core/schemas";
 import { KIT_KINDS, KIT_WITH_BUCKLES, KIT_WITH_LENGTH, type KitKind, SHORTEST_SAFE_LINE_METRES } from "@/core/welfare";
-import { Field, FormEnd, orNothing, savedUnder, send, tied, useSentForm } from "@/ui/form";
+import { BinButton, Field, FormEnd, orNothing, savedUnder, tied, useSentForm } from "@/ui/form";
 import { lengthUnit, lengthWords, shownLength, typedMetres, useUnits } from "@/ui/units";
 
 export type KitLine = KitInput & { readonly id: string };
@@ -94,15 +93,8 @@ function KitForm({ id, start, onDone }: { id?: string; start: KitInput; onDone: 
 
 /** The kit of the yard, with the lengths and masses the cautions need. */
 export function KitRoom({ kit }: { kit: readonly KitLine[] }) {
-  const router = useRouter();
   const units = useUnits();
   const [editing, setEditing] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const remove = async (id: string) => {
-    const sent = await send("DELETE", `/api/kit/${id}`);
-    setProblem(sent.ok ? null : sent.message);
-    if (sent.ok) router.refresh();
-  };
   const facts = (one: KitLine) =>
     [
       one.length_m == null ? null : lengthWords(one.length_m, units),
@@ -140,11 +132,6 @@ export function KitRoom({ kit }: { kit: readonly KitLine[] }) {
           Note lines and sticks with their length: before work it is said where one is too short for what is planned.
         </p>
       )}
-      {problem !== null && (
-        <p role="alert" className="mt-3 font-semibold text-brick">
-          {problem}
-        </p>
-      )}
       <ul className="mt-5 border-b-2 border-hair">
         {kit.map((one) => (
           <li key={one.id} className="border-t-2 border-hair py-3">
@@ -162,9 +149,7 @@ export function KitRoom({ kit }: { kit: readonly KitLine[] }) {
                   <button type="button" className="link" onClick={() => setEditing(one.id)}>
                     Change
                   </button>
-                  <button type="button" className="link" onClick={() => remove(one.id)}>
-                    Take out
-                  </button>
+                  <BinButton kind="kit" id={one.id} name={one.name} onwards={null} />
                 </p>
               </div>
             )}

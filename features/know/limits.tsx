@@ -16,6 +16,8 @@ export interface ShownRestriction {
   readonly holds: boolean;
   readonly when: string;
   readonly overlaps: boolean;
+  /** Why it was ended, or null where it was not. */
+  readonly ended: string | null;
   readonly input: RestrictionInput;
 }
 
@@ -108,7 +110,7 @@ function RestrictionForm({ horseId, id, start, onDone }: { horseId: string; id?:
         </Field>
       </div>
       <div className="sm:col-span-2">
-        <Field id="until_day" label="Until, that day too" hint="Empty: until it is taken away" error={error("until_day")}>
+        <Field id="until_day" label="Until, that day too" hint="Empty: until it is ended" error={error("until_day")}>
           <input
             type="date"
             {...register("until_day", orNothing)}
@@ -118,6 +120,37 @@ function RestrictionForm({ horseId, id, start, onDone }: { horseId: string; id?:
         </Field>
       </div>
       <FormEnd label={id === undefined ? "Add the restriction" : "Save"} busy={busy} problem={problem} onLeave={onDone} />
+    </form>
+  );
+}
+
+/** Why a restriction ends: it does not vanish, it stays in the list with the reason. */
+function EndForm({ onEnd, onLeave }: { onEnd: (why: string) => void; onLeave: () => void }) {
+  const [why, setWhy] = useState("");
+  return (
+    <form
+      className="flex w-full flex-wrap items-end gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onEnd(why);
+      }}
+    >
+      <label className="grow font-semibold">
+        Why it ends
+        <input
+          value={why}
+          maxLength={500}
+          required
+          onChange={(event) => setWhy(event.target.value)}
+          className="field-box mt-1 font-normal"
+        />
+      </label>
+      <button type="submit" className="act">
+        End it
+      </button>
+      <button type="button" className="act-quiet" onClick={onLeave}>
+        Leave it
+      </button>
     </form>
   );
 }
@@ -226,11 +259,14 @@ export function Limits({
 }) {
   const router = useRouter();
   const [editing, setEditing] = useState<string | null>(null);
+  const [ending, setEnding] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const remove = async (id: string) => {
-    const sent = await send("DELETE", `/api/horses/${horse.id}/restrictions/${id}`);
+  const end = async (id: string, ended: boolean, why: string) => {
+    const sent = await send("POST", `/api/horses/${horse.id}/restrictions/${id}`, { ended, why });
     setProblem(sent.ok ? null : sent.message);
-    if (sent.ok) router.refresh();
+    if (!sent.ok) return;
+    setEnding(null);
+    router.refresh();
   };
   return (
     <>
@@ -241,7 +277,7 @@ export function Limits({
           : `${age.words} old. ${age.caution ?? "No age caution from five years on."}`}
       </p>
       <ul className="mt-5 border-b-2 border-hair">
-        {restrictions.map(({ id, sentence, holds, when, overlaps, input }) => (
+        {restrictions.map(({ id, sentence, holds, when, overlaps, ended, input }) => (
           <li key={id} className="border-t-2 border-hair py-3.5">
             {editing === id ? (
               <RestrictionForm horseId={horse.id} id={id} start={input} onDone={() => setEditing(null)} />
@@ -250,18 +286,28 @@ export function Limits({
                 <p className={holds ? "text-lg font-semibold text-brick" : "text-lg text-soft"}>
                   {sentence}
                   <span className="ml-3 text-sm font-normal text-soft">{when}</span>
+                  {ended !== null && <span className="block text-sm font-normal">Ended: {ended}</span>}
                   {overlaps && (
                     <span className="block text-sm font-normal text-ink">Overlaps another of its kind: the stricter holds.</span>
                   )}
                 </p>
                 <p className="no-print flex gap-5">
-                  <button type="button" className="link" onClick={() => setEditing(id)}>
-                    Change
-                  </button>
-                  <button type="button" className="link" onClick={() => remove(id)}>
-                    Take away
-                  </button>
+                  {ended === null ? (
+                    <>
+                      <button type="button" className="link" onClick={() => setEditing(id)}>
+                        Change
+                      </button>
+                      <button type="button" className="link" aria-expanded={ending === id} onClick={() => setEnding(id)}>
+                        End it
+                      </button>
+                    </>
+                  ) : (
+                    <button type="button" className="link" onClick={() => void end(id, false, "")}>
+                      Holds again
+                    </button>
+                  )}
                 </p>
+                {ending === id && <EndForm onEnd={(why) => void end(id, true, why)} onLeave={() => setEnding(null)} />}
               </div>
             )}
           </li>

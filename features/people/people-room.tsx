@@ -3,7 +3,7 @@
 import { useState } from "react";
 import { dayWords } from "@/core/day";
 import { PERSON_ROLES, type PersonInput, type PracticeInput, personSchema, practiceSchema } from "@/core/schemas";
-import { Field, FormEnd, savedUnder, tied, useSentForm } from "@/ui/form";
+import { BinButton, Field, FormEnd, savedUnder, tied, useSentForm } from "@/ui/form";
 
 export interface PersonLine {
   readonly id: string;
@@ -110,6 +110,7 @@ export function PeopleRoom({ people, today }: { people: readonly PersonLine[]; t
                     <button type="button" className="link" onClick={() => setOpen({ kind: "edit", id: person.id })}>
                       Change
                     </button>
+                    <BinButton kind="person" id={person.id} name={person.name} onwards={null} />
                   </p>
                 </div>
               )}

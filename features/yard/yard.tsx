@@ -113,6 +113,9 @@ export function Yard({ lines }: { lines: readonly YardLine[] }) {
           <Link href="/people" className="link">
             People
           </Link>
+          <Link href="/bin" className="link">
+            Bin
+          </Link>
           <Link href="/settings" className="link">
             Settings
           </Link>

@@ -17,7 +17,7 @@ export type Sent<T> =
 export const GIVE_UP_MS = 30_000;
 
 /** Sends JSON and reads the answer; a server that cannot be reached is said plainly, and nothing typed is lost. */
-export async function send<T>(method: "POST" | "PUT" | "DELETE", url: string, body?: unknown): Promise<Sent<T>> {
+export async function send<T>(method: "GET" | "POST" | "PUT" | "DELETE", url: string, body?: unknown): Promise<Sent<T>> {
   let response: Response;
   try {
     response = await fetch(url, {

@@ -3,7 +3,7 @@ import type { PlaceShape } from "@/core/place";
 import { asPlaceItem } from "@/core/schemas";
 import { PlaceEditor } from "@/features/places/place-editor";
 import { getPlace } from "@/store";
-import { Remove } from "@/ui/form";
+import { BinButton } from "@/ui/form";
 import { findOr404 } from "../../../server/find-or-404";
 import { getStore } from "../../../server/store";
 
@@ -16,12 +16,7 @@ export default async function PlacePage({ params }: { params: Promise<{ place: s
     <>
       <div className="mb-6 flex flex-wrap items-baseline justify-between gap-4">
         <h1 className="text-[2rem]">{name}</h1>
-        <Remove
-          name={name}
-          url={`/api/places/${id}`}
-          description="Its drawing and zones go. Sessions that were there stay, without the place."
-          onwards="/places"
-        />
+        <BinButton kind="place" id={id} name={name} onwards="/places" />
       </div>
       <PlaceEditor
         id={id}

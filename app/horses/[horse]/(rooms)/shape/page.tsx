@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { redirect } from "next/navigation";
-import { getHorse, listChains } from "@/store";
+import { getHorse, listChains, listLadders } from "@/store";
 import { chainStanding } from "../../../../server/chain-facts";
 import { findOr404 } from "../../../../server/find-or-404";
 import { horseCare } from "../../../../server/horse-care";
@@ -15,12 +15,14 @@ export default async function ShapePage({ params }: { params: Promise<{ horse: s
   const horse = await findOr404(getHorse(store, (await params).horse));
   const { allowance } = await horseCare(store, horse);
   const states = await ladderStates(store, horse.id, allowance);
+  const away = (await listLadders(store, horse.id)).filter((ladder) => ladder.away);
   const [only] = states;
   const chains = await Promise.all(
     (await listChains(store, horse.id)).map(async (chain) => ({ chain, standing: await chainStanding(store, chain) })),
   );
   // With one ladder there is nothing to choose: its chart is the room.
-  if (only !== undefined && states.length === 1 && chains.length === 0) redirect(`/horses/${horse.id}/shape/${only.ladder.id}`);
+  if (only !== undefined && states.length === 1 && chains.length === 0 && away.length === 0)
+    redirect(`/horses/${horse.id}/shape/${only.ladder.id}`);
   return (
     <>
       <h1 className="text-[2rem]">Shape</h1>
@@ -55,6 +57,22 @@ export default async function ShapePage({ params }: { params: Promise<{ horse: s
                 </Link>
                 <span className="ml-3 text-soft">{chain.links.length} links</span>
                 <p className="font-semibold text-tarn">{standing.state.sentence}</p>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {away.length > 0 && (
+        <section aria-labelledby="away" className="mt-8">
+          <h2 id="away" className="text-xl">
+            Put away
+          </h2>
+          <ul className="mt-1">
+            {away.map((ladder) => (
+              <li key={ladder.id} className="py-1">
+                <Link href={`/horses/${horse.id}/shape/${ladder.id}`} className="link">
+                  {ladder.behaviour.name}
+                </Link>
               </li>
             ))}
           </ul>

@@ -33,9 +33,14 @@ export default async function LimitsPage({ params }: { params: Promise<{ horse: 
         restrictions={all.map(({ row, restriction }) => ({
           id: row.id,
           sentence: restrictionSentence(restriction),
-          holds: holdsOn(restriction, day),
-          when: whenWords(restriction, day),
-          overlaps: all.some((other) => other.row.id !== row.id && restrictionsOverlap(other.restriction, restriction)),
+          holds: row.ended_ms == null && holdsOn(restriction, day),
+          ended: row.ended_ms == null ? null : (row.ended_why ?? ""),
+          when: row.ended_ms == null ? whenWords(restriction, day) : "",
+          overlaps:
+            row.ended_ms == null &&
+            all.some(
+              (other) => other.row.id !== row.id && other.row.ended_ms == null && restrictionsOverlap(other.restriction, restriction),
+            ),
           input: {
             kind: restriction.kind,
             amount: row.amount,

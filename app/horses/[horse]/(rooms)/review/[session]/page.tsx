@@ -3,9 +3,10 @@ import { notFound } from "next/navigation";
 import { addSigns, compareSigns, knowDigest } from "@/core/know";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { Review } from "@/features/review/review";
-import { digestsOfHorse, getHorse, getLadder, loadSession } from "@/store";
+import { digestsOfHorse, getHorse, loadSession } from "@/store";
 import { findOr404 } from "../../../../../server/find-or-404";
 import { horseCare } from "../../../../../server/horse-care";
+import { ladderOrNone } from "../../../../../server/ladder-or-none";
 import { ladderState } from "../../../../../server/ladder-state";
 import { getStore } from "../../../../../server/store";
 
@@ -21,8 +22,8 @@ export default async function ReviewPage({ params }: { params: Promise<{ horse: 
   if (session.horse_id !== horse) notFound();
   const owner = await findOr404(getHorse(store, horse));
   const { allowance } = await horseCare(store, owner);
-  const next =
-    session.ladder_id === null ? null : (await ladderState(store, await findOr404(getLadder(store, session.ladder_id)), allowance)).next;
+  const ladder = session.ladder_id === null ? null : await ladderOrNone(store, session.ladder_id);
+  const next = ladder === null || ladder.away ? null : (await ladderState(store, ladder, allowance)).next;
   // Its own usual: every earlier session of the same kind, this one aside.
   const digests = await digestsOfHorse(store, horse, session.created_ms - USUAL_DAYS * MILLISECONDS_PER_DAY);
   const usual = addSigns(

@@ -7,8 +7,10 @@ import { valuesOf } from "@/core/session";
 import { barredRung } from "@/core/welfare";
 import { Foundations } from "@/features/shape/foundations";
 import { LadderView } from "@/features/shape/ladder-view";
+import { PutLadderAway } from "@/features/shape/put-ladder-away";
 import { templateOf } from "@/library";
 import { asBehaviour, getHorse, getLadder, rungEvidence } from "@/store";
+import { BinButton } from "@/ui/form";
 import { findOr404 } from "../../../../../server/find-or-404";
 import { horseCare } from "../../../../../server/horse-care";
 import { ladderState } from "../../../../../server/ladder-state";
@@ -41,6 +43,11 @@ export default async function LadderPage({ params }: { params: Promise<{ horse: 
   );
   return (
     <>
+      {ladder.away && (
+        <p className="mb-3 max-w-prose border-l-4 border-ochre pl-4">
+          Put away: it is offered neither at work nor ahead. Its evidence stays.
+        </p>
+      )}
       <LadderView
         horseId={horse}
         ladder={{ id, name: ladder.behaviour.name, finished: ladder.behaviour.finished, version: ladder.version, plan: ladder.plan }}
@@ -67,6 +74,8 @@ export default async function LadderPage({ params }: { params: Promise<{ horse: 
         <Link href={`/horses/${horse}/shape/chains/new`} className="link">
           Chain behaviours
         </Link>
+        <PutLadderAway ladderId={id} away={ladder.away} />
+        <BinButton kind="ladder" id={id} name={ladder.behaviour.name} onwards={`/horses/${horse}/shape`} />
       </p>
     </>
   );

@@ -2,8 +2,9 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
 import { planChanges } from "@/core/ladder";
+import { TakeUpVersion } from "@/features/shape/take-up-version";
 import { VersionChart } from "@/features/shape/version-chart";
-import { getLadder, listVersions, rungEvidence } from "@/store";
+import { asBehaviour, getLadder, listVersions, rungEvidence } from "@/store";
 import { Day } from "@/ui/day";
 import { findOr404 } from "../../../../../../server/find-or-404";
 import { getStore } from "../../../../../../server/store";
@@ -56,6 +57,15 @@ export default async function VersionsPage({ params }: { params: Promise<{ horse
                 changes.sentences.map((sentence) => <li key={sentence}>{sentence}</li>)
               )}
             </ul>
+          )}
+          {version !== ladder.version && (
+            <TakeUpVersion
+              ladderId={id}
+              version={version}
+              revision={ladder.revision}
+              behaviour={asBehaviour(ladder.behaviour)}
+              plan={plan}
+            />
           )}
           <VersionChart plan={plan} evidence={evidence} changes={changes} />
         </section>

@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { ChainForm } from "@/features/shape/chains/chain-form";
 import { ChainView } from "@/features/shape/chains/chain-view";
 import { getHorse } from "@/store";
-import { Remove } from "@/ui/form";
+import { BinButton } from "@/ui/form";
 import { chainOf, chainStanding, linkChoices } from "../../../../../../server/chain-facts";
 import { findOr404 } from "../../../../../../server/find-or-404";
 import { getStore } from "../../../../../../server/store";
@@ -22,12 +22,7 @@ export default async function ChainPage({ params }: { params: Promise<{ horse: s
           {chain.name}
           <span className="ml-4 font-sans text-base font-normal text-soft">a chain of {links.length}</span>
         </h1>
-        <Remove
-          name={chain.name}
-          url={`/api/chains/${chain.id}`}
-          description="Its ladders and their evidence stay."
-          onwards={`/horses/${horse.id}/shape`}
-        />
+        <BinButton kind="chain" id={chain.id} name={chain.name} onwards={`/horses/${horse.id}/shape`} />
       </div>
       <ChainView horseId={horse.id} direction={chain.direction} links={links} state={state} />
       <details className="no-print mt-6 border-t-2 border-hair pt-3">
