@@ -10,7 +10,8 @@ export default function NotFound() {
       </p>
       <h1 className="mt-8 text-3xl">Nothing is tied here</h1>
       <p className="mt-3 max-w-prose">
-        The horse, ladder or session this address names is not in the data now open. It may have been removed, or the address mistyped.
+        The horse, ladder or session this address names is not in the data now open. It may lie in the bin or be gone, or the address
+        mistyped.
       </p>
       <p className="mt-5">
         <Link href="/" className="act">

@@ -63,6 +63,7 @@ export {
   updatePerson,
 } from "./people";
 export { addPlace, getPlace, listPlaces, type StoredPlace, updatePlace } from "./places";
+export { putSessionRight } from "./put-right";
 export { ConflictError, GoneError, NotFoundError } from "./rows";
 export { hasSampleData, removeSampleData } from "./sample";
 export {

@@ -2,9 +2,9 @@ import "server-only";
 import { getLadder, NotFoundError, type Store, type StoredLadder } from "@/store";
 
 /** A ladder that may lie in the bin or be gone since it was worked. */
-export async function ladderOrNone(store: Store, id: string): Promise<StoredLadder | null> {
+export async function ladderOrNone(store: Store, id: string, version?: number): Promise<StoredLadder | null> {
   try {
-    return await getLadder(store, id);
+    return await getLadder(store, id, version);
   } catch (error) {
     if (error instanceof NotFoundError) return null;
     throw error;

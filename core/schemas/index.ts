@@ -37,6 +37,7 @@ export {
   rungValueProblem,
 } from "./ladder";
 export { asPlaceItem, FOOTINGS, MOST_PLACE_ITEMS, type PlaceInput, type PlaceItemInput, placeSchema } from "./place";
+export { type PutRightInput, putRightSchema } from "./put-right";
 export { type RestrictionInput, restrictionEndSchema, restrictionSchema } from "./restriction";
 export { checkBatch, newSessionSchema, type PostedBatch, SESSION_KINDS, type SessionKind } from "./session";
 export { BATCH_LIMITS, FORM_LIMITS, type ReadWire, readWire, type WireLimits, wireProblem } from "./wire";

@@ -1,4 +1,5 @@
 export { type ClockKnowledge, type PlacedEvent, placeEvents } from "./clock";
+export { type Correction, correctionsOf } from "./corrections";
 export {
   DWELL_TOLERANCE,
   type DwellAdvice,

@@ -15,14 +15,13 @@ export function Notes({
 }: {
   storeId: string;
   sessionId: string;
-  notes: readonly { id: string; text: string }[];
+  notes: readonly { id: string; about: string; text: string }[];
 }) {
   const router = useRouter();
   const [text, setText] = useState("");
+  const [editing, setEditing] = useState<{ readonly id: string; readonly text: string } | null>(null);
   const [message, setMessage] = useState<string | null>(null);
-  const add = async () => {
-    const trimmed = text.trim();
-    if (trimmed === "") return;
+  const log = async (type: SessionEvent["type"], payload: SessionEvent["payload"]) => {
     const event: SessionEvent = {
       id: newId(),
       session: sessionId,
@@ -31,13 +30,15 @@ export function Notes({
       seq: 0,
       mono_ms: Math.round(performance.now() * 10) / 10,
       wall_ms: Date.now(),
-      type: "note",
-      payload: { text: trimmed },
+      type,
+      payload,
     };
     const sender = senderFor(storeId);
+    sender.tieLoad(event.load);
     const kept = await sender.keep([event]);
     const sent = await sender.flush(4000);
-    if (kept || sent) setText("");
+    if (type === "note" && (kept || sent)) setText("");
+    setEditing(null);
     setMessage(
       sent
         ? "Saved."
@@ -47,14 +48,66 @@ export function Notes({
     );
     router.refresh();
   };
+  const add = async () => {
+    const trimmed = text.trim();
+    if (trimmed !== "") await log("note", { text: trimmed });
+  };
   return (
     <section>
       <h2 className="mb-2 text-xl">Notes</h2>
-      {notes.map((note) => (
-        <p key={note.id} className="mb-2 max-w-prose whitespace-pre-wrap">
-          {note.text}
-        </p>
-      ))}
+      {notes.map((note) =>
+        editing?.id === note.id ? (
+          <form
+            key={note.id}
+            className="mb-3 max-w-prose"
+            onSubmit={(event) => {
+              event.preventDefault();
+              const words = editing.text.trim();
+              if (words !== "") void log("correct", { event: note.id, payload: { text: words }, reason: "the note was changed" });
+            }}
+          >
+            <label htmlFor={`note-${note.id}`} className="sr-only">
+              The note
+            </label>
+            <textarea
+              id={`note-${note.id}`}
+              value={editing.text}
+              maxLength={2000}
+              rows={2}
+              onChange={(event) => setEditing({ id: note.id, text: event.target.value })}
+              className="field-box"
+            />
+            <div className="mt-1 flex gap-3">
+              <button type="submit" className="act-quiet">
+                Save
+              </button>
+              <button type="button" className="link" onClick={() => setEditing(null)}>
+                Leave it
+              </button>
+            </div>
+          </form>
+        ) : (
+          <div key={note.id} className="mb-2 max-w-prose">
+            <p className="whitespace-pre-wrap">
+              {note.about}
+              {note.text}
+            </p>
+            <p className="no-print flex gap-4 text-sm">
+              <button type="button" className="link" onClick={() => setEditing(note)}>
+                Change
+              </button>
+              <button
+                type="button"
+                className="link"
+                aria-label={`Put the note in the bin: ${note.text}`}
+                onClick={() => void log("correct", { event: note.id, strike: true, reason: "put in the bin" })}
+              >
+                Put in the bin
+              </button>
+            </p>
+          </div>
+        ),
+      )}
       <form
         onSubmit={(event) => {
           event.preventDefault();

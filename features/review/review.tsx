@@ -10,6 +10,8 @@ import { BlocksTable, TrialsTable } from "./blocks-table";
 import { Handler } from "./handler";
 import { HowLight } from "./lightness";
 import { Notes } from "./notes";
+import { PutRight, type PutRightFacts } from "./put-right";
+import { SilentPauses } from "./silent-pauses";
 import { WordHistory } from "./word-history";
 
 /** Which of the finish's questions a note answers. */
@@ -25,6 +27,7 @@ export function Review({
   signs,
   rungWord,
   restingBreaths,
+  putRight,
 }: {
   storeId: string;
   horseId: string;
@@ -37,6 +40,7 @@ export function Review({
   rungWord: string;
   /** The horse's own breathing at rest, a minute; null where it is not known. */
   restingBreaths: number | null;
+  putRight: PutRightFacts;
 }) {
   const summary = summariseSession(record);
   const rungs = [...new Set(record.blocks.map((block) => block.rung))];
@@ -45,7 +49,8 @@ export function Review({
     .filter((fact) => fact.type === "note")
     .map((fact) => ({
       id: fact.id,
-      text: `${NOTE_ABOUT[String(fact.payload.about)] ?? ""}${String(fact.payload.text)}`,
+      about: NOTE_ABOUT[String(fact.payload.about)] ?? "",
+      text: String(fact.payload.text),
     }));
   const file = (name: string) => `/api/sessions/${sessionId}/${name}`;
   return (
@@ -79,6 +84,7 @@ export function Review({
           block are rough. No lag, latency or pause between answers is taken from it.
         </p>
       )}
+      <SilentPauses storeId={storeId} sessionId={sessionId} record={record} />
       {record.trials.length === 0 ? (
         <p className="mt-6 text-lg">Nothing was asked in this session.</p>
       ) : (
@@ -149,6 +155,7 @@ export function Review({
           </section>
         </div>
       </div>
+      <PutRight record={record} facts={putRight} />
     </>
   );
 }

@@ -35,7 +35,7 @@ export function Settings({
   };
   const remove = async () => {
     const sent = await send("DELETE", "/api/sample");
-    setMessage(sent.ok ? "The sample data is removed." : sent.message);
+    setMessage(sent.ok ? "The sample data is taken out." : sent.message);
     if (sent.ok) router.refresh();
   };
   return (
@@ -82,11 +82,11 @@ export function Settings({
               sample horse go with it. Your own horses stay.
             </p>
             <Confirm
-              trigger="Remove the sample data"
+              trigger="Take out the sample data"
               triggerClass="act-quiet mt-4"
-              title="Remove the sample data?"
+              title="Take out the sample data?"
               description="It cannot be brought back from here. In the demo, npm run demo -- --fresh makes it anew."
-              act="Remove"
+              act="Take out"
               onConfirm={() => void remove()}
             />
           </>

@@ -128,7 +128,7 @@ export function Yard({ lines }: { lines: readonly YardLine[] }) {
       </div>
       {sample && (
         <p className="mt-3 max-w-prose border-l-4 border-ochre pl-3 text-[0.95rem]">
-          Sample data: these horses, people and sessions are invented. They can be removed in one step under{" "}
+          Sample data: these horses, people and sessions are invented. They can be taken out in one step under{" "}
           <Link href="/settings" className="link">
             Settings
           </Link>

@@ -1,5 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { test as base, expect, type Page } from "@playwright/test";
+import { v4 as newId } from "uuid";
 import { readEventsCsv } from "@/core/formats";
 import type { LadderPlan } from "@/core/ladder";
 import type { SessionEvent } from "@/core/schemas";
@@ -162,3 +163,38 @@ export async function exported(page: Page, url: string): Promise<readonly Sessio
 /** What the events of one type carry, in order. */
 export const payloads = (events: readonly SessionEvent[], type: string) =>
   events.filter((event) => event.type === type).map(({ payload }) => payload);
+
+/** Posts taps of a session as another device made them, each so many seconds after it began. */
+export async function postTaps(
+  url: string,
+  session: string,
+  beganMs: number,
+  list: readonly (readonly [number, string, object])[],
+): Promise<void> {
+  const { store } = (await (await fetch(`${url}/api/clock`)).json()) as { store: string };
+  const load = newId();
+  const events = list.map(([seconds, type, payload], seq) => ({
+    id: newId(),
+    session,
+    recorder: "other:",
+    load,
+    seq,
+    mono_ms: seconds * 1000,
+    wall_ms: beganMs + seconds * 1000,
+    type,
+    payload,
+  }));
+  const response = await fetch(`${url}/api/events`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ store, recorder: "other:", clocks: {}, events }),
+  });
+  expect(response.status, await response.clone().text()).toBe(200);
+}
+
+/** The outcomes of a session as the server derives them, from its exported trials. */
+export async function evidence(url: string, session: string): Promise<string[]> {
+  const [head = "", ...lines] = (await (await fetch(`${url}/api/sessions/${session}/trials.csv`)).text()).trim().split(/\r?\n/);
+  const column = head.split(",").indexOf("outcome");
+  return lines.map((line) => line.split(",")[column] ?? "");
+}

@@ -74,10 +74,13 @@ test("a restriction switches off what it names in Shape, Work, Ahead, the record
   expect(((await refused.json()) as { detail: string }).detail).toContain("strained hock");
 
   await page.goto(`${server.url}/horses/${horse}/know/limits`);
-  await page.getByRole("button", { name: "Take away" }).first().click();
-  await expect(page.getByRole("button", { name: "Take away" })).toHaveCount(1);
-  await page.getByRole("button", { name: "Take away" }).click();
-  await expect(page.getByText("No restriction.")).toBeVisible();
+  for (const left of [1, 0]) {
+    await page.getByRole("button", { name: "End it" }).first().click();
+    await page.getByLabel("Why it ends").fill("The veterinarian says it is sound.");
+    await page.locator("form").getByRole("button", { name: "End it" }).click();
+    await expect(page.getByRole("button", { name: "Change" })).toHaveCount(left);
+  }
+  await expect(page.getByText("Ended: The veterinarian says it is sound.")).toHaveCount(2);
   await page.goto(`${server.url}/horses/${horse}/work`);
   await expect(page.getByRole("button", { name: "Open the recorder" })).toBeEnabled();
 });
@@ -317,12 +320,9 @@ test("a place is drawn, its zones tapped at work, and the relief map is that of 
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("rectangle · 65.6 ft × 32.8 ft · 6 zones")).toBeVisible();
   await page.getByRole("link", { name: "Test pen" }).click();
-  await page
-    .getByRole("button", { name: "Remove", exact: true })
-    .or(page.getByText("Remove", { exact: true }))
-    .first()
-    .click();
-  await page.getByRole("alertdialog").getByRole("button", { name: "Remove" }).click();
+  await page.getByRole("button", { name: "Put Test pen in the bin" }).click();
+  await expect(page.getByRole("alertdialog")).toContainText("1 session stays, without a place.");
+  await page.getByRole("alertdialog").getByRole("button", { name: "Put in the bin" }).click();
   await expect(page.getByRole("link", { name: "Test pen" })).toHaveCount(0);
   expect((await page.request.get(`${server.url}/api/sessions/${session}/trials.csv`)).ok()).toBe(true);
 });

@@ -1,5 +1,5 @@
 import { v4 as newId } from "uuid";
-import { allSaved, expect, exported, makeHorse, makeSession, openRecorder, pad, payloads, startBlock, test } from "./fixtures";
+import { allSaved, expect, exported, makeHorse, makeSession, openRecorder, pad, payloads, postTaps, startBlock, test } from "./fixtures";
 
 test.use({ viewport: { width: 390, height: 664 } });
 test.describe.configure({ mode: "parallel" });
@@ -8,10 +8,7 @@ const HOUR = 3_600_000;
 
 /** Taps of a session that was begun some hours ago on another device. */
 async function tapped(url: string, session: string, ladder: string, hoursAgo: number, minutes: number): Promise<void> {
-  const { store } = (await (await fetch(`${url}/api/clock`)).json()) as { store: string };
-  const load = newId();
-  const began = Date.now() - hoursAgo * HOUR;
-  const list: [number, string, object][] = [
+  await postTaps(url, session, Date.now() - hoursAgo * HOUR, [
     [0, "session.start", { horse: "x", method: "combined" }],
     [
       0,
@@ -27,25 +24,8 @@ async function tapped(url: string, session: string, ladder: string, hoursAgo: nu
         kind: "work",
       },
     ],
-    [minutes, "trial", { outcome: "met" }],
-  ];
-  const events = list.map(([at, type, payload], seq) => ({
-    id: newId(),
-    session,
-    recorder: "other:",
-    load,
-    seq,
-    mono_ms: at * 60_000,
-    wall_ms: began + at * 60_000,
-    type,
-    payload,
-  }));
-  const response = await fetch(`${url}/api/events`, {
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify({ store, recorder: "other:", clocks: {}, events }),
-  });
-  expect(response.status, await response.clone().text()).toBe(200);
+    [minutes * 60, "trial", { outcome: "met" }],
+  ]);
 }
 
 test("a night is no work: the session is asked about on coming back, ended at its last tap or gone on with as a new block", async ({
@@ -125,8 +105,8 @@ test("opening the recorder makes no session; one that runs is gone on with and a
   await page.goto(list);
   await expect(page.getByRole("main")).toContainText("No session yet.");
   await page.goto(`${server.url}/`);
-  await expect(page.getByRole("link", { name: "Running: go on with it" })).toBeVisible();
-  await page.getByRole("link", { name: "Running: go on with it" }).click();
+  const line = page.getByRole("listitem").filter({ hasText: "Opened" });
+  await line.getByRole("link", { name: "Running: go on with it" }).click();
   await expect(page).toHaveURL(running);
   await pad(page, "got it").click();
   await allSaved(page);

@@ -337,8 +337,8 @@ test("the library begins a ladder, which warns of what it rests on, and behaviou
   await page.getByRole("button", { name: "Link 2 earlier" }).click();
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("Next: Stands on the plate. Too few trials yet to name a weak link.")).toBeVisible();
-  await page.getByRole("button", { name: "Remove", exact: true }).click();
-  await page.getByRole("alertdialog").getByRole("button", { name: "Remove" }).click();
+  await page.getByRole("button", { name: /^Put .* in the bin$/ }).click();
+  await page.getByRole("alertdialog").getByRole("button", { name: "Put in the bin" }).click();
   await expect(page).toHaveURL(new RegExp(`/horses/${horse}/shape$`));
   await expect(page.getByRole("heading", { name: "Chains" })).toBeHidden();
 });
@@ -391,7 +391,7 @@ test("starting free turns the tether about, and driving a loose horse brings its
     amount: null,
     detail: null,
     reason: "",
-    given_by: "",
+    given_by: "veterinarian",
     from_day: null,
     until_day: null,
   });

@@ -86,9 +86,9 @@ test("the demo is marked as sample data, found by the box, walked by keyboard, a
   await page.reload();
   await expect(page.locator("html")).toHaveAttribute("data-theme", "field");
   await page.goto(`${demo.url}/settings`);
-  await page.getByRole("button", { name: "Remove the sample data" }).click();
-  await page.getByRole("button", { name: "Remove", exact: true }).click();
-  await expect(page.getByText("The sample data is removed.")).toBeVisible();
+  await page.getByRole("button", { name: "Take out the sample data" }).click();
+  await page.getByRole("button", { name: "Take out", exact: true }).click();
+  await expect(page.getByText("The sample data is taken out.")).toBeVisible();
   await page.goto(demo.url);
   await expect(page.getByText("The yard is empty.")).toBeVisible();
 });

@@ -129,7 +129,7 @@ export function ChainForm({
                   </button>
                   <button
                     type="button"
-                    aria-label={`Remove link ${i + 1}`}
+                    aria-label={`Take out link ${i + 1}`}
                     onClick={() => put(links.filter((_, at) => at !== i))}
                     className="inline-grid size-9 place-items-center rounded text-soft hover:bg-paper"
                   >

@@ -83,7 +83,7 @@ function Legs({
               )}
               <button
                 type="button"
-                aria-label={`Remove leg ${i + 1}`}
+                aria-label={`Take out leg ${i + 1}`}
                 onClick={() => onLegs(legs.filter((_, at) => at !== i))}
                 className="grid size-9 place-items-center rounded text-soft hover:bg-paper"
               >

@@ -79,7 +79,7 @@ function Phase({ form, index, only, onRemove }: { form: DraftForm; index: number
       </span>
       <button
         type="button"
-        aria-label={`Remove phase ${number}`}
+        aria-label={`Take out phase ${number}`}
         disabled={only}
         onClick={onRemove}
         className="grid size-9 place-items-center rounded text-soft hover:bg-paper disabled:opacity-30 max-sm:col-start-3 max-sm:row-start-1"

@@ -84,7 +84,7 @@ function StrandLine({ strand, only, dispatch }: { strand: Strand; only: boolean;
       )}
       <button
         type="button"
-        aria-label={`Remove strand ${strand.name}`}
+        aria-label={`Take out strand ${strand.name}`}
         disabled={only}
         onClick={() => dispatch({ kind: "edit", edit: (rope) => removeStrand(rope, strand.id) })}
         className="grid size-9 place-items-center rounded text-soft hover:bg-paper disabled:opacity-30"

@@ -1,0 +1,15 @@
+import * as yup from "yup";
+import { EARLIEST_WALL_MS, record } from "./common";
+
+/** What is put right of a whole session. What is left out stays; null takes the handler or the place away. */
+export const putRightSchema = record({
+  horse: yup.string().max(100),
+  /** Of another horse: the ladder it counts for there, or none. */
+  ladder: yup.string().max(100).nullable(),
+  person: yup.string().max(100).nullable(),
+  place: yup.string().max(100).nullable(),
+  started_ms: yup.number().min(EARLIEST_WALL_MS, "Begun: not before 1980."),
+  reason: yup.string().trim().max(500, "Why: at most 500 letters.").required("Say why."),
+}).required();
+
+export type PutRightInput = yup.InferType<typeof putRightSchema>;

@@ -1,0 +1,43 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { v4 as newId } from "uuid";
+import { type SessionRecord, WENT_ON } from "@/core/session";
+import { minutesWords } from "@/ui/measure";
+import { recorderId } from "../work/device/recorder-id";
+import { senderFor } from "../work/device/sender";
+
+/** Silences that count as pauses, each with the press that says it was work. */
+export function SilentPauses({ storeId, sessionId, record }: { storeId: string; sessionId: string; record: SessionRecord }) {
+  const router = useRouter();
+  const [busy, setBusy] = useState(false);
+  const silent = record.breaks.filter((pause) => pause.silent && pause.after !== undefined && pause.endMs !== null);
+  if (silent.length === 0) return null;
+  const wentOn = async (after: string) => {
+    setBusy(true);
+    const sender = senderFor(storeId);
+    const load = newId();
+    sender.tieLoad(load);
+    const moment = { mono_ms: Math.round(performance.now()), wall_ms: Date.now() };
+    const payload = { event: after, payload: { [WENT_ON]: true }, reason: "we went on" };
+    await sender.keep([
+      { id: newId(), session: sessionId, recorder: recorderId("review"), load, seq: 0, ...moment, type: "correct", payload },
+    ]);
+    await sender.flush(4000);
+    setBusy(false);
+    router.refresh();
+  };
+  return (
+    <div className="mt-3 border-l-4 border-hair pl-4">
+      {silent.map(({ startMs, endMs, after }) => (
+        <p key={after} className="flex flex-wrap items-baseline gap-x-4">
+          Nothing was tapped for {minutesWords(((endMs ?? startMs) - startMs) / 1000)}: counted as a pause.
+          <button type="button" className="link no-print" disabled={busy} onClick={() => void wentOn(after ?? "")}>
+            We went on
+          </button>
+        </p>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,80 @@
+import { v4 as newId } from "uuid";
+import type { PutRightInput, SessionEvent } from "@/core/schemas";
+import { getHorse } from "./horses";
+import { getLadder } from "./ladders";
+import { GoneError, NotFoundError } from "./rows";
+import { loadSession } from "./sessions";
+import type { Store } from "./store";
+
+/** Who puts right here: the pages, no recorder of its own. */
+const RECORDER = "review:";
+
+async function nameOf(store: Store, kind: "person" | "place", id: string | null): Promise<string> {
+  if (id === null) return "";
+  const row = await store.models[kind as "person"].findByPk(id);
+  if (row === null) throw new GoneError(`This ${kind} is no longer there. Choose another, or none.`);
+  return String(row.get("name"));
+}
+
+/**
+ * Puts the horse, handler, place or time of a session right. What was is kept
+ * as events; its row follows, so that it is found where it belongs now. Work
+ * moved to another horse counts for the ladder named there, rung by rung as
+ * far as that one goes, or for none.
+ * @throws NotFoundError where there is no such session, horse or ladder, GoneError where a person or place has gone.
+ */
+export async function putSessionRight(store: Store, id: string, input: PutRightInput): Promise<void> {
+  const { session, record } = await loadSession(store, id);
+  const horse = await getHorse(store, input.horse ?? session.horse_id);
+  const moved = horse.id !== session.horse_id;
+  const ladder = moved && input.ladder != null ? await getLadder(store, input.ladder) : null;
+  if (ladder !== null && ladder.horseId !== horse.id) throw new NotFoundError("This ladder belongs to another horse.");
+  const changes: Record<string, unknown> = moved ? { horse: horse.name } : {};
+  if (input.person !== undefined) changes.handler = await nameOf(store, "person", input.person ?? null);
+  if (input.place !== undefined) changes.place = await nameOf(store, "place", input.place ?? null);
+  const shiftedMs = input.started_ms === undefined || record.startWallMs === null ? 0 : input.started_ms - record.startWallMs;
+  if (shiftedMs !== 0) changes.shift_s = (record.shiftMs + shiftedMs) / 1000;
+
+  const load = newId();
+  const events: SessionEvent[] = [];
+  const add = (type: SessionEvent["type"], payload: Record<string, unknown>) => {
+    const made = {
+      id: newId(),
+      session: session.id,
+      recorder: RECORDER,
+      load,
+      seq: events.length,
+      mono_ms: 0,
+      wall_ms: store.now(),
+      type,
+      payload,
+    };
+    events.push(made);
+    return made.id;
+  };
+  if (Object.keys(changes).length > 0) {
+    const header = record.facts.find(({ type }) => type === "session.start");
+    const target = header?.id ?? add("session.start", { horse: horse.name, method: ladder?.plan.method ?? "combined" });
+    add("correct", { event: target, payload: changes, reason: input.reason });
+  }
+  if (moved)
+    for (const block of record.blocks.filter((one) => one.ladder !== null)) {
+      const counts = ladder !== null && Number(block.rung) <= ladder.plan.rungs.length;
+      const to = counts ? { ladder: ladder.id, version: ladder.version, behaviour: ladder.behaviour.name } : { ladder: "" };
+      add("correct", { event: block.eventId, payload: to, reason: input.reason });
+    }
+  if (events.length > 0) await store.events.append({ recorder: RECORDER, events, clocks: {} });
+  await store.writer.write((transaction) =>
+    store.models.session.update(
+      {
+        horse_id: horse.id,
+        ...(moved ? { ladder_id: ladder?.id ?? null, ladder_version: ladder?.version ?? null, start_rung: null } : {}),
+        ...(input.person === undefined ? {} : { person_id: input.person ?? null }),
+        ...(input.place === undefined ? {} : { place_id: input.place ?? null }),
+        // Lists go by it, so it moves with the session.
+        created_ms: session.created_ms + shiftedMs,
+      },
+      { where: { id: session.id }, transaction },
+    ),
+  );
+}
