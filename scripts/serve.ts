@@ -116,6 +116,8 @@ async function serve(): Promise<void> {
   const server = createServer(gated(handle));
   server.on("upgrade", refuseUpgrade);
   // A request that never finishes its headers or body must not hold a socket for ever.
+  // Longer than any client waits between two requests: a connection closed just as it is used again is an error there.
+  server.keepAliveTimeout = 75_000;
   server.headersTimeout = 20_000;
   server.requestTimeout = 60_000;
   try {

@@ -2,7 +2,7 @@ import "server-only";
 import { FIRST_LOOK_BEHAVIOUR, firstLookPlan } from "@/core/know";
 import { starterPlan, wayCautions } from "@/core/ladder";
 import { EMPTY_BEHAVIOUR } from "@/core/schemas";
-import { piecesUsed, workSeconds } from "@/core/session";
+import { piecesUsed, type SessionRecord, workSeconds } from "@/core/session";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { type Allowance, kitCautions, type UsedSession, usedSentences } from "@/core/welfare";
 import type { LadderPart } from "@/features/work/types";
@@ -86,15 +86,27 @@ export const freePart = (): LadderPart => ({
   next: { rung: 1, kind: "work", headline: "Free start", reason: "Choose a ladder, or name something new.", barred: null },
 });
 
-/** What the last finished session said to do next, or null. */
-export async function lastDoNext(store: Store, horseId: string, before: string | null) {
-  for (const { session, summary } of await listSessions(store, horseId, 6, "work")) {
+/** How far back a line for next time is looked for, in sessions. */
+const DO_NEXT_SESSIONS = 30;
+
+/**
+ * What was written for next time and still stands: until its ladder has been
+ * worked again. Of several, the one of this ladder, otherwise the newest.
+ */
+export async function lastDoNext(store: Store, horseId: string, before: string | null, ladderId: string | null = null) {
+  const workedSince = new Set<string>();
+  const standing: { text: string; dayMs: number; ladders: readonly string[] }[] = [];
+  for (const { session, summary } of await listSessions(store, horseId, DO_NEXT_SESSIONS, "work")) {
     if (session.id === before || summary.started_ms === null) continue;
-    const { record } = await loadSession(store, session.id);
-    const note = record.facts.findLast(({ type, payload }) => type === "note" && payload.about === "next");
-    return note === undefined ? null : { text: String(note.payload.text), dayMs: summary.started_ms };
+    const { blocks, facts } = JSON.parse(summary.record) as SessionRecord;
+    const ladders = [...new Set(blocks.flatMap(({ ladder }) => (ladder === null ? [] : [ladder])))];
+    const note = facts.findLast(({ type, payload }) => type === "note" && payload.about === "next");
+    const again = ladders.length === 0 ? workedSince.size > 0 : ladders.some((id) => workedSince.has(id));
+    if (note !== undefined && !again) standing.push({ text: String(note.payload.text), dayMs: summary.started_ms, ladders });
+    for (const id of ladders) workedSince.add(id);
   }
-  return null;
+  const found = standing.find(({ ladders }) => ladderId !== null && ladders.includes(ladderId)) ?? standing[0];
+  return found === undefined ? null : { text: found.text, dayMs: found.dayMs };
 }
 
 /** What is used up of the last seven days and of today, in sentences. */

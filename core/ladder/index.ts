@@ -39,6 +39,7 @@ export {
   type Reinforcer,
   type Rung,
   scheduleOf,
+  sideAsked,
 } from "./ladder";
 export { type LaidRung, type LayoutLeg, type LayoutOptions, type LayoutOrder, type LayoutStrand, layOut, MOST_LAID_RUNGS } from "./layout";
 export { METHOD_GUIDES, type MethodGuide, REINFORCER_WORDS } from "./method-guide";

@@ -102,6 +102,13 @@ export function methodOf(plan: LadderPlan, rung: number): Method {
   return plan.rungs[rung - 1]?.method ?? plan.method;
 }
 
+/** The one side a rung, counted from 1, asks for; null where it asks for both, or says nothing. */
+export function sideAsked(plan: Pick<LadderPlan, "rungs" | "strands">, rung: number): "L" | "R" | null {
+  const side = plan.strands.find(({ key }) => key === "side");
+  const value = side === undefined ? undefined : plan.rungs[rung - 1]?.values[side.id];
+  return value === "left" ? "L" : value === "right" ? "R" : null;
+}
+
 /** Whether a rung, counted from 1, asks for both sides. */
 export function asksBothSides(plan: Pick<LadderPlan, "rungs" | "strands">, rung: number): boolean {
   const side = plan.strands.find(({ key }) => key === "side");

@@ -300,7 +300,13 @@ export function PutRight({ record, facts }: { record: SessionRecord; facts: PutR
   const block = chosen.startsWith("b") ? record.blocks[Number(chosen.slice(1))] : undefined;
   const trial = chosen.startsWith("t") ? record.trials[Number(chosen.slice(1))] : undefined;
   const phasesOf = ({ blockIndex }: Trial) => (blockIndex === null ? [] : (record.blocks[blockIndex]?.criterion?.phases ?? []));
-  const shown = corrections.filter(({ type }) => WHAT[type] !== undefined);
+  // What was struck in one moment is one line: a block with all its answers.
+  const shown = corrections
+    .filter(({ type }) => WHAT[type] !== undefined)
+    .filter((one, _, all) => {
+      const moment = all.filter(({ wallMs }) => wallMs === one.wallMs);
+      return one === (moment.find(({ type }) => type === "block.start") ?? moment[0]);
+    });
   return (
     <details className="no-print mt-9 border-t-2 border-hair pt-3" data-testid="put-right">
       <summary className="link inline-block">Put something right</summary>

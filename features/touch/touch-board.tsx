@@ -82,7 +82,11 @@ export function TouchBoard({
               key={one}
               type="button"
               aria-pressed={shown === one}
-              onClick={() => setShown(one)}
+              onClick={() => {
+                setShown(one);
+                // The zone that was chosen goes over to that side.
+                if (at !== null) setPicked({ zone: at.zone, side: one });
+              }}
               className={`min-h-11 rounded border-2 border-ink font-semibold ${shown === one ? "bg-ink text-on-ink" : "bg-paper"}`}
             >
               {SIDE_WORD[one]}

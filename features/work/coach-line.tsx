@@ -43,7 +43,11 @@ export function CoachLine({ state, coach, asking }: { state: RecorderState; coac
       data-testid="coach"
     >
       <span className={`font-semibold ${coach.nextEarns ? "text-plum" : "text-soft"}`}>{coach.sentence}</span>
-      {coach.piecesLeft !== null && <span className="figures text-soft">{coach.piecesLeft} left in the pouch</span>}
+      {coach.piecesLeft === 0 ? (
+        <strong className="text-brick">The pouch is empty.</strong>
+      ) : (
+        coach.piecesLeft !== null && <span className="figures text-soft">{coach.piecesLeft} left in the pouch</span>
+      )}
       {state.way === "timed" && (
         <>
           {coach.next !== null && <strong className="pen-not-tall">{word(coach.next)} now</strong>}

@@ -3,7 +3,7 @@
 import { Keyboard } from "lucide-react";
 import Link from "next/link";
 import { useEffect, useState } from "react";
-import { workSeconds } from "@/core/session";
+import { type SessionRecord, workSeconds } from "@/core/session";
 import { clockWords } from "@/ui/measure";
 import { OutcomeSign } from "@/ui/ribbon";
 import type { RecorderState } from "./use-recorder";
@@ -85,9 +85,16 @@ export function BlockCount({ state }: { state: RecorderState }) {
   );
 }
 
+/** Whether the horse was found not sound in the look before work, and nothing since says otherwise. */
+const notSound = ({ facts }: SessionRecord) => {
+  const looked = facts.findLast(({ type, payload }) => type === "preflight" && payload.skipped === false && Array.isArray(payload.open));
+  return (looked?.payload.open as string[] | undefined)?.includes("sound") === true;
+};
+
 /** Horse, way of logging and clock; side, rung, behaviour and rate below. */
 export function HeaderLine({ state, rung, className }: { state: RecorderState; rung: number; className: string }) {
   const { start, block, way, setWay, setSheet } = state;
+  const { record } = state.session;
   const kind = !start.battery && block?.kind ? KIND_WORD[block.kind] : "";
   const named = block !== null && block.ladder === null && !start.battery;
   const where = [
@@ -128,6 +135,7 @@ export function HeaderLine({ state, rung, className }: { state: RecorderState; r
       </div>
       <Clock state={state} />
       <p className="col-span-2 min-w-0 text-[0.85rem] leading-tight text-soft" data-testid="where">
+        {notSound(record) && <strong className="mr-2 text-brick">Not sound: no work, call a veterinarian.</strong>}
         {where}
         <span className="pen-behaviour">
           {where === "" ? "" : " · "}

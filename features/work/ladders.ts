@@ -54,3 +54,15 @@ export function partNow(given: RecorderStart, added: readonly LadderPart[], reco
   if (block !== null) return partOfBlock(given, parts, block);
   return parts.find(({ ladderId }) => ladderId === given.ladderId) ?? given;
 }
+
+/**
+ * The rung a ladder was left on in this session, as its present version numbers
+ * it; null where it was not worked yet, or that rung is no longer there.
+ */
+export function leftOn({ ladderId, version, carried }: LadderPart, record: SessionRecord): number | null {
+  const block = ladderId === null ? undefined : record.blocks.findLast(({ ladder, kind }) => ladder === ladderId && kind !== "sure");
+  if (block === undefined) return null;
+  if (block.version === version) return Number(block.rung);
+  const rungs = carried.find(([of]) => of === block.version)?.[1];
+  return rungs?.find(([old]) => old === Number(block.rung))?.[1] ?? null;
+}

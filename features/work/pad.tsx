@@ -18,6 +18,8 @@ interface PadProps {
   readonly disabled?: boolean;
   readonly className?: string;
   readonly keys?: string;
+  /** Set on the pad that takes the focus when a block begins. */
+  readonly next?: true;
 }
 
 const TONES = {
@@ -47,6 +49,7 @@ export const Pad = memo(function Pad({
   disabled = false,
   className = "",
   keys,
+  next,
 }: PadProps) {
   const byPointer = useRef(false);
   const keyHeld = useRef(false);
@@ -76,6 +79,7 @@ export const Pad = memo(function Pad({
     <button
       type="button"
       data-pad
+      data-next={next}
       disabled={disabled}
       aria-pressed={pressed}
       aria-keyshortcuts={keys}

@@ -51,6 +51,7 @@ function Outcomes({ state }: { state: RecorderState }) {
             onHold={act.hold}
             onSwipe={act.phaseBy}
             keys="Space"
+            next
             className="col-span-2 border-ochre!"
           />
         )}
@@ -62,6 +63,7 @@ function Outcomes({ state }: { state: RecorderState }) {
             icon={<OutcomeIcon outcome="met" size={30} />}
             onHold={act.stay}
             keys="g"
+            next
             className="col-span-4 text-xl!"
           />
         ) : (
@@ -72,6 +74,7 @@ function Outcomes({ state }: { state: RecorderState }) {
             onPress={() => act.outcome("met")}
             onSwipe={tally ? act.swipeLast : undefined}
             keys="g"
+            next={tally ? true : undefined}
             className={tally ? "col-span-4 text-xl!" : "col-span-2"}
           />
         )}

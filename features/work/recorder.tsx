@@ -24,6 +24,7 @@ import { useTold } from "./sound/use-told";
 import { StatusLine } from "./status-line";
 import { MomentStrip } from "./strip/moment-strip";
 import type { BlockChoice, RecorderStart, Side } from "./types";
+import { useNextFocus } from "./use-next-focus";
 import { type RecorderState, useRecorder } from "./use-recorder";
 import { useTurning } from "./use-turning";
 import { useWakeLock } from "./wake-lock";
@@ -86,6 +87,9 @@ export function Recorder({ given }: { given: RecorderStart }) {
   useEffect(() => () => stopWaiting.current?.(), []);
   useKeys(state);
   const turning = useTurning(state.turnPads);
+  const looked = record.facts.some(({ type }) => type === "preflight");
+  const stage = record.finishMs !== null ? "finished" : working ? `block ${record.blocks.length}` : looked ? "looked" : "";
+  useNextFocus(state.sheet === null ? stage : "");
   useWakeLock(working);
   useEffect(() => afterPaint(fetchParts), []);
   const finished = record.finishMs !== null;
@@ -141,7 +145,7 @@ export function Recorder({ given }: { given: RecorderStart }) {
     })?.reason ?? null;
   const firstStep = start.battery ? FIRST_LOOK_STEPS[batteryPlace(record).next ?? 0] : undefined;
   const first: BlockChoice = firstStep !== undefined ? stepChoice(firstStep) : { rung, side: otherSide, kind: start.next.kind };
-  const again: BlockChoice = { rung, side: block?.side ?? "L", kind: block?.kind ?? (start.battery ? "probe" : "work") };
+  const again: BlockChoice = { rung, side: block?.side ?? "L", kind: start.battery ? "probe" : "work" };
   const preflight = !start.battery && record.blocks.length === 0 && !record.facts.some(({ type }) => type === "preflight");
   const freeStart = !start.battery && start.ladderId === null && planned === null;
   const { handler_place, company } = block?.criterion ?? {};

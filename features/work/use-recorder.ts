@@ -37,7 +37,8 @@ export function useRecorder(given: RecorderStart) {
   );
   const [added, setAdded] = useState<readonly LadderPart[]>([]);
   const part = useMemo(() => partNow(given, added, record), [given, added, record]);
-  const start = useMemo(() => ({ ...given, ...part }), [given, part]);
+  const { care } = session;
+  const start = useMemo(() => ({ ...given, ...care, ...part }), [given, care, part]);
   const advice = useWord(start, session);
   const [way, setWay] = useState<Way>("tally");
   const [phase, setPhase] = useState(1);
@@ -52,8 +53,8 @@ export function useRecorder(given: RecorderStart) {
   const open = record.openAsk;
 
   // The pads act on the newest state, which the screen may not show yet.
-  const chosen = useRef({ way, phase, advice, recorder, added });
-  chosen.current = { way, phase, advice, recorder, added };
+  const chosen = useRef({ way, phase, advice, recorder, added, care });
+  chosen.current = { way, phase, advice, recorder, added, care };
 
   const presentMs = useRef(session.nowMs);
   presentMs.current = session.nowMs;
@@ -77,10 +78,10 @@ export function useRecorder(given: RecorderStart) {
       now: () => {
         const { record, events } = latest();
         const block = record.blocks.at(-1) ?? null;
-        const { added, ...rest } = chosen.current;
+        const { added, care, ...rest } = chosen.current;
         return {
           ...rest,
-          start: { ...given, ...partNow(given, added, record) },
+          start: { ...given, ...care, ...partNow(given, added, record) },
           record,
           events,
           block,

@@ -4,6 +4,7 @@ import { startTransition, useCallback, useEffect, useMemo, useRef, useState } fr
 import { v4 as newId } from "uuid";
 import type { EventType, SessionEvent } from "@/core/schemas";
 import { type PayloadCheck, reduceEvents, type SessionRecord } from "@/core/session";
+import type { Allowance } from "@/core/welfare";
 import { afterPaint } from "@/ui/after-paint";
 import { reach } from "./device/reach";
 import { recorderId } from "./device/recorder-id";
@@ -15,11 +16,19 @@ export interface Fact {
   readonly payload?: Record<string, unknown>;
 }
 
+/** What restrictions and age allow today, with the sentences they come from. */
+export interface Care {
+  readonly allowance: Allowance;
+  readonly cautions: readonly string[];
+}
+
 /** A session as this page holds it. */
 export interface SessionLog {
   readonly record: SessionRecord;
   readonly events: readonly SessionEvent[];
   readonly recorder: string;
+  /** What the server said last of what is allowed today; null before it was asked. */
+  readonly care: Care | null;
   /** False until what the device kept has been read. */
   readonly ready: boolean;
   /** The newest events and what they come to; the screen may be a frame behind. */
@@ -68,6 +77,7 @@ export function useSessionLog(options: {
   const [events, setEvents] = useState<readonly SessionEvent[]>(options.events);
   const [clocks, setClocks] = useState(() => new Map(Object.entries(options.clocks)));
   const [ready, setReady] = useState(false);
+  const [care, setCare] = useState<Care | null>(null);
   const position = useRef(options.position);
   const load = useRef({ id: "", seq: 0 });
   if (load.current.id === "") load.current.id = newId();
@@ -127,7 +137,8 @@ export function useSessionLog(options: {
       try {
         const response = await reach(`/api/sessions/${sessionId}/events?after=${position.current}`);
         if (!response.ok) return;
-        const news = (await response.json()) as { events: SessionEvent[]; position: number; clocks: Record<string, number> };
+        const news = (await response.json()) as { events: SessionEvent[]; position: number; clocks: Record<string, number>; care: Care };
+        setCare((had) => (JSON.stringify(had) === JSON.stringify(news.care) ? had : news.care));
         position.current = news.position;
         merge(news.events);
         setClocks((have) => {
@@ -172,5 +183,5 @@ export function useSessionLog(options: {
     [startWallMs, ownOffset],
   );
 
-  return { record, events, recorder, ready, latest, log, nowMs };
+  return { record, events, recorder, ready, care, latest, log, nowMs };
 }

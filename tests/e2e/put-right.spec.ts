@@ -67,6 +67,7 @@ test("a trial, a block, a note and the session itself are put right or struck wi
   await expect(panel).toContainText("go its 2 trials when it is struck");
   await panel.getByRole("button", { name: "Strike the block" }).click();
   await expect.poll(() => evidence(server.url, id)).toEqual(["met", "met", "met"]);
+  await expect(panel.getByRole("button", { name: "Bring back" })).toHaveCount(2);
   await panel.getByRole("button", { name: "Bring back" }).last().click();
   await expect.poll(() => evidence(server.url, id)).toEqual(["met", "met", "met", "met", "try"]);
 
@@ -87,6 +88,7 @@ test("a trial, a block, a note and the session itself are put right or struck wi
   await expect(page.getByRole("main")).toContainText("Shorter next time.");
   await noAxeFindings(page, "bin");
   await page.getByRole("button", { name: "Bring back" }).first().click();
+  await expect(page.getByRole("status").filter({ hasText: "It is back." })).toBeVisible();
   await page.goto(review);
   await expect(page.getByText("Shorter next time.")).toBeVisible();
   expect(ladder + horse).not.toBe("");

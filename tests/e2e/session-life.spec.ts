@@ -122,3 +122,106 @@ test("opening the recorder makes no session; one that runs is gone on with and a
   await startBlock(page);
   await expect(pad(page, "got it")).toBeVisible();
 });
+
+test("keyboard alone: each panel hands the focus on, Space holds wherever it is, and keys reach Tally, side, break and finish", async ({
+  page,
+  server,
+}) => {
+  const { horse } = await makeHorse(server.url, "By keys");
+  await page.goto(`${server.url}/horses/${horse}/work`);
+  await page.getByRole("button", { name: "Open the recorder" }).press("Enter");
+  await page.getByRole("button", { name: "Skip", exact: true }).press("Enter");
+  await expect(page.getByRole("button", { name: "Start the block" })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(pad(page, "got it")).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(page.getByTestId("block-count")).toContainText("1 met of 1");
+  await page.keyboard.press("c");
+  await expect(page.getByRole("button", { name: "Timed" })).toHaveAttribute("aria-pressed", "true");
+  // The focus is walked on by Tab; Space holds the ask all the same.
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Tab");
+  await page.keyboard.down("Space");
+  await expect(page.getByTestId("dwell")).toBeVisible();
+  await page.keyboard.press("g");
+  await page.keyboard.up("Space");
+  await expect(page.getByTestId("block-count")).toContainText("2 met of 2");
+  await page.keyboard.press("g");
+  await expect(page.getByRole("alert").filter({ hasText: "Nothing was asked: counted as an offer." })).toBeVisible();
+  await page.keyboard.press("s");
+  await expect(page.getByTestId("where")).toContainText("right side");
+  await page.keyboard.press("b");
+  await expect(pad(page, "go on")).toBeVisible();
+  await page.keyboard.press("b");
+  await page.keyboard.press("q");
+  await page.getByRole("button", { name: "Finish the session" }).press("Enter");
+  await expect(page.getByRole("button", { name: "Save, to the review" })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await page.waitForURL(/\/review\//);
+});
+
+test("a restriction given during a session reaches the open recorder, and its pads obey; not sound goes on being said", async ({
+  page,
+  server,
+}) => {
+  const { horse } = await makeHorse(server.url, "Stopped");
+  await page.goto(`${server.url}/horses/${horse}/work`);
+  await page.getByRole("button", { name: "Open the recorder" }).click();
+  const panel = page.getByTestId("preflight");
+  await panel.getByRole("button", { name: /sound/ }).click();
+  await panel.getByRole("button", { name: "Noted, go on" }).click();
+  await page.getByRole("button", { name: "Start the block" }).click();
+  await expect(page.getByTestId("where")).toContainText("Not sound: no work, call a veterinarian.");
+  await pad(page, "got it").click();
+  await expect(page.getByTestId("block-count")).toContainText("1 met of 1");
+  const given = await page.request.post(`${server.url}/api/horses/${horse}/restrictions`, {
+    data: { kind: "no-work", amount: null, detail: "", reason: "lame", given_by: "veterinarian", from_day: null, until_day: null },
+  });
+  expect(given.status()).toBe(201);
+  await expect(async () => {
+    await pad(page, "got it").click();
+    await expect(page.getByRole("alert").filter({ hasText: /Not today\..*lame/ })).toBeVisible({ timeout: 500 });
+  }).toPass({ timeout: 12_000 });
+  await page.reload();
+  await expect(page.getByTestId("where")).toContainText("Not sound: no work, call a veterinarian.");
+});
+
+test("a line for next time stands until its ladder is worked again", async ({ page, server }) => {
+  const made = await makeHorse(server.url, "Next time");
+  const block = (ladder: string, behaviour: string) => ({
+    block: 1,
+    behaviour,
+    ladder,
+    version: 1,
+    rung: 1,
+    criterion: { sentence: "Any answer." },
+    side: "L",
+    kind: "work",
+  });
+  const finished = async (daysAgo: number, ladder: string, note: string | null) => {
+    const id = newId();
+    await makeSession(server.url, { ...made, ladder }, id);
+    await postTaps(server.url, id, Date.now() - daysAgo * 24 * HOUR, [
+      [0, "session.start", { horse: "Next time", method: "combined" }],
+      [0, "block.start", block(ladder, "x")],
+      [5, "trial", { outcome: "met" }],
+      [9, "session.end", {}],
+      ...(note === null ? [] : ([[12, "note", { text: note, about: "next" }]] as [number, string, object][])),
+    ]);
+  };
+  await finished(6, made.ladder, "Begin on the right.");
+  // Worked on something else meanwhile: nothing was named, so the line stands.
+  const free = newId();
+  await makeSession(server.url, { ...made, ladder: made.ladder }, free);
+  await postTaps(server.url, free, Date.now() - 4 * 24 * HOUR, [
+    [0, "session.start", { horse: "Next time", method: "combined" }],
+    [0, "block.start", { block: 1, behaviour: "grooming", rung: 1, criterion: { sentence: "Any." }, side: "", kind: "work" }],
+    [5, "trial", { outcome: "met" }],
+    [9, "session.end", {}],
+  ]);
+  await page.goto(`${server.url}/horses/${made.horse}/work`);
+  await expect(page.getByText("Begin on the right.")).toBeVisible();
+  await finished(1, made.ladder, null);
+  await page.goto(`${server.url}/horses/${made.horse}/work`);
+  await expect(page.getByText("Begin on the right.")).toHaveCount(0);
+});

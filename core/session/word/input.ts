@@ -26,6 +26,8 @@ export interface WordInput {
   readonly rule: MasteryRule;
   /** Whether the rung asks for both sides: the rule must then hold on each. */
   readonly bothSides: boolean;
+  /** The side being worked; its own numbers are said first. */
+  readonly running?: "L" | "R" | null;
   /** Where the rung's bar follows the horse's own values: moving on is then judged by them, and shares call for no easing. Null otherwise. */
   readonly byValues?: ValuesGoal | null;
   readonly rung: number;

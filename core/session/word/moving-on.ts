@@ -12,7 +12,8 @@ const SIDE_WORD = { L: "left", R: "right" } as const;
 function progressBySide(input: WordInput, evidence: readonly EvidenceTrial[]): { side: "L" | "R" | null; progress: MasteryProgress }[] {
   const goal = input.byValues ?? null;
   if (!input.bothSides) return [{ side: null, progress: progressOf(input.rule, goal, evidence) }];
-  return (["L", "R"] as const).map((side) => ({
+  // The side in work comes first: a trainer on the right is told the right's own numbers.
+  return (input.running === "R" ? (["R", "L"] as const) : (["L", "R"] as const)).map((side) => ({
     side,
     progress: progressOf(
       input.rule,

@@ -107,6 +107,7 @@ export function wordInputOf(situation: Situation, settings: WordSettings = DEFAU
   return {
     rule: plan.mastery,
     bothSides: asksBothSides(plan, rung),
+    running: block.side,
     byValues,
     rung,
     rungCount: plan.rungs.length,

@@ -58,6 +58,13 @@ const input = (block: string, change: Partial<WordInput> = {}): WordInput => ({
 });
 
 describe("theWord", () => {
+  it("tells a trainer on the right the right's own numbers, and on the left the left's", () => {
+    // Left: two of five; right: four of six.
+    const both = "l+..+.r++.++.";
+    expect(theWord(input(both, { bothSides: true, running: "R" })).reason).toMatch(/^4 of the last 6 on the right\./);
+    expect(theWord(input(both, { bothSides: true, running: "L" })).reason).toMatch(/^2 of the last 5 on the left\./);
+  });
+
   it.each<[string, string, Partial<WordInput>, string]>([
     ["nothing yet", "", {}, "Stay"],
     ["a good start", "++++", {}, "Stay"],

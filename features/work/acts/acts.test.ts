@@ -2,9 +2,11 @@ import { describe, expect, it, vi } from "vitest";
 import type { LadderPlan } from "@/core/ladder";
 import { EMPTY_BEHAVIOUR } from "@/core/schemas";
 import { type Advice, DEFAULT_WORD_SETTINGS, reduceSession } from "@/core/session";
+import { strandFromCatalogue } from "@/core/strands";
 import { allowanceOn } from "@/core/welfare";
 import { emptyDraft } from "@/tests/support/plan";
 import { SessionWriter } from "@/tests/support/session-writer";
+import { leftOn } from "../ladders";
 import type { RecorderStart, Way } from "../types";
 import { blockActs } from "./block-acts";
 import type { Pen } from "./pen";
@@ -15,7 +17,7 @@ import { trialActs } from "./trial-acts";
 vi.mock("../sound/feedback", () => ({ click: () => undefined }));
 
 /** A recorder without a screen: its clock is moved by hand, its log is a session's. */
-function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, unknown> = {}) {
+function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, unknown> = {}, given: Partial<RecorderStart> = {}) {
   const plan = { ...emptyDraft().plan, ...change };
   const start: RecorderStart = {
     storeId: "s",
@@ -47,6 +49,7 @@ function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, un
     used: [],
     restingBreaths: null,
     wordSettings: DEFAULT_WORD_SETTINGS,
+    ...given,
   };
   const w = new SessionWriter();
   w.block(0, { criterion: { sentence: "Any.", ...criterion } });
@@ -89,7 +92,10 @@ function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, un
     setSheet: (sheet) => {
       set.sheet = sheet;
     },
-    addPart: () => undefined,
+    // As in the recorder: the newest of a ladder is the one in work.
+    addPart: (part) => {
+      Object.assign(start, part);
+    },
   };
   const logged = (type: string) => w.events.filter((event) => event.type === type).map(({ payload }) => payload);
   return {
@@ -264,5 +270,130 @@ describe("signs", () => {
     act.strikeSignal(id);
     act.madeSafe("rears", "end");
     expect(logged("safety")).toEqual([]);
+  });
+});
+
+const oneSided = (side: string): Partial<LadderPlan> => ({
+  strands: [strandFromCatalogue("side", "side")],
+  workingStrandId: null,
+  rungs: [{ values: { side } }, { values: { side: "both" } }],
+});
+
+describe("a change", () => {
+  it("says at once where the side is not the rung's", () => {
+    const { act, set } = recorder(oneSided("left"));
+    act.side();
+    expect(set.hint).toBe("Rung 1 asks for the left; answers on the right count as tries.");
+    act.side();
+    expect(set.hint).toBeNull();
+    act.begin({ rung: 2, side: "R", kind: "work" });
+    expect(set.hint).toBeNull();
+  });
+
+  it("ends the kind that was chosen for one block", () => {
+    const { act, logged } = recorder();
+    act.begin({ rung: 1, side: "L", kind: "sure" });
+    act.side();
+    expect(logged("block.start").map(({ kind }) => kind)).toEqual(["work", "sure", "work"]);
+  });
+
+  it("goes no further where a restriction came in the middle of the block", () => {
+    const lame = allowanceOn(
+      [{ kind: "no-work", amount: null, detail: null, reason: "lame", givenBy: "vet", from: null, until: null }],
+      "2026-06-01",
+      null,
+    );
+    const { act, set, logged } = recorder({}, {}, { allowance: lame });
+    set.way = "tally";
+    act.outcome("met");
+    set.way = "timed";
+    act.hold(true);
+    expect([...logged("trial"), ...logged("ask")]).toEqual([]);
+    expect(set.hint).toMatch(/^Not today\..*lame/);
+    // What is seen of the horse is still taken down.
+    act.signal("tension");
+    expect(logged("signal")).toHaveLength(1);
+  });
+
+  it("closes the side that is no longer allowed, and only that one", () => {
+    const right = allowanceOn(
+      [{ kind: "one-side", amount: null, detail: "right", reason: "near fore", givenBy: "", from: null, until: null }],
+      "2026-06-01",
+      null,
+    );
+    const { act, set, logged } = recorder({}, {}, { allowance: right });
+    set.way = "tally";
+    act.outcome("met");
+    expect(logged("trial")).toEqual([]);
+    act.begin({ rung: 1, side: "R", kind: "work" });
+    act.outcome("met");
+    expect(logged("trial")).toHaveLength(1);
+  });
+});
+
+describe("an answer in Timed without an ask", () => {
+  it("is an offer, and says so", () => {
+    const { act, set, logged } = recorder();
+    act.outcome("met");
+    expect(logged("offer")).toHaveLength(1);
+    expect(set.hint).toMatch(/^Nothing was asked: counted as an offer\./);
+    act.outcome("miss");
+    expect(set.hint).toBe("Hold the ask first.");
+  });
+
+  it("can be held for only where something can be held", () => {
+    const { act, set } = recorder();
+    expect(act.canHold()).toBe(true);
+    set.way = "tally";
+    expect(act.canHold()).toBe(false);
+    const stay = recorder({}, { stay_s: 3 });
+    stay.set.way = "tally";
+    expect(stay.act.canHold()).toBe(true);
+  });
+});
+
+describe("a rung put in", () => {
+  it("goes out of the ladder again with undo, and the block before it goes on", async () => {
+    const sent: { plan: LadderPlan; revision: number }[] = [];
+    vi.stubGlobal("fetch", async (_url: string, { body }: { body: string }) => {
+      sent.push(JSON.parse(body));
+      return new Response(JSON.stringify({ version: 1 + sent.length, revision: 1 + sent.length }), { status: 200 });
+    });
+    const { act, pen, logged } = recorder({
+      strands: [strandFromCatalogue("stay", "stay")],
+      workingStrandId: null,
+      rungs: [{ values: { stay: 2 } }, { values: { stay: 8 } }],
+    });
+    const before = pen.now().start.plan.rungs.length;
+    expect(await act.putRungBetween(2)).toBeNull();
+    expect(pen.now().start.plan.rungs.length).toBeGreaterThan(before);
+    expect(logged("block.start").at(-1)).toMatchObject({ version: 2, rung: 2 });
+    act.undo();
+    await vi.waitFor(() => expect(pen.now().start.version).toBe(3));
+    expect(sent.map(({ plan, revision }) => [plan.rungs.length, revision])).toEqual([
+      [before + 1, 1],
+      [before, 2],
+    ]);
+    expect(pen.now().start.plan.rungs).toHaveLength(before);
+    // The block that ran before runs on, and its rungs are the present version's.
+    expect(pen.now().block).toMatchObject({ version: 1, endMs: null });
+    expect(new Map(pen.now().start.carried).get(1)).toEqual([
+      [1, 1],
+      [2, 2],
+    ]);
+    vi.unstubAllGlobals();
+  });
+});
+
+describe("leftOn", () => {
+  it("finds the rung a ladder was left on, by its present number", () => {
+    const { pen, act } = recorder();
+    act.begin({ rung: 2, side: "R", kind: "work" });
+    act.begin({ rung: 1, side: "R", kind: "sure" });
+    const { start, record } = pen.now();
+    expect(leftOn(start, record)).toBe(2);
+    expect(leftOn({ ...start, version: 4, carried: [[1, [[2, 3]]]] }, record)).toBe(3);
+    expect(leftOn({ ...start, version: 4, carried: [] }, record)).toBeNull();
+    expect(leftOn({ ...start, ladderId: "another" }, record)).toBeNull();
   });
 });

@@ -1,11 +1,11 @@
 import { batteryPlace, FIRST_LOOK_ITEMS, FIRST_LOOK_STEPS, type FirstLookStep } from "@/core/know";
-import { rungsBetween, starterPlan, unchangedRungs } from "@/core/ladder";
+import { type LadderPlan, rungsBetween, sideAsked, starterPlan, unchangedRungs } from "@/core/ladder";
 import { carriedOver, WENT_ON } from "@/core/session";
 import { barredRung } from "@/core/welfare";
 import { send } from "@/ui/form";
 import { blockFacts, isAside, planBlock, rungNumber } from "../block-facts";
 import { namedPart, onlyNamed } from "../ladders";
-import type { BlockChoice, LadderPart, Side } from "../types";
+import type { BlockChoice, LadderPart, RecorderStart, Side } from "../types";
 import { lastPress } from "../undo";
 import type { Fact } from "../use-session-log";
 import { type Pen, press, refuse } from "./pen";
@@ -46,9 +46,27 @@ export interface Aftercare {
   readonly breathing: readonly { readonly wall_ms: number; readonly per_min: number }[];
 }
 
+/** A block is of the kind that was chosen for it; the next one is work again, or another test of the battery. */
+const nextKind = ({ battery }: Pick<RecorderStart, "battery">): BlockChoice["kind"] => (battery ? "probe" : "work");
+
+const SIDE_WORD = { L: "left", R: "right" } as const;
+
+/** Why a side is not what the rung asks for, or null where it is. */
+export function wrongSide(plan: LadderPlan, rung: number, side: Side | null): string | null {
+  const asked = sideAsked(plan, rung);
+  if (asked === null || side === null || side === asked) return null;
+  return `Rung ${rung} asks for the ${SIDE_WORD[asked]}; answers on the ${SIDE_WORD[side]} count as tries.`;
+}
+
+/** The ladder in work, taken out of everything else the recorder was given. */
+const partOf = (start: RecorderStart): LadderPart => {
+  const { ladderId, version, revision, behaviour, behaviourInput, plan, next, earlier, carried, planCautions } = start;
+  return { ladderId, version, revision, behaviour, behaviourInput, plan, next, earlier, carried, planCautions };
+};
+
 /** Blocks, sides, breaks, the word and the end. */
 export function blockActs(pen: Pen) {
-  const { now, log, setPhase, setSheet, addPart } = pen;
+  const { now, log, setPhase, setSheet, setHint, addPart } = pen;
 
   /** The word that stands, as it was taken. */
   const taken = (): Fact[] => {
@@ -84,6 +102,9 @@ export function blockActs(pen: Pen) {
         ? choice.side !== (block?.side ?? null) && choice.rung === Number(block?.rung)
         : advice?.rung !== undefined && advice.rung === choice.rung);
     press(pen, ...(word ?? beside(did ?? "", asSaid)), ...blockFacts(start, record, choice));
+    // Said at the change, not after ten answers that all fall short.
+    const wrong = start.battery ? null : wrongSide(plan, choice.rung, choice.side);
+    if (wrong !== null) setHint(wrong);
   };
 
   const takeBreak = () => {
@@ -99,22 +120,19 @@ export function blockActs(pen: Pen) {
     if (start.battery && block.side === null) return refuse(pen, "This item has no sides.");
     const only = start.allowance.side;
     if (only !== null) return refuse(pen, only.why);
-    begin({ rung: rungNumber(start, block), side: OTHER[block.side ?? "L"], kind: block.kind ?? "work" });
+    begin({ rung: rungNumber(start, block), side: OTHER[block.side ?? "L"], kind: nextKind(start) });
   };
 
   // A second press while the server is asked must not put the rung in twice.
   let putting = false;
+  /** The ladder as it was before a rung was put in, with the version that has it: undo takes the rung out again. */
+  let before: { readonly part: LadderPart; readonly version: number } | null = null;
 
-  /** The ladder in work with a rung put in, as a new version on the server. @returns why it could not be, or null. */
-  const putRungBetween = async (rung: number, byWord = false): Promise<string | null> => {
-    if (putting) return null;
-    const { start, block } = now();
-    const { plan, ladderId, version, revision, behaviourInput } = start;
+  /** The ladder in work with another plan, as a new version on the server. @returns it, or why it could not be saved. */
+  const changePlan = async (next: LadderPlan): Promise<LadderPart | string> => {
+    const { start } = now();
+    const { plan, ladderId, version, revision, behaviourInput, behaviour, planCautions } = start;
     if (ladderId === null || version === null || revision === null) return "Only a ladder has rungs to put one between.";
-    const put = rungsBetween(plan.strands, plan.rungs, rung, plan.phases.length);
-    const first = put[0];
-    if (first === undefined) return `Nothing fits between rung ${rung - 1} and ${rung}.`;
-    const next = { ...plan, rungs: [...plan.rungs.slice(0, rung - 1), ...put, ...plan.rungs.slice(rung - 1)] };
     putting = true;
     const sent = await send<{ version: number; revision: number }>("PUT", `/api/ladders/${ladderId}`, {
       behaviour: behaviourInput,
@@ -125,14 +143,13 @@ export function blockActs(pen: Pen) {
     putting = false;
     if (!sent.ok && sent.code === "ladder-conflict")
       return "This ladder was changed in another window. Load the page again; taps are kept.";
-    if (!sent.ok) return `The rung could not be put in. ${sent.message}`;
+    if (!sent.ok) return `The ladder could not be changed. ${sent.message}`;
     const moved = unchangedRungs(plan, next);
-    const { behaviour, next: nextStart, planCautions } = start;
-    const part: LadderPart = {
+    return {
       ladderId,
       behaviour,
       behaviourInput,
-      next: nextStart,
+      next: start.next,
       planCautions,
       plan: next,
       version: sent.value.version,
@@ -145,9 +162,39 @@ export function blockActs(pen: Pen) {
         [version, [...moved]],
       ],
     };
+  };
+
+  /** @returns why the rung could not be put in, or null. */
+  const putRungBetween = async (rung: number, byWord = false): Promise<string | null> => {
+    if (putting) return null;
+    const { start, block } = now();
+    const { plan, ladderId } = start;
+    if (ladderId === null) return "Only a ladder has rungs to put one between.";
+    const put = rungsBetween(plan.strands, plan.rungs, rung, plan.phases.length);
+    if (put.length === 0) return `Nothing fits between rung ${rung - 1} and ${rung}.`;
+    const was = partOf(start);
+    const part = await changePlan({ ...plan, rungs: [...plan.rungs.slice(0, rung - 1), ...put, ...plan.rungs.slice(rung - 1)] });
+    if (typeof part === "string") return part;
+    before = { part: was, version: part.version ?? 0 };
     addPart(part);
     begin({ rung, side: block?.side ?? "L", kind: "work", part }, byWord ? taken() : undefined);
     return null;
+  };
+
+  const undo = () => {
+    const { events, recorder, start } = now();
+    const targets = lastPress(events, recorder);
+    if (targets.length === 0) return refuse(pen, "Nothing left to undo on this device.");
+    const began = targets.find(({ type }) => type === "block.start");
+    press(pen, ...targets.map((event) => ({ type: "undo" as const, payload: { event: event.id } })));
+    const put = before;
+    if (put === null || began === undefined || began.payload.version !== put.version || began.payload.ladder !== start.ladderId) return;
+    before = null;
+    // The block that began on it is taken back: the rung goes out of the ladder too.
+    void changePlan(put.part.plan).then((part) => {
+      if (typeof part === "string") return setHint(`The rung is still in the ladder. ${part}`);
+      addPart(part);
+    });
   };
 
   return {
@@ -169,11 +216,7 @@ export function blockActs(pen: Pen) {
       begin({ rung: 1, side: block?.side ?? "L", kind: "work", part });
       if (!sent.ok) pen.setHint(`Worked under its name; plan it in Shape later. ${sent.message}`);
     },
-    undo: () => {
-      const targets = lastPress(now().events, now().recorder);
-      if (targets.length === 0) return refuse(pen, "Nothing left to undo on this device.");
-      press(pen, ...targets.map((event) => ({ type: "undo" as const, payload: { event: event.id } })));
-    },
+    undo,
     closeTouch: () => {
       setSheet(null);
       const { record, start } = now();

@@ -1,5 +1,6 @@
 import type { SessionEvent } from "@/core/schemas";
 import type { Advice, Block, SessionRecord } from "@/core/session";
+import { barredRung } from "@/core/welfare";
 import { click } from "../sound/feedback";
 import type { LadderPart, OpenSheet, RecorderStart, Way } from "../types";
 import type { Fact, SessionLog } from "../use-session-log";
@@ -44,11 +45,22 @@ export function refuse(pen: Pen, words: string): void {
   pen.setHint(words);
 }
 
+/** Why nothing may be asked on the running block today, or null. A restriction may have come in the middle of it. */
+function closedToday({ start, block }: PenNow): string | null {
+  const { allowance, battery, plan } = start;
+  if (allowance.noWork !== null) return allowance.noWork.why;
+  const only = allowance.side;
+  if (only !== null && block?.side != null && block.side !== (only.value === "left" ? "L" : "R")) return only.why;
+  return battery || block?.ladder == null ? null : (barredRung(plan, Number(block.rung), allowance)[0]?.why ?? null);
+}
+
 /** Whether asks can be logged now; says why where not. */
 export function canLog(pen: Pen): boolean {
-  const { onBreak, working } = pen.now();
-  if (onBreak) refuse(pen, "On a break. End it first.");
-  else if (!working) refuse(pen, "Start a block first.");
+  const now = pen.now();
+  const closed = closedToday(now);
+  if (now.onBreak) refuse(pen, "On a break. End it first.");
+  else if (!now.working) refuse(pen, "Start a block first.");
+  else if (closed !== null) refuse(pen, `Not today. ${closed}`);
   else return true;
   return false;
 }

@@ -56,8 +56,10 @@ export function trialActs(pen: Pen) {
       // reached this pad; the core decides whether it still belongs.
       press(pen, { type: "response", payload: { answer: outcome } });
       if (holding) setHint("Helped to it. Let go; the next ask is on something easier.");
-    } else if (open === null && (outcome === "met" || outcome === "try")) offer();
-    else if (open === null) refuse(pen, "Hold the ask first.");
+    } else if (open === null && (outcome === "met" || outcome === "try")) {
+      offer();
+      setHint(`Nothing was asked: counted as an offer. ${OFFER_WORDS[start.plan.offers]} Undo if it was an answer.`);
+    } else if (open === null) refuse(pen, "Hold the ask first.");
     else if (staying && outcome === "met") press(pen, { type: "criterion" });
     else if (staying && outcome === "miss") press(pen, { type: "stay", payload: { ended_by: "left" } });
     else if (late && !open.answered && (outcome === "met" || outcome === "try")) {
@@ -125,6 +127,8 @@ export function trialActs(pen: Pen) {
       else timed(outcome);
     },
     hold,
+    /** Whether there is something to hold: an ask in Timed, a stay in Tally. */
+    canHold: () => now().working && (now().way === "timed" || now().block?.criterion?.stay_s !== undefined),
     /** One press on, the next off: for a button that does not tell when it comes up. */
     toggleHold: () => hold(!(holding || stayingSinceMs !== null || now().open !== null)),
     phase,

@@ -62,7 +62,9 @@ export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount, si
       const passed = event.repeat || event.metaKey || event.ctrlKey || event.altKey;
       const digit = /^[1-9]$/.test(event.key) ? Number(event.key) : null;
       if (bound === undefined && (digit === null || digit > phaseCount)) return;
-      if ((event.key === " " || event.key === "Enter") && onPad(event.target)) return;
+      // Space holds the ask wherever the focus is, as long as there is an ask to hold; Enter presses what is focused.
+      const holds = bound === "hold" && event.key === " " && act.canHold();
+      if ((event.key === " " || event.key === "Enter") && onPad(event.target) && !holds) return;
       // A page must not scroll under a bound key, nor a focused pad be pressed by it too.
       if (!event.metaKey && !event.ctrlKey && !event.altKey) event.preventDefault();
       if (passed) return;

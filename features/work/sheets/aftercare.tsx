@@ -121,7 +121,7 @@ export function AftercarePanel({ state, onDone, busy }: { state: RecorderState; 
           Grams: a number from 0 to 50 000.
         </p>
       )}
-      <button type="button" className="act min-h-16 text-xl" onClick={save} disabled={busy}>
+      <button type="button" data-next className="act min-h-16 text-xl" onClick={save} disabled={busy}>
         {saved ? "Save again, to the review" : "Save, to the review"}
       </button>
       <p className="text-sm text-soft">A horse that is lame, dull, or does not cool down: call a veterinarian.</p>

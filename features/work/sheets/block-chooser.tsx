@@ -2,8 +2,10 @@
 
 import { useState } from "react";
 import { FIRST_LOOK_ITEMS } from "@/core/know";
+import { sideAsked } from "@/core/ladder";
 import { criterionSentence } from "@/core/strands";
 import { barredRung } from "@/core/welfare";
+import { wrongSide } from "../acts/block-acts";
 import type { BlockChoice, RecorderStart, Side } from "../types";
 
 const KINDS = [
@@ -37,6 +39,7 @@ export function BlockChooser({
   const only = allowance.side;
   const sideless = item !== undefined && !item.sided;
   const chosenSide: Side | null = sideless ? null : only === null ? side : only.value === "left" ? "L" : "R";
+  const wrong = battery ? null : wrongSide(plan, rung, chosenSide);
   return (
     <div>
       <fieldset>
@@ -48,7 +51,11 @@ export function BlockChooser({
               type="button"
               aria-pressed={rung === i + 1}
               aria-label={barred[i] === null ? undefined : `${i + 1}, not today`}
-              onClick={() => setRung(i + 1)}
+              onClick={() => {
+                setRung(i + 1);
+                // A rung of one side brings it along; it can still be changed.
+                setSide(sideAsked(plan, i + 1) ?? side);
+              }}
               className={`${choice(rung === i + 1)} px-0! ${barred[i] === null ? "" : "border-dashed! line-through"}`}
             >
               {i + 1}
@@ -86,6 +93,7 @@ export function BlockChooser({
               ))}
             </div>
           )}
+          {wrong !== null && <p className="mt-1 text-sm font-semibold text-ochre">{wrong}</p>}
           {only !== null && !sideless && <p className="mt-1 text-sm text-brick">{only.why}</p>}
         </fieldset>
         {!battery && (
@@ -108,6 +116,7 @@ export function BlockChooser({
       </div>
       <button
         type="button"
+        data-next
         className="act mt-5 min-h-16 w-full text-xl"
         disabled={why !== null}
         onClick={() => onStart({ rung, side: chosenSide, kind })}

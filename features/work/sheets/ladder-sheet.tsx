@@ -4,7 +4,7 @@ import { useState } from "react";
 import { rungsBetween } from "@/core/ladder";
 import { criterionSentence } from "@/core/strands";
 import { rungNumber } from "../block-facts";
-import { knownParts } from "../ladders";
+import { knownParts, leftOn } from "../ladders";
 import type { RecorderState } from "../use-recorder";
 
 /** Going over to something else without leaving the recorder: another ladder, a rung in between, or something new. */
@@ -51,19 +51,23 @@ export function LadderSheet({ state }: { state: RecorderState }) {
         <div className="border-b-2 border-hair">
           {parts.map((part) => {
             const here = part.ladderId === start.ladderId;
+            const left = leftOn(part, state.session.record);
+            const back = left === null ? { rung: part.next.rung, kind: part.next.kind } : { rung: left, kind: "work" as const };
             return (
               <button
                 key={part.ladderId}
                 type="button"
                 disabled={busy || here || part.next.barred !== null}
-                onClick={() => act.begin({ rung: part.next.rung, side: block?.side ?? "L", kind: part.next.kind, part })}
+                onClick={() => act.begin({ side: block?.side ?? "L", ...back, part })}
                 className="block w-full border-t-2 border-hair py-3 text-left enabled:hover:bg-paper disabled:text-soft"
               >
                 <span className="block font-head text-lg font-bold">
                   {part.behaviour}
                   {here && <span className="font-sans text-sm font-normal"> · in work</span>}
                 </span>
-                <span className="block text-sm">{part.next.barred ?? part.next.headline}</span>
+                <span className="block text-sm">
+                  {part.next.barred ?? (left === null ? part.next.headline : `Back to rung ${left}, where it was left`)}
+                </span>
               </button>
             );
           })}

@@ -61,13 +61,13 @@ export function StopCard({ state, fact }: { state: RecorderState; fact: TimedFac
                 type="button"
                 className="act min-h-16 text-xl"
                 onClick={() =>
-                  go("go on easier", () => {
-                    if (easier) act.begin({ rung: rung - 1, side: block?.side ?? "L", kind: "work" });
-                    else setSheet("block");
-                  })
+                  easier
+                    ? go("go on easier", () => act.begin({ rung: rung - 1, side: block?.side ?? "L", kind: "work" }))
+                    : // Below the first rung there is nothing easier to ask: a rest is.
+                      go("rest", () => state.onBreak || act.takeBreak())
                 }
               >
-                {easier ? `Go on easier, rung ${rung - 1}` : "Go on easier"}
+                {easier ? `Go on easier, rung ${rung - 1}` : "Rest first, ask nothing"}
               </button>
               <button
                 type="button"

@@ -1,4 +1,5 @@
-import { clockOffsets, eventsOfSession, getSession } from "@/store";
+import { clockOffsets, eventsOfSession, getHorse, getSession } from "@/store";
+import { horseCare } from "../../../../server/horse-care";
 import { answer, json, problem } from "../../../../server/respond";
 import { getStore } from "../../../../server/store";
 
@@ -11,6 +12,9 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
     const store = await getStore();
     const session = await getSession(store, id);
     const { events, position } = await eventsOfSession(store, session.id, after);
-    return json({ events, position, clocks: Object.fromEntries(await clockOffsets(store, events)) });
+    const { allowance, sentences } = await horseCare(store, await getHorse(store, session.horse_id));
+    // A restriction that comes while the horse is being worked reaches whoever works it.
+    const care = { allowance, cautions: sentences };
+    return json({ events, position, clocks: Object.fromEntries(await clockOffsets(store, events)), care });
   });
 }

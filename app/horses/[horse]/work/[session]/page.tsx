@@ -45,7 +45,7 @@ export default async function RecorderPage({ params }: { params: Promise<{ horse
   const ladders = battery ? [] : await ladderParts(store, session, care.allowance, leaves);
   const first = battery ? batteryPart() : session.ladder_id === null ? freePart() : (ladders[0] ?? freePart());
   const [doNext, used] = await Promise.all([
-    lastDoNext(store, horseId, sessionId),
+    lastDoNext(store, horseId, sessionId, session.ladder_id),
     usedUp(store, horseId, care.allowance, first.plan, sessionId),
   ]);
   return (
