@@ -5,6 +5,9 @@ import { existsSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { ensureInstalled, ROOT } from "./bootstrap.mjs";
 import { ensureChromium } from "./chromium.mjs";
+import { helped } from "./help.mjs";
+
+if (helped("faults")) process.exit(0);
 
 process.chdir(ROOT);
 ensureInstalled();

@@ -4,6 +4,9 @@ import { mkdirSync, readdirSync } from "node:fs";
 import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import { ensureInstalled, ROOT } from "./bootstrap.mjs";
+import { helped } from "./help.mjs";
+
+if (helped(process.argv[2] ?? "")) process.exit(0);
 
 ensureInstalled();
 const { build } = await import("esbuild");

@@ -83,7 +83,7 @@ async function recorder(name, horse, { width, height, theme, timed, ladder, pref
       await pad(label).click();
       await rest(2600);
     }
-    await pad("ease").click();
+    await pad("relaxes").click();
   }
   await page.locator("[data-waiting='0']").waitFor();
   await page.screenshot({ path: join(out, `${name}.png`) });

@@ -3,6 +3,9 @@ import { spawnSync } from "node:child_process";
 import { existsSync, readdirSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { ensureInstalled, newestChange, ROOT } from "./bootstrap.mjs";
+import { helped } from "./help.mjs";
+
+if (helped("start")) process.exit(0);
 
 process.chdir(ROOT);
 ensureInstalled();

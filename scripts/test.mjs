@@ -4,6 +4,9 @@ import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { ensureInstalled, ROOT } from "./bootstrap.mjs";
 import { ensureChromium } from "./chromium.mjs";
+import { helped } from "./help.mjs";
+
+if (helped("test")) process.exit(0);
 
 process.chdir(ROOT);
 ensureInstalled();

@@ -14,6 +14,7 @@ export {
   type BehaviourTemplate,
   behaviourFromTemplate,
   type CommonFault,
+  defaultMethod,
   FAMILIES,
   type Family,
   methodsOf,

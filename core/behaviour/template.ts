@@ -61,6 +61,17 @@ export function methodsOf({ askByFeel, askForFood }: Pick<BehaviourTemplate, "as
   ];
 }
 
+/**
+ * The method a plan begins with, the same wherever it is made: release, mark
+ * and food together where the behaviour can be asked by feel, otherwise the
+ * first way it is taught. Without a template it is the same.
+ * @example defaultMethod(null) // "combined"
+ */
+export function defaultMethod(template: Pick<BehaviourTemplate, "askByFeel" | "askForFood"> | null): Method {
+  const methods = template === null ? [] : methodsOf(template);
+  return methods.includes("combined") ? "combined" : (methods[0] ?? "combined");
+}
+
 /** Start and goal of each strand, by id. */
 export function startAndGoal({ rungs, strands }: BehaviourTemplate): { strand: Strand; start: StrandValue; goal: StrandValue }[] {
   return strands.map((strand) => ({ strand, start: rungs[0]?.[strand.id] ?? "", goal: rungs.at(-1)?.[strand.id] ?? "" }));

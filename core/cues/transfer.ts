@@ -1,3 +1,4 @@
+import { counted } from "../counted";
 import { FEWEST_TRIALS_TO_TELL } from "../evidence/shares";
 
 /** An answer as the transfer of a cue sees it, oldest first in a list. */
@@ -23,7 +24,7 @@ export function transferProgress(trials: readonly TransferTrial[]): TransferProg
   const last = trials.filter((trial) => trial.met && trial.phase !== null).slice(-TRANSFER_DONE.of);
   const before = last.filter(({ phase }) => phase === 1).length;
   const done = last.length >= TRANSFER_DONE.of && before >= TRANSFER_DONE.before;
-  const count = `${before} of the last ${last.length} answers came before the old cue.`;
+  const count = `${before} of the last ${counted(last.length, "answer")} came before the old cue.`;
   const sentence = done
     ? `${count} The new cue has taken over; the old one may go.`
     : last.length < FEWEST_TRIALS_TO_TELL

@@ -1,3 +1,4 @@
+import { counted } from "../counted";
 import { asksBothSides, type LadderPlan, wayOf } from "../ladder";
 import { MILLISECONDS_PER_DAY } from "../units";
 import { type Allowance, allowedRung, barredBehaviour, barredMethod, barredRung } from "../welfare/restrictions";
@@ -112,7 +113,7 @@ function startByEvidence(input: NextStartInput, settings: WordSettings): Omit<Ne
       rung,
       kind: "probe",
       headline: `Test rung ${rung} first`,
-      reason: `The last work was ${days} days ago; what it showed is too old to count.`,
+      reason: `The last work was ${counted(days, "day")} ago; what it showed is too old to count.`,
     };
   }
   if (last.version !== version) {

@@ -277,6 +277,18 @@ export function Know(props: KnowProps) {
           </Link>
         </p>
       )}
+      {look === null && ladders.length === 0 && horse.away === null && (
+        <section aria-label="Two ways on" className="mt-4 grid gap-3 sm:grid-cols-2">
+          <Link href={`/horses/${horse.id}/know/first-look`} className="act flex-col items-start! py-3! text-left">
+            <span className="text-xl">First look</span>
+            <span className="font-sans text-sm font-normal">A quarter of an hour shows what it is ready for and where to begin.</span>
+          </Link>
+          <Link href={`/horses/${horse.id}/shape/library`} className="act-quiet flex-col items-start! py-3! text-left">
+            <span className="font-head text-xl font-bold">Plan a behaviour</span>
+            <span className="text-sm font-normal text-soft">You know what comes next: from the library, or begun empty.</span>
+          </Link>
+        </section>
+      )}
       <ul className="mt-4 grid gap-0.5 border-l-4 border-ink pl-3 font-head text-lg leading-snug font-bold sm:hidden" aria-label="In short">
         {inShort(props).map(({ words, alarm }) => (
           <li key={words} className={alarm ? "text-brick" : ""}>

@@ -1,6 +1,7 @@
 "use client";
 
 import Link from "next/link";
+import { counted } from "@/core/counted";
 import type { EntranceRelief, ReliefMap } from "@/core/know";
 import type { PlaceItem, PlaceOutline } from "@/core/place";
 import { clockWords } from "@/ui/measure";
@@ -125,7 +126,10 @@ export function PlaceReliefView({ place }: { place: ShownPlace }) {
             {relief.sessions} session{relief.sessions === 1 ? "" : "s"} with zones tapped. Pressure runs from an ask to its release; at ease
             is the rest of the time in the zone, breaks aside.
             {relief.zones.some((zone) => zone.untimed > 0) &&
-              ` ${relief.zones.reduce((sum, zone) => sum + zone.untimed, 0)} asks were tallied without timing: their pressure is not in it.`}
+              ` ${counted(
+                relief.zones.reduce((sum, zone) => sum + zone.untimed, 0),
+                "ask",
+              )} tallied without timing: their pressure is not in it.`}
             {relief.secondsElsewhere > 0 && ` ${clockWords(relief.secondsElsewhere)} of work had no zone tapped.`}
           </p>
           {place.entrance !== null && <Entrance entrance={place.entrance} />}

@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import { counted } from "@/core/counted";
 import { REST_BEHAVIOUR, SIGN_CLASSES, SIGNS } from "@/core/know";
 import { breathingRate, HEART_STRAND } from "@/core/welfare";
 import { Pad } from "../work/pad";
@@ -29,7 +30,7 @@ function Breathing({ watch }: { watch: Watch }) {
           </p>
           <p className="figures text-sm text-soft">
             {rate === null
-              ? `${taps.length} taps`
+              ? counted(taps.length, "tap")
               : `${rate.interval[0].toFixed(0)} to ${rate.interval[1].toFixed(0)}, ${rate.breaths} breaths`}
           </p>
         </div>

@@ -1,3 +1,4 @@
+import { counted } from "@/core/counted";
 import { FEWEST_TRIALS_TO_TELL } from "@/core/evidence";
 import type { SessionSummary } from "@/core/session";
 import { decimals, percent, Whisker } from "@/ui/measure";
@@ -48,7 +49,8 @@ export function Answers({ summary }: { summary: SessionSummary }) {
           testId="reinforced-per-min"
           below={
             <>
-              {m.reinforced} reinforced: {m.released} releases, {m.marked} marks, {m.foodPieces} pieces of food
+              {m.reinforced} reinforced: {counted(m.released, "release")}, {counted(m.marked, "mark")}, {counted(m.foodPieces, "piece")} of
+              food
             </>
           }
           how={<>Trials whose answer earned its release, mark, food or another reinforcer, {perWork}.</>}
@@ -58,7 +60,7 @@ export function Answers({ summary }: { summary: SessionSummary }) {
           value={rate(m.triesPerMinute)}
           below={
             <>
-              {m.try} tries, {m.miss} something else, {m.refused} no answer
+              {counted(m.try, "try", "tries")}, {m.miss} something else, {m.refused} no answer
             </>
           }
           how={<>Right idea, short of the rung, {perWork}.</>}

@@ -1,3 +1,4 @@
+import { counted } from "@/core/counted";
 import { breathingAfterWork, cornerStands, freeWork, heatOf, isEdgeZone, lastHeartRate, type SessionRecord } from "@/core/session";
 import { recoveryOf } from "@/core/welfare";
 import { clockWords, percent } from "@/ui/measure";
@@ -47,7 +48,7 @@ export function Around({ record, restingBreaths }: { record: SessionRecord; rest
           <p className="figures">
             With the handler {clockWords(free.connectedSeconds)}
             {free.connectedShare !== null && `, ${percent(free.connectedShare)} of the work`}; longest{" "}
-            {clockWords(free.longestConnectedSeconds)}; left {free.departures} times
+            {clockWords(free.longestConnectedSeconds)}; left {counted(free.departures, "time")}
             {free.departuresPerTenMinutes !== null && `, ${free.departuresPerTenMinutes.toFixed(1)} in ten minutes`}.
           </p>
           {free.gait !== null && (
@@ -55,7 +56,7 @@ export function Around({ record, restingBreaths }: { record: SessionRecord; rest
               {Object.entries(free.secondsByGait)
                 .map(([gait, seconds]) => `${gait} ${clockWords(seconds)}`)
                 .join(", ")}
-              ; turned {free.directionChanges} times.
+              ; turned {counted(free.directionChanges, "time")}.
             </p>
           )}
           {stands.length > 0 && (

@@ -100,9 +100,15 @@ export function Handler({ record, summary }: { record: SessionRecord; summary: S
             {sides.fisherP === null
               ? "Only one side was worked."
               : sides.fisherP < 0.05
-                ? `A difference shows: chance alone gives as much or more in ${percent(sides.fisherP)} of cases (Fisher 1935).`
-                : "No difference shown yet (Fisher's exact test)."}
+                ? `A difference shows: chance alone gives as much or more in ${percent(sides.fisherP)} of cases.`
+                : "No difference shown yet."}
           </p>
+          {sides.fisherP !== null && (
+            <details className="text-sm text-soft">
+              <summary>how</summary>
+              Fisher's exact test (1935) on met and not met, each trial taken as independent.
+            </details>
+          )}
         </>
       )}
     </section>

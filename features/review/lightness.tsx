@@ -1,6 +1,7 @@
 "use client";
 
 import dynamic from "next/dynamic";
+import { counted } from "@/core/counted";
 import type { SessionSummary } from "@/core/session";
 import { decimals, percent } from "@/ui/measure";
 import { MeasureRow } from "./measure-row";
@@ -38,7 +39,7 @@ export function HowLight({ summary }: { summary: SessionSummary }) {
               "no times logged: the Timed way gives them"
             ) : (
               <>
-                {latency.answered} answers, {latency.censored} cut off by a miss or no answer
+                {counted(latency.answered, "answer")}, {latency.censored} cut off by a miss or no answer
               </>
             )
           }

@@ -1,4 +1,5 @@
 import Link from "next/link";
+import { counted } from "@/core/counted";
 import { endOfWorkMs, type NextStart, type SessionRecord, summariseSession } from "@/core/session";
 import { Day } from "@/ui/day";
 import { minutesWords } from "@/ui/measure";
@@ -63,7 +64,7 @@ export function Review({
             rungs.length === 0 ? null : `${rungWord}${rungs.length > 1 ? "s" : ""} ${rungs.join(", ")}`,
             record.header?.place,
             record.header?.handler,
-            `${record.trials.length} asks`,
+            counted(record.trials.length, "ask"),
           ]
             .filter((part) => part !== null && part !== undefined && part !== "")
             .join(" · ")}
@@ -108,10 +109,11 @@ export function Review({
               {words}
             </p>
           ))}
-          <p className="text-sm text-soft">
+          <details className="text-sm text-soft">
+            <summary>how</summary>
             Against earlier sessions of the same kind in the last half year, by the exact test of two rates (Przyborowski & Wilenski 1940).
             Signs come in bouts, which makes chance look smaller than it is.
-          </p>
+          </details>
         </section>
       )}
       {next !== null && (
@@ -131,8 +133,8 @@ export function Review({
           <summary className="link inline-block">Every trial in words</summary>
           <TrialsTable record={record} />
           <p className="mt-3 text-sm text-soft">
-            {record.offers} offers nobody asked for; {record.cutOffAsks} asks cut off before an answer; {record.undone} taps undone,{" "}
-            {record.struck} struck out.
+            {counted(record.offers, "offer")} nobody asked for; {counted(record.cutOffAsks, "ask")} cut off before an answer;{" "}
+            {counted(record.undone, "tap")} undone, {record.struck} struck out.
           </p>
         </details>
       )}

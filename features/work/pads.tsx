@@ -121,7 +121,16 @@ function Lower({ name, state, rung }: { name: LowerPad; state: RecorderState; ru
     case "mark":
       return <Pad label="mark" icon={<Sign d={DIAMOND} fill />} onPress={then(act.mark)} keys="m" className="text-tarn!" />;
     case "not this one":
-      return <Pad label="not this one" tone="quiet" icon={<Ban {...icon} />} onPress={then(act.notThisOne)} className="text-sm!" />;
+      return (
+        <Pad
+          label="no reward"
+          hint="for that one"
+          tone="quiet"
+          icon={<Ban {...icon} />}
+          onPress={then(act.notThisOne)}
+          className="text-sm!"
+        />
+      );
     case "food": {
       const { reinforcer } = plan.feeding;
       const food = methodOf(plan, Math.min(rung, plan.rungs.length)) !== "pressure-release" && reinforcer === "food";
@@ -133,9 +142,9 @@ function Lower({ name, state, rung }: { name: LowerPad; state: RecorderState; ru
       );
     }
     case "ease":
-      return <Pad label="ease" tone="ease" icon={<Sign d={BOWL} />} onPress={then(() => act.signal("ease"))} keys="e" />;
+      return <Pad label="relaxes" tone="ease" icon={<Sign d={BOWL} />} onPress={then(() => act.signal("ease"))} keys="e" />;
     case "tense":
-      return <Pad label="tense" tone="tension" icon={<Sign d={PEAK} />} onPress={then(() => act.signal("tension"))} keys="x" />;
+      return <Pad label="tightens" tone="tension" icon={<Sign d={PEAK} />} onPress={then(() => act.signal("tension"))} keys="x" />;
     case "side":
       return (
         <Pad label={block?.side === "R" ? "to left" : "to right"} icon={<ArrowLeftRight {...icon} />} onPress={then(act.side)} keys="s" />

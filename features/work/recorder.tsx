@@ -3,6 +3,7 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { Suspense, useEffect, useMemo, useRef, useState } from "react";
+import { counted } from "@/core/counted";
 import { batteryPlace, FIRST_LOOK_STEPS } from "@/core/know";
 import { beginningSide, limitReached, openDanger, workSeconds } from "@/core/session";
 import { criterionParts } from "@/core/strands";
@@ -222,7 +223,7 @@ export function Recorder({ given }: { given: RecorderStart }) {
           <div className="rounded-lg border-2 border-ink p-4">
             <h2 className="text-2xl">Finished</h2>
             <p className="mt-1 mb-3">
-              {record.trials.length} trials, {clockWords(workSeconds(record))} of work.
+              {counted(record.trials.length, "trial")}, {clockWords(workSeconds(record))} of work.
             </p>
             {finishing !== null && <p className="mb-3 font-semibold text-brick">{finishing}</p>}
             <Suspense fallback={A_MOMENT}>

@@ -70,7 +70,7 @@ for (const { name: size, width, height } of SIZES) {
     await expect(page.getByTestId("block-count")).toContainText("2 met of 5");
     await pad(page, "undo").click();
     await expect(page.getByTestId("block-count")).toContainText("2 met of 4");
-    await pad(page, "ease").click();
+    await pad(page, "relaxes").click();
     await pad(page, "food +1").click();
     await page.getByRole("button", { name: "Timed" }).click();
     await page.keyboard.down("Space");

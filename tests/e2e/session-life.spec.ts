@@ -168,7 +168,8 @@ test("a restriction given during a session reaches the open recorder, and its pa
   await page.goto(`${server.url}/horses/${horse}/work`);
   await page.getByRole("button", { name: "Open the recorder" }).click();
   const panel = page.getByTestId("preflight");
-  await panel.getByRole("button", { name: /sound/ }).click();
+  await panel.getByRole("button", { name: "sound", exact: true }).click();
+  await panel.getByRole("button", { name: "✓ sound" }).click();
   await panel.getByRole("button", { name: "Noted, go on" }).click();
   await page.getByRole("button", { name: "Start the block" }).click();
   await expect(page.getByTestId("where")).toContainText("Not sound: no work, call a veterinarian.");

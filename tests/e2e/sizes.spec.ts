@@ -93,7 +93,7 @@ test("the recorder hides nothing wanted at any of eleven sizes, in any theme, an
   const before = await allSizes(page, NEVER_HIDDEN, "begun");
   await page.setViewportSize({ width: 390, height: 844 });
   for (const outcome of ["got it", "try", "other", "no answer", "got it", "other", "other"]) await pad(page, outcome).click();
-  await pad(page, "tense").click();
+  await pad(page, "tightens").click();
   await expect(page.getByRole("group", { name: "Which sign of tension" })).toBeAttached();
   const after = await allSizes(page, { ...withButton, coach: "[data-testid='coach']" }, "at work");
   expect(
@@ -134,7 +134,7 @@ test("a short screen has a second page of pads: by one press, a swipe or a key, 
   await expect(pad(page, "got it")).toBeVisible();
   await expect(page.getByTestId("block-count")).toContainText("0 met of 0");
   // Nine signs: whole lines of them, one press apart.
-  await pad(page, "tense").click();
+  await pad(page, "tightens").click();
   const signs = page.getByRole("group", { name: "Which sign of tension" });
   await expect(page.getByTestId("row-label")).toContainText("which sign of tension");
   const seen = new Set<string>();
@@ -152,7 +152,7 @@ test("a short screen has a second page of pads: by one press, a swipe or a key, 
     await page.getByRole("button", { name: "another row" }).click();
   }
   expect(seen.size).toBe(9);
-  await pad(page, "tense").click();
+  await pad(page, "tightens").click();
   await signs.getByRole("button", { name: "threatens to kick" }).click();
   expect(payloads(await exported(page, server.url), "correct").at(-1)).toMatchObject({ payload: { name: "threatens to kick" } });
 });

@@ -2,6 +2,7 @@
 
 import { ChevronLeft, ChevronRight, Maximize2, ZoomIn, ZoomOut } from "lucide-react";
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
+import { counted } from "@/core/counted";
 import type { SessionRecord } from "@/core/session";
 import { Ribbon } from "./ribbon";
 
@@ -79,7 +80,7 @@ export function ZoomRibbon({ record, endMs, height = 190 }: { record: SessionRec
         <Ribbon
           record={record}
           view={{ fromMs: span.fromMs, toMs: span.toMs, width, height }}
-          label={`${record.trials.length} trials over ${clockWords(endMs)} minutes. The table below holds the same.`}
+          label={`${counted(record.trials.length, "trial")} over ${clockWords(endMs)} minutes. The table below holds the same.`}
         />
         {drag !== null && (
           <div

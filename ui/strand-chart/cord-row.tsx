@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { Strand, StrandValue } from "@/core/strands";
-import { COLUMN, cordPath, cordY, HEAD, heightsOf, LABEL, ROW, type Shown, shorten, valueWords } from "./geometry";
+import { COLUMN, columnsAlike, cordPath, cordY, HEAD, heightsOf, LABEL, labelLines, ROW, type Shown, valueWords } from "./geometry";
 
 interface CordRowProps {
   readonly strand: Strand;
@@ -37,18 +37,24 @@ export const CordRow = memo(
           if (i > shown.first && values[i - 1] === value && !marked) return null;
           const fault = faulty.includes(i + 1);
           const words = valueWords(value);
+          const { lines, size } = labelLines(words, columnsAlike(values, i) * COLUMN - 14);
+          const y = cordY(heights[i] ?? 0) - 9;
           return (
             <text
               key={`${strand.id}-${i}`}
               x={LABEL + i * COLUMN + 10}
-              y={cordY(heights[i] ?? 0) - 9}
-              fontSize="14"
+              y={y}
+              fontSize={size}
               fontWeight={fault || marked ? 700 : 400}
               textDecoration={marked ? "underline" : undefined}
               fill={fault ? "var(--ochre)" : marked ? "var(--tarn)" : "var(--ink)"}
             >
               <title>{marked ? `${words}, changed` : words}</title>
-              {shorten(words)}
+              {lines.map((line, n) => (
+                <tspan key={line} x={LABEL + i * COLUMN + 10} y={y - (lines.length - 1 - n) * size}>
+                  {line}
+                </tspan>
+              ))}
             </text>
           );
         })}

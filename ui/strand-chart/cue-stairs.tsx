@@ -1,4 +1,5 @@
 import type { CuePhase } from "@/core/cues";
+import { labelLines } from "./geometry";
 
 /** The ask as stairs, from the lightest phase up. */
 export function CueStairs({ phases }: { phases: readonly CuePhase[] }) {
@@ -21,9 +22,13 @@ export function CueStairs({ phases }: { phases: readonly CuePhase[] }) {
       <path d={d} fill="none" stroke="var(--ochre)" strokeWidth="4" />
       {phases.map((phase, i) => (
         <g key={i} transform={`translate(${i * step + 5} ${height - 24 - i * rise + 17})`}>
-          <text fontSize="13.5" fill="var(--ink)">
-            {phase.label.length > step / 7 ? `${phase.label.slice(0, Math.floor(step / 7) - 1)}…` : phase.label}
+          <text fontSize={labelLines(phase.label, step - 8, 13.5).size} fill="var(--ink)">
             <title>{`${phase.label}, ${phase.profile}, ${phase.dwellSeconds} s`}</title>
+            {labelLines(phase.label, step - 8, 13.5).lines.map((line, n) => (
+              <tspan key={line} x="0" dy={n === 0 ? 0 : "1em"}>
+                {line}
+              </tspan>
+            ))}
           </text>
         </g>
       ))}

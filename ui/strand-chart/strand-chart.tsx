@@ -6,7 +6,7 @@ import type { Strand } from "@/core/strands";
 import { type CordEditing, CordHandle } from "./cord-handle";
 import { CordRow } from "./cord-row";
 import { type ChartEvidence, EvidenceRow } from "./evidence-row";
-import { COLUMN, HEAD, heightsOf, LABEL, ROW, shorten } from "./geometry";
+import { COLUMN, HEAD, heightsOf, LABEL, ROW } from "./geometry";
 import { type RungHeadFacts, RungHeads } from "./rung-heads";
 import { useFaults } from "./use-faults";
 import { useShown } from "./use-shown";
@@ -44,7 +44,7 @@ const Names = memo(function Names({ strands, height, evidence }: { strands: read
     >
       {lines.map(({ id, name, unit }, row) => (
         <p key={id} title={name} className="absolute leading-tight" style={{ top: HEAD + row * ROW + (row === strands.length ? 6 : 33) }}>
-          <strong className="block whitespace-nowrap">{shorten(name, 14)}</strong>
+          <strong className="block leading-none break-words">{name}</strong>
           <span className="text-[0.8rem] text-soft">{unit}</span>
         </p>
       ))}

@@ -1,3 +1,4 @@
+import { counted } from "../../counted";
 import type { Advice } from "./advice";
 import { window } from "./ease";
 import type { WordInput } from "./input";
@@ -10,13 +11,13 @@ export function limitReached({ limits, workMinutes }: Pick<WordInput, "limits" |
   if (minutes !== null && workMinutes >= minutes.value)
     return {
       word: "Finish",
-      reason: `${minutes.value} minutes of work, the most for today. ${minutes.why}`,
+      reason: `${counted(minutes.value, "minute")} of work, the most for today. ${minutes.why}`,
       numbers: { minutes: minutes.value },
     };
   if (trials !== null && sessionTrials >= trials.value)
     return {
       word: "Finish",
-      reason: `${sessionTrials} repetitions, the most for today. ${trials.why}`,
+      reason: `${counted(sessionTrials, "repetition")}, the most for today. ${trials.why}`,
       numbers: { trials: sessionTrials },
     };
   return null;
@@ -64,11 +65,11 @@ export function restAdvice(input: WordInput, settings: WordSettings): Advice | n
   const numbers: Record<string, number> = share < 1 ? { heat: sum } : {};
   if (input.minutesSinceRest >= settings.restAfterMinutes * share) {
     const minutes = Math.floor(input.minutesSinceRest);
-    return { word: "Rest", reason: `${minutes} minutes of work without a break.${because}`, numbers: { minutes, ...numbers } };
+    return { word: "Rest", reason: `${counted(minutes, "minute")} of work without a break.${because}`, numbers: { minutes, ...numbers } };
   }
   if (input.trialsSinceRest >= settings.restAfterTrials * share) {
     const trials = input.trialsSinceRest;
-    return { word: "Rest", reason: `${trials} asks without a break.${because}`, numbers: { trials, ...numbers } };
+    return { word: "Rest", reason: `${counted(trials, "ask")} without a break.${because}`, numbers: { trials, ...numbers } };
   }
   return null;
 }
@@ -89,14 +90,14 @@ export function finishByPlan(input: WordInput, settings: WordSettings): Advice |
   if (cap !== null && input.workMinutes >= cap.value - settings.finishLeadMinutes && cap.value > settings.finishLeadMinutes)
     return {
       word: "Finish",
-      reason: `${minutes} of ${cap.value} minutes allowed today. ${words}`,
+      reason: `${minutes} of ${counted(cap.value, "minute")} allowed today. ${words}`,
       numbers: { minutes, of: cap.value },
       ...to,
     };
   if (input.workMinutes >= settings.finishAfterMinutes - settings.finishLeadMinutes)
     return {
       word: "Finish",
-      reason: `${minutes} minutes of work, ${settings.finishAfterMinutes} is usual. ${words}`,
+      reason: `${counted(minutes, "minute")} of work, ${settings.finishAfterMinutes} is usual. ${words}`,
       numbers: { minutes, of: settings.finishAfterMinutes },
       ...to,
     };

@@ -2,6 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { type ComponentProps, memo, useEffect, useMemo, useState } from "react";
+import { counted } from "@/core/counted";
 import { type LadderPlan, type Rope, unchangedRungs } from "@/core/ladder";
 import { type Allowance, barredBehaviour, barredMethod, barredRung } from "@/core/welfare";
 import type { ChartEvidence } from "@/ui/strand-chart";
@@ -38,7 +39,7 @@ const VersionNote = memo(function VersionNote({ before, after: present }: { befo
       This ladder has been worked. Saving a change makes a new version; trials so far stay with theirs.{" "}
       {kept.size === all
         ? "Every rung asks the same: all evidence is carried over."
-        : `${kept.size} of ${all} rungs ask the same and keep their evidence.`}
+        : `${kept.size} of ${counted(all, "rung")} ${kept.size === 1 ? "asks" : "ask"} the same and ${kept.size === 1 ? "keeps its" : "keep their"} evidence.`}
     </p>
   );
 });

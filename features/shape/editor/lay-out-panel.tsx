@@ -2,6 +2,7 @@
 
 import { ArrowDown, ArrowUp, Plus, Trash2 } from "lucide-react";
 import { useDeferredValue, useMemo, useState } from "react";
+import { counted } from "@/core/counted";
 import { expectedRepetitions, type LadderPlan, type LayoutLeg, type LayoutOrder, type Rung } from "@/core/ladder";
 import { checkMasteryRule } from "@/core/schemas";
 import type { Strand, StrandValue } from "@/core/strands";
@@ -246,11 +247,11 @@ export function LayOutPanel({ plan, onUse }: { plan: LadderPlan; onUse: (rungs: 
               {expected !== null &&
                 (expected.total === null
                   ? ". The rule may never be passed at that share."
-                  : `, about ${Math.round(expected.total)} repetitions at ${percent} %, ${Math.round(expected.reinforced ?? 0)} of them reinforced.`)}
+                  : `, about ${counted(Math.round(expected.total), "repetition")} at ${percent} %, ${Math.round(expected.reinforced ?? 0)} of them reinforced.`)}
               <span className="block text-sm text-soft">A floor for planning: a horse begins lower on each new rung.</span>
             </p>
             <button type="button" className="act" onClick={() => onUse(rungs)}>
-              Use these {rungs.length} rungs
+              Use {rungs.length === 1 ? "this rung" : `these ${rungs.length} rungs`}
             </button>
           </div>
           <StrandChart plan={{ strands, rungs }} selected={Math.min(preview, rungs.length)} onSelect={setPreview} />

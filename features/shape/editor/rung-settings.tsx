@@ -2,6 +2,7 @@
 
 import { ChevronRight } from "lucide-react";
 import { type ComponentProps, type Dispatch, memo, useDeferredValue, useMemo, useState } from "react";
+import { counted } from "@/core/counted";
 import { PERCENTILE_DEFAULTS, percentileBar } from "@/core/evidence";
 import { foodPlan, type LadderPlan, METHOD_GUIDES, METHODS, type Method, type Rung, setRung } from "@/core/ladder";
 import { movingOnSentence, valuesGoalOf } from "@/core/session";
@@ -120,7 +121,7 @@ const Settings = memo(function RungSettings({
       </div>
       {food !== null && (
         <p className="mt-3">
-          Food for a block on rung {number}: {food.pieces} pieces
+          Food for a block on rung {number}: {counted(food.pieces, "piece")}
           {food.grams === null ? "" : `, ${Math.round(food.grams)} g`}, a fifth of it in reserve.
           {food.withinLimit === false && (
             <strong className="block text-brick">More in one block than the day's limit of {feeding.dayLimitGrams} g.</strong>

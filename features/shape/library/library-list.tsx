@@ -1,8 +1,10 @@
 "use client";
 
 import Link from "next/link";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import type { Family } from "@/core/behaviour";
+import { counted } from "@/core/counted";
+import { searched, searchOf } from "./search";
 
 /** A behaviour of the library as the list shows it. */
 export interface LibraryEntry {
@@ -14,6 +16,8 @@ export interface LibraryEntry {
   readonly restsOn: readonly string[];
   /** The horse's own ladder for it, or null. */
   readonly ladderId: string | null;
+  /** The words trainers use for it. */
+  readonly also: readonly string[];
 }
 
 const FAMILY_WORDS: Record<Family, string> = {
@@ -23,13 +27,11 @@ const FAMILY_WORDS: Record<Family, string> = {
   "driving path": "The driving path",
 };
 
-const plain = (text: string) => text.toLowerCase().normalize("NFKD");
-
 /** Every behaviour the app knows how to begin, by family; typing narrows it. */
 export function LibraryList({ horseId, entries }: { horseId: string; entries: readonly LibraryEntry[] }) {
   const [sought, setSought] = useState("");
-  const words = plain(sought).split(/\s+/).filter(Boolean);
-  const found = entries.filter(({ name, finished }) => words.every((word) => plain(`${name} ${finished}`).includes(word)));
+  const index = useMemo(() => searchOf(entries), [entries]);
+  const found = useMemo(() => searched(index, entries, sought), [index, entries, sought]);
   const families = [...new Set(entries.map(({ family }) => family))];
   return (
     <>
@@ -46,8 +48,15 @@ export function LibraryList({ horseId, entries }: { horseId: string; entries: re
         className="field-box max-w-96"
       />
       <p className="mt-2 text-sm text-soft" aria-live="polite">
-        {found.length === 0 ? "None of that name. A ladder of your own can begin empty." : `${found.length} behaviours`}
+        {found.length === 0 ? "None of that name." : counted(found.length, "behaviour")}
       </p>
+      {sought.trim() !== "" && (
+        <p className="mt-1">
+          <Link href={`/horses/${horseId}/shape/new?behaviour=${encodeURIComponent(sought.trim())}`} className="link">
+            Begin “{sought.trim()}” with an empty ladder
+          </Link>
+        </p>
+      )}
       {families.map((family) => {
         const own = found.filter((entry) => entry.family === family);
         if (own.length === 0) return null;

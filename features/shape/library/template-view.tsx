@@ -20,6 +20,8 @@ export interface TemplateFacts {
   readonly cautions: readonly string[];
   readonly watch: readonly string[];
   readonly thumb: readonly string[];
+  /** The method a plan begins with. */
+  readonly method: Method;
   /** A plan for each method it can be taught by. */
   readonly plans: readonly { readonly method: Method; readonly plan: LadderPlan }[];
 }
@@ -33,7 +35,12 @@ function changeWords({ change }: CommonFault, strands: readonly Strand[]): strin
 
 /** A behaviour with its ladder, its ask, what goes wrong and what to watch; one press begins the horse's own ladder. */
 export function TemplateView({ horseId, facts }: { horseId: string; facts: TemplateFacts }) {
-  const [at, setAt] = useState(0);
+  const [at, setAt] = useState(
+    Math.max(
+      0,
+      facts.plans.findIndex(({ method }) => method === facts.method),
+    ),
+  );
   const [selected, setSelected] = useState(1);
   const chosen = facts.plans[at] ?? facts.plans[0];
   if (chosen === undefined) return null;

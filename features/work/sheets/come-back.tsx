@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import { counted } from "@/core/counted";
 import { Day } from "@/ui/day";
 import type { BlockChoice } from "../types";
 import type { RecorderState } from "../use-recorder";
@@ -18,8 +19,7 @@ export function ComeBack({ state, first }: { state: RecorderState; first: BlockC
         Nothing tapped since <Day ms={lastMs} time />
       </h2>
       <p className="mt-1 mb-4 text-soft">
-        More than {start.silenceMinutes} minutes: counted as a pause, not as work. {record.trials.length}{" "}
-        {record.trials.length === 1 ? "answer" : "answers"} so far.
+        More than {start.silenceMinutes} minutes: counted as a pause, not as work. {counted(record.trials.length, "answer")} so far.
       </p>
       {going ? (
         <BlockChooser start={start} first={first} onStart={act.begin} words="Start the block" />

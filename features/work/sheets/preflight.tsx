@@ -13,8 +13,8 @@ const CHECKS = ["kit fits", "sound", "fed", "calm", "stick and line accepted"] a
 const WINDS = ["still", "breeze", "wind", "gusts"] as const;
 const WIND_KEY = "deft-weather";
 
-const toggle = (on: boolean) =>
-  `min-h-11 rounded-lg border-2 px-2 font-semibold leading-tight ${on ? "border-ink bg-ink text-on-ink" : "border-ink bg-paper"}`;
+const toggle = (well: boolean | undefined) =>
+  `min-h-11 rounded-lg border-2 px-2 font-semibold leading-tight ${well === undefined ? "border-dashed border-ink bg-paper" : well ? "border-ink bg-ink text-on-ink" : "border-brick bg-paper text-brick"}`;
 const numberOf = (text: string) => (text.trim() === "" ? null : Number(text.replace(",", ".")));
 
 /** The weather typed last on this device today: it hardly changes from horse to horse. */
@@ -38,8 +38,8 @@ export function PreflightPanel({ state }: { state: RecorderState }) {
   const [air, setAir] = useState(weather.air);
   const [humidity, setHumidity] = useState(weather.humidity);
   const [wind, setWind] = useState(weather.wind);
-  const [gear, setGear] = useState<ReadonlySet<string>>(new Set(GEAR));
-  const [checked, setChecked] = useState<ReadonlySet<string>>(new Set(CHECKS));
+  // Nothing is ticked beforehand: what nobody looked at is not said to be well.
+  const [looked, setLooked] = useState<Readonly<Record<string, boolean | undefined>>>({});
   const food = foodPlan(start.plan, start.next.rung, start.plan.plannedRepetitions, 1);
   const [pouch, setPouch] = useState(food === null ? "" : String(food.pieces));
   const typedAir = numberOf(air);
@@ -50,12 +50,11 @@ export function PreflightPanel({ state }: { state: RecorderState }) {
   const dampWrong = damp !== null && !(damp >= 0 && damp <= 100);
   const piecesWrong = pieces !== null && !(Number.isInteger(pieces) && pieces >= 0 && pieces <= 1000);
   const heat = celsius === null || damp === null || airWrong || dampWrong ? null : heatCaution(celsius, damp);
-  const flip = (all: ReadonlySet<string>, one: string) => {
-    const next = new Set(all);
-    if (!next.delete(one)) next.add(one);
-    return next;
-  };
-  const open = [...GEAR.filter((one) => !gear.has(one)), ...CHECKS.filter((one) => !checked.has(one))];
+  /** Not looked at, then well, then not well. */
+  const turn = (one: string) => setLooked({ ...looked, [one]: looked[one] === undefined ? true : looked[one] ? false : undefined });
+  const open = [...GEAR, ...CHECKS].filter((one) => looked[one] === false);
+  /** One press says that all is well; where something is not, only what was looked at is said. */
+  const isWell = (one: string) => (open.length === 0 ? true : looked[one] === true);
   const ready = () => {
     if (airWrong || dampWrong || piecesWrong) return;
     try {
@@ -67,13 +66,13 @@ export function PreflightPanel({ state }: { state: RecorderState }) {
       ...(celsius === null ? {} : { air_c: Math.round(celsius * 10) / 10 }),
       ...(damp === null ? {} : { humidity: damp }),
       ...(wind === "" ? {} : { wind }),
-      gear: { helmet: gear.has("helmet"), gloves: gear.has("gloves"), boots: gear.has("boots") },
-      checks: CHECKS.filter((one) => checked.has(one)),
+      gear: { helmet: isWell("helmet"), gloves: isWell("gloves"), boots: isWell("boots") },
+      checks: CHECKS.filter(isWell),
       open,
       ...(pieces === null ? {} : { pouch: pieces }),
     });
   };
-  const worn = (one: string) => (gear.has(one) ? `✓ ${one}` : `no ${one}`);
+  const said = (one: string, not: string) => (looked[one] === undefined ? one : looked[one] ? `✓ ${one}` : `${not} ${one}`);
   return (
     <div className="grid gap-2.5 rounded-lg border-2 border-ink p-3" data-testid="preflight">
       {start.doNext !== null && (
@@ -159,11 +158,11 @@ export function PreflightPanel({ state }: { state: RecorderState }) {
           <button
             key={one}
             type="button"
-            aria-pressed={gear.has(one)}
-            onClick={() => setGear(flip(gear, one))}
-            className={toggle(gear.has(one))}
+            aria-pressed={looked[one] === undefined ? undefined : looked[one]}
+            onClick={() => turn(one)}
+            className={toggle(looked[one])}
           >
-            {worn(one)}
+            {said(one, "no")}
           </button>
         ))}
       </fieldset>
@@ -173,11 +172,11 @@ export function PreflightPanel({ state }: { state: RecorderState }) {
           <button
             key={one}
             type="button"
-            aria-pressed={checked.has(one)}
-            onClick={() => setChecked(flip(checked, one))}
-            className={`${toggle(checked.has(one))} ${one.length > 12 ? "col-span-2" : ""}`}
+            aria-pressed={looked[one] === undefined ? undefined : looked[one]}
+            onClick={() => turn(one)}
+            className={`${toggle(looked[one])} ${one.length > 12 ? "col-span-2" : ""}`}
           >
-            {checked.has(one) ? `✓ ${one}` : `not: ${one}`}
+            {said(one, "not:")}
           </button>
         ))}
       </fieldset>

@@ -1,5 +1,6 @@
 "use client";
 
+import { counted } from "@/core/counted";
 import { TouchBoard } from "../../touch/touch-board";
 import type { FinishNotes } from "../acts/block-acts";
 import { KeysSheet } from "../keys/keys-sheet";
@@ -27,7 +28,7 @@ export function Sheets({ state, first, onFinish }: { state: RecorderState; first
       <Sheet open={sheet === "more"} onClose={close} title="More" description="What is not needed every minute.">
         <MoreSheet state={state} />
       </Sheet>
-      <Sheet open={sheet === "finish"} onClose={close} title="Finish" description={`${record.trials.length} trials so far.`}>
+      <Sheet open={sheet === "finish"} onClose={close} title="Finish" description={`${counted(record.trials.length, "trial")} so far.`}>
         <FinishForm onFinish={onFinish} />
       </Sheet>
       <Sheet open={sheet === "touch"} onClose={act.closeTouch} title="Touch" description="Tap where, then how it was taken.">

@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { LibraryList } from "@/features/shape/library/library-list";
 import { LIBRARY, templateOf } from "@/library";
+import { SYNONYMS } from "@/library/synonyms";
 import { getHorse, listLadders } from "@/store";
 import { findOr404 } from "../../../../../server/find-or-404";
 import { getStore } from "../../../../../server/store";
@@ -30,6 +31,7 @@ export default async function LibraryPage({ params }: { params: Promise<{ horse:
           rungs: rungs.length,
           restsOn: prerequisites.map(({ behaviour }) => templateOf(behaviour)?.name ?? behaviour),
           ladderId: ladders.find(({ behaviour }) => behaviour.template === key)?.id ?? null,
+          also: SYNONYMS[key] ?? [],
         }))}
       />
     </>

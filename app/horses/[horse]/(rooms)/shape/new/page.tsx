@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
-import { behaviourFromTemplate, methodsOf, planFromTemplate } from "@/core/behaviour";
+import { behaviourFromTemplate, defaultMethod, methodsOf, planFromTemplate } from "@/core/behaviour";
 import { METHODS } from "@/core/ladder";
 import { emptyDraft, type LadderDraft } from "@/features/shape/editor/draft";
 import { LadderEditor } from "@/features/shape/editor/ladder-editor";
@@ -32,8 +32,7 @@ function draftFor(asked: { behaviour?: Asked; template?: Asked; method?: Asked }
   const template = templateOf(asked.template);
   if (template === undefined) return null;
   const methods = methodsOf(template);
-  const method = METHODS.find((one) => one === asked.method && methods.includes(one)) ?? methods[0];
-  if (method === undefined) return null;
+  const method = METHODS.find((one) => one === asked.method && methods.includes(one)) ?? defaultMethod(template);
   return { behaviour: behaviourFromTemplate(template), plan: planFromTemplate(template, method) };
 }
 

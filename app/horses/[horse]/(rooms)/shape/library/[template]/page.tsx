@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
-import { behaviourFromTemplate, methodsOf, planFromTemplate, startAndGoal } from "@/core/behaviour";
+import { behaviourFromTemplate, defaultMethod, methodsOf, planFromTemplate, startAndGoal } from "@/core/behaviour";
 import { barredBehaviour } from "@/core/welfare";
 import { Foundations } from "@/features/shape/foundations";
 import { TemplateView } from "@/features/shape/library/template-view";
@@ -53,6 +53,7 @@ export default async function TemplatePage({ params }: Props) {
           watch,
           ends: startAndGoal(template),
           thumb: rulesOfThumb.map(({ text }) => text),
+          method: defaultMethod(template),
           plans: methodsOf(template).map((method) => ({ method, plan: planFromTemplate(template, method) })),
         }}
       />

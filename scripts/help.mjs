@@ -1,0 +1,46 @@
+// What each command does and takes; --help prints it before anything is installed, built or opened.
+
+const DATA = "  --demo        the demo's data instead of your own";
+
+export const HELP = {
+  start: `npm start [-- OPTIONS]
+Installs what is missing, builds, and starts Deft Tether with your own data.
+  --port N      the port to listen on, 1024 to 65535; your data remembers its port
+
+npm run demo does the same with an invented yard.
+  --fresh       makes the demo's yard anew`,
+  analyse: `npm run -s analyse -- FILE [OPTIONS]
+Every measure of a trials.csv or an events.csv, as JSON.
+  --sessions FILE   a sessions.csv beside it, whose working time is used
+  --without-late    leaves out what was written down from memory`,
+  calc: `npm run -s calc -- NAME < input.json
+One function of the core: JSON in, JSON out. Without a name it lists them.`,
+  bench: `npm run bench [-- OPTIONS]
+The figures the project promises, each with a yardstick measured in the same run.
+  --only NAME   one part: analyse, events, rules, word, editor, script or pads
+  --json        prints only JSON`,
+  backup: `npm run backup [-- FILE] [OPTIONS]
+A checked copy of the data, also while the program runs.
+${DATA}`,
+  restore: `npm run restore -- FILE [OPTIONS]
+Goes back to a backup; the present data is set aside. Stop the program first.
+${DATA}`,
+  rebuild: `npm run rebuild [-- OPTIONS]
+Makes every cached sum anew from the taps. Stop the program first.
+${DATA}`,
+  purge: `npm run -s purge [-- OPTIONS]
+Empties the bin at once and for good. Stop the program first.
+${DATA}`,
+  faults: `npm run faults
+Kills, full disks, locks and hostile bodies, at length. npm run fuzz: the bodies alone.`,
+  test: `npm test [-- OPTIONS]
+Types, lint, unit tests, faults and browser tests, on the production build.
+  --quick       types, lint, the unit tests of what changed and two browser lines`,
+};
+
+/** Prints a command's help where it is asked for. @returns whether it was. */
+export function helped(name) {
+  if (!process.argv.includes("--help") && !process.argv.includes("-h")) return false;
+  process.stdout.write(`${HELP[name] ?? `There is no command ${name}. Known: ${Object.keys(HELP).join(", ")}.`}\n`);
+  return true;
+}
