@@ -34,9 +34,20 @@ describe("seeded chance", () => {
     expect(Math.min(...draws)).toBeGreaterThanOrEqual(0);
     expect(Math.max(...draws)).toBeLessThan(1);
     const mean = (list: number[]) => list.reduce((s, x) => s + x, 0) / list.length;
-    expect(mean(draws)).toBeCloseTo(0.5, 1);
-    expect(mean(Array.from({ length: 20_000 }, () => drawExponential(a, 3)))).toBeCloseTo(3, 0);
-    expect(mean(Array.from({ length: 20_000 }, () => drawNormal(a, 5, 2)))).toBeCloseTo(5, 0);
+    // Within four standard errors of 20 000 draws.
+    const within = (list: number[], expected: number, deviation: number) =>
+      expect(Math.abs(mean(list) - expected)).toBeLessThan((4 * deviation) / Math.sqrt(list.length));
+    within(draws, 0.5, 1 / Math.sqrt(12));
+    within(
+      Array.from({ length: 20_000 }, () => drawExponential(a, 3)),
+      3,
+      3,
+    );
+    within(
+      Array.from({ length: 20_000 }, () => drawNormal(a, 5, 2)),
+      5,
+      2,
+    );
   });
 
   it("picks from a list and refuses an empty one", () => {

@@ -24,6 +24,7 @@ import {
   hasSampleData,
   listHorses,
   listLadders,
+  listPeople,
   listSessions,
   loadSession,
   MIGRATIONS,
@@ -280,7 +281,32 @@ describe("events", () => {
       }),
     ).rejects.toThrow("halfway");
     expect(await store.models.person.count()).toBe(0);
-    expect(await addPerson(store, { name: "y", role: "helper" })).toBeTruthy();
+    // At COMMIT: the row's session is looked for only then, and is not there.
+    await expect(
+      store.writer.write(async (transaction) => {
+        await store.sequelize.query("PRAGMA defer_foreign_keys = ON", { transaction });
+        await store.models.person.create({ id: "p", name: "x", role: "handler", sample: false, created_ms: 0 }, { transaction });
+        await store.models.session.create(
+          {
+            id: "s",
+            horse_id: "nobody",
+            person_id: null,
+            place_id: null,
+            kind: "work",
+            ladder_id: null,
+            ladder_version: null,
+            start_rung: null,
+            kit: "[]",
+            sample: false,
+            created_ms: 0,
+          },
+          { transaction },
+        );
+      }),
+    ).rejects.toThrow(/FOREIGN KEY/);
+    expect([await store.models.person.count(), await store.models.session.count()]).toEqual([0, 0]);
+    expect(await addPerson(store, { name: "y", role: "helper" })).toMatch(/^[0-9a-f-]{36}$/);
+    expect((await listPeople(store)).map(({ name }) => name)).toEqual(["y"]);
   });
 });
 

@@ -124,7 +124,20 @@ describe("compareSides", () => {
     const compared = compareSides(side(3, 4), side(1, 4));
     expect(compared.fisherP).toBeCloseTo(0.4857, 4);
     expect(compared.index).toBeCloseTo((0.25 - 0.75) / 1, 12);
-    expect(compared.logRankP).not.toBeNull();
+  });
+
+  it("gives the log-rank of two sides worked out by hand", () => {
+    const answered = (latencies: readonly number[]) => {
+      const tally = new GroupTally();
+      for (const latencySeconds of latencies) tally.add(trial({ outcome: "met", latencySeconds }));
+      return tally;
+    };
+    // Left 2, 3, 4 s; right 5, 6, 7 s. Expected on the left 1/2 + 2/5 + 1/4, variance 1/4 + 6/25 + 3/16.
+    const chiSquared = (3 - 1.15) ** 2 / 0.6775;
+    const compared = compareSides(answered([2, 3, 4]), answered([5, 6, 7]));
+    expect(compared.logRankChiSquared).toBeCloseTo(chiSquared, 9);
+    // The tail of chi-squared on one degree is that of the normal: z = 2.2476, from the printed table 0.0246.
+    expect(compared.logRankP).toBeCloseTo(0.0246, 4);
   });
 
   it("is all null where a side is empty, and has no index where both are 0", () => {

@@ -17,6 +17,14 @@ function valuesBetween(strand: Strand, from: StrandValue, to: StrandValue): Stra
   return between;
 }
 
+/** The one of the values between that lies nearest to half way: by ratio for numbers above 0, otherwise by its place. */
+function middleOf(between: readonly StrandValue[], from: StrandValue, to: StrandValue): StrandValue | undefined {
+  const [low, high] = [Number(from), Number(to)];
+  if (!(low > 0 && high > 0)) return between[Math.floor((between.length - 1) / 2)];
+  const off = (value: StrandValue) => Math.abs(Math.log(Number(value) / Math.sqrt(low * high)));
+  return [...between].sort((a, b) => off(a) - off(b))[0];
+}
+
 /** Strands that may be eased where a step has no value in between, in this order. */
 const EASED_INSTEAD = ["lightness", "latency", "stay", "reach"] as const;
 
@@ -41,7 +49,7 @@ export function rungsBetween(strands: readonly Strand[], rungs: readonly Rung[],
   );
   for (const strand of harder) {
     const between = valuesBetween(strand, before.values[strand.id] as StrandValue, here.values[strand.id] as StrandValue);
-    const middle = between[Math.floor((between.length - 1) / 2)];
+    const middle = middleOf(between, before.values[strand.id] as StrandValue, here.values[strand.id] as StrandValue);
     if (middle !== undefined) return [withValue(strand, middle)];
   }
   for (const key of EASED_INSTEAD) {

@@ -156,16 +156,34 @@ test("3 · dwell coach: says when to step up, holds on a try, helps at the maxim
   expect(last).toContain("refused");
   expect(last).not.toContain("release without a try");
   await finishSession(page);
-  await expect(page.getByTestId("dwell-kept")).toContainText("%");
+  // One step was left by a press: kept where it came within a quarter of its 0.8 s.
+  const ask = events.find(({ type }) => type === "ask");
+  const step = events.find(({ type }) => type === "phase");
+  const seconds = ((step?.mono_ms ?? Number.NaN) - (ask?.mono_ms ?? Number.NaN)) / 1000;
+  expect(seconds).toBeGreaterThanOrEqual(0.8);
+  await expect(page.getByTestId("dwell-kept")).toHaveText(seconds <= 1 ? "100 %" : "0 %");
 });
 
 test("3 · dwell coach: a pulsing phase beats at its rate", async ({ page, server }) => {
   const { horse } = await makeHorse(server.url, "Pulsed", { phases: phases(5, "pulse") });
   await openRecorder(page, server.url, horse);
   await page.getByRole("button", { name: "Timed" }).click();
+  // 120 a minute: a beat each half second, the first at once.
+  await page.evaluate(() => {
+    const beats: number[] = [];
+    Object.assign(window, { beats });
+    new MutationObserver(() => {
+      if (document.documentElement.dataset.told === "beat:sound") beats.push(performance.now());
+    }).observe(document.documentElement, { attributeFilter: ["data-told"] });
+  });
+  const beats = () => page.evaluate(() => (window as unknown as { beats: number[] }).beats);
   await page.keyboard.down("Space");
-  await expect(page.locator("html")).toHaveAttribute("data-told", "beat:sound");
+  await expect.poll(async () => (await beats()).length, { timeout: 8000 }).toBeGreaterThanOrEqual(6);
   await page.keyboard.up("Space");
+  const times = await beats();
+  const gap = ((times[5] ?? 0) - (times[0] ?? 0)) / 5;
+  expect(gap).toBeGreaterThan(450);
+  expect(gap).toBeLessThan(550);
 });
 
 test("4 · reinforcement coach: which one earns it, what is left, the order of steps and a slip as it happens", async ({ page, server }) => {

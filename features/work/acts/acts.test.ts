@@ -174,7 +174,7 @@ describe("the pads in Timed", () => {
     after.toggleHold();
     expect(trials()).toHaveLength(1);
     after.toggleHold();
-    expect(pen.now().open).not.toBeNull();
+    expect(pen.now().open).toMatchObject({ askMs: 1000, phase: 1, answered: false });
   });
 });
 
