@@ -7,8 +7,8 @@ export default defineConfig({
   workers: 2,
   fullyParallel: false,
   forbidOnly: true,
-  // A second try tells a slow shared machine from a broken page; the list names a test that needed it as flaky.
-  retries: 1,
+  // What passes only at a second try has failed.
+  retries: 0,
   timeout: 90_000,
   expect: { timeout: 15_000 },
   reporter: [["list"], ["json", { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? ".cache/test/browser.json" }]],

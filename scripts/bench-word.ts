@@ -1,6 +1,7 @@
 import { reduceSession, theWord, wordInputOf } from "@/core/session";
 import { allowanceOn } from "@/core/welfare";
 import { LADDER_ID, longSessionEvents, longSessionPlan } from "@/tests/support/long-session";
+import { arithmeticMs } from "./yardstick";
 
 /** For npm run bench: how long the word takes at the end of a session of 1 500 events. Prints JSON. */
 const plan = longSessionPlan();
@@ -33,6 +34,7 @@ process.stdout.write(
   JSON.stringify({
     events: events.length,
     trials: record.trials.length,
+    yardstickMs: arithmeticMs(),
     median: times[Math.floor(times.length / 2)],
     p95: times[Math.floor(times.length * 0.95)],
   }),

@@ -1,7 +1,6 @@
 import type { Page } from "@playwright/test";
 import { readEventsCsv } from "@/core/formats";
 import { FIRST_LOOK_STEPS } from "@/core/know";
-import { reduceSession } from "@/core/session";
 import { strandFromCatalogue } from "@/core/strands";
 import { allSaved, expect, finishSession, makeHorse, noAxeFindings, openRecorder, pad, startBlock, test } from "./fixtures";
 
