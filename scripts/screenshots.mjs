@@ -90,6 +90,48 @@ async function recorder(name, horse, { width, height, theme, timed, ladder, pref
   await page.context().close();
 }
 
+const post = async (path, body) => {
+  const response = await fetch(`${url}${path}`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(body),
+  });
+  if (!response.ok) throw new Error(`${path}: ${await response.text()}`);
+  return response.json();
+};
+
+/** A session begun yesterday evening and left open, as the recorder meets it in the morning. */
+async function leftOvernight({ id: horse, ladders: [ladder] }) {
+  const session = crypto.randomUUID();
+  const load = crypto.randomUUID();
+  await post("/api/sessions", { id: session, horse, ladder: ladder.id, person: null, place: null, start_rung: 1, beside: true });
+  const { store } = await (await fetch(`${url}/api/clock`)).json();
+  const began = Date.now() - 14 * 3_600_000;
+  const block = { block: 1, behaviour: ladder.name, ladder: ladder.id, version: 1, rung: 1, side: "L", kind: "work" };
+  const list = [
+    [0, "session.start", { horse: "", method: "combined" }],
+    [1, "block.start", { ...block, criterion: { sentence: "Any answer." } }],
+    ...[20, 45, 70, 110, 150].map((at, i) => [at, "trial", { outcome: i === 2 ? "miss" : "met", phase: 1 }]),
+  ];
+  const events = list.map(([at, type, payload], seq) => ({
+    id: crypto.randomUUID(),
+    session,
+    recorder: "phone:",
+    load,
+    seq,
+    mono_ms: at * 1000,
+    wall_ms: began + at * 1000,
+    type,
+    payload,
+  }));
+  await post("/api/events", { store, recorder: "phone:", clocks: {}, events });
+  const page = await opened(390, 664);
+  await page.goto(`${url}/horses/${horse}/work/${session}`);
+  await page.getByTestId("come-back").waitFor();
+  await page.screenshot({ path: join(out, "come-back.png") });
+  await page.context().close();
+}
+
 try {
   const { horses } = await (await fetch(`${url}/api/find`)).json();
   const by = (start) => horses.find(({ name }) => name.startsWith(start));
@@ -100,12 +142,14 @@ try {
   await picture("first-look", `/horses/${mare.id}/know/first-look`);
   await picture("body", `/horses/${by("Sorrelay").id}/know/touch`);
   await picture("places", `/horses/${mare.id}/know/places`);
-  await picture("limits", `/horses/${by("Brackwidden").id}/know/limits`);
   await picture("shape", `/horses/${cob.id}/shape/${cob.ladders[0].id}`);
   await picture("shape-edit", `/horses/${cob.id}/shape/${cob.ladders[0].id}/edit`);
-  await picture("versions", `/horses/${cob.id}/shape/${cob.ladders[0].id}/versions`);
   await picture("card", `/horses/${cob.id}/shape/${cob.ladders[1].id}/card`);
-  await picture("library", `/horses/${cob.id}/shape/library/platform`);
+  const library = await opened(1280, 800);
+  await library.goto(`${url}/horses/${cob.id}/shape/library`, { waitUntil: "networkidle" });
+  await library.getByRole("searchbox").fill("trialer");
+  await library.screenshot({ path: join(out, "library.png") });
+  await library.context().close();
   await picture("ahead", `/horses/${cob.id}/ahead`);
   await picture("work", `/horses/${cob.id}/work`);
   const page = await opened(1280, 800);
@@ -113,17 +157,28 @@ try {
   const review = await page.locator(`a[href^="/horses/${cob.id}/review/"]`).nth(1).getAttribute("href");
   await page.context().close();
   await picture("review", review);
-  await picture("late", `/horses/${cob.id}/work/late`);
   await recorder("recorder-phone", cob.id, {
     width: 390,
-    height: 844,
+    height: 664,
     theme: "desk",
     timed: false,
     ladder: "weighing plate",
     preflight: "preflight-phone",
   });
-  await recorder("recorder-phone-field", by("Sorrelay").id, { width: 390, height: 844, theme: "field", timed: true });
+  await recorder("recorder-landscape", by("Sorrelay").id, { width: 667, height: 375, theme: "field", timed: true });
   await recorder("recorder", by("Ostrevine").id, { width: 1280, height: 800, theme: "desk", timed: true });
+
+  // What follows changes the yard, so it comes last.
+  const { id: fresh } = await post("/api/horses", { name: "Marrowby" });
+  await picture("new-horse", `/horses/${fresh}/know`, { width: 390, height: 664 });
+  await leftOvernight(by("Sorrelay"));
+  for (const [kind, id] of [
+    ["session", review.split("/").at(-1)],
+    ["ladder", cob.ladders[1].id],
+    ["horse", by("Brackwidden").id],
+  ])
+    await post("/api/bin", { kind, id });
+  await picture("bin", "/bin");
 } finally {
   await browser.close();
   server.kill("SIGTERM");
