@@ -138,6 +138,8 @@ class Walk {
   private zone: string | null = null;
   readonly overrides: { of: string; to: Outcome }[] = [];
   private away = false;
+  /** Where the horse left from, while it is away. */
+  private leftFrom: string | null = null;
   private moving = false;
   private lastTap: { readonly id: string; readonly wentOn: boolean } | null = null;
 
@@ -148,6 +150,16 @@ class Walk {
     const onBreak = this.breaks.at(-1)?.endMs === null;
     if (onBreak || this.lastTap === null) return Number.POSITIVE_INFINITY;
     return silenceLimitMs(this.silenceMinutes, this.openTimed !== null || this.away || this.moving, this.lastTap.wentOn);
+  }
+
+  /** A departure leads where it is said to lead; a return without a zone back to where the horse left. */
+  private move(away: boolean, payload: Readonly<Record<string, unknown>>): void {
+    if (away === this.away) return;
+    this.away = away;
+    if (away) {
+      this.leftFrom = text(payload.from) ?? this.zone;
+      this.zone = text(payload.to);
+    } else this.zone = text(payload.to) ?? this.leftFrom;
   }
 
   get lastTapId(): string | null {
@@ -286,7 +298,7 @@ class Walk {
     if (this.finishMs !== null && !AFTERWARDS.has(event.type)) return;
     const ms = AFTERWARDS.has(event.type) ? placed.ms : this.hear(placed);
     if (!AFTERWARDS.has(event.type)) this.lastMs = Math.max(this.lastMs, ms);
-    if (event.type === "depart" || event.type === "return") this.away = event.type === "depart";
+    if (event.type === "depart" || event.type === "return") this.move(event.type === "depart", payload);
     if (event.type === "gait") this.moving = payload.gait !== "stand";
     switch (event.type) {
       case "session.start":

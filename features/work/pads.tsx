@@ -121,16 +121,7 @@ function Lower({ name, state, rung }: { name: LowerPad; state: RecorderState; ru
     case "mark":
       return <Pad label="mark" icon={<Sign d={DIAMOND} fill />} onPress={then(act.mark)} keys="m" className="text-tarn!" />;
     case "not this one":
-      return (
-        <Pad
-          label="no reward"
-          hint="for that one"
-          tone="quiet"
-          icon={<Ban {...icon} />}
-          onPress={then(act.notThisOne)}
-          className="text-sm!"
-        />
-      );
+      return <Pad label="no reward" tone="quiet" icon={<Ban {...icon} />} onPress={then(act.notThisOne)} className="text-sm!" />;
     case "food": {
       const { reinforcer } = plan.feeding;
       const food = methodOf(plan, Math.min(rung, plan.rungs.length)) !== "pressure-release" && reinforcer === "food";

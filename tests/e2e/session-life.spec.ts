@@ -105,6 +105,11 @@ test("opening the recorder makes no session; one that runs is gone on with and a
   await page.goto(list);
   await expect(page.getByRole("main")).toContainText("No session yet.");
   await page.goto(`${server.url}/`);
+  for (const room of ["know", "ahead", "review"]) {
+    await page.goto(`${server.url}/horses/${horse}/${room}`);
+    await expect(page.getByText("A session is running.")).toBeVisible();
+  }
+  await page.goto(`${server.url}/`);
   const line = page.getByRole("listitem").filter({ hasText: "Opened" });
   await line.getByRole("link", { name: "Running: go on with it" }).click();
   await expect(page).toHaveURL(running);

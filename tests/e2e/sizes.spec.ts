@@ -2,7 +2,7 @@ import { mkdirSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { strandFromCatalogue } from "@/core/strands";
 import { boxFaults } from "../support/boxes";
-import { expect, exported, makeHorse, openRecorder, pad, payloads, test } from "./fixtures";
+import { expect, exported, makeHorse, noAxeFindings, openRecorder, pad, payloads, test } from "./fixtures";
 
 /** Screens as they are, the browser's own bars taken off: phones upright and on their side, a laptop at 200 %, a tablet, a laptop. */
 const SIZES = [
@@ -101,12 +101,23 @@ test("the recorder hides nothing wanted at any of eleven sizes, in any theme, an
     "a pad keeps its place",
   ).toEqual(before.filter((place) => !place.startsWith("1280")));
   await page.setViewportSize({ width: 390, height: 844 });
+  for (const theme of THEMES) {
+    await page.evaluate((name) => {
+      document.documentElement.dataset.theme = name;
+    }, theme);
+    await noAxeFindings(page, `recorder ${theme}`);
+  }
   await page.getByRole("button", { name: "Timed" }).click();
-  await allSizes(page, withButton, "timed");
+  const timed = await allSizes(page, withButton, "timed");
   await page.keyboard.down("Space");
   await expect(page.getByTestId("dwell")).toBeVisible();
   const { row: _, "row's label": __, ...dwelling } = withButton;
-  await allSizes(page, { ...dwelling, dwell: "[data-testid='dwell']" }, "asking");
+  const asking = await allSizes(page, { ...dwelling, dwell: "[data-testid='dwell']" }, "asking");
+  expect(
+    asking.filter((place) => !place.startsWith("1280")),
+    "no pad moves while it asks",
+  ).toEqual(timed.filter((place) => !place.startsWith("1280")));
+  await noAxeFindings(page, "asking");
   await page.keyboard.up("Space");
 });
 

@@ -4,6 +4,7 @@ import { getHorse } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";
 import { horseCare } from "../../../../server/horse-care";
 import { ladderStates } from "../../../../server/ladder-state";
+import { RunningLine } from "../../../../server/running-line";
 import { getStore } from "../../../../server/store";
 
 export const metadata: Metadata = { title: "Ahead" };
@@ -14,15 +15,18 @@ export default async function AheadPage({ params }: { params: Promise<{ horse: s
   const { allowance } = await horseCare(store, horse);
   const states = await ladderStates(store, horse.id, allowance);
   return (
-    <Ahead
-      horseId={horse.id}
-      ladders={states.map(({ ladder, next, lastWallMs }) => ({
-        id: ladder.id,
-        name: ladder.behaviour.name,
-        plan: ladder.plan,
-        next,
-        lastWallMs,
-      }))}
-    />
+    <>
+      <RunningLine horseId={horse.id} />
+      <Ahead
+        horseId={horse.id}
+        ladders={states.map(({ ladder, next, lastWallMs }) => ({
+          id: ladder.id,
+          name: ladder.behaviour.name,
+          plan: ladder.plan,
+          next,
+          lastWallMs,
+        }))}
+      />
+    </>
   );
 }

@@ -10,6 +10,7 @@ import { horseCare } from "../../../../server/horse-care";
 import { horsePicture, SIDES_DAYS } from "../../../../server/horse-picture";
 import { ladderStates } from "../../../../server/ladder-state";
 import { shownPlace } from "../../../../server/relief-of";
+import { RunningLine } from "../../../../server/running-line";
 import { getStore } from "../../../../server/store";
 import { chosenUnits } from "../../../../server/units";
 
@@ -33,6 +34,7 @@ export default async function KnowPage({ params }: { params: Promise<{ horse: st
   const rest = breathing === null ? horse.resting_breaths_per_min : Math.round(breathing.perMinute * 10) / 10;
   return (
     <>
+      <RunningLine horseId={horse.id} />
       <KnowNav horseId={horse.id} here="" />
       <Know
         horse={{ ...horse, apart: apart.get(horse.id) ?? "", photoMs }}

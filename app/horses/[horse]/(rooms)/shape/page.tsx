@@ -6,6 +6,7 @@ import { chainStanding } from "../../../../server/chain-facts";
 import { findOr404 } from "../../../../server/find-or-404";
 import { horseCare } from "../../../../server/horse-care";
 import { ladderStates } from "../../../../server/ladder-state";
+import { RunningLine } from "../../../../server/running-line";
 import { getStore } from "../../../../server/store";
 
 export const metadata: Metadata = { title: "Shape" };
@@ -25,6 +26,7 @@ export default async function ShapePage({ params }: { params: Promise<{ horse: s
     redirect(`/horses/${horse.id}/shape/${only.ladder.id}`);
   return (
     <>
+      <RunningLine horseId={horse.id} />
       <h1 className="text-[2rem]">Shape</h1>
       {states.length === 0 ? (
         <p className="mt-4 max-w-prose text-lg">

@@ -14,6 +14,7 @@ import { BinButton } from "@/ui/form";
 import { findOr404 } from "../../../../../server/find-or-404";
 import { horseCare } from "../../../../../server/horse-care";
 import { ladderState } from "../../../../../server/ladder-state";
+import { RunningLine } from "../../../../../server/running-line";
 import { foundationsOf, graphLinks, transferOf } from "../../../../../server/shape-facts";
 import { getStore } from "../../../../../server/store";
 
@@ -43,6 +44,7 @@ export default async function LadderPage({ params }: { params: Promise<{ horse: 
   );
   return (
     <>
+      <RunningLine horseId={horse} />
       {ladder.away && (
         <p className="mb-3 max-w-prose border-l-4 border-ochre pl-4">
           Put away: it is offered neither at work nor ahead. Its evidence stays.
