@@ -109,7 +109,7 @@ async function leftOvernight({ id: horse, ladders: [ladder] }) {
   const began = Date.now() - 14 * 3_600_000;
   const block = { block: 1, behaviour: ladder.name, ladder: ladder.id, version: 1, rung: 1, side: "L", kind: "work" };
   const list = [
-    [0, "session.start", { horse: "", method: "combined" }],
+    [0, "session.start", { horse: "Sorrelay", method: "combined" }],
     [1, "block.start", { ...block, criterion: { sentence: "Any answer." } }],
     ...[20, 45, 70, 110, 150].map((at, i) => [at, "trial", { outcome: i === 2 ? "miss" : "met", phase: 1 }]),
   ];

@@ -103,8 +103,11 @@ export function HeaderLine({ state, rung, className }: { state: RecorderState; r
     ...(kind === "" ? [] : [kind]),
   ].join(" · ");
   return (
-    <header className={`${className} grid grid-cols-[minmax(0,1fr)_auto_auto] items-center gap-x-3 gap-y-0.5`}>
-      <h1 className="truncate text-[1.15rem] desk:text-2xl" title={start.horse.name}>
+    <header className={`${className} grid grid-cols-[minmax(0,1fr)_auto_auto] items-center gap-x-2 gap-y-0.5`}>
+      <h1
+        className={`truncate leading-none desk:text-2xl! ${start.horse.name.length > 12 ? "text-[0.8rem]" : start.horse.name.length > 7 ? "text-[1rem]" : "text-[1.15rem]"}`}
+        title={start.horse.name}
+      >
         <Link href={`/horses/${start.horse.id}/work`} prefetch={false} className="hover:underline">
           {start.horse.name}
         </Link>

@@ -9,6 +9,9 @@ import { BOWL, DIAMOND, icon, OFFER, PEAK, SEED, Sign, WAVE, WEDGE } from "./sig
 import type { RecorderState } from "./use-recorder";
 import { useShort } from "./use-short";
 
+/** A long word on a pad of a narrow screen. */
+const SMALLER = "text-[0.92rem]! desk:text-[1.02rem]!";
+
 /** The cue phases, lightest first: the taller the bar, the clearer the ask. */
 function Phases({ plan, current, onPhase }: { plan: LadderPlan; current: number; onPhase: (phase: number) => void }) {
   return (
@@ -60,7 +63,12 @@ function Outcomes({ state }: { state: RecorderState }) {
             label="got it"
             hint="hold to time the stay"
             tone="main"
-            icon={<OutcomeIcon outcome="met" size={30} />}
+            // Its second line takes the place of the sign on a pad of 56 px.
+            icon={
+              <span className="hidden desk:block">
+                <OutcomeIcon outcome="met" size={30} />
+              </span>
+            }
             onHold={act.stay}
             keys="g"
             next
@@ -133,9 +141,20 @@ function Lower({ name, state, rung }: { name: LowerPad; state: RecorderState; ru
       );
     }
     case "ease":
-      return <Pad label="relaxes" tone="ease" icon={<Sign d={BOWL} />} onPress={then(() => act.signal("ease"))} keys="e" />;
+      return (
+        <Pad label="relaxes" tone="ease" className={SMALLER} icon={<Sign d={BOWL} />} onPress={then(() => act.signal("ease"))} keys="e" />
+      );
     case "tense":
-      return <Pad label="tightens" tone="tension" icon={<Sign d={PEAK} />} onPress={then(() => act.signal("tension"))} keys="x" />;
+      return (
+        <Pad
+          label="tightens"
+          tone="tension"
+          className={SMALLER}
+          icon={<Sign d={PEAK} />}
+          onPress={then(() => act.signal("tension"))}
+          keys="x"
+        />
+      );
     case "side":
       return (
         <Pad label={block?.side === "R" ? "to left" : "to right"} icon={<ArrowLeftRight {...icon} />} onPress={then(act.side)} keys="s" />

@@ -12,9 +12,11 @@ export function CueStairs({ phases }: { phases: readonly CuePhase[] }) {
     const y = height - 24 - i * rise;
     d += i === 0 ? `M2 ${y} H${step}` : ` V${y} H${(i + 1) * step - 2}`;
   });
+  // The lowest step's label hangs below it: where it takes two lines there is room for both.
+  const room = Math.max(0, ...phases.map(({ label }, i) => (labelLines(label, step - 8, 13.5).lines.length - 1) * 15 - i * rise));
   return (
     <svg
-      viewBox={`0 0 ${width} ${height}`}
+      viewBox={`0 0 ${width} ${height + room}`}
       className="block w-full max-w-80"
       role="img"
       aria-label={`The ask: ${phases.map((p) => `${p.label}, ${p.dwellSeconds} s`).join("; ")}`}
