@@ -128,6 +128,7 @@ async function leftOvernight({ id: horse, ladders: [ladder] }) {
   const page = await opened(390, 664);
   await page.goto(`${url}/horses/${horse}/work/${session}`);
   await page.getByTestId("come-back").waitFor();
+  await page.locator("[data-waiting='0']").waitFor();
   await page.screenshot({ path: join(out, "come-back.png") });
   await page.context().close();
 }

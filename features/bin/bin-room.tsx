@@ -2,12 +2,10 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { v4 as newId } from "uuid";
 import { BIN_DAYS } from "@/core/schemas/bin-kinds";
 import { Day } from "@/ui/day";
 import { send } from "@/ui/form";
-import { recorderId } from "../work/device/recorder-id";
-import { senderFor } from "../work/device/sender";
+import { LOGGED_WORDS, logApart } from "../work/device/log-apart";
 
 /** One line of the bin. */
 export interface BinLine {
@@ -36,23 +34,10 @@ export function BinRoom({ storeId, lines }: { storeId: string; lines: readonly B
       setMessage(sent.ok ? "It is back." : sent.message);
     } else {
       // A note was struck by a correction, and a correction brings it back: its session keeps both.
-      const sender = senderFor(storeId);
-      const load = newId();
-      sender.tieLoad(load);
-      await sender.keep([
-        {
-          id: newId(),
-          session: sessionId,
-          recorder: recorderId("review"),
-          load,
-          seq: 0,
-          mono_ms: Math.round(performance.now()),
-          wall_ms: Date.now(),
-          type: "correct",
-          payload: { event: id, strike: false, reason: "brought back" },
-        },
+      const logged = await logApart(storeId, sessionId, [
+        { type: "correct", payload: { event: id, strike: false, reason: "brought back" } },
       ]);
-      setMessage((await sender.flush(4000)) ? "It is back." : "Kept on this device; the server does not answer.");
+      setMessage(logged === "sent" ? "It is back." : LOGGED_WORDS[logged]);
     }
     setBusy(false);
     router.refresh();

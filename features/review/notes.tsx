@@ -2,10 +2,8 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { v4 as newId } from "uuid";
 import type { SessionEvent } from "@/core/schemas";
-import { recorderId } from "../work/device/recorder-id";
-import { senderFor } from "../work/device/sender";
+import { LOGGED_WORDS, logApart } from "../work/device/log-apart";
 
 /** Notes of the session, and a place to add one. They go the same way as every tap. */
 export function Notes({
@@ -22,30 +20,10 @@ export function Notes({
   const [editing, setEditing] = useState<{ readonly id: string; readonly text: string } | null>(null);
   const [message, setMessage] = useState<string | null>(null);
   const log = async (type: SessionEvent["type"], payload: SessionEvent["payload"]) => {
-    const event: SessionEvent = {
-      id: newId(),
-      session: sessionId,
-      recorder: recorderId("review"),
-      load: newId(),
-      seq: 0,
-      mono_ms: Math.round(performance.now() * 10) / 10,
-      wall_ms: Date.now(),
-      type,
-      payload,
-    };
-    const sender = senderFor(storeId);
-    sender.tieLoad(event.load);
-    const kept = await sender.keep([event]);
-    const sent = await sender.flush(4000);
-    if (type === "note" && (kept || sent)) setText("");
+    const logged = await logApart(storeId, sessionId, [{ type, payload }]);
+    if (type === "note" && logged !== "held") setText("");
     setEditing(null);
-    setMessage(
-      sent
-        ? "Saved."
-        : kept
-          ? "Kept on this device. The server does not answer; it is sent as soon as it does."
-          : "Not saved yet: this device does not keep it and the server does not answer. Keep this page open; it is sent as soon as it can be.",
-    );
+    setMessage(LOGGED_WORDS[logged]);
     router.refresh();
   };
   const add = async () => {

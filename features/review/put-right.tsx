@@ -2,7 +2,6 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { v4 as newId } from "uuid";
 import type { Criterion } from "@/core/ladder";
 import type { SessionEvent } from "@/core/schemas";
 import type { Block, Correction, RightTrial, SessionRecord, Trial } from "@/core/session";
@@ -10,8 +9,7 @@ import { EASE_GRADES } from "@/core/strands";
 import { Day } from "@/ui/day";
 import { BinButton } from "@/ui/form";
 import { trialWords } from "@/ui/ribbon";
-import { recorderId } from "../work/device/recorder-id";
-import { senderFor } from "../work/device/sender";
+import { LOGGED_WORDS, logApart } from "../work/device/log-apart";
 import { SessionRight } from "./session-right";
 
 type Correcting = Pick<SessionEvent, "type" | "payload">;
@@ -273,27 +271,10 @@ export function PutRight({ record, facts }: { record: SessionRecord; facts: PutR
   const { storeId, sessionId, corrections } = facts;
   const save = async (list: readonly Correcting[]) => {
     setBusy(true);
-    const sender = senderFor(storeId);
-    const load = newId();
-    sender.tieLoad(load);
-    const moment = {
-      session: sessionId,
-      recorder: recorderId("review"),
-      load,
-      mono_ms: Math.round(performance.now()),
-      wall_ms: Date.now(),
-    };
-    const kept = await sender.keep(list.map((one, seq) => ({ id: newId(), ...moment, seq, ...one })));
-    const sent = await sender.flush(4000);
+    const logged = await logApart(storeId, sessionId, list);
     setBusy(false);
     setChosen("session");
-    setMessage(
-      sent
-        ? "Put right."
-        : kept
-          ? "Kept on this device. The server does not answer; it goes there when it does."
-          : "Not saved yet. Keep this page open.",
-    );
+    setMessage(logged === "sent" ? "Put right." : LOGGED_WORDS[logged]);
     router.refresh();
   };
   const saving = { save, busy };

@@ -2,11 +2,9 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { v4 as newId } from "uuid";
 import { type SessionRecord, WENT_ON } from "@/core/session";
 import { minutesWords } from "@/ui/measure";
-import { recorderId } from "../work/device/recorder-id";
-import { senderFor } from "../work/device/sender";
+import { logApart } from "../work/device/log-apart";
 
 /** Silences that count as pauses, each with the press that says it was work. */
 export function SilentPauses({ storeId, sessionId, record }: { storeId: string; sessionId: string; record: SessionRecord }) {
@@ -16,15 +14,9 @@ export function SilentPauses({ storeId, sessionId, record }: { storeId: string; 
   if (silent.length === 0) return null;
   const wentOn = async (after: string) => {
     setBusy(true);
-    const sender = senderFor(storeId);
-    const load = newId();
-    sender.tieLoad(load);
-    const moment = { mono_ms: Math.round(performance.now()), wall_ms: Date.now() };
-    const payload = { event: after, payload: { [WENT_ON]: true }, reason: "we went on" };
-    await sender.keep([
-      { id: newId(), session: sessionId, recorder: recorderId("review"), load, seq: 0, ...moment, type: "correct", payload },
+    await logApart(storeId, sessionId, [
+      { type: "correct", payload: { event: after, payload: { [WENT_ON]: true }, reason: "we went on" } },
     ]);
-    await sender.flush(4000);
     setBusy(false);
     router.refresh();
   };

@@ -105,7 +105,8 @@ export function HeaderLine({ state, rung, className }: { state: RecorderState; r
   return (
     <header className={`${className} grid grid-cols-[minmax(0,1fr)_auto_auto] items-center gap-x-2 gap-y-0.5`}>
       <h1
-        className={`truncate leading-none desk:text-2xl! ${start.horse.name.length > 12 ? "text-[0.8rem]" : start.horse.name.length > 7 ? "text-[1rem]" : "text-[1.15rem]"}`}
+        // A long name takes two lines beside the ways of logging rather than being cut.
+        className={`line-clamp-2 min-w-0 leading-none break-words desk:text-2xl! ${start.horse.name.length > 9 ? "text-[0.9rem]" : "text-[1.1rem]"}`}
         title={start.horse.name}
       >
         <Link href={`/horses/${start.horse.id}/work`} prefetch={false} className="hover:underline">

@@ -3,10 +3,8 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { v4 as newId } from "uuid";
 import { Day } from "@/ui/day";
-import { recorderId } from "./device/recorder-id";
-import { senderFor } from "./device/sender";
+import { LOGGED_WORDS, logApart } from "./device/log-apart";
 
 /** A session of the horse that was begun and not finished. */
 export interface Unfinished {
@@ -28,14 +26,9 @@ export function UnfinishedSessions({ horseId, storeId, sessions }: { horseId: st
   const end = async (session: string) => {
     setBusy(true);
     setProblem(null);
-    const sender = senderFor(storeId);
-    const moment = { mono_ms: Math.round(performance.now()), wall_ms: Date.now() };
-    const load = newId();
-    sender.tieLoad(load);
-    await sender.keep([{ id: newId(), session, recorder: recorderId(""), load, seq: 0, ...moment, type: "session.end", payload: {} }]);
-    const sent = await sender.flush(4000);
+    const logged = await logApart(storeId, session, [{ type: "session.end", payload: {} }], "");
     setBusy(false);
-    if (!sent) setProblem("Ended on this device. The server does not answer; it goes there when it does.");
+    if (logged !== "sent") setProblem(LOGGED_WORDS[logged]);
     router.refresh();
   };
   return (

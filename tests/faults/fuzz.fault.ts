@@ -6,6 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import type * as yup from "yup";
 import {
   awaySchema,
+  BIN_KINDS,
   behaviourSchema,
   chainSchema,
   EVENT_TYPES,
@@ -17,7 +18,10 @@ import {
   placeSchema,
   planSchema,
   practiceSchema,
+  putAwaySchema,
+  putRightSchema,
   restingSchema,
+  restrictionEndSchema,
   restrictionSchema,
 } from "@/core/schemas";
 import { DEFAULT_WORD_SETTINGS } from "@/core/session";
@@ -153,7 +157,7 @@ const bodyOf = (): Record<string, fc.Arbitrary<unknown>> => {
     "/api/horses/[id]/resting": shaped(restingSchema),
     "/api/horses/[id]/away": shaped(awaySchema),
     "/api/horses/[id]/restrictions": shaped(restrictionSchema),
-    "/api/horses/[id]/restrictions/[restriction]": shaped(restrictionSchema),
+    "/api/horses/[id]/restrictions/[restriction]": spoilt(fc.oneof(shapedLike(restrictionSchema), shapedLike(restrictionEndSchema))),
     "/api/kit": shaped(kitSchema),
     "/api/kit/[id]": shaped(kitSchema),
     "/api/people": shaped(personSchema),
@@ -178,6 +182,20 @@ const bodyOf = (): Record<string, fc.Arbitrary<unknown>> => {
             ? { ...(one as object), horse: known.horse, ladder: known.ladder, start_rung: 1, person: null, place: known.place, kit: [] }
             : one,
         ),
+    ),
+    // Things of their own, put in and brought back in turn; the horse itself stays, or all the rest would be refused.
+    "/api/bin": spoilt(
+      fc.record({
+        kind: fc.constantFrom(...BIN_KINDS),
+        id: fc.constantFrom(known.kit, known.person, known.chain, "none"),
+        back: fc.boolean(),
+      }),
+    ),
+    "/api/ladders/[id]/away": shaped(putAwaySchema),
+    "/api/sessions/[id]/put-right": spoilt(
+      fc
+        .tuple(shapedLike(putRightSchema), fc.boolean())
+        .map(([one, own]) => (own ? { place: null, started_ms: 1_700_000_000_000, reason: "x" } : one)),
     ),
     "/api/settings/word": spoilt(fc.constant(DEFAULT_WORD_SETTINGS)),
     "/api/events": spoilt(batch),

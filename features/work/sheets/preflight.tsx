@@ -206,11 +206,12 @@ export function PreflightPanel({ state }: { state: RecorderState }) {
       {open.length > 0 && !open.includes("sound") && (
         <p className="text-sm font-semibold text-brick">Put right first: {open.join(", ")}.</p>
       )}
-      <div className="grid grid-cols-[1fr_auto] gap-2">
-        <button type="button" className="act min-h-16 text-xl" onClick={ready}>
+      {/* In sight from the first moment, on a short screen too. */}
+      <div className="sticky bottom-0 -mx-3 -mb-3 grid grid-cols-[1fr_auto] gap-2 rounded-b-lg border-t-2 border-hair bg-ground p-2">
+        <button type="button" className="act min-h-14 text-xl" onClick={ready}>
           {open.length === 0 ? "All well, go on" : "Noted, go on"}
         </button>
-        <button type="button" className="act-quiet min-h-16" onClick={act.skipPreflight}>
+        <button type="button" className="act-quiet min-h-14" onClick={act.skipPreflight}>
           Skip
         </button>
       </div>
