@@ -90,6 +90,7 @@ test("the recorder hides nothing wanted at any of eleven sizes, in any theme, an
   // On the second rung Ease has somewhere to go to, so the word has its button.
   await page.getByRole("group", { name: "Rung" }).getByRole("button", { name: "2" }).click();
   await page.getByRole("button", { name: "Start the block" }).click();
+  await expect(page.getByTestId("block-count")).toContainText("0 met of 0");
   const before = await allSizes(page, NEVER_HIDDEN, "begun");
   await page.setViewportSize({ width: 390, height: 844 });
   for (const outcome of ["got it", "try", "other", "no answer", "got it", "other", "other"]) await pad(page, outcome).click();
@@ -100,6 +101,12 @@ test("the recorder hides nothing wanted at any of eleven sizes, in any theme, an
     after.filter((place) => !place.startsWith("1280")),
     "a pad keeps its place",
   ).toEqual(before.filter((place) => !place.startsWith("1280")));
+  await page.setViewportSize({ width: 390, height: 844 });
+  // The grade of ease is a row of its own.
+  const ease = page.getByRole("group", { name: "How the horse was on the last one" });
+  for (let turn = 0; turn < 12 && (await ease.count()) === 0; turn++) await page.getByRole("button", { name: "another row" }).click();
+  await expect(ease).toBeAttached();
+  await allSizes(page, withButton, "graded");
   await page.setViewportSize({ width: 390, height: 844 });
   for (const theme of THEMES) {
     await page.evaluate((name) => {

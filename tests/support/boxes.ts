@@ -55,6 +55,14 @@ export function boxFaults(page: Page, wanted: Readonly<Record<string, string>>, 
             const whole = own.top > box.top - 1 && own.bottom < box.bottom + 1 && own.left > box.left - 1 && own.right < box.right + 1;
             const below = own.top > box.bottom - 1 || own.bottom < box.top + 1;
             if (!whole && !below) faults.push(`${name}: ${one.textContent} is cut`);
+            if (one.scrollWidth > one.clientWidth + 1 || one.scrollHeight > one.clientHeight + 1)
+              faults.push(`${name}: the words of ${one.textContent} run out of it`);
+            // A word broken in two is as good as cut: every line of a pad holds whole words.
+            const words = (one.textContent ?? "").split(" ").length;
+            const range = document.createRange();
+            range.selectNodeContents(one);
+            const lines = new Set([...range.getClientRects()].map(({ top }) => Math.round(top))).size;
+            if (one.tagName === "BUTTON" && lines > words) faults.push(`${name}: a word of ${one.textContent} is broken`);
           }
           continue;
         }

@@ -30,7 +30,7 @@ function isFree({ start, block }: RecorderState): boolean {
 /** A grade of ease for the last answer. */
 function EaseRow({ state, ease }: { state: RecorderState; ease: number | null }) {
   return (
-    <fieldset className="grid w-full grid-cols-5 gap-1 text-[0.82rem]" aria-label="How the horse was on the last one">
+    <fieldset className="flex flex-wrap gap-1.5" aria-label="How the horse was on the last one">
       {EASE_GRADES.map((grade, value) => (
         <button
           key={grade}
@@ -38,7 +38,7 @@ function EaseRow({ state, ease }: { state: RecorderState; ease: number | null })
           aria-label={`ease ${value}: ${grade}`}
           aria-pressed={ease === value}
           onClick={() => state.act.grade(value)}
-          className={`min-h-11 rounded border-2 border-sage px-0.5 leading-none break-words ${ease === value ? "bg-sage text-on-tarn" : ""}`}
+          className={`min-h-11 shrink-0 rounded-lg border-2 border-sage px-1.5 text-[0.85rem] leading-tight font-semibold ${ease === value ? "bg-sage text-on-tarn" : "bg-paper"}`}
         >
           {grade}
         </button>
