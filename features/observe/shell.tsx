@@ -86,10 +86,11 @@ export function WatchShell({
             type="button"
             className="act-quiet min-h-11"
             onClick={() =>
-              watch.press({
-                type: "correct",
-                payload: { event: record.lastTapId, payload: { [WENT_ON]: true }, reason: "we went on" },
-              })
+              watch.press(
+                { type: "correct", payload: { event: record.lastTapId, payload: { [WENT_ON]: true }, reason: "we went on" } },
+                // A tap of now: a silence after it is heard anew.
+                { type: "break.end", payload: { reason: "we went on" } },
+              )
             }
           >
             We went on

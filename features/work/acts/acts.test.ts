@@ -1,7 +1,7 @@
 import { describe, expect, it, vi } from "vitest";
 import type { LadderPlan } from "@/core/ladder";
 import { EMPTY_BEHAVIOUR } from "@/core/schemas";
-import { type Advice, DEFAULT_WORD_SETTINGS, reduceSession } from "@/core/session";
+import { type Advice, DEFAULT_WORD_SETTINGS, isSilent, reduceSession, workSeconds } from "@/core/session";
 import { strandFromCatalogue } from "@/core/strands";
 import { allowanceOn } from "@/core/welfare";
 import { emptyDraft } from "@/tests/support/plan";
@@ -395,5 +395,17 @@ describe("leftOn", () => {
     expect(leftOn({ ...start, version: 4, carried: [[1, [[2, 3]]]] }, record)).toBe(3);
     expect(leftOn({ ...start, version: 4, carried: [] }, record)).toBeNull();
     expect(leftOn({ ...start, ladderId: "another" }, record)).toBeNull();
+  });
+});
+
+describe("we went on", () => {
+  it("holds up to the moment it is said: the night after it is no work again", () => {
+    const { act, set, pen } = recorder();
+    set.at = 50 * 60;
+    act.wentOn();
+    const { record } = pen.now();
+    expect(workSeconds(record, 60 * 60_000)).toBe(60 * 60);
+    expect(isSilent(record, 10 * 3_600_000)).toBe(true);
+    expect(workSeconds(record, 10 * 3_600_000)).toBe(50 * 60);
   });
 });

@@ -256,8 +256,13 @@ export function blockActs(pen: Pen) {
     /** The silence since the last tap was work: a phone in a pocket, a horse that stood. */
     wentOn: () => {
       const { lastTapId } = now().record;
-      if (lastTapId !== null)
-        press(pen, { type: "correct", payload: { event: lastTapId, payload: { [WENT_ON]: true }, reason: "we went on" } });
+      if (lastTapId === null) return;
+      // The end of no break is a tap of now: it holds up to here, and a silence after it is heard anew.
+      press(
+        pen,
+        { type: "correct", payload: { event: lastTapId, payload: { [WENT_ON]: true }, reason: "we went on" } },
+        { type: "break.end", payload: { reason: "we went on" } },
+      );
     },
     finish: (notes: FinishNotes) => {
       const facts: Fact[] = now().advice?.word === "Finish" ? [] : beside("finish", false);
