@@ -2,7 +2,7 @@ import type { Metadata, Viewport } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import "./globals.css";
-import { SyncAgent } from "@/features/work/sync-agent";
+import { SyncAgent } from "@/features/device/sync-agent";
 import { UnitsProvider } from "@/ui/units";
 import { getStore } from "./server/store";
 import { pinnedTheme } from "./server/theme";

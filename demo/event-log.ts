@@ -1,5 +1,5 @@
 import type { Chance } from "@/core/chance";
-import type { EventType, SessionEvent } from "@/core/schemas";
+import type { EventType, Payload, SessionEvent } from "@/core/schemas";
 
 /** A UUID drawn from seeded chance, so that the same seed makes the same yard. */
 export function drawUuid(chance: Chance): string {
@@ -37,7 +37,7 @@ export class EventLog {
     return this.startWallMs + this.ms;
   }
 
-  add(type: EventType, payload: Record<string, unknown> = {}): string {
+  add<Type extends EventType>(type: Type, payload = {} as Payload<Type>): string {
     const id = drawUuid(this.chance);
     this.events.push({
       id,
@@ -49,7 +49,7 @@ export class EventLog {
       wall_ms: this.startWallMs + this.ms,
       type,
       payload,
-    });
+    } as SessionEvent);
     return id;
   }
 }

@@ -138,7 +138,7 @@ function touchOver(log: EventLog, who: Who, nature: DemoNature, chance: Chance, 
     touches.push({ wallMs: log.wallMs, zone, side, tool, grade });
     log.add("touch", { zone, side, tool, grade });
     log.add("trial", {
-      outcome: (["refused", "miss", "try", "met", "met"] as const)[grade],
+      outcome: (["refused", "miss", "try", "met", "met"] as const)[grade] ?? "met",
       side,
       ease: grade,
       logged: "tally",

@@ -1,7 +1,7 @@
 import { type Chance, drawExponential, drawNormal, pick } from "@/core/chance";
 import { criterionOf, type LadderPlan } from "@/core/ladder";
 import type { SimulatedAnswer, SimulatedHorse } from "@/core/learner";
-import type { BlockKind } from "@/core/session";
+import type { BlockKind } from "@/core/record";
 import type { EventLog } from "./event-log";
 
 /** What one simulated block is about. */

@@ -1,17 +1,10 @@
 import { type Chance, drawNormal, pick, seededChance } from "@/core/chance";
 import { SimulatedHorse } from "@/core/learner";
+import { type EvidenceTrial, evidenceOfSession, reduceSession } from "@/core/record";
 import type { SessionEvent } from "@/core/schemas";
-import {
-  EVIDENCE_MAX_AGE_DAYS,
-  type EvidenceTrial,
-  evidenceOfSession,
-  nextStart,
-  reduceSession,
-  theWord,
-  wordInputOf,
-} from "@/core/session";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { allowanceOn } from "@/core/welfare";
+import { nextStart, theWord, wordInputOf } from "@/core/word";
 import { lookAfter, lookBefore } from "./around";
 import { drawUuid, EventLog } from "./event-log";
 import { BlockPlayer } from "./session-script";
@@ -85,7 +78,6 @@ function playSession(context: DayContext, id: string, startWallMs: number): Demo
     version: 1,
     trials: evidence,
     nowWallMs: startWallMs,
-    maxAgeDays: EVIDENCE_MAX_AGE_DAYS,
   });
   let rung = start.rung;
   log.add("session.start", {

@@ -53,7 +53,7 @@ async function analyse({ file, sessions, withoutLate }: Call): Promise<unknown> 
 }
 
 function plainly(error: unknown): string {
-  if (error instanceof NotSuchAFileError) return error.message;
+  if (error instanceof Error && "code" in error && error.code === "not-such-a-file") return error.message;
   const code = error instanceof Error && "code" in error ? String(error.code) : "";
   if (code === "ERR_ENCODING_INVALID_ENCODED_DATA") return "The file is not UTF-8 text.";
   if (error instanceof Error && /^E[A-Z]+$/.test(code)) return `The file cannot be read: ${error.message}`;

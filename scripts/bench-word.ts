@@ -1,5 +1,6 @@
-import { reduceSession, theWord, wordInputOf } from "@/core/session";
+import { reduceSession } from "@/core/record";
 import { allowanceOn } from "@/core/welfare";
+import { theWord, wordInputOf } from "@/core/word";
 import { LADDER_ID, longSessionEvents, longSessionPlan } from "@/tests/support/long-session";
 import { arithmeticMs } from "./yardstick";
 

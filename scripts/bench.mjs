@@ -1,5 +1,5 @@
 // npm run bench: the figures the project promises, measured on this machine. --json prints only JSON;
-// --only NAME measures one part: analyse, events, rules, word, editor, script or pads.
+// --only NAME measures one part: analyse, events, rules, word, editor, script, pads or house; --trials N makes the house of one size.
 import { spawn, spawnSync } from "node:child_process";
 import { createWriteStream, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
@@ -7,6 +7,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { performance } from "node:perf_hooks";
 import { gzipSync } from "node:zlib";
+import { benchHouse, HOUSE_SIZES } from "./bench-house.mjs";
 import { secondsInR } from "./bench-in-r.mjs";
 import { ensureInstalled, ROOT } from "./bootstrap.mjs";
 import { CHROMIUM_ARGUMENTS, ensureChromium } from "./chromium.mjs";
@@ -18,12 +19,13 @@ process.chdir(ROOT);
 ensureInstalled();
 const executablePath = ensureChromium();
 const jsonOnly = process.argv.includes("--json");
-const PARTS = ["analyse", "events", "rules", "word", "editor", "script", "pads"];
+const PARTS = ["analyse", "events", "rules", "word", "editor", "script", "pads", "house"];
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : null;
 if (only !== null && !PARTS.includes(only)) {
   process.stderr.write(`--only takes one of ${PARTS.join(", ")}.\n`);
   process.exit(2);
 }
+const houseSizes = process.argv.includes("--trials") ? [Number(process.argv[process.argv.indexOf("--trials") + 1])] : HOUSE_SIZES;
 const wanted = (part) => only === null || only === part;
 const say = (text) => process.stderr.write(`${text}\n`);
 const { chromium } = await import("@playwright/test");
@@ -377,7 +379,7 @@ async function fiftyRecorders() {
   const { default: sqlite3 } = await import("sqlite3");
   const database = new sqlite3.Database(join(folder, "own.sqlite"), sqlite3.OPEN_READONLY);
   const stored = await new Promise((resolve) =>
-    database.get("SELECT COUNT(*) AS n FROM event WHERE recorder LIKE 'bench:%' AND type = 'signal'", (_, row) => resolve(row.n)),
+    database.get("SELECT COUNT(*) AS n FROM event_log WHERE recorder LIKE 'bench:%' AND type = 'signal'", (_, row) => resolve(row.n)),
   );
   database.close();
   const sent = recorders.reduce((sum, one) => sum + one.sent, 0);
@@ -454,6 +456,7 @@ async function millionRows() {
 }
 
 try {
+  if (wanted("house")) await benchHouse({ say, figure, quantile, sizes: houseSizes });
   if (wanted("analyse")) await millionRows();
   if (wanted("events")) await fiftyRecorders();
   const browser = await chromium.launch({ executablePath, args: CHROMIUM_ARGUMENTS });

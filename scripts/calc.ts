@@ -1,4 +1,4 @@
-import { CALCULATIONS, CalcInputError } from "@/core/formats";
+import { CALCULATIONS, CalcInputError } from "@/core/calc";
 
 /** Reads one JSON value on standard input and prints one. Exit status 2 where the name or the input is wrong. */
 async function readInput(): Promise<string> {
@@ -19,7 +19,7 @@ try {
   }
   process.stdout.write(`${JSON.stringify(calculation(input))}\n`);
 } catch (error) {
-  if (!(error instanceof CalcInputError)) throw error;
+  if (!(error instanceof Error && "code" in error && error.code === "calc-input")) throw error;
   console.error(error.message);
   process.exitCode = 2;
 }

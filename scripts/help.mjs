@@ -17,7 +17,8 @@ Every measure of a trials.csv or an events.csv, as JSON.
 One function of the core: JSON in, JSON out. Without a name it lists them.`,
   bench: `npm run bench [-- OPTIONS]
 The figures the project promises, each with a yardstick measured in the same run.
-  --only NAME   one part: analyse, events, rules, word, editor, script or pads
+  --only NAME   one part: analyse, events, rules, word, editor, script, pads or house
+  --trials N    the house of one size instead of 10 000, 100 000 and 1 000 000
   --json        prints only JSON`,
   backup: `npm run backup [-- FILE] [OPTIONS]
 A checked copy of the data, also while the program runs.
@@ -31,6 +32,13 @@ ${DATA}`,
   purge: `npm run -s purge [-- OPTIONS]
 Empties the bin at once and for good. Stop the program first.
 ${DATA}`,
+  "large-yard": `npm run -s large-yard -- FILE.sqlite [OPTIONS]
+An invented yard of many years, for measuring; its caches are made at the end.
+  --trials N    a million where it is not said; --horses 40, --sessions, --years 10 likewise`,
+  derived: `npm run -s derived
+Prints what is derived from the events of the demo and of 200 random sessions, a line each, to compare two versions by.`,
+  docs: `npm run docs
+Writes the pages and drawings of docs/ that follow from the code.`,
   faults: `npm run faults
 Kills, full disks, locks and hostile bodies, at length. npm run fuzz: the bodies alone.`,
   test: `npm test [-- OPTIONS]

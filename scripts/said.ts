@@ -1,4 +1,4 @@
-import { StoreFileError, storeFailure } from "@/store";
+import { isOfCode, storeFailure } from "@/store";
 
 /** Ends a command with a sentence for the person who ran it. */
 export function fail(...lines: string[]): never {
@@ -8,7 +8,7 @@ export function fail(...lines: string[]): never {
 
 /** An error as a sentence with what to do, where it is of a kind a person meets; null where it is a fault of the program. */
 export function sentenceOf(error: unknown): string | null {
-  if (error instanceof StoreFileError) return error.message;
+  if (isOfCode(error, "store-file")) return error.message;
   switch (storeFailure(error)) {
     case "full":
       return "The disk is full. Nothing was changed. Make room and start again.";

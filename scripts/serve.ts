@@ -4,6 +4,7 @@ import { createRequire } from "node:module";
 import { dirname } from "node:path";
 import { populateDemo } from "@/demo/populate";
 import {
+  catchUp,
   closeStore,
   hasSampleData,
   listHorses,
@@ -19,6 +20,9 @@ import { gated, type Handler, refuseUpgrade } from "./gate";
 import { portInUse, takeLock } from "./lock";
 import { fail, saidPlainly } from "./said";
 import { answerTaps, isTaps } from "./short-way";
+
+/** So many sessions behind their events are summed up in passing. */
+const FEW_BEHIND = 20;
 
 /** What has been in the bin for too long is swept out this often, also by a server that runs for months. */
 const SWEEP_EVERY_MS = 6 * 3_600_000;
@@ -100,6 +104,7 @@ async function serve(): Promise<void> {
     say("The data cannot be written just now: the disk may be full or held by another program. What is there can be looked at.");
   }
   lock.announce({ port, pid: process.pid });
+  await sumUpMany(store);
   // The pages use this same open store, so that the process has one writer.
   Object.assign(globalThis, { deftStore: Promise.resolve(store) });
 
@@ -127,7 +132,7 @@ async function serve(): Promise<void> {
   }
   say(`Deft Tether is running on http://127.0.0.1:${port}`);
   say(kind === "demo" ? "This is the demo yard: invented data in its own file. Stop with Ctrl+C." : "Your own data. Stop with Ctrl+C.");
-  void store.caches.catchUp().catch((error: unknown) => console.error(error));
+  store.caches.catchUp();
   const sweep = () => void purgeExpired(store).catch((error: unknown) => console.error(error));
   sweep();
   setInterval(sweep, SWEEP_EVERY_MS).unref();
@@ -138,6 +143,24 @@ async function serve(): Promise<void> {
   };
   process.once("SIGINT", stop);
   process.once("SIGTERM", stop);
+}
+
+/** After a change of version all sums are made anew: better before the doors open than page by page behind them. */
+async function sumUpMany(store: Store): Promise<void> {
+  const behind = await store.models.stale.count();
+  if (behind <= FEW_BEHIND) return;
+  say(`The sums of ${behind} sessions are made anew, once.`);
+  let said = 0;
+  try {
+    await catchUp(store, (done) => {
+      if (done - said < behind / 5) return;
+      said = done;
+      say(`${done} of ${behind} done.`);
+    });
+  } catch (error) {
+    // The pages work them out by themselves, as far as that goes.
+    console.error(error);
+  }
 }
 
 await saidPlainly(serve);

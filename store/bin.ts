@@ -1,6 +1,9 @@
 import { Op, QueryTypes, type Transaction } from "sequelize";
+import type { StruckNote } from "@/core/record";
 import { BIN_DAYS, BIN_KINDS, type BinKind, type GoesWith } from "@/core/schemas";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
+import { dropKept, markStale, overlay } from "./caches";
+import { packId } from "./ids";
 import type { Binnable } from "./models";
 import { ConflictError, NotFoundError, plain } from "./rows";
 import type { Store, StoreParts } from "./store";
@@ -38,7 +41,7 @@ export async function goesWith(store: Store, kind: BinKind, id: string): Promise
         ladders: await models.ladder.unscoped().count({ where: { ...of, ...alike } }),
         chains: await models.chain.unscoped().count({ where: { ...of, ...alike } }),
         sessions: await count(
-          "SELECT COUNT(*) AS n FROM session s WHERE s.horse_id = :id AND (s.binned_ms IS NULL OR s.binned_with = :id) AND EXISTS (SELECT 1 FROM event e WHERE e.session_id = s.id)",
+          "SELECT COUNT(*) AS n FROM session s WHERE s.horse_id = :id AND (s.binned_ms IS NULL OR s.binned_with = :id) AND EXISTS (SELECT 1 FROM event e WHERE e.session_no = s.no)",
         ),
         restrictions: await models.restriction.count({ where: of }),
       };
@@ -49,7 +52,7 @@ export async function goesWith(store: Store, kind: BinKind, id: string): Promise
           "SELECT COUNT(DISTINCT c.id) AS n FROM chain c JOIN chain_link l ON l.chain_id = c.id WHERE l.ladder_id = :id AND (c.binned_ms IS NULL OR c.binned_with = :id)",
         ),
         sessionsStay: await count(
-          "SELECT COUNT(DISTINCT b.session_id) AS n FROM block b JOIN session s ON s.id = b.session_id WHERE b.ladder_id = :id AND s.binned_ms IS NULL",
+          "SELECT COUNT(DISTINCT b.session_no) AS n FROM block b WHERE b.ladder_no = (SELECT no FROM cache_key WHERE id = :id)",
         ),
       };
     case "person":
@@ -69,9 +72,16 @@ export async function goesWith(store: Store, kind: BinKind, id: string): Promise
 }
 
 /** The sums of sessions in the bin count nowhere; they are worked out anew when a session comes back. */
-async function dropCaches({ sequelize }: StoreParts, transaction: Transaction): Promise<void> {
-  for (const table of ["session_summary", "block", "rung_side_summary"])
-    await sequelize.query(`DELETE FROM ${table} WHERE session_id IN (SELECT id FROM session WHERE binned_ms IS NOT NULL)`, { transaction });
+async function dropCaches(store: StoreParts, transaction: Transaction): Promise<void> {
+  const rows = await store.sequelize.query<{ no: number }>("SELECT no FROM session WHERE binned_ms IS NOT NULL", {
+    type: QueryTypes.SELECT,
+    transaction,
+  });
+  await dropKept(
+    store,
+    rows.map(({ no }) => no),
+    transaction,
+  );
 }
 
 /** Puts something in the bin with what goes with it. @throws NotFoundError where there is no such thing, or it lies there already. */
@@ -120,6 +130,10 @@ export async function bringBack(store: Store, kind: BinKind, id: string): Promis
     const why = await hangsOn(store, kind, plain(row) as unknown as Record<string, unknown>, transaction);
     if (why !== null) throw new ConflictError(why);
     const back = { binned_ms: null, binned_with: null };
+    const nos = (await store.models.session.unscoped().findAll({ where: { [Op.or]: [{ id }, { binned_with: id }] }, transaction })).map(
+      (one) => plain(one).no,
+    );
+    await markStale(store, nos, transaction);
     await tableOf(store, kind).unscoped().update(back, { where: { id }, transaction });
     for (const one of ["ladder", "chain", "session"] as const)
       await tableOf(store, one)
@@ -128,22 +142,36 @@ export async function bringBack(store: Store, kind: BinKind, id: string): Promis
   });
 }
 
-/** Notes that were struck and not brought back, with when. */
-const STRUCK_NOTES = `SELECT n.id AS id, json_extract(n.payload, '$.text') AS text, n.session_id AS session_id, h.name AS horse, c.received_ms AS struck_ms
-  FROM event c JOIN event n ON n.id = json_extract(c.payload, '$.event') AND n.type = 'note'
-  JOIN session s ON s.id = n.session_id AND s.binned_ms IS NULL JOIN horse h ON h.id = s.horse_id
-  WHERE c.type = 'correct' AND json_extract(c.payload, '$.strike') = 1
-  AND NOT EXISTS (SELECT 1 FROM event b WHERE b.session_id = c.session_id AND b.type = 'correct'
-    AND json_extract(b.payload, '$.event') = n.id AND json_extract(b.payload, '$.strike') = 0 AND b.position > c.position)
-  AND NOT EXISTS (SELECT 1 FROM event u WHERE u.session_id = c.session_id AND u.type = 'undo' AND json_extract(u.payload, '$.event') = c.id)
-  GROUP BY n.id`;
-
-interface StruckNote {
+interface StruckNoteInBin {
   readonly id: string;
   readonly text: string;
   readonly session_id: string;
   readonly horse: string;
   readonly struck_ms: number;
+}
+
+/** Notes that were struck and not brought back, with when the correction that struck them came. */
+async function struckNotes(store: StoreParts, transaction?: Transaction): Promise<StruckNoteInBin[]> {
+  const behind = await overlay(store, null);
+  const rows = await store.sequelize.query<{ no: number; session_id: string; horse: string; struck_notes: string | null }>(
+    `SELECT s.no, s.id AS session_id, h.name AS horse, c.struck_notes FROM session_summary c JOIN session s ON s.no = c.session_no
+     JOIN horse h ON h.id = s.horse_id WHERE c.struck_notes IS NOT NULL AND s.binned_ms IS NULL
+     UNION ALL SELECT s.no, s.id, h.name, NULL FROM session s JOIN horse h ON h.id = s.horse_id
+     WHERE s.no IN (SELECT value FROM json_each($behind)) AND s.binned_ms IS NULL`,
+    { bind: { behind: JSON.stringify([...behind.keys()]) }, type: QueryTypes.SELECT, transaction },
+  );
+  const found: StruckNoteInBin[] = [];
+  const seen = new Set<string>();
+  for (const { no, session_id, horse, struck_notes } of rows) {
+    const struck = JSON.parse((behind.has(no) ? behind.get(no)?.summary.struck_notes : struck_notes) ?? "[]") as StruckNote[];
+    for (const { note, by, text } of struck) {
+      if (seen.has(note)) continue;
+      seen.add(note);
+      const strike = await store.models.event.findOne({ attributes: ["received_ms"], where: { id: packId(by) }, transaction });
+      if (strike !== null) found.push({ id: note, text, session_id, horse, struck_ms: Number(strike.get("received_ms")) });
+    }
+  }
+  return found;
 }
 
 /** A note in the bin is brought back by a correction of its session, so it says which. */
@@ -155,7 +183,7 @@ export interface BinnedNote extends Binned {
 /** Everything in the bin by itself, newest first; what went with something lies under it. */
 export async function listBin(store: Store): Promise<(Binned | BinnedNote)[]> {
   const found: (Binned | BinnedNote)[] = [];
-  const { models, sequelize } = store;
+  const { models } = store;
   const horseName = async (id: unknown) => String((await models.horse.unscoped().findByPk(String(id)))?.get("name") ?? "");
   for (const kind of BIN_KINDS) {
     const where = { binned_ms: { [Op.not]: null }, binned_with: null };
@@ -174,7 +202,7 @@ export async function listBin(store: Store): Promise<(Binned | BinnedNote)[]> {
       });
     }
   }
-  for (const { id, text, session_id, horse, struck_ms } of await sequelize.query<StruckNote>(STRUCK_NOTES, { type: QueryTypes.SELECT }))
+  for (const { id, text, session_id, horse, struck_ms } of await struckNotes(store))
     found.push({
       kind: "note",
       id,
@@ -199,12 +227,15 @@ export async function purgeBin(store: Store, upToMs: number): Promise<number> {
   let gone = 0;
   await store.writer.write(async (transaction) => {
     const run = (sql: string, replacements: Record<string, unknown> = {}) => sequelize.query(sql, { replacements, transaction });
-    const notes = (await sequelize.query<StruckNote>(STRUCK_NOTES, { type: QueryTypes.SELECT, transaction })).filter(
-      ({ struck_ms }) => struck_ms <= upToMs,
-    );
-    for (const { id } of notes) {
-      await run("DELETE FROM event WHERE type = 'correct' AND json_extract(payload, '$.event') = :id", { id });
-      await run("DELETE FROM event WHERE id = :id", { id });
+    const notes = (await struckNotes(store, transaction)).filter(({ struck_ms }) => struck_ms <= upToMs);
+    for (const { id, session_id } of notes) {
+      const session = "(SELECT no FROM session WHERE id = :session_id)";
+      await run(`DELETE FROM event WHERE session_no = ${session} AND type = 'correct' AND json_extract(payload, '$.event') = :id`, {
+        id,
+        session_id,
+      });
+      await run(`DELETE FROM event WHERE session_no = ${session} AND id = :packed`, { packed: packId(id), session_id });
+      await run(`INSERT OR IGNORE INTO stale (session_no) VALUES (${session})`, { session_id });
     }
     gone += notes.length;
     for (const kind of ["session", "chain", "ladder", "horse", "person", "place", "kit"] as const) {

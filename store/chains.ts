@@ -4,7 +4,7 @@ import type { ChainDirection, ChainLink } from "@/core/behaviour";
 import type { ChainInput } from "@/core/schemas";
 import { getHorse } from "./horses";
 import { getLadder } from "./ladders";
-import { NotFoundError, plain } from "./rows";
+import { NotFoundError, plain, rowsOf } from "./rows";
 import type { Store } from "./store";
 
 /** A chain of behaviours of one horse, its links in the order they are asked. */
@@ -18,10 +18,11 @@ export interface StoredChain {
 
 /** A horse's chains, oldest first. */
 export async function listChains(store: Store, horseId: string): Promise<StoredChain[]> {
-  const rows = (await store.models.chain.findAll({ where: { horse_id: horseId }, order: [["created_ms", "ASC"]] })).map(plain);
-  const links = (await store.models.chainLink.findAll({ where: { chain_id: rows.map(({ id }) => id) }, order: [["position", "ASC"]] })).map(
-    plain,
-  );
+  const rows = await rowsOf(store.models.chain, "horse_id = :horse ORDER BY created_ms", { horse: horseId });
+  const links =
+    rows.length === 0
+      ? []
+      : await rowsOf(store.models.chainLink, "chain_id IN (:ids) ORDER BY position", { ids: rows.map(({ id }) => id) });
   return rows.map(({ id, name, direction }) => ({
     id,
     horseId,

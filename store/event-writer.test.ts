@@ -32,7 +32,7 @@ const batch = (events: readonly SessionEvent[], recorder = "phone:a") => ({ reco
 /** What another program would find in the file. */
 const idsOnDisk = () =>
   withRaw(store.file, "read", async (database) =>
-    (await database.all<{ id: string }>("SELECT id FROM event ORDER BY id")).map(({ id }) => id),
+    (await database.all<{ id: string }>("SELECT id FROM event_log ORDER BY id")).map(({ id }) => id),
   );
 const idsOf = (events: readonly SessionEvent[]) => events.map(({ id }) => id).sort();
 
@@ -41,7 +41,7 @@ const failCommitsOfBad = () =>
   withRaw(store.file, "write", (database) =>
     database.exec(`CREATE TABLE promised (id INTEGER PRIMARY KEY);
       CREATE TABLE promise (id INTEGER REFERENCES promised (id) DEFERRABLE INITIALLY DEFERRED);
-      CREATE TRIGGER break_promise AFTER INSERT ON event WHEN NEW.recorder = 'bad' BEGIN INSERT INTO promise VALUES (1); END;`),
+      CREATE TRIGGER break_promise AFTER INSERT ON event WHEN (SELECT recorder FROM source WHERE no = NEW.source_no) = 'bad' BEGIN INSERT INTO promise VALUES (1); END;`),
   );
 
 describe("a COMMIT that fails", () => {
@@ -130,19 +130,41 @@ describe("a statement that fails", () => {
   });
 });
 
+describe("where a tap came from", () => {
+  it("is written down with it, and for nothing that is refused", async () => {
+    const sources = () => store.models.source.count();
+    const [first, second] = taps(2);
+    if (first === undefined || second === undefined) throw new Error("two taps");
+    await store.events.append(batch([first]));
+    expect(await sources()).toBe(1);
+    // The same tap from another phone is a conflict, in the store and in one batch; an unknown session is refused.
+    const elsewhere = { ...first, recorder: "phone:other" };
+    await expect(store.events.append(batch([elsewhere]))).rejects.toBeInstanceOf(EventConflictError);
+    await expect(store.events.append(batch([second, { ...second, recorder: "phone:third" }]))).rejects.toBeInstanceOf(EventConflictError);
+    await expect(store.events.append(batch([{ ...second, session: testId(5), recorder: "phone:fourth" }]))).rejects.toThrow();
+    expect(await sources()).toBe(1);
+    await store.events.append(batch([second, { ...second, id: testId(77), seq: 9, recorder: "phone:fifth" }]));
+    expect(await sources()).toBe(2);
+    expect(await store.models.eventLog.count({ where: { recorder: "phone:fifth" } })).toBe(1);
+  });
+});
+
 describe("the same id", () => {
   it("with the same event is known; with another one it is a conflict, said, and the first stays", async () => {
     const events = taps(3);
     await store.events.append(batch(events));
     const [first, second, third] = events;
     if (first === undefined || second === undefined || third === undefined) throw new Error("three taps");
-    expect(await store.events.append(batch([{ ...first, payload: { ...first.payload } }]))).toMatchObject({ saved: 0, known: 1 });
+    expect(await store.events.append(batch([{ ...first, payload: { ...first.payload } } as SessionEvent]))).toMatchObject({
+      saved: 0,
+      known: 1,
+    });
     for (const other of [
       { ...second, payload: { other: 1 } },
       { ...second, wall_ms: second.wall_ms + 1 },
       { ...second, type: "release" as const },
     ]) {
-      const caught = await store.events.append(batch([first, other])).catch((error: unknown) => error);
+      const caught = await store.events.append(batch([first, other as SessionEvent])).catch((error: unknown) => error);
       expect(caught).toBeInstanceOf(EventConflictError);
       expect((caught as EventConflictError).events).toEqual([second.id]);
     }

@@ -1,7 +1,9 @@
 import { isDeepStrictEqual } from "node:util";
-import { Op, QueryTypes, type Transaction } from "sequelize";
+import { Op, QueryTypes, type Sequelize, type Transaction } from "sequelize";
 import type { SessionEvent } from "@/core/schemas";
+import { markStale } from "./caches";
 import { storeFailure } from "./failure";
+import { packId, unpackId } from "./ids";
 import type { EventRow, Models } from "./models";
 import { plain } from "./rows";
 import type { Writer } from "./writer";
@@ -22,7 +24,7 @@ export interface BatchReceipt {
 
 /** Thrown where a batch names a session the store does not have. */
 export class UnknownSessionError extends Error {
-  override readonly name = "UnknownSessionError";
+  readonly code = "unknown-session";
   constructor(readonly sessions: readonly string[]) {
     super("The store has no such session.");
   }
@@ -30,7 +32,7 @@ export class UnknownSessionError extends Error {
 
 /** Thrown where an event comes again under its id but says something else: neither may silently win. */
 export class EventConflictError extends Error {
-  override readonly name = "EventConflictError";
+  readonly code = "event-conflict";
   constructor(readonly events: readonly string[]) {
     super("A tap under this id is saved already and says something else.");
   }
@@ -53,11 +55,13 @@ const ROWS_AT_ONCE = 2000;
 /** Half of a character pair, as a name cut short may end in, would come back from the disk as another one. */
 const wellFormed = (text: string) => (/[\ud800-\udfff]/.test(text) ? Buffer.from(text, "utf8").toString("utf8") : text);
 
-const rowOf = (event: SessionEvent, receivedMs: number): EventRow => ({
-  id: event.id,
-  session_id: event.session,
-  recorder: wellFormed(event.recorder),
-  load: event.load,
+/** What tells one source from another. */
+const sourceKey = ({ recorder, load }: { readonly recorder: string; readonly load: string }) => `${load} ${wellFormed(recorder)}`;
+
+const rowOf = (event: SessionEvent, sessionNo: number, sourceNo: number, receivedMs: number): EventRow => ({
+  id: packId(event.id),
+  session_no: sessionNo,
+  source_no: sourceNo,
   seq: event.seq,
   mono_ms: event.mono_ms,
   wall_ms: event.wall_ms,
@@ -68,15 +72,7 @@ const rowOf = (event: SessionEvent, receivedMs: number): EventRow => ({
 
 /** Whether two rows under one id are the same event. When it was received is no part of it. */
 function sameEvent(a: EventRow, b: EventRow): boolean {
-  const facts = ({ session_id, recorder, load, seq, mono_ms, wall_ms, type }: EventRow) => [
-    session_id,
-    recorder,
-    load,
-    seq,
-    mono_ms,
-    wall_ms,
-    type,
-  ];
+  const facts = ({ session_no, source_no, seq, mono_ms, wall_ms, type }: EventRow) => [session_no, source_no, seq, mono_ms, wall_ms, type];
   return (
     isDeepStrictEqual(facts(a), facts(b)) &&
     (a.payload === b.payload || isDeepStrictEqual(JSON.parse(a.payload) as unknown, JSON.parse(b.payload) as unknown))
@@ -110,16 +106,19 @@ export class EventWriter {
   /** How far the events reach after the last commit, and the offsets it left; null and empty where that is not known. */
   private reach: number | null = null;
   private readonly offsets = new Map<string, number>();
-  private readonly listeners: ((sessions: readonly string[]) => void)[] = [];
+  /** Numbers of sources this process has seen; they are never changed. */
+  private readonly sources = new Map<string, number>();
+  private readonly listeners: (() => void)[] = [];
 
   constructor(
+    private readonly sequelize: Sequelize,
     private readonly models: Models,
     private readonly writer: Writer,
     private readonly now: () => number,
   ) {}
 
-  /** Tells which sessions have new events, each time after their commit. */
-  onSaved(listener: (sessions: readonly string[]) => void): void {
+  /** Tells that sessions have new events, each time after their commit. */
+  onSaved(listener: () => void): void {
     this.listeners.push(listener);
   }
 
@@ -177,37 +176,80 @@ export class EventWriter {
   private forget(): void {
     this.reach = null;
     this.offsets.clear();
+    this.sources.clear();
   }
 
   private settle(group: readonly Waiting[], outcomes: readonly Outcome[]): void {
-    const touched = new Set<string>();
-    for (const [i, { batch, done, failed }] of group.entries()) {
+    let saved = false;
+    for (const [i, { done, failed }] of group.entries()) {
       const outcome = outcomes[i];
       if (outcome === undefined) failed(new Error("The batch was not answered."));
       else if ("error" in outcome) failed(outcome.error);
       else {
         done(outcome.receipt);
-        for (const { session } of batch.events) touched.add(session);
+        saved = true;
       }
     }
-    if (touched.size > 0) for (const listener of this.listeners) listener([...touched]);
+    if (saved) for (const listener of this.listeners) listener();
   }
 
-  /** Which of these sessions exist. */
-  private async knownSessions(ids: readonly string[], transaction: Transaction): Promise<Set<string>> {
+  /** Which of these sessions exist, with their numbers. */
+  private async knownSessions(ids: readonly string[], transaction: Transaction): Promise<Map<string, number>> {
     // Taps of a session in the bin are kept too: it may come back.
     const found = await this.models.session
       .unscoped()
-      .findAll({ attributes: ["id"], where: { id: [...new Set(ids)] }, raw: true, transaction });
-    return new Set(found.map((row) => (row as unknown as { id: string }).id));
+      .findAll({ attributes: ["id", "no"], where: { id: [...new Set(ids)] }, raw: true, transaction });
+    return new Map(found.map((row) => row as unknown as { id: string; no: number }).map(({ id, no }) => [id, no]));
+  }
+
+  /**
+   * The numbers of the recorders and page loads these events come from. Those
+   * that have none yet get one below 0 for now: it is made when something of
+   * theirs is saved, since what is refused writes nothing.
+   */
+  private async sourcesOf(events: readonly SessionEvent[], transaction: Transaction) {
+    const wanted = new Map(events.map((event) => [sourceKey(event), { recorder: wellFormed(event.recorder), load: event.load }]));
+    if (this.sources.size > MOST_OFFSETS) this.sources.clear();
+    await this.lookUpSources(
+      [...wanted].flatMap(([key, { load }]) => (this.sources.has(key) ? [] : [load])),
+      transaction,
+    );
+    const unnamed = new Map([...wanted].filter(([key]) => !this.sources.has(key)).map(([key, source], i) => [key, { source, no: -1 - i }]));
+    const numberOf = (event: SessionEvent) => this.sources.get(sourceKey(event)) ?? unnamed.get(sourceKey(event))?.no ?? 0;
+    /** Gives these rows the numbers of their sources, making those there are not yet. */
+    const name = async (rows: readonly EventRow[]) => {
+      const used = new Set(rows.map(({ source_no }) => source_no));
+      const fresh = [...unnamed].filter(([, { no }]) => used.has(no));
+      if (fresh.length === 0) return;
+      await this.models.source.bulkCreate(
+        fresh.map(([, { source }]) => source),
+        { transaction },
+      );
+      await this.lookUpSources(
+        fresh.map(([, { source }]) => source.load),
+        transaction,
+      );
+      const named = new Map(fresh.map(([key, { no }]) => [no, this.sources.get(key)]));
+      for (const row of rows) row.source_no = named.get(row.source_no) ?? row.source_no;
+    };
+    return { numberOf, name };
+  }
+
+  private async lookUpSources(loads: readonly string[], transaction: Transaction): Promise<void> {
+    if (loads.length === 0) return;
+    for (const row of (await this.models.source.findAll({ where: { load: [...new Set(loads)] }, transaction })).map(plain))
+      if (row.no !== undefined) this.sources.set(sourceKey(row), row.no);
   }
 
   /** The events among these ids that the store has, by id. */
   private async storedEvents(ids: readonly string[], transaction: Transaction): Promise<Map<string, EventRow>> {
     const stored = new Map<string, EventRow>();
     for (let at = 0; at < ids.length; at += ROWS_AT_ONCE) {
-      const rows = await this.models.event.findAll({ where: { id: { [Op.in]: ids.slice(at, at + ROWS_AT_ONCE) } }, transaction });
-      for (const row of rows.map(plain)) stored.set(row.id, row);
+      const rows = await this.models.event.findAll({
+        where: { id: { [Op.in]: ids.slice(at, at + ROWS_AT_ONCE).map(packId) } },
+        transaction,
+      });
+      for (const row of rows.map(plain)) stored.set(unpackId(row.id), row);
     }
     return stored;
   }
@@ -220,6 +262,7 @@ export class EventWriter {
       transaction,
     );
     const rows = await this.storedEvents([...new Set(all.map(({ id }) => id))], transaction);
+    const sources = await this.sourcesOf(all, transaction);
     const receivedMs = this.now();
     const fresh: EventRow[] = [];
     const taken: EventBatch[] = [];
@@ -229,7 +272,7 @@ export class EventWriter {
       const own = new Map<string, EventRow>();
       const conflicts: string[] = [];
       for (const one of batch.events) {
-        const row = rowOf(one, receivedMs);
+        const row = rowOf(one, known.get(one.session) ?? -1, sources.numberOf(one), receivedMs);
         const there = rows.get(one.id) ?? own.get(one.id);
         if (there === undefined) own.set(one.id, row);
         else if (!sameEvent(there, row)) conflicts.push(one.id);
@@ -240,8 +283,11 @@ export class EventWriter {
       taken.push(batch);
       return { saved: own.size };
     });
+    await sources.name(fresh);
     for (let at = 0; at < fresh.length; at += ROWS_AT_ONCE) await event.bulkCreate(fresh.slice(at, at + ROWS_AT_ONCE), { transaction });
-    await this.keepClocks(taken, transaction);
+    const moved = await this.keepClocks(taken, transaction);
+    const touched = new Set([...fresh.map(({ session_no }) => session_no), ...moved.flatMap((id) => known.get(id) ?? [])]);
+    await markStale({ sequelize: this.sequelize }, [...touched], transaction);
     // Positions are given in turn and by this writer alone: they need be asked for once.
     const position = this.reach === null ? await eventReach(this.models, transaction) : this.reach + fresh.length;
     this.reach = position;
@@ -254,28 +300,26 @@ export class EventWriter {
 
   /**
    * Keeps each page load's clock offset, the newest one measured: a server
-   * clock that was wrong for a while must not bend times for good. Sessions
-   * whose offset moved are summed up again.
+   * clock that was wrong for a while must not bend times for good.
+   * @returns the sessions of these batches whose offset moved: they are to be summed up again.
    */
-  private async keepClocks(batches: readonly EventBatch[], transaction: Transaction): Promise<void> {
-    const { recorderClock, sessionSummary } = this.models;
+  private async keepClocks(batches: readonly EventBatch[], transaction: Transaction): Promise<string[]> {
+    const { recorderClock } = this.models;
     const offsets = new Map(
       batches.flatMap(({ recorder, clocks }) => Object.entries(clocks).map(([load, offset]) => [load, { recorder, offset }] as const)),
     );
-    if ([...offsets].every(([load, { offset }]) => this.offsets.get(load) === offset)) return;
+    if ([...offsets].every(([load, { offset }]) => this.offsets.get(load) === offset)) return [];
     const had = (await recorderClock.findAll({ where: { load: [...offsets.keys()] }, transaction })).map(plain);
     const before = new Map(had.map(({ load, offset_ms }) => [load, offset_ms]));
     const changed = [...offsets].filter(([load, { offset }]) => before.get(load) !== offset);
     if (this.offsets.size > MOST_OFFSETS) this.offsets.clear();
     for (const [load, { offset }] of offsets) this.offsets.set(load, offset);
-    if (changed.length === 0) return;
+    if (changed.length === 0) return [];
     await recorderClock.bulkCreate(
       changed.map(([load, { recorder, offset }]) => ({ load, recorder, offset_ms: offset })),
       { updateOnDuplicate: ["offset_ms"], transaction },
     );
     const moved = new Set(changed.filter(([load]) => before.has(load)).map(([load]) => load));
-    if (moved.size === 0) return;
-    const sessions = batches.flatMap(({ events }) => events.filter(({ load }) => moved.has(load)).map(({ session }) => session));
-    await sessionSummary.update({ last_position: -1 }, { where: { session_id: [...new Set(sessions)] }, transaction });
+    return batches.flatMap(({ events }) => events.filter(({ load }) => moved.has(load)).map(({ session }) => session));
   }
 }

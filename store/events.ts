@@ -1,20 +1,20 @@
-import { Op, type Transaction } from "sequelize";
+import { QueryTypes, type Transaction } from "sequelize";
 import type { SessionEvent } from "@/core/schemas";
-import type { EventRow } from "./models";
+import { unpackId } from "./ids";
 import { plain } from "./rows";
 import type { StoreParts } from "./store";
 
-const eventOf = (row: EventRow): SessionEvent => ({
-  id: row.id,
-  session: row.session_id,
-  recorder: row.recorder,
-  load: row.load,
-  seq: row.seq,
-  mono_ms: row.mono_ms,
-  wall_ms: row.wall_ms,
-  type: row.type as SessionEvent["type"],
-  payload: JSON.parse(row.payload) as Record<string, unknown>,
-});
+interface FoundEvent {
+  readonly position: number;
+  readonly id: Buffer | string;
+  readonly recorder: string;
+  readonly load: string;
+  readonly seq: number;
+  readonly mono_ms: number;
+  readonly wall_ms: number;
+  readonly type: string;
+  readonly payload: string;
+}
 
 /** Events of a session after a position, in the order they were saved, with the last position. */
 export async function eventsOfSession(
@@ -23,14 +23,88 @@ export async function eventsOfSession(
   after = 0,
   transaction?: Transaction,
 ): Promise<{ events: SessionEvent[]; position: number }> {
-  const rows = (
-    await store.models.event.findAll({
-      where: { session_id: sessionId, position: { [Op.gt]: after } },
-      order: [["position", "ASC"]],
-      transaction,
-    })
-  ).map(plain);
-  return { events: rows.map(eventOf), position: rows.at(-1)?.position ?? after };
+  const rows = await store.sequelize.query<FoundEvent>(
+    `SELECT e.position, e.id, o.recorder, o.load, e.seq, e.mono_ms, e.wall_ms, e.type, e.payload
+     FROM event e JOIN source o ON o.no = e.source_no
+     WHERE e.session_no = (SELECT no FROM session WHERE id = :session) AND e.position > :after ORDER BY e.position`,
+    { replacements: { session: sessionId, after }, type: QueryTypes.SELECT, transaction },
+  );
+  // A row was checked at the door, so it is the event it was saved from.
+  const events = rows.map(
+    ({ position: _, id, payload, ...row }) =>
+      ({ ...row, id: unpackId(id), session: sessionId, payload: JSON.parse(payload) }) as unknown as SessionEvent,
+  );
+  return { events, position: rows.at(-1)?.position ?? after };
+}
+
+/** A session by its number and its id. */
+export interface NumberedSession {
+  readonly no: number;
+  readonly id: string;
+}
+
+type PackedEvent = [id: string, source: number, seq: number, mono: number, wall: number, type: string, payload: object];
+
+const withDashes = (hex: string) => `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`;
+
+/** The events of many sessions, and the clock offsets of the page loads that recorded them. */
+export interface EventsRead {
+  readonly bySession: ReadonlyMap<number, SessionEvent[]>;
+  readonly offsetMsByLoad: ReadonlyMap<string, number>;
+}
+
+/**
+ * The events of many sessions, by number. Each session comes out of the file
+ * as one text: rows that are taken over one by one cost more than all that is
+ * derived from them.
+ */
+export async function eventsOfSessions(
+  store: StoreParts,
+  sessions: readonly NumberedSession[],
+  transaction?: Transaction,
+): Promise<EventsRead> {
+  const nos = sessions.map(({ no }) => no);
+  const found = await store.sequelize.query<{ no: number; events: string }>(
+    `SELECT session_no AS no, '[' || group_concat('[' || CASE typeof(id) WHEN 'blob' THEN '"' || lower(hex(id)) || '"' ELSE json_quote(id || '!') END
+       || ',' || source_no || ',' || seq || ',' || printf('%!.17g', mono_ms) || ',' || printf('%!.17g', wall_ms) || ',"' || type || '",' || payload || ']') || ']' AS events
+     FROM event WHERE session_no IN (:nos) GROUP BY session_no`,
+    { replacements: { nos: nos.length === 0 ? [-1] : nos }, type: QueryTypes.SELECT, transaction },
+  );
+  const packed = found.map(({ no, events }) => [no, JSON.parse(events) as PackedEvent[]] as const);
+  const used = new Set<number>();
+  for (const [, events] of packed) for (const event of events) used.add(event[1]);
+  const rows = await store.sequelize.query<{ no: number; recorder: string; load: string; offset_ms: number | null }>(
+    `SELECT o.no, o.recorder, o.load, c.offset_ms FROM json_each($used) j CROSS JOIN source o ON o.no = j.value
+     LEFT JOIN recorder_clock c ON c.load = o.load`,
+    { bind: { used: JSON.stringify([...used]) }, type: QueryTypes.SELECT, transaction },
+  );
+  const sources = new Map(rows.map((row) => [row.no, row]));
+  const ids = new Map(sessions.map(({ no, id }) => [no, id]));
+  const bySession = new Map<number, SessionEvent[]>();
+  for (const [no, events] of packed) {
+    const session = ids.get(no) ?? "";
+    bySession.set(
+      no,
+      events.map(([id, source, seq, mono_ms, wall_ms, type, payload]) => {
+        const from = sources.get(source);
+        return {
+          id: id.endsWith("!") ? id.slice(0, -1) : withDashes(id),
+          session,
+          recorder: from?.recorder ?? "",
+          load: from?.load ?? "",
+          seq,
+          mono_ms,
+          wall_ms,
+          type,
+          payload,
+        } as SessionEvent;
+      }),
+    );
+  }
+  return {
+    bySession,
+    offsetMsByLoad: new Map(rows.flatMap(({ load, offset_ms }) => (offset_ms === null ? [] : [[load, offset_ms] as const]))),
+  };
 }
 
 /** The clock offsets of the page loads that recorded a session's events. */

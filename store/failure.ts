@@ -1,3 +1,11 @@
+/** Which constraint of a table a write broke, or null where it is something else. */
+export function brokenConstraint(error: unknown): "foreign-key" | "unique" | null {
+  const parent: unknown = error instanceof Error && "parent" in error ? error.parent : error;
+  if (!(parent instanceof Error) || !("code" in parent) || parent.code !== "SQLITE_CONSTRAINT") return null;
+  if (parent.message.includes("FOREIGN KEY")) return "foreign-key";
+  return /UNIQUE|PRIMARY KEY/.test(parent.message) ? "unique" : null;
+}
+
 /** What kept the store from doing a thing, as far as its user can do something about it. */
 export type StoreFailure = "held" | "full" | "unwritable" | "damaged";
 

@@ -1,22 +1,22 @@
 import { v4 as newId } from "uuid";
-import { tellApart } from "@/core/know";
+import { sameName, tellApart } from "@/core/know";
 import type { AwayInput, HorseInput, RestingInput, RestrictionInput } from "@/core/schemas";
 import type { Restriction, RestrictionKind } from "@/core/welfare";
 import type { HorsePhotoRow, HorseRow, RestrictionRow } from "./models";
-import { NotFoundError, pick, plain } from "./rows";
+import { NotFoundError, pick, plain, rowsOf } from "./rows";
 import type { Store } from "./store";
 
 /** All horses by name. */
 export async function listHorses(store: Store): Promise<HorseRow[]> {
-  const rows = await store.models.horse.findAll();
-  return rows.map(plain).sort((a, b) => a.name.localeCompare(b.name) || a.created_ms - b.created_ms);
+  const rows = await rowsOf(store.models.horse);
+  return rows.sort((a, b) => a.name.localeCompare(b.name) || a.created_ms - b.created_ms);
 }
 
 /** @throws NotFoundError where there is no such horse. */
 export async function getHorse(store: Store, id: string): Promise<HorseRow> {
-  const row = await store.models.horse.findByPk(id);
-  if (row === null) throw new NotFoundError("There is no such horse.");
-  return plain(row);
+  const [row] = await rowsOf(store.models.horse, "id = :id", { id });
+  if (row === undefined) throw new NotFoundError("There is no such horse.");
+  return row;
 }
 
 const HORSE_COLUMNS = [
@@ -75,25 +75,40 @@ export async function setAway(store: Store, id: string, away: AwayInput | null):
   await store.writer.write((transaction) => store.models.horse.update(columns, { where: { id }, transaction }));
 }
 
+/** A horse as core tells it from others of its name. */
+export const asNamed = ({ id, name, sex, birth_year, kind, created_ms }: HorseRow) => ({
+  id,
+  name,
+  sex,
+  birthYear: birth_year,
+  kind,
+  createdMs: created_ms,
+});
+
 /** What to write after each horse's name where another has the same one; see {@link tellApart}. */
-export async function namesApart(store: Store): Promise<Map<string, string>> {
-  const horses = await listHorses(store);
-  return tellApart(
-    horses.map(({ id, name, sex, birth_year, kind, created_ms }) => ({
-      id,
-      name,
-      sex,
-      birthYear: birth_year,
-      kind,
-      createdMs: created_ms,
-    })),
-  );
+export const namesApart = async (store: Store): Promise<Map<string, string>> => tellApart((await listHorses(store)).map(asNamed));
+
+/** The same of one horse: only those of its own name are looked at. */
+export async function nameApart(store: Store, horse: HorseRow): Promise<string> {
+  const alike = (await rowsOf(store.models.horse)).filter(({ name }) => sameName(name, horse.name));
+  return alike.length < 2 ? "" : (tellApart(alike.map(asNamed)).get(horse.id) ?? "");
+}
+
+const endingFirst = (a: RestrictionRow, b: RestrictionRow) =>
+  (a.until_day ?? "9999").localeCompare(b.until_day ?? "9999") || a.created_ms - b.created_ms;
+
+/** Every horse's restrictions, by horse, the one that ends first first. */
+export async function restrictionsByHorse(store: Store): Promise<ReadonlyMap<string, readonly RestrictionRow[]>> {
+  const found = new Map<string, RestrictionRow[]>();
+  for (const row of (await rowsOf(store.models.restriction)).sort(endingFirst))
+    found.set(row.horse_id, [...(found.get(row.horse_id) ?? []), row]);
+  return found;
 }
 
 /** A horse's restrictions, the one that ends first first. */
 export async function listRestrictions(store: Store, horseId: string): Promise<RestrictionRow[]> {
-  const rows = (await store.models.restriction.findAll({ where: { horse_id: horseId } })).map(plain);
-  return rows.sort((a, b) => (a.until_day ?? "9999").localeCompare(b.until_day ?? "9999") || a.created_ms - b.created_ms);
+  const rows = await rowsOf(store.models.restriction, "horse_id = :horse", { horse: horseId });
+  return rows.sort(endingFirst);
 }
 
 /** Adds a restriction and gives its id. @throws NotFoundError where there is no such horse. */

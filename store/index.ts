@@ -1,21 +1,34 @@
 export { type Binned, type BinnedNote, bringBack, goesWith, listBin, purgeBin, purgeExpired, putInBin } from "./bin";
-export { rebuildCaches, refreshCaches } from "./caches";
+export { catchUp, rebuildCaches } from "./caches";
 export { addChain, listChains, type StoredChain, updateChain } from "./chains";
 export { type BatchReceipt, type EventBatch, EventConflictError, eventReach, UnknownSessionError } from "./event-writer";
 export { clockOffsets, eventsOfSession } from "./events";
+export {
+  evidenceForNextStart,
+  evidenceOfLadder,
+  evidenceOfLadders,
+  lastWorkedMs,
+  newestEvidence,
+  type RungEvidence,
+  rungEvidence,
+  rungEvidenceByVersion,
+} from "./evidence";
 export { type StoreFailure, storeFailure } from "./failure";
 export { copyStore, type Restored, removeStoreFile, restoreStore, StoreFileError } from "./file";
 export {
   addHorse,
   addRestriction,
+  asNamed,
   asRestriction,
   endRestriction,
   getHorse,
   getPhoto,
   listHorses,
   listRestrictions,
+  nameApart,
   namesApart,
   photoChangedMs,
+  restrictionsByHorse,
   setAway,
   setPhoto,
   setResting,
@@ -27,12 +40,18 @@ export {
   addLadder,
   asBehaviour,
   carriedRungs,
+  carriedRungsOf,
   getLadder,
   involvesOf,
+  isLadderConflict,
   LadderConflictError,
   type LadderVersion,
+  ladderHeads,
+  ladderNames,
+  laddersWithPlans,
   listLadders,
   listVersions,
+  plansOf,
   type StoredLadder,
   setLadderAway,
   updateLadder,
@@ -62,26 +81,20 @@ export {
   updateKit,
   updatePerson,
 } from "./people";
-export { addPlace, getPlace, listPlaces, type StoredPlace, updatePlace } from "./places";
+export { addPlace, getPlace, listPlaces, placeItems, type StoredPlace, updatePlace } from "./places";
 export { putSessionRight } from "./put-right";
-export { ConflictError, GoneError, NotFoundError } from "./rows";
+export { ConflictError, GoneError, isOfCode, NotFoundError } from "./rows";
 export { hasSampleData, removeSampleData } from "./sample";
+export { type ListedBlock, lastWorked, listSessions, type OpenSession, openSessions, type SessionWithSummary } from "./session-lists";
 export {
   addSession,
   addSessions,
   derivedSeconds,
-  evidenceOfLadder,
   getSession,
   type LoadedSession,
-  listSessions,
   loadSession,
   type NewSession,
-  type OpenSession,
-  openSessions,
-  type RungEvidence,
-  rungEvidence,
   type SessionOptions,
-  type SessionWithSummary,
 } from "./sessions";
-export { getWordSettings, setWordSettings } from "./settings";
+export { getSettings, setSettings } from "./settings";
 export { closeStore, copyBefore, type OpenOptions, openStore, readMeta, type Store, writeMeta } from "./store";

@@ -129,7 +129,7 @@ describe("the second migration", () => {
     ]);
     expect(await listRestrictions(grown, "h1")).toMatchObject([{ kind: "other", reason: "No circling until seen.", until_day: null }]);
     expect(await listRestrictions(grown, "h2")).toEqual([]);
-    const [session] = await listSessions(grown, "h1");
+    const [session] = await listSessions(grown, "h1", { limit: 200 });
     expect(session?.session).toMatchObject({ kind: "work", ladder_id: "l", start_rung: 2, kit: "[]" });
     // The old cache counted as stale: it was made anew from the events, which are all there.
     expect(session?.summary).toMatchObject({ n: 1, met: 1 });

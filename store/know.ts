@@ -1,8 +1,7 @@
-import { Op } from "sequelize";
+import { QueryTypes } from "sequelize";
 import type { KnowDigest } from "@/core/know";
-import type { SessionRow } from "./models";
-import { plain } from "./rows";
-import { withSummaries } from "./sessions";
+import { overlay } from "./caches";
+import type { SessionRow, SessionSummaryRow } from "./models";
 import type { Store } from "./store";
 
 /** A session with what it shows of the horse. */
@@ -16,17 +15,24 @@ export interface DigestedSession {
 
 /** What every session of a horse since a time shows of it, oldest first. Cost grows with the sessions asked for. */
 export async function digestsOfHorse(store: Store, horseId: string, sinceMs = 0): Promise<DigestedSession[]> {
-  const rows = await store.models.session.findAll({
-    where: { horse_id: horseId, created_ms: { [Op.gte]: sinceMs } },
-    order: [["created_ms", "ASC"]],
+  const behind = await overlay(store, horseId);
+  const rows = await store.sequelize.query<SessionRow & Pick<SessionSummaryRow, "started_ms" | "finished" | "seen" | "digest">>(
+    `SELECT s.*, c.started_ms, c.finished, c.seen, c.digest FROM session s LEFT JOIN session_summary c ON c.session_no = s.no
+     WHERE s.horse_id = :horse AND s.created_ms >= :since AND s.binned_ms IS NULL AND (c.seen = 1 OR s.no IN (:behind))
+     ORDER BY s.created_ms`,
+    { replacements: { horse: horseId, since: sinceMs, behind: [-1, ...behind.keys()] }, type: QueryTypes.SELECT },
+  );
+  return rows.flatMap((row) => {
+    const { started_ms, finished, seen, digest, ...session } = row;
+    const summary = behind.get(row.no)?.summary ?? { started_ms, finished, seen, digest };
+    if (!summary.seen) return [];
+    return [
+      {
+        session: { ...session, sample: Boolean(session.sample) },
+        startedMs: summary.started_ms ?? session.created_ms,
+        finished: Boolean(summary.finished),
+        digest: JSON.parse(summary.digest) as KnowDigest,
+      },
+    ];
   });
-  const loaded = await withSummaries(store, rows.map(plain));
-  return loaded
-    .filter(({ summary }) => Boolean(summary.seen))
-    .map(({ session, summary }) => ({
-      session,
-      startedMs: summary.started_ms ?? session.created_ms,
-      finished: Boolean(summary.finished),
-      digest: JSON.parse(summary.digest) as KnowDigest,
-    }));
 }

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from "node:util";
-import type { Transaction } from "sequelize";
+import { type Model, type ModelStatic, QueryTypes, type Transaction } from "sequelize";
 import { v4 as newId } from "uuid";
 import type { CuePhase } from "@/core/cues";
 import {
@@ -16,8 +16,8 @@ import type { MasteryRule } from "@/core/mastery";
 import type { BehaviourInput } from "@/core/schemas";
 import type { Strand, StrandValue } from "@/core/strands";
 import { getHorse } from "./horses";
-import type { BehaviourRow, LadderRow, LadderVersionRow, RungRow } from "./models";
-import { ConflictError, NotFoundError, plain } from "./rows";
+import type { BehaviourRow, CuePhaseRow, LadderRow, LadderVersionRow, RungRow, StrandRow } from "./models";
+import { ConflictError, isOfCode, NotFoundError, plain, rowsOf } from "./rows";
 import type { Store } from "./store";
 
 /** A ladder with one version of its plan. */
@@ -117,17 +117,70 @@ async function writeVersion(store: Store, ladderId: string, version: number, pla
   );
 }
 
-async function readPlan(store: Store, ladderId: string, version: number): Promise<LadderPlan> {
+/** One version of a ladder, as it is asked for. */
+interface VersionKey {
+  readonly ladder: string;
+  readonly version: number;
+}
+
+interface ReadVersion extends VersionKey {
+  readonly createdMs: number;
+  readonly plan: LadderPlan;
+}
+
+const byVersion = <Row extends { ladder_id: string; version: number }>(rows: readonly Row[]) => {
+  const found = new Map<string, Row[]>();
+  for (const row of rows) {
+    const key = `${row.version} ${row.ladder_id}`;
+    const list = found.get(key);
+    if (list === undefined) found.set(key, [row]);
+    else list.push(row);
+  }
+  return ({ ladder, version }: VersionKey) => found.get(`${version} ${ladder}`) ?? [];
+};
+
+/** The plans of these versions, or of every version of these ladders: four questions, whatever their number. */
+async function readPlans(store: Store, wanted: { readonly versions: readonly VersionKey[] } | { readonly ladders: readonly string[] }) {
   const { ladderVersion, strand, rung, cuePhase } = store.models;
-  const where = { ladder_id: ladderId, version };
-  const head = await ladderVersion.findOne({ where });
-  if (head === null) throw new NotFoundError("The ladder has no such version.");
-  const row: LadderVersionRow = plain(head);
-  const [strands, rungs, phases] = await Promise.all([
-    strand.findAll({ where, order: [["position", "ASC"]] }),
-    rung.findAll({ where, order: [["number", "ASC"]] }),
-    cuePhase.findAll({ where, order: [["number", "ASC"]] }),
+  const keys =
+    "ladders" in wanted ? wanted.ladders.map((ladder) => [ladder]) : wanted.versions.map(({ ladder, version }) => [ladder, version]);
+  // A row's own table is read through the list of what is asked for, by its key.
+  const of = `ladder_id IN (SELECT value->>0 FROM json_each(:keys))${
+    "ladders" in wanted ? "" : " AND (ladder_id, version) IN (SELECT value->>0, value->>1 FROM json_each(:keys))"
+  }`;
+  const rows = <Row extends object>(table: ModelStatic<Model<Row, Partial<Row>>>, by: string) =>
+    rowsOf(table, `${of} ORDER BY ${by}`, { keys: JSON.stringify(keys) });
+  const [heads, strands, rungs, phases] = await Promise.all([
+    rows<LadderVersionRow>(ladderVersion, "version"),
+    rows<StrandRow>(strand, "position"),
+    rows<RungRow>(rung, "number"),
+    rows<CuePhaseRow>(cuePhase, "number"),
   ]);
+  const strandsOf = byVersion(strands);
+  const rungsOf = byVersion(rungs);
+  const phasesOf = byVersion(phases);
+  return heads.map((head): ReadVersion => {
+    const key = { ladder: head.ladder_id, version: head.version };
+    return { ...key, createdMs: head.created_ms, plan: asPlan(head, strandsOf(key), rungsOf(key), phasesOf(key)) };
+  });
+}
+
+/** The plans of these versions of ladders, also of ladders in the bin; those that are gone are left out. */
+export const plansOf = (store: Store, versions: readonly VersionKey[]): Promise<ReadVersion[]> =>
+  versions.length === 0 ? Promise.resolve([]) : readPlans(store, { versions });
+
+async function readPlan(store: Store, ladder: string, version: number): Promise<LadderPlan> {
+  const [found] = await readPlans(store, { versions: [{ ladder, version }] });
+  if (found === undefined) throw new NotFoundError("The ladder has no such version.");
+  return found.plan;
+}
+
+function asPlan(
+  row: LadderVersionRow,
+  strands: readonly StrandRow[],
+  rungs: readonly RungRow[],
+  phases: readonly CuePhaseRow[],
+): LadderPlan {
   return {
     method: row.method as Method,
     maximumSeconds: row.maximum_s,
@@ -136,7 +189,7 @@ async function readPlan(store: Store, ladderId: string, version: number): Promis
     offers: row.offers as OfferRule,
     workingStrandId: row.working_strand,
     plannedRepetitions: row.planned,
-    holdOnWrong: row.hold_on_wrong,
+    holdOnWrong: Boolean(row.hold_on_wrong),
     firstTouchCentimetres: row.first_touch_cm,
     transfer: row.transfer_gap_s === null ? null : { gapSeconds: row.transfer_gap_s },
     feeding: {
@@ -147,7 +200,7 @@ async function readPlan(store: Store, ladderId: string, version: number): Promis
       politeSeconds: row.polite_s,
     },
     ways: JSON.parse(row.ways) as LadderPlan["ways"],
-    strands: strands.map(plain).map(
+    strands: strands.map(
       (s) =>
         ({
           id: s.strand_id,
@@ -159,49 +212,89 @@ async function readPlan(store: Store, ladderId: string, version: number): Promis
           harder: s.harder,
         }) as Strand,
     ),
-    rungs: rungs.map(plain).map(asRung),
-    phases: phases
-      .map(plain)
-      .map(
-        (p) =>
-          ({ label: p.label, kind: p.kind, profile: p.profile, dwellSeconds: p.dwell_s, pulsesPerMinute: p.pulses_per_min }) as CuePhase,
-      ),
+    rungs: rungs.map(asRung),
+    phases: phases.map(
+      (p) => ({ label: p.label, kind: p.kind, profile: p.profile, dwellSeconds: p.dwell_s, pulsesPerMinute: p.pulses_per_min }) as CuePhase,
+    ),
   };
 }
 
 async function ladderRow(store: Store, id: string): Promise<LadderRow> {
-  const row = await store.models.ladder.findByPk(id);
-  if (row === null) throw new NotFoundError("There is no such ladder.");
-  return plain(row);
+  const [row] = await rowsOf(store.models.ladder, "id = :id", { id });
+  if (row === undefined) throw new NotFoundError("There is no such ladder.");
+  return row;
 }
 
 async function behaviourRow(store: Store, id: string): Promise<BehaviourRow> {
-  const row = await store.models.behaviour.findByPk(id);
-  if (row === null) throw new NotFoundError("There is no such behaviour.");
-  return plain(row);
+  const [row] = await rowsOf(store.models.behaviour, "id = :id", { id });
+  if (row === undefined) throw new NotFoundError("There is no such behaviour.");
+  return row;
 }
+
+const storedLadder = (ladder: LadderRow, behaviour: BehaviourRow, version: number, plan: LadderPlan): StoredLadder => ({
+  id: ladder.id,
+  horseId: ladder.horse_id,
+  behaviour,
+  version,
+  presentVersion: ladder.version,
+  revision: ladder.revision,
+  sample: ladder.sample,
+  away: ladder.away_ms != null,
+  plan,
+});
 
 /** @throws NotFoundError where there is no such ladder or version. */
 export async function getLadder(store: Store, id: string, version?: number): Promise<StoredLadder> {
   const ladder = await ladderRow(store, id);
   const wanted = version ?? ladder.version;
-  return {
-    id,
-    horseId: ladder.horse_id,
-    behaviour: await behaviourRow(store, ladder.behaviour_id),
-    version: wanted,
-    presentVersion: ladder.version,
-    revision: ladder.revision,
-    sample: ladder.sample,
-    away: ladder.away_ms != null,
-    plan: await readPlan(store, id, wanted),
-  };
+  return storedLadder(ladder, await behaviourRow(store, ladder.behaviour_id), wanted, await readPlan(store, id, wanted));
 }
 
-/** A horse's ladders, oldest first, each with its present plan. */
+async function withPlans(store: Store, rows: readonly LadderRow[]): Promise<StoredLadder[]> {
+  if (rows.length === 0) return [];
+  const behaviours = await rowsOf(store.models.behaviour, "id IN (:ids)", { ids: rows.map(({ behaviour_id }) => behaviour_id) });
+  const plans = await readPlans(store, { versions: rows.map(({ id, version }) => ({ ladder: id, version })) });
+  return rows.map((row) => {
+    const behaviour = behaviours.find(({ id }) => id === row.behaviour_id);
+    const read = plans.find(({ ladder }) => ladder === row.id);
+    if (behaviour === undefined || read === undefined) throw new NotFoundError("A ladder has lost its plan.");
+    return storedLadder(row, behaviour, row.version, read.plan);
+  });
+}
+
+/** A horse's ladders, oldest first, each with its present plan. Six questions, whatever their number. */
 export async function listLadders(store: Store, horseId: string): Promise<StoredLadder[]> {
-  const rows = (await store.models.ladder.findAll({ where: { horse_id: horseId }, order: [["created_ms", "ASC"]] })).map(plain);
-  return Promise.all(rows.map((row) => getLadder(store, row.id)));
+  return withPlans(store, await rowsOf(store.models.ladder, "horse_id = :horse ORDER BY created_ms", { horse: horseId }));
+}
+
+/** A ladder without its plan. */
+export interface LadderHead {
+  readonly id: string;
+  readonly horseId: string;
+}
+
+/** Every ladder of the yard that is not put away, oldest first, without its plan. */
+export const ladderHeads = (store: Store): Promise<LadderHead[]> =>
+  store.sequelize.query<LadderHead>(
+    "SELECT id, horse_id AS horseId FROM ladder WHERE away_ms IS NULL AND binned_ms IS NULL ORDER BY created_ms",
+    {
+      type: QueryTypes.SELECT,
+    },
+  );
+
+/** These ladders with their present plans. */
+export async function laddersWithPlans(store: Store, ids: readonly string[]): Promise<StoredLadder[]> {
+  if (ids.length === 0) return [];
+  return withPlans(store, await rowsOf(store.models.ladder, "id IN (:ids) ORDER BY created_ms", { ids }));
+}
+
+/** The names of every ladder of the yard, by horse, oldest first: what the command box goes to. */
+export async function ladderNames(store: Store): Promise<{ readonly id: string; readonly horseId: string; readonly name: string }[]> {
+  return store.sequelize.query<{ id: string; horseId: string; name: string }>(
+    `SELECT l.id, l.horse_id AS horseId, b.name FROM ladder l JOIN behaviour b ON b.id = l.behaviour_id
+     WHERE l.binned_ms IS NULL ORDER BY l.created_ms`,
+    { type: QueryTypes.SELECT },
+  );
 }
 
 /** Puts a ladder away, or takes it up again. @throws NotFoundError where there is no such ladder. */
@@ -247,19 +340,34 @@ export interface LadderVersion {
 
 /** Every version of a ladder, oldest first. */
 export async function listVersions(store: Store, ladderId: string): Promise<LadderVersion[]> {
-  const rows = (await store.models.ladderVersion.findAll({ where: { ladder_id: ladderId }, order: [["version", "ASC"]] })).map(plain);
-  return Promise.all(
-    rows.map(async ({ version, created_ms }) => ({ version, createdMs: created_ms, plan: await readPlan(store, ladderId, version) })),
+  return (await readPlans(store, { ladders: [ladderId] })).map(({ version, createdMs, plan }) => ({ version, createdMs, plan }));
+}
+
+/** For each earlier version of these ladders, its rungs that stand unchanged in the present one: old number → present number. */
+export async function carriedRungsOf(
+  store: Store,
+  ladders: readonly Pick<StoredLadder, "id" | "presentVersion">[],
+): Promise<ReadonlyMap<string, ReadonlyMap<number, Map<number, number>>>> {
+  // A ladder in its first version carries nothing over: its plan need not be read for that.
+  const changed = ladders.filter(({ presentVersion }) => presentVersion > 1).map(({ id }) => id);
+  const read = changed.length === 0 ? [] : await readPlans(store, { ladders: changed });
+  return new Map(
+    ladders.map(({ id }) => {
+      const versions = read.filter(({ ladder }) => ladder === id);
+      const present = versions.at(-1);
+      return [
+        id,
+        new Map(
+          present === undefined ? [] : versions.slice(0, -1).map(({ version, plan }) => [version, unchangedRungs(plan, present.plan)]),
+        ),
+      ];
+    }),
   );
 }
 
-/** For each earlier version of a ladder, its rungs that stand unchanged in the present one: old number → present number. */
-export async function carriedRungs(store: Store, ladderId: string): Promise<Map<number, Map<number, number>>> {
-  const versions = await listVersions(store, ladderId);
-  const present = versions.at(-1);
-  return new Map(
-    present === undefined ? [] : versions.slice(0, -1).map(({ version, plan }) => [version, unchangedRungs(plan, present.plan)]),
-  );
+/** The same of one ladder. */
+export async function carriedRungs(store: Store, ladder: Pick<StoredLadder, "id" | "presentVersion">) {
+  return (await carriedRungsOf(store, [ladder])).get(ladder.id) ?? new Map<number, Map<number, number>>();
 }
 
 /** What a ladder's work involves that a restriction may name: what its behaviour says, and what its strands say by themselves. */
@@ -306,21 +414,31 @@ async function moveChainLinks(store: Store, ladderId: string, before: LadderPlan
 }
 
 /** Whether any block was worked on a version, also in a session that began on another ladder. */
-async function blockWasWorked(store: Store, id: string, version: number, transaction: Transaction): Promise<boolean> {
-  const [rows] = (await store.sequelize.query(
-    `SELECT 1 FROM event WHERE type = 'block.start' AND json_extract(payload, '$.ladder') = :id
-     AND json_extract(payload, '$.version') = :version LIMIT 1`,
-    { replacements: { id, version }, transaction },
-  )) as [unknown[], unknown];
-  return rows.length > 0;
+async function blockWasWorked(store: Store, { id, horse_id, version }: LadderRow, transaction: Transaction): Promise<boolean> {
+  const [kept] = await store.sequelize.query<{ n: number }>(
+    "SELECT COUNT(*) AS n FROM cache_key k CROSS JOIN block b ON b.ladder_no = k.no AND b.version = :version WHERE k.id = :id",
+    { replacements: { id, version }, type: QueryTypes.SELECT, transaction },
+  );
+  if ((kept?.n ?? 0) > 0) return true;
+  // What was tapped a moment ago stands in the events alone.
+  const [fresh] = await store.sequelize.query<{ n: number }>(
+    `SELECT COUNT(*) AS n FROM stale t CROSS JOIN session s ON s.no = t.session_no AND s.horse_id = :horse
+     CROSS JOIN event e ON e.session_no = s.no WHERE e.type = 'block.start'
+     AND json_extract(e.payload, '$.ladder') = :id AND json_extract(e.payload, '$.version') = :version`,
+    { replacements: { id, version, horse: horse_id }, type: QueryTypes.SELECT, transaction },
+  );
+  return (fresh?.n ?? 0) > 0;
 }
 
 /** Thrown where a ladder was changed since the edit began: nothing is saved, and both are there to choose from. */
 export class LadderConflictError extends ConflictError {
+  override readonly code = "ladder-conflict";
   constructor(readonly present: StoredLadder) {
     super("This ladder was changed in another window since you opened it.");
   }
 }
+
+export const isLadderConflict = (error: unknown): error is LadderConflictError => isOfCode(error, "ladder-conflict");
 
 /** How a change of a ladder is made. */
 export interface LadderChange {
@@ -351,7 +469,7 @@ export async function updateLadder(
     if (options.revision !== undefined && options.revision !== ladder.revision) throw new LadderConflictError(await getLadder(store, id));
     await options.check?.();
     const begun = await store.models.session.count({ where: { ladder_id: id, ladder_version: ladder.version }, transaction });
-    const worked = options.newVersion || begun > 0 || (await blockWasWorked(store, id, ladder.version, transaction));
+    const worked = options.newVersion || begun > 0 || (await blockWasWorked(store, ladder, transaction));
     const present = await readPlan(store, id, ladder.version);
     const changed = !isDeepStrictEqual(present, withoutUndefined({ ...present, ...plan }));
     const version = worked && changed ? ladder.version + 1 : ladder.version;

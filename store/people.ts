@@ -2,7 +2,7 @@ import { v4 as newId } from "uuid";
 import type { KitInput, PersonInput, PracticeInput } from "@/core/schemas";
 import type { Kit, KitKind } from "@/core/welfare";
 import type { KitRow, PersonRow, PracticeRow } from "./models";
-import { NotFoundError, pick, plain } from "./rows";
+import { NotFoundError, pick, plain, rowsOf } from "./rows";
 import type { Store } from "./store";
 
 const PERSON_COLUMNS = ["name", "role"] as const;
@@ -16,7 +16,7 @@ interface AddOptions {
 
 /** All people by name. */
 export async function listPeople(store: Store): Promise<PersonRow[]> {
-  return (await store.models.person.findAll()).map(plain).sort((a, b) => a.name.localeCompare(b.name));
+  return (await rowsOf(store.models.person)).sort((a, b) => a.name.localeCompare(b.name));
 }
 
 async function getPerson(store: Store, id: string): Promise<PersonRow> {
@@ -68,7 +68,7 @@ export async function addPractice(store: Store, personId: string, input: Practic
 
 /** All kit by kind and name. */
 export async function listKit(store: Store): Promise<KitRow[]> {
-  return (await store.models.kit.findAll()).map(plain).sort((a, b) => a.kind.localeCompare(b.kind) || a.name.localeCompare(b.name));
+  return (await rowsOf(store.models.kit)).sort((a, b) => a.kind.localeCompare(b.kind) || a.name.localeCompare(b.name));
 }
 
 export async function addKit(store: Store, input: KitInput, options: AddOptions = {}): Promise<string> {

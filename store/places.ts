@@ -2,7 +2,7 @@ import type { Transaction } from "sequelize";
 import { v4 as newId } from "uuid";
 import type { PlaceInput, PlaceItemInput } from "@/core/schemas";
 import type { PlaceItemRow, PlaceRow } from "./models";
-import { NotFoundError, pick, plain } from "./rows";
+import { NotFoundError, pick, rowsOf } from "./rows";
 import type { Store } from "./store";
 
 /** A place with its zones and objects, in the order they were put in. */
@@ -12,17 +12,21 @@ export interface StoredPlace extends PlaceRow {
 
 /** All places by name, without their zones. */
 export async function listPlaces(store: Store): Promise<PlaceRow[]> {
-  return (await store.models.place.findAll()).map(plain).sort((a, b) => a.name.localeCompare(b.name));
+  return (await rowsOf(store.models.place)).sort((a, b) => a.name.localeCompare(b.name));
 }
 
 const itemOf = ({ place_id: _place, position: _position, ...item }: PlaceItemRow): PlaceItemInput => item as PlaceItemInput;
 
 /** @throws NotFoundError where there is no such place. */
 export async function getPlace(store: Store, id: string): Promise<StoredPlace> {
-  const row = await store.models.place.findByPk(id);
-  if (row === null) throw new NotFoundError("There is no such place.");
-  const items = await store.models.placeItem.findAll({ where: { place_id: id }, order: [["position", "ASC"]] });
-  return { ...plain(row), items: items.map(plain).map(itemOf) };
+  const [row] = await rowsOf(store.models.place, "id = :id", { id });
+  if (row === undefined) throw new NotFoundError("There is no such place.");
+  return { ...row, items: await placeItems(store, id) };
+}
+
+/** What lies in a place, also where the place itself is in the bin. */
+export async function placeItems(store: Store, placeId: string): Promise<PlaceItemInput[]> {
+  return (await rowsOf(store.models.placeItem, "place_id = :place ORDER BY position", { place: placeId })).map(itemOf);
 }
 
 /** Shape and size as they are kept: a round or a square place has one size. */

@@ -1,5 +1,5 @@
 import { v4 as newId } from "uuid";
-import type { PutRightInput, SessionEvent } from "@/core/schemas";
+import { eventOf, type Fact, type PutRightInput, type SessionEvent } from "@/core/schemas";
 import { getHorse } from "./horses";
 import { getLadder } from "./ladders";
 import { GoneError, NotFoundError } from "./rows";
@@ -29,7 +29,7 @@ export async function putSessionRight(store: Store, id: string, input: PutRightI
   const moved = horse.id !== session.horse_id;
   const ladder = moved && input.ladder != null ? await getLadder(store, input.ladder) : null;
   if (ladder !== null && ladder.horseId !== horse.id) throw new NotFoundError("This ladder belongs to another horse.");
-  const changes: Record<string, unknown> = moved ? { horse: horse.name } : {};
+  const changes: Partial<Record<"horse" | "handler" | "place", string> & { shift_s: number }> = moved ? { horse: horse.name } : {};
   if (input.person !== undefined) changes.handler = await nameOf(store, "person", input.person ?? null);
   if (input.place !== undefined) changes.place = await nameOf(store, "place", input.place ?? null);
   const shiftedMs = input.started_ms === undefined || record.startWallMs === null ? 0 : input.started_ms - record.startWallMs;
@@ -37,31 +37,24 @@ export async function putSessionRight(store: Store, id: string, input: PutRightI
 
   const load = newId();
   const events: SessionEvent[] = [];
-  const add = (type: SessionEvent["type"], payload: Record<string, unknown>) => {
-    const made = {
-      id: newId(),
-      session: session.id,
-      recorder: RECORDER,
-      load,
-      seq: events.length,
-      mono_ms: 0,
-      wall_ms: store.now(),
-      type,
-      payload,
-    };
+  const add = (fact: Fact) => {
+    const made = eventOf(
+      { id: newId(), session: session.id, recorder: RECORDER, load, seq: events.length, mono_ms: 0, wall_ms: store.now() },
+      fact,
+    );
     events.push(made);
     return made.id;
   };
   if (Object.keys(changes).length > 0) {
     const header = record.facts.find(({ type }) => type === "session.start");
-    const target = header?.id ?? add("session.start", { horse: horse.name, method: ladder?.plan.method ?? "combined" });
-    add("correct", { event: target, payload: changes, reason: input.reason });
+    const target = header?.id ?? add({ type: "session.start", payload: { horse: horse.name, method: ladder?.plan.method ?? "combined" } });
+    add({ type: "correct", payload: { event: target, payload: changes, reason: input.reason } });
   }
   if (moved)
     for (const block of record.blocks.filter((one) => one.ladder !== null)) {
       const counts = ladder !== null && Number(block.rung) <= ladder.plan.rungs.length;
       const to = counts ? { ladder: ladder.id, version: ladder.version, behaviour: ladder.behaviour.name } : { ladder: "" };
-      add("correct", { event: block.eventId, payload: to, reason: input.reason });
+      add({ type: "correct", payload: { event: block.eventId, payload: to, reason: input.reason } });
     }
   if (events.length > 0) await store.events.append({ recorder: RECORDER, events, clocks: {} });
   await store.writer.write((transaction) =>

@@ -202,13 +202,15 @@ export interface SessionRow extends Binnable {
   kit: string;
   sample: boolean;
   created_ms: number;
+  /** Counts the sessions of the store; what hangs on a session names it by this. */
+  no: number;
 }
 export interface EventRow {
   position?: number;
-  id: string;
-  session_id: string;
-  recorder: string;
-  load: string;
+  /** Sixteen bytes; see ids.ts. */
+  id: Buffer | string;
+  session_no: number;
+  source_no: number;
   seq: number;
   mono_ms: number;
   wall_ms: number;
@@ -216,31 +218,55 @@ export interface EventRow {
   payload: string;
   received_ms: number;
 }
+/** An event as the view shows it: with the ids it was tapped under. */
+export interface EventLogRow extends Omit<EventRow, "id" | "session_no" | "source_no"> {
+  id: string;
+  session_id: string;
+  recorder: string;
+  load: string;
+}
+/** Where events come from: a recorder and one page load of it. */
+export interface SourceRow {
+  no?: number;
+  recorder: string;
+  load: string;
+}
 export interface RecorderClockRow {
   load: string;
   recorder: string;
   offset_ms: number;
 }
 export interface SessionSummaryRow {
-  session_id: string;
-  last_position: number;
+  session_no: number;
   started_ms: number | null;
   finished: boolean;
   /** Whether anything was seen in it; see core's isEmptySession. */
   seen: boolean;
+  last_ms: number;
+  runs_on_ms: number | null;
+  shift_ms: number;
   work_s: number;
   n: number;
   met: number;
-  record: string;
-  evidence: string;
+  pieces: number;
+  food_g: number | null;
+  do_next: string | null;
+  /** JSON list of notes struck out and not brought back. */
+  struck_notes: string | null;
+  /** The ribbon in small; see core's compactRibbonOf. */
+  drawing: string;
   digest: string;
 }
+/** Sessions whose caches are behind their events. */
+export interface StaleRow {
+  session_no: number;
+}
 export interface BlockRow {
-  session_id: string;
+  session_no: number;
   position: number;
   number: number;
   behaviour: string;
-  ladder_id: string | null;
+  ladder_no: number | null;
   version: number | null;
   rung: string;
   side: string | null;
@@ -250,8 +276,8 @@ export interface BlockRow {
   met: number;
 }
 export interface RungSideSummaryRow {
-  session_id: string;
-  ladder_id: string;
+  session_no: number;
+  ladder_no: number;
   version: number;
   rung: number;
   side: string;

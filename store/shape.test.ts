@@ -78,15 +78,17 @@ describe("versions of a ladder", () => {
       [1, 4],
       [2, 5],
     ]);
-    expect((await rungEvidence(store, id, 1)).map(({ rung, n }) => [rung, n])).toEqual([
+    expect((await rungEvidence(store, await getLadder(store, id), 1)).map(({ rung, n }) => [rung, n])).toEqual([
       [2, 3],
       [3, 5],
     ]);
-    expect((await rungEvidence(store, id, 2)).map(({ rung, n }) => [rung, n])).toEqual([[3, 3]]);
-    expect((await evidenceOfLadder(store, id)).filter(({ version }) => version === 2).map(({ rung }) => rung)).toEqual([3, 3, 3]);
+    expect((await rungEvidence(store, await getLadder(store, id), 2)).map(({ rung, n }) => [rung, n])).toEqual([[3, 3]]);
+    expect(
+      (await evidenceOfLadder(store, await getLadder(store, id))).filter(({ version }) => version === 2).map(({ rung }) => rung),
+    ).toEqual([3, 3, 3]);
     await worked(horse, id, 2, 3, 2);
-    expect((await rungEvidence(store, id, 2)).map(({ n }) => n)).toEqual([5]);
-    expect((await rungEvidence(store, id, 1)).map(({ n }) => n)).toEqual([3, 5]);
+    expect((await rungEvidence(store, await getLadder(store, id), 2)).map(({ n }) => n)).toEqual([5]);
+    expect((await rungEvidence(store, await getLadder(store, id), 1)).map(({ n }) => n)).toEqual([3, 5]);
   });
 
   it("leave a plan that asks nothing else as it is, and a version that was never worked is changed in place", async () => {
@@ -229,7 +231,7 @@ describe("the third migration", () => {
       involves: ["circling"],
     });
     // Evidence knows its values now, from events that always held them.
-    expect(await evidenceOfLadder(grown, "l")).toMatchObject([{ rung: 1, outcome: "met", value: 4 }]);
+    expect(await evidenceOfLadder(grown, await getLadder(grown, "l"))).toMatchObject([{ rung: 1, outcome: "met", value: 4 }]);
     await closeStore(grown);
   });
 

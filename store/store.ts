@@ -2,7 +2,8 @@ import { renameSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import type { Sequelize } from "sequelize";
 import { v4 as newId } from "uuid";
-import { CacheKeeper } from "./cache-keeper";
+import { isTimeZone } from "@/core/day";
+import { CacheKeeper } from "./caches";
 import { connect } from "./connect";
 import { EventWriter } from "./event-writer";
 import { copyStore, finishRestore, lookAtStore, removeStoreFile, settleOnDisk } from "./file";
@@ -16,6 +17,8 @@ export interface Store {
   readonly id: string;
   /** Changes each time a backup is put in place of the store. */
   readonly epoch: string;
+  /** Where the yard's days begin: the time zone it was first opened in, wherever it is opened later. */
+  readonly timeZone: string;
   readonly file: string;
   readonly models: Models;
   readonly sequelize: Sequelize;
@@ -39,6 +42,7 @@ export interface OpenOptions {
 
 const STORE_ID = "store_id";
 const EPOCH = "restore_epoch";
+const TIME_ZONE = "time_zone";
 
 async function openAsItIs(file: string, now: () => number, busyMs?: number): Promise<Store> {
   const connected = connect(file, busyMs);
@@ -54,18 +58,24 @@ async function openAsItIs(file: string, now: () => number, busyMs?: number): Pro
       id = made;
       await writer.write((transaction) => models.meta.create({ key: STORE_ID, value: made }, { transaction }));
     }
+    const kept = known.get(TIME_ZONE);
+    const timeZone = isTimeZone(kept) ? kept : Intl.DateTimeFormat().resolvedOptions().timeZone;
+    // Where it cannot be written down (a full disk) it is asked of this computer again the next time.
+    if (kept === undefined)
+      await writer.write((transaction) => models.meta.upsert({ key: TIME_ZONE, value: timeZone }, { transaction })).catch(() => undefined);
     const parts: StoreParts = {
       id,
+      timeZone,
       epoch: known.get(EPOCH) ?? "",
       file,
       models,
       sequelize,
       writer,
-      events: new EventWriter(models, writer, now),
+      events: new EventWriter(sequelize, models, writer, now),
       now,
     };
     const caches = new CacheKeeper(parts);
-    parts.events.onSaved((sessions) => caches.lag(sessions));
+    parts.events.onSaved(() => caches.lag());
     return { ...parts, caches };
   } catch (error) {
     await sequelize.close();

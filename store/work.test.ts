@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { EMPTY_BEHAVIOUR, type HorseInput } from "@/core/schemas";
-import { DEFAULT_WORD_SETTINGS } from "@/core/session";
+import { DEFAULT_SETTINGS } from "@/core/settings";
 import { emptyDraft } from "@/tests/support/plan";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
 import {
@@ -13,11 +13,11 @@ import {
   closeStore,
   evidenceOfLadder,
   getLadder,
-  getWordSettings,
+  getSettings,
   openStore,
   rungEvidence,
   type Store,
-  setWordSettings,
+  setSettings,
   updateLadder,
   writeMeta,
 } from "./index";
@@ -71,11 +71,15 @@ async function jumped() {
 describe("going over to another ladder in a session", () => {
   it("gives each ladder its own evidence", async () => {
     const { one, two } = await jumped();
-    expect([await evidenceOfLadder(store, one), await evidenceOfLadder(store, two)].map((list) => list.length)).toEqual([1, 3]);
-    expect([await rungEvidence(store, one, 1), await rungEvidence(store, two, 1)]).toMatchObject([
-      [{ rung: 1, n: 1 }],
-      [{ rung: 1, n: 3 }],
-    ]);
+    expect(
+      [await evidenceOfLadder(store, await getLadder(store, one)), await evidenceOfLadder(store, await getLadder(store, two))].map(
+        (list) => list.length,
+      ),
+    ).toEqual([1, 3]);
+    expect([
+      await rungEvidence(store, await getLadder(store, one), 1),
+      await rungEvidence(store, await getLadder(store, two), 1),
+    ]).toMatchObject([[{ rung: 1, n: 1 }], [{ rung: 1, n: 3 }]]);
   });
 
   it("makes a new version of whichever was worked, and keeps what was worked where it was", async () => {
@@ -84,7 +88,7 @@ describe("going over to another ladder in a session", () => {
     const longer = { ...plan, rungs: [...plan.rungs, { values: plan.rungs[1]?.values ?? {} }] };
     expect(await updateLadder(store, two, behaviour("two"), longer)).toBe(2);
     expect((await getLadder(store, two, 1)).plan.rungs).toHaveLength(plan.rungs.length);
-    expect((await evidenceOfLadder(store, two)).every(({ version }) => version === 2)).toBe(true);
+    expect((await evidenceOfLadder(store, await getLadder(store, two))).every(({ version }) => version === 2)).toBe(true);
   });
 
   it("makes a new version where taps may still be on their way, and only where something changed", async () => {
@@ -100,12 +104,12 @@ describe("going over to another ladder in a session", () => {
 
 describe("the thresholds of the word", () => {
   it("are the defaults until they are set, and kept for the yard", async () => {
-    expect(await getWordSettings(store)).toEqual(DEFAULT_WORD_SETTINGS);
-    await setWordSettings(store, { ...DEFAULT_WORD_SETTINGS, easeRun: 4, sideGap: 0.25 });
-    expect(await getWordSettings(store)).toEqual({ ...DEFAULT_WORD_SETTINGS, easeRun: 4, sideGap: 0.25 });
+    expect(await getSettings(store)).toEqual(DEFAULT_SETTINGS);
+    await setSettings(store, { ...DEFAULT_SETTINGS, easeRun: 4, weakerSideTimes: 2 });
+    expect(await getSettings(store)).toEqual({ ...DEFAULT_SETTINGS, easeRun: 4, weakerSideTimes: 2 });
   });
   it("fall back where what is kept cannot be read", async () => {
     await writeMeta(store, "word-settings", "{half");
-    expect(await getWordSettings(store)).toEqual(DEFAULT_WORD_SETTINGS);
+    expect(await getSettings(store)).toEqual(DEFAULT_SETTINGS);
   });
 });

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { headers } from "next/headers";
-import { Moved } from "@/features/work/moved";
+import { Moved } from "@/features/device/moved";
 import { getStore } from "../server/store";
 
 export const metadata: Metadata = { title: "One address" };

@@ -1,12 +1,14 @@
 import "server-only";
 import { type ChainState, chainState } from "@/core/behaviour";
-import { EVIDENCE_MAX_AGE_DAYS, movingOnSentence, valuesGoalOf } from "@/core/session";
+import type { EvidenceTrial } from "@/core/record";
 import { criterionSentence } from "@/core/strands";
+import { MILLISECONDS_PER_DAY } from "@/core/units";
+import { movingOnSentence, valuesGoalOf } from "@/core/word";
 import type { LinkChoice } from "@/features/shape/chains/chain-form";
 import type { ChainLinkFacts } from "@/features/shape/chains/chain-view";
 import {
-  evidenceOfLadder,
-  getLadder,
+  evidenceOfLadders,
+  getSettings,
   listChains,
   listLadders,
   NotFoundError,
@@ -40,12 +42,36 @@ export async function chainOf(store: Store, horseId: string, id: string): Promis
 
 /** Where a chain stands by its links' own evidence. */
 export async function chainStanding(store: Store, chain: StoredChain): Promise<{ links: ChainLinkFacts[]; state: ChainState }> {
-  const known = await Promise.all(
-    chain.links.map(async (link) => {
-      const ladder = await getLadder(store, link.ladder);
-      return { link, ladder, trials: await evidenceOfLadder(store, link.ladder) };
-    }),
-  );
+  const [standing] = await chainStandings(store, chain.horseId, [chain]);
+  if (standing === undefined) throw new NotFoundError("There is no such chain.");
+  return standing;
+}
+
+/** Where a horse's chains stand: their ladders and what is evidence still are read once for all of them. */
+export async function chainStandings(
+  store: Store,
+  horseId: string,
+  chains: readonly StoredChain[],
+): Promise<{ links: ChainLinkFacts[]; state: ChainState }[]> {
+  const used = new Set(chains.flatMap(({ links }) => links.map(({ ladder }) => ladder)));
+  const ladders = used.size === 0 ? [] : (await listLadders(store, horseId)).filter(({ id }) => used.has(id));
+  const { evidenceMaxAgeDays } = await getSettings(store);
+  const when = { nowWallMs: store.now(), maxAgeDays: evidenceMaxAgeDays };
+  const oldestMs = when.nowWallMs - (evidenceMaxAgeDays + 1) * MILLISECONDS_PER_DAY;
+  const evidence = await evidenceOfLadders(store, ladders, oldestMs);
+  return chains.map((chain) => standingOf(when, chain, ladders, evidence));
+}
+
+function standingOf(
+  when: { readonly nowWallMs: number; readonly maxAgeDays: number },
+  chain: StoredChain,
+  ladders: readonly StoredLadder[],
+  evidence: ReadonlyMap<string, readonly EvidenceTrial[]>,
+): { links: ChainLinkFacts[]; state: ChainState } {
+  const known = chain.links.flatMap((link) => {
+    const ladder = ladders.find(({ id }) => id === link.ladder);
+    return ladder === undefined ? [] : [{ link, ladder, trials: evidence.get(ladder.id) ?? [] }];
+  });
   return {
     links: known.map(({ link: { rung }, ladder }) => ({
       ladderId: ladder.id,
@@ -63,7 +89,7 @@ export async function chainStanding(store: Store, chain: StoredChain): Promise<{
         trials,
       })),
       chain.direction,
-      { nowWallMs: store.now(), maxAgeDays: EVIDENCE_MAX_AGE_DAYS },
+      when,
     ),
   };
 }

@@ -20,7 +20,7 @@ export function takeForm<T>(
     const body = await readJson(request);
     if ("problem" in body) return body.problem;
     const store = await getStore();
-    const checked = check(schema, body.value, { context: { today: today(store.now()) } });
+    const checked = check(schema, body.value, { context: { today: today(store) } });
     if (!checked.ok) return invalid(checked.problems);
     return json(await save(store, checked.value), status);
   });

@@ -1,5 +1,5 @@
 import "server-only";
-import { type Day, dayOf } from "@/core/day";
+import { type Day, dayIn } from "@/core/day";
 import {
   type Age,
   type AgeCaution,
@@ -13,8 +13,8 @@ import {
 } from "@/core/welfare";
 import { asRestriction, type HorseRow, listRestrictions, type RestrictionRow, type Store } from "@/store";
 
-/** The present day where this machine stands. */
-export const today = (nowMs: number): Day => dayOf(nowMs, -new Date(nowMs).getTimezoneOffset());
+/** The present day in the yard. */
+export const today = (store: Pick<Store, "now" | "timeZone">): Day => dayIn(store.now(), store.timeZone);
 
 /** What a horse's age and its restrictions say today. */
 export interface HorseCare {
@@ -28,9 +28,11 @@ export interface HorseCare {
   readonly sentences: readonly string[];
 }
 
-export async function horseCare(store: Store, horse: HorseRow): Promise<HorseCare> {
-  const day = today(store.now());
-  const rows = await listRestrictions(store, horse.id);
+export const horseCare = async (store: Store, horse: HorseRow): Promise<HorseCare> =>
+  careOf(horse, await listRestrictions(store, horse.id), today(store));
+
+/** The same of a horse whose restrictions are at hand. */
+export function careOf(horse: HorseRow, rows: readonly RestrictionRow[], day: Day): HorseCare {
   const age = ageOn({ day: horse.born_day, year: horse.birth_year }, day);
   const caution = age === null ? null : ageCaution(age);
   // One that was ended stays in the list with its reason, and holds nothing.

@@ -1,7 +1,7 @@
 import "server-only";
+import type { SidePicture } from "@/core/compare";
 import { poissonInterval } from "@/core/evidence";
 import {
-  addSides,
   addSigns,
   type Connection,
   connectionOf,
@@ -9,20 +9,17 @@ import {
   type ReliefMap,
   reliefMap,
   type SessionRelief,
-  type SidePicture,
   type SignCounts,
-  sidePicture,
   type Touch,
 } from "@/core/know";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
-import { type DigestedSession, digestsOfHorse, getPlace, type HorseRow, type Store, type StoredPlace } from "@/store";
+import { type DigestedSession, digestsOfHorse, getPlace, getSettings, type HorseRow, type Store, type StoredPlace } from "@/store";
+import { sidesIn } from "./sides-of";
 
-/** Sides are compared over this many days back: what was longer ago says little of today (a setting; common practice, no source). */
-export const SIDES_DAYS = 60;
 /** Looks at a beep below which an earlier, longer watch is shown instead. */
 const LEAST_LOOKS = 10;
 /** How far back the body map, places, watching and signs are read. */
-const LOOK_BACK_DAYS = 365;
+export const LOOK_BACK_DAYS = 365;
 
 /** A first look with its session. */
 export interface DatedLook {
@@ -48,6 +45,8 @@ export interface PooledBreathing {
 /** Everything the sessions show of a horse, before any plan. */
 export interface HorsePicture {
   readonly sides: SidePicture;
+  /** Over how many days the sides are compared. */
+  readonly sidesDays: number;
   readonly touches: readonly Touch[];
   /** Newest first. */
   readonly looks: readonly DatedLook[];
@@ -86,14 +85,16 @@ function breathingOf(digests: readonly DigestedSession[]): PooledBreathing | nul
 /** Reads the digests of a horse's sessions into one picture. Cost grows with the sessions of a year. */
 export async function horsePicture(store: Store, horse: HorseRow): Promise<HorsePicture> {
   const now = store.now();
+  const { sidesDays } = await getSettings(store);
   const digests = await digestsOfHorse(store, horse.id, now - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY);
-  const recent = digests.filter(({ startedMs }) => startedMs >= now - SIDES_DAYS * MILLISECONDS_PER_DAY);
+  const recent = digests.filter(({ startedMs }) => startedMs >= now - sidesDays * MILLISECONDS_PER_DAY);
   // A watch broken off after a few looks does not hide a whole one before it.
   const watched =
     digests.findLast(({ digest }) => digest.samples.length >= LEAST_LOOKS) ?? digests.findLast(({ digest }) => digest.samples.length > 0);
   const beats = digests.filter(({ digest }) => digest.atRest).flatMap(({ digest }) => digest.heart);
   return {
-    sides: sidePicture(addSides(recent.map(({ digest }) => digest.sides))),
+    sidesDays,
+    sides: sidesIn(recent),
     touches: digests.flatMap(({ digest }) => digest.touches),
     looks: digests
       .flatMap(({ session, startedMs, digest }) =>

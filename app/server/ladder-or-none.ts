@@ -1,12 +1,12 @@
 import "server-only";
-import { getLadder, NotFoundError, type Store, type StoredLadder } from "@/store";
+import { getLadder, isOfCode, type Store, type StoredLadder } from "@/store";
 
 /** A ladder that may lie in the bin or be gone since it was worked. */
 export async function ladderOrNone(store: Store, id: string, version?: number): Promise<StoredLadder | null> {
   try {
     return await getLadder(store, id, version);
   } catch (error) {
-    if (error instanceof NotFoundError) return null;
+    if (isOfCode(error, "not-found")) return null;
     throw error;
   }
 }

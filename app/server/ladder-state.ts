@@ -1,8 +1,20 @@
 import "server-only";
-import { EVIDENCE_MAX_AGE_DAYS, type EvidenceTrial, type NextStart, nextStart } from "@/core/session";
+import type { EvidenceTrial } from "@/core/record";
+import type { YardSettings } from "@/core/settings";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import type { Allowance } from "@/core/welfare";
-import { evidenceOfLadder, getWordSettings, involvesOf, listLadders, type Store, type StoredLadder } from "@/store";
+import { type NextStart, nextStart } from "@/core/word";
+import {
+  evidenceForNextStart,
+  evidenceOfLadder,
+  evidenceOfLadders,
+  getSettings,
+  involvesOf,
+  listLadders,
+  type Store,
+  type StoredLadder,
+} from "@/store";
+import { sidesOf } from "./sides-of";
 
 /** A ladder with where it stands. */
 export interface LadderState {
@@ -14,31 +26,77 @@ export interface LadderState {
 
 /** Sessions older than this cannot carry evidence any more, whatever the setting. */
 const LOOK_BACK_DAYS = 120;
+export const LOOK_BACK_MS = LOOK_BACK_DAYS * MILLISECONDS_PER_DAY;
 
-/** Where a ladder stands under what the horse may do today. */
-export async function ladderState(store: Store, ladder: StoredLadder, allowance: Allowance): Promise<LadderState> {
-  const nowWallMs = store.now();
-  const trials = await evidenceOfLadder(store, ladder.id, nowWallMs - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY);
-  const settings = await getWordSettings(store);
+/** Where ladders stand by their trials, under what the horse may do today. */
+export function standing(
+  ladder: StoredLadder,
+  trials: readonly EvidenceTrial[],
+  {
+    allowance,
+    settings,
+    nowWallMs,
+    weakerSide = null,
+  }: {
+    readonly allowance: Allowance;
+    readonly settings: YardSettings;
+    readonly nowWallMs: number;
+    /** The side known to be behind, where the page says which to begin on. */
+    readonly weakerSide?: "L" | "R" | null;
+  },
+): LadderState {
   const input = {
     plan: ladder.plan,
     ladder: ladder.id,
     version: ladder.version,
     trials,
     nowWallMs,
-    maxAgeDays: EVIDENCE_MAX_AGE_DAYS,
     allowance,
+    weakerSide,
     involves: involvesOf(ladder),
   };
   const next = nextStart(input, settings);
   return { ladder, trials, next, lastWallMs: trials.at(-1)?.wallMs ?? null };
 }
 
-/** Every ladder of a horse that is not put away, with where it stands: what may be worked first, then the one last worked first. */
-export async function ladderStates(store: Store, horseId: string, allowance: Allowance): Promise<LadderState[]> {
+/** Where a ladder stands under what the horse may do today. */
+export async function ladderState(store: Store, ladder: StoredLadder, allowance: Allowance): Promise<LadderState> {
+  const nowWallMs = store.now();
+  const trials = await evidenceOfLadder(store, ladder, nowWallMs - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY);
+  const { weaker } = await sidesOf(store, ladder.horseId);
+  return standing(ladder, trials, { allowance, settings: await getSettings(store), nowWallMs, weakerSide: weaker });
+}
+
+/** What may be worked first, then the one last worked first. */
+export const byStanding = (a: LadderState, b: LadderState) =>
+  Number(a.next.barred !== null) - Number(b.next.barred !== null) || (b.lastWallMs ?? 0) - (a.lastWallMs ?? 0);
+
+/** The trials the next start of these ladders is judged by: no more than is looked at. */
+export const nextStartTrials = (store: Store, ladders: readonly StoredLadder[], settings: YardSettings) =>
+  evidenceForNextStart(store, ladders, {
+    evidenceSinceMs: store.now() - (settings.evidenceMaxAgeDays + 2) * MILLISECONDS_PER_DAY,
+    lastSinceMs: store.now() - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY,
+  });
+
+/**
+ * Every ladder of a horse that is not put away, with where it stands: what may be worked first, then the one last worked first.
+ * @param trials `all` that the last months hold, or `enough` to tell where it stands.
+ */
+export async function ladderStates(
+  store: Store,
+  horseId: string,
+  allowance: Allowance,
+  trials: "all" | "enough" = "enough",
+): Promise<LadderState[]> {
   const ladders = (await listLadders(store, horseId)).filter(({ away }) => !away);
-  const states = await Promise.all(ladders.map((ladder) => ladderState(store, ladder, allowance)));
-  return states.sort(
-    (a, b) => Number(a.next.barred !== null) - Number(b.next.barred !== null) || (b.lastWallMs ?? 0) - (a.lastWallMs ?? 0),
-  );
+  const nowWallMs = store.now();
+  const settings = await getSettings(store);
+  const evidence =
+    trials === "all"
+      ? await evidenceOfLadders(store, ladders, nowWallMs - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY)
+      : await nextStartTrials(store, ladders, settings);
+  const { weaker } = await sidesOf(store, horseId);
+  return ladders
+    .map((ladder) => standing(ladder, evidence.get(ladder.id) ?? [], { allowance, settings, nowWallMs, weakerSide: weaker }))
+    .sort(byStanding);
 }

@@ -1,5 +1,5 @@
 import type { FieldProblem } from "@/core/schemas";
-import { storeFailure } from "@/store/failure";
+import { brokenConstraint, storeFailure } from "@/store/failure";
 
 /** A problem as a route answers it (RFC 9457). `code` tells a program what `detail` tells a person. */
 export interface Problem {
@@ -12,7 +12,7 @@ export interface Problem {
 
 /** Thrown inside a write where its fields cannot stand; nothing of it is then saved. */
 export class FieldsRefused extends Error {
-  override readonly name = "FieldsRefused";
+  readonly code = "fields-refused";
   constructor(readonly fields: readonly FieldProblem[]) {
     super(fields[0]?.message ?? "Some fields need a look.");
   }
@@ -31,27 +31,29 @@ const FAILURES = {
 
 /** What an error means for whoever asked, or null where it is a fault of the program. */
 export function problemOf(error: unknown): Problem | null {
-  // By name: each bundle has a class of its own.
-  const name = error instanceof Error ? error.name : "";
   const detail = error instanceof Error ? error.message : "";
-  switch (name) {
-    case "NotFoundError":
+  // By its code: each bundle has classes of its own.
+  switch (error instanceof Error && "code" in error ? error.code : null) {
+    case "not-found":
       return { status: 404, title: "Not found", detail };
-    case "GoneError":
+    case "gone":
       return { status: 422, title: "Not taken", detail, code: "gone" };
-    case "FieldsRefused":
+    case "fields-refused":
       return { status: 422, title: "Not taken", detail, fields: (error as FieldsRefused).fields };
-    case "ConflictError":
+    case "conflict":
+    case "ladder-conflict":
       return { status: 409, title: "Taken", detail, code: "conflict" };
-    // The nets under the checks: something was removed or added between the look and the write.
-    case "SequelizeForeignKeyConstraintError":
-      return { status: 422, title: "Not taken", detail: "Something this belongs to is no longer there.", code: "gone" };
-    case "SequelizeUniqueConstraintError":
-      return { status: 409, title: "Taken", detail: "This is there already.", code: "conflict" };
-    case "UnknownSessionError":
+    case "unknown-session":
       return { status: 404, title: "Unknown session", detail: `${detail} The taps stay on the device.`, code: "unknown-session" };
-    case "EventConflictError":
+    case "event-conflict":
       return { status: 409, title: "Saved otherwise", detail: `${detail} It stays on the device.`, code: "event-conflict" };
+  }
+  // The nets under the checks: something was removed or added between the look and the write.
+  switch (brokenConstraint(error)) {
+    case "foreign-key":
+      return { status: 422, title: "Not taken", detail: "Something this belongs to is no longer there.", code: "gone" };
+    case "unique":
+      return { status: 409, title: "Taken", detail: "This is there already.", code: "conflict" };
   }
   const failure = storeFailure(error);
   return failure === null ? null : { ...FAILURES[failure], code: `store-${failure}` };

@@ -1,27 +1,26 @@
 import "server-only";
+import { startOfDayIn } from "@/core/day";
 import { FIRST_LOOK_BEHAVIOUR, firstLookPlan } from "@/core/know";
 import { starterPlan, wayCautions } from "@/core/ladder";
+import { standingDoNext } from "@/core/record";
 import { EMPTY_BEHAVIOUR } from "@/core/schemas";
-import { piecesUsed, type SessionRecord, workSeconds } from "@/core/session";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
-import { type Allowance, kitCautions, type UsedSession, usedSentences } from "@/core/welfare";
+import { type Allowance, asUsed, kitCautions, usedSentences } from "@/core/welfare";
 import type { LadderPart } from "@/features/work/types";
 import { templateOf } from "@/library";
-import { asBehaviour, asKit, carriedRungs, involvesOf, listKit, listSessions, loadSession, type Store, type StoredLadder } from "@/store";
+import { asBehaviour, asKit, carriedRungsOf, involvesOf, listKit, listLadders, listSessions, type Store, type StoredLadder } from "@/store";
 import { kitUse } from "./kit-use";
-import { ladderOrNone } from "./ladder-or-none";
 import { type LadderState, ladderStates } from "./ladder-state";
 
 /** A ladder as the recorder needs it. */
-async function partOf(
-  store: Store,
+function partOf(
   { ladder, trials, next }: LadderState,
+  carried: ReadonlyMap<number, ReadonlyMap<number, number>>,
   sessionId: string,
   kit: readonly Parameters<typeof asKit>[0][],
   leaves: boolean,
   allowance: Allowance,
-): Promise<LadderPart> {
-  const carried = await carriedRungs(store, ladder.id);
+): LadderPart {
   return {
     ladderId: ladder.id,
     version: ladder.version,
@@ -47,10 +46,14 @@ export async function ladderParts(
   allowance: Allowance,
   leaves: boolean,
 ): Promise<LadderPart[]> {
-  const [states, allKit] = await Promise.all([ladderStates(store, session.horse_id, allowance), listKit(store)]);
+  const [states, allKit] = await Promise.all([ladderStates(store, session.horse_id, allowance, "all"), listKit(store)]);
   const taken = new Set(JSON.parse(session.kit) as string[]);
   const kit = allKit.filter(({ id }) => taken.has(id));
-  const parts = await Promise.all(states.map((state) => partOf(store, state, session.id, kit, leaves, allowance)));
+  const carried = await carriedRungsOf(
+    store,
+    states.map(({ ladder }) => ladder),
+  );
+  const parts = states.map((state) => partOf(state, carried.get(state.ladder.id) ?? new Map(), session.id, kit, leaves, allowance));
   return parts.sort((a, b) => Number(b.ladderId === session.ladder_id) - Number(a.ladderId === session.ladder_id));
 }
 
@@ -89,52 +92,45 @@ export const freePart = (): LadderPart => ({
 /** How far back a line for next time is looked for, in sessions. */
 const DO_NEXT_SESSIONS = 30;
 
-/**
- * What was written for next time and still stands: until its ladder has been
- * worked again. Of several, the one of this ladder, otherwise the newest.
- */
+/** What was written for next time and still stands; see core's standingDoNext. */
 export async function lastDoNext(store: Store, horseId: string, before: string | null, ladderId: string | null = null) {
-  const workedSince = new Set<string>();
-  const standing: { text: string; dayMs: number; ladders: readonly string[] }[] = [];
-  for (const { session, summary } of await listSessions(store, horseId, DO_NEXT_SESSIONS, "work")) {
-    if (session.id === before || summary.started_ms === null) continue;
-    const { blocks, facts } = JSON.parse(summary.record) as SessionRecord;
-    const ladders = [...new Set(blocks.flatMap(({ ladder }) => (ladder === null ? [] : [ladder])))];
-    const note = facts.findLast(({ type, payload }) => type === "note" && payload.about === "next");
-    const again = ladders.length === 0 ? workedSince.size > 0 : ladders.some((id) => workedSince.has(id));
-    if (note !== undefined && !again) standing.push({ text: String(note.payload.text), dayMs: summary.started_ms, ladders });
-    for (const id of ladders) workedSince.add(id);
-  }
-  const found = standing.find(({ ladders }) => ladderId !== null && ladders.includes(ladderId)) ?? standing[0];
-  return found === undefined ? null : { text: found.text, dayMs: found.dayMs };
+  const sessions = await listSessions(store, horseId, { limit: DO_NEXT_SESSIONS, kind: "work" });
+  return standingDoNext(
+    sessions.map(({ session, summary, blocks }) => ({
+      id: session.id,
+      startedMs: summary.started_ms,
+      doNext: summary.do_next,
+      ladders: [...new Set(blocks.flatMap(({ ladder }) => ladder ?? []))],
+    })),
+    before,
+    ladderId,
+  );
 }
+
+/** More than anybody works with one horse in a week. */
+const WEEK_SESSIONS = 60;
 
 /** What is used up of the last seven days and of today, in sentences. */
 export async function usedUp(store: Store, horseId: string, allowance: Allowance, plan: StoredLadder["plan"] | null, but: string | null) {
   const nowMs = store.now();
   const weekAgo = nowMs - 7 * MILLISECONDS_PER_DAY;
-  const recent = (await listSessions(store, horseId, 60)).filter(
-    ({ session, summary }) => session.id !== but && (summary.started_ms ?? 0) >= weekAgo,
-  );
-  const known = new Map<string, StoredLadder | null>();
-  const sessions: UsedSession[] = [];
-  for (const { session, summary } of recent) {
-    const { record } = await loadSession(store, session.id);
-    const ladders = new Set(record.blocks.flatMap(({ ladder }) => (ladder === null ? [] : [ladder])));
-    for (const id of ladders) if (!known.has(id)) known.set(id, await ladderOrNone(store, id));
-    const worked = [...ladders].flatMap((id) => known.get(id) ?? []);
-    // What was weighed afterwards, otherwise the pieces by the mass its ladder gives them.
-    const weighed = record.facts.findLast(({ type }) => type === "aftercare")?.payload.food_g;
-    const pieceGrams = worked.find(({ plan: own }) => own.feeding.pieceGrams !== null)?.plan.feeding.pieceGrams ?? 0;
-    sessions.push({
-      startMs: summary.started_ms ?? 0,
-      workMinutes: workSeconds(record) / 60,
-      trials: record.trials.length,
-      circles: worked.some((ladder) => involvesOf(ladder).includes("circling")),
-      foodGrams: typeof weighed === "number" ? weighed : piecesUsed(record) * pieceGrams,
-    });
-  }
-  const midnight = new Date(nowMs);
-  midnight.setHours(0, 0, 0, 0);
-  return usedSentences(sessions, nowMs, midnight.getTime(), allowance, plan?.feeding.dayLimitGrams ?? null);
+  // A session written down later was made after it began, and never before; its time may have been put right by a day.
+  const recent = await listSessions(store, horseId, { limit: WEEK_SESSIONS, sinceMs: weekAgo - MILLISECONDS_PER_DAY });
+  const ladders = new Map((await listLadders(store, horseId)).map((ladder) => [ladder.id, ladder]));
+  const sessions = recent
+    .filter(({ session, summary }) => session.id !== but && (summary.started_ms ?? 0) >= weekAgo)
+    .map(({ summary, blocks }) =>
+      asUsed({
+        startMs: summary.started_ms ?? 0,
+        workSeconds: summary.work_s,
+        trials: summary.n,
+        pieces: summary.pieces,
+        weighedGrams: summary.food_g,
+        ladders: [...new Set(blocks.flatMap(({ ladder }) => ladders.get(ladder ?? "") ?? []))].map((ladder) => ({
+          circles: involvesOf(ladder).includes("circling"),
+          pieceGrams: ladder.plan.feeding.pieceGrams,
+        })),
+      }),
+    );
+  return usedSentences(sessions, nowMs, startOfDayIn(nowMs, store.timeZone), allowance, plan?.feeding.dayLimitGrams ?? null);
 }

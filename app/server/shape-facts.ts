@@ -1,22 +1,21 @@
 import "server-only";
 import {
+  behavioursUnder,
+  type Foundations,
   findCycle,
-  type GraphNode,
-  type Prerequisite,
-  type PrerequisiteReadiness,
-  prerequisiteReadiness,
-  readinessWarning,
-  restsOn,
-  type WorkedLadder,
+  foundationsOf,
+  type GraphPart,
+  graphOf,
+  type KnownBehaviour,
 } from "@/core/behaviour";
 import { type CueOfBehaviour, type TransferProgress, transferProgress } from "@/core/cues";
 import type { LadderPlan } from "@/core/ladder";
+import type { EvidenceTrial } from "@/core/record";
 import type { BehaviourInput } from "@/core/schemas";
-import type { EvidenceTrial } from "@/core/session";
 import { criterionSentence, type Strand, type StrandValue } from "@/core/strands";
 import type { EditorSurroundings } from "@/features/shape/editor/settings-part";
 import { LIBRARY, templateOf } from "@/library";
-import { asBehaviour, evidenceOfLadder, listLadders, type Store, type StoredLadder } from "@/store";
+import { asBehaviour, evidenceOfLadders, listLadders, type Store, type StoredLadder } from "@/store";
 import { FieldsRefused } from "./problem-of";
 
 /** What a behaviour is known by among the others: its key in the library, or its own name. */
@@ -24,17 +23,22 @@ export const behaviourKey = ({ template, name }: Pick<BehaviourInput, "template"
 
 const keyOf = (ladder: StoredLadder) => behaviourKey(asBehaviour(ladder.behaviour));
 
-const needsOf = (behaviour: Pick<BehaviourInput, "prerequisites">) => (behaviour.prerequisites ?? []).map((need) => need.behaviour);
+/** A behaviour as core knows it. A need's values are checked by the form's schema, which knows them no closer. */
+const asKnown = (behaviour: BehaviourInput, ladderId: string | null): KnownBehaviour => ({
+  key: behaviourKey(behaviour),
+  name: behaviour.name,
+  ladderId,
+  prerequisites: (behaviour.prerequisites ?? []).map((need) => ({ ...need, values: need.values as Record<string, StrandValue> })),
+});
 
-/** What rests on what: the library, and the horse's own behaviours over it. */
-function nodesOf(behaviours: readonly BehaviourInput[]): GraphNode[] {
-  const own = new Map(behaviours.map((one) => [behaviourKey(one), needsOf(one)]));
-  const library = LIBRARY.filter(({ key }) => !own.has(key)).map(({ key, prerequisites }) => ({
-    key,
-    needs: prerequisites.map(({ behaviour }) => behaviour),
-  }));
-  return [...library, ...[...own].map(([key, needs]) => ({ key, needs }))];
-}
+const ownKnown = (ladders: readonly StoredLadder[]) => ladders.map((ladder) => asKnown(asBehaviour(ladder.behaviour), ladder.id));
+
+const LIBRARY_KNOWN: readonly KnownBehaviour[] = LIBRARY.map(({ key, name, prerequisites }) => ({
+  key,
+  name,
+  ladderId: null,
+  prerequisites,
+}));
 
 /** The name of a behaviour by its key. */
 const nameOf = (key: string, ladders: readonly StoredLadder[]): string =>
@@ -43,75 +47,28 @@ const nameOf = (key: string, ladders: readonly StoredLadder[]): string =>
 /** @throws FieldsRefused where a behaviour would rest on itself by way of others. Asked inside the write that would make it so. */
 export async function refuseCircles(store: Store, horseId: string, behaviour: BehaviourInput, ladderId: string | null): Promise<void> {
   const ladders = (await listLadders(store, horseId)).filter(({ id }) => id !== ladderId);
-  const cycle = findCycle(nodesOf([...ladders.map((ladder) => asBehaviour(ladder.behaviour)), behaviour]));
+  const cycle = findCycle(graphOf([...ownKnown(ladders), asKnown(behaviour, null)], LIBRARY_KNOWN));
   if (cycle === null) return;
   const names = cycle.map((key) => (key === behaviourKey(behaviour) ? behaviour.name : nameOf(key, ladders)));
   const message = `It rests on: that goes in a circle. ${names.join(" rests on ")}.`;
   throw new FieldsRefused([{ path: "behaviour.prerequisites", message }]);
 }
 
-/** A ladder with its trials, as the readiness of another looks at it. */
-async function asWorked(store: Store, ladder: StoredLadder): Promise<WorkedLadder> {
-  const { id, plan, version } = ladder;
-  return { id, name: ladder.behaviour.name, plan, version, trials: await evidenceOfLadder(store, id) };
-}
-
-/** One behaviour of the graph that is drawn. */
-export interface GraphPart {
-  readonly key: string;
-  readonly name: string;
-  readonly ladderId: string | null;
-  readonly state: PrerequisiteReadiness["state"] | "this";
-  readonly needs: readonly string[];
-}
-
-export interface Foundations {
-  readonly readiness: readonly PrerequisiteReadiness[];
-  /** What is skipped, in one sentence, or null. */
-  readonly warning: string | null;
-  /** The behaviour with all it rests on, near and far; the behaviour alone where it rests on nothing. */
-  readonly graph: readonly GraphPart[];
-}
-
 /** What a horse's behaviour rests on, and what the numbers say of each. */
-export async function foundationsOf(store: Store, horseId: string, behaviour: BehaviourInput): Promise<Foundations> {
+export async function foundationsFor(store: Store, horseId: string, behaviour: BehaviourInput): Promise<Foundations> {
   const ladders = await listLadders(store, horseId);
-  const key = behaviourKey(behaviour);
-  const nodes = nodesOf([...ladders.map((ladder) => asBehaviour(ladder.behaviour)), behaviour]);
-  const worked = new Map<string, WorkedLadder>();
-  const all = restsOn(nodes, key);
-  for (const ladder of ladders)
-    if (all.has(keyOf(ladder)) && keyOf(ladder) !== key) worked.set(keyOf(ladder), await asWorked(store, ladder));
-  const check = (need: Prerequisite) => prerequisiteReadiness(need, nameOf(need.behaviour, ladders), worked.get(need.behaviour) ?? null);
-  const asNeeds = (prerequisites: BehaviourInput["prerequisites"]) =>
-    (prerequisites ?? []).map((need) => ({ ...need, values: need.values as Record<string, StrandValue> }));
-  const readiness = asNeeds(behaviour.prerequisites).map(check);
-  // A behaviour further down is judged by what the nearest one wants of it.
-  const wanted = new Map<string, Prerequisite[]>();
-  for (const one of all) {
-    const own = ladders.find((ladder) => keyOf(ladder) === one);
-    const needs =
-      one === key
-        ? asNeeds(behaviour.prerequisites)
-        : own === undefined
-          ? (templateOf(one)?.prerequisites ?? [])
-          : asNeeds(asBehaviour(own.behaviour).prerequisites);
-    for (const need of needs) wanted.set(need.behaviour, [...(wanted.get(need.behaviour) ?? []), need]);
-  }
-  const stateOf = (one: string): GraphPart["state"] => {
-    const states = (wanted.get(one) ?? []).map((need) => check(need).state);
-    return states.every((state) => state === "shown") ? "shown" : states.includes("not-yet") ? "not-yet" : "unknown";
-  };
-  const graph = [...all].map(
-    (one): GraphPart => ({
-      key: one,
-      name: one === key ? behaviour.name : nameOf(one, ladders),
-      ladderId: ladders.find((ladder) => keyOf(ladder) === one)?.id ?? null,
-      state: one === key ? "this" : stateOf(one),
-      needs: nodes.find((node) => node.key === one)?.needs.filter((need) => all.has(need)) ?? [],
+  const own = ownKnown(ladders);
+  const known = asKnown(behaviour, ladders.find((ladder) => keyOf(ladder) === behaviourKey(behaviour))?.id ?? null);
+  const all = behavioursUnder(known, own, LIBRARY_KNOWN);
+  const under = ladders.filter((ladder) => all.has(keyOf(ladder)) && keyOf(ladder) !== known.key);
+  const evidence = await evidenceOfLadders(store, under);
+  const worked = new Map(
+    under.map((ladder) => {
+      const { id, plan, version } = ladder;
+      return [keyOf(ladder), { id, name: ladder.behaviour.name, plan, version, trials: evidence.get(id) ?? [] }];
     }),
   );
-  return { readiness, warning: readinessWarning(readiness), graph };
+  return foundationsOf(known, own, LIBRARY_KNOWN, worked);
 }
 
 const valuesByName = (strands: readonly Strand[], values: Readonly<Record<string, StrandValue>>) =>
@@ -122,7 +79,12 @@ export const transferOf = (plan: LadderPlan, trials: readonly EvidenceTrial[]): 
   plan.transfer === null ? null : transferProgress(trials.map(({ outcome, phase }) => ({ met: outcome === "met", phase })));
 
 /** What the editor of a ladder knows of the horse's other work. */
-export async function editorSurroundings(store: Store, horseId: string, present: StoredLadder | null): Promise<EditorSurroundings> {
+export async function editorSurroundings(
+  store: Store,
+  horseId: string,
+  present: StoredLadder | null,
+  newest: readonly EvidenceTrial[] = [],
+): Promise<EditorSurroundings> {
   const ladders = (await listLadders(store, horseId)).filter(({ id }) => id !== present?.id);
   const otherCues = ladders.map(
     ({ behaviour, plan }): CueOfBehaviour => ({
@@ -151,7 +113,7 @@ export async function editorSurroundings(store: Store, horseId: string, present:
     const labels = (askByFeel ?? askForFood ?? []).map(({ label }) => label);
     return { key, name, rungs: [{ words: criterionSentence(strands, last, labels), values: valuesByName(strands, last) }] };
   });
-  const trials = present === null ? [] : (await evidenceOfLadder(store, present.id)).filter(({ version }) => version === present.version);
+  const trials = newest.filter(({ version }) => version === present?.version);
   return {
     otherCues,
     transferred: present === null ? null : transferOf(present.plan, trials),

@@ -1,41 +1,90 @@
 import "server-only";
-import type { SessionRecord } from "@/core/session";
+import { tellApart } from "@/core/know";
 import type { YardLine } from "@/features/yard/yard";
-import { listHorses, listSessions, namesApart, openSessions, type Store } from "@/store";
-import { horseCare } from "./horse-care";
-import { ladderStates } from "./ladder-state";
+import {
+  asNamed,
+  getSettings,
+  ladderHeads,
+  laddersWithPlans,
+  lastWorked,
+  lastWorkedMs,
+  listHorses,
+  openSessions,
+  restrictionsByHorse,
+  type Store,
+} from "@/store";
+import { careOf, type HorseCare, today } from "./horse-care";
+import { byStanding, type LadderState, LOOK_BACK_MS, nextStartTrials, standing } from "./ladder-state";
 
-/** One line for each horse: what to mind, its last work and what comes next. */
+/**
+ * Where each horse's first ladder stands: what may be worked, then the one
+ * last worked. The last worked is looked at first; only where that is barred
+ * today are the others.
+ */
+async function firstLadders(store: Store, care: ReadonlyMap<string, HorseCare>): Promise<ReadonlyMap<string, LadderState>> {
+  const nowWallMs = store.now();
+  const [heads, last, settings] = await Promise.all([
+    ladderHeads(store),
+    lastWorkedMs(store, nowWallMs - LOOK_BACK_MS),
+    getSettings(store),
+  ]);
+  const look = async (ids: readonly string[]) => {
+    const ladders = await laddersWithPlans(store, ids);
+    const evidence = await nextStartTrials(store, ladders, settings);
+    return ladders.flatMap((ladder) => {
+      const of = care.get(ladder.horseId);
+      if (of === undefined) return [];
+      return [standing(ladder, evidence.get(ladder.id) ?? [], { allowance: of.allowance, settings, nowWallMs })];
+    });
+  };
+  const newest = new Map<string, string>();
+  for (const { id, horseId } of heads) {
+    const there = newest.get(horseId);
+    if (there === undefined || (last.get(id) ?? 0) > (last.get(there) ?? 0)) newest.set(horseId, id);
+  }
+  const first = await look([...newest.values()]);
+  const barred = new Set(first.filter(({ next }) => next.barred !== null).map(({ ladder }) => ladder.horseId));
+  const others = heads.filter(({ id, horseId }) => barred.has(horseId) && newest.get(horseId) !== id).map(({ id }) => id);
+  const all = [...first, ...(await look(others))].sort(byStanding);
+  return new Map(all.toReversed().map((state) => [state.ladder.horseId, state]));
+}
+
+/** One line for each horse: what to mind, its last work and what comes next. The number of questions does not grow with the horses. */
 export async function yardLines(store: Store): Promise<YardLine[]> {
-  const [horses, apart] = await Promise.all([listHorses(store), namesApart(store)]);
-  return Promise.all(
-    horses.map(async (horse) => {
-      const { allowance, sentences } = await horseCare(store, horse);
-      const [[last], open] = await Promise.all([listSessions(store, horse.id, 1, "work"), openSessions(store, horse.id)]);
-      const [state] = await ladderStates(store, horse.id, allowance);
-      return {
-        id: horse.id,
-        name: horse.name,
-        apart: apart.get(horse.id) ?? "",
-        sample: horse.sample,
-        away: horse.away,
-        limits: sentences,
-        runningId: open.find(({ running }) => running)?.id ?? null,
-        last:
-          last === undefined || last.summary.started_ms === null
-            ? null
-            : {
-                sessionId: last.session.id,
-                startedMs: last.summary.started_ms,
-                finished: last.summary.finished,
-                workSeconds: last.summary.work_s,
-                n: last.summary.n,
-                met: last.summary.met,
-                record: JSON.parse(last.summary.record) as SessionRecord,
-              },
-        next:
-          state === undefined ? null : { behaviour: state.ladder.behaviour.name, headline: state.next.headline, reason: state.next.reason },
-      };
-    }),
-  );
+  const [horses, restrictions, last, open] = await Promise.all([
+    listHorses(store),
+    restrictionsByHorse(store),
+    lastWorked(store),
+    openSessions(store, null),
+  ]);
+  const apart = tellApart(horses.map(asNamed));
+  const care = new Map(horses.map((horse) => [horse.id, careOf(horse, restrictions.get(horse.id) ?? [], today(store))]));
+  const ladders = await firstLadders(store, care);
+  return horses.map((horse) => {
+    const state = ladders.get(horse.id);
+    const worked = last.get(horse.id);
+    return {
+      id: horse.id,
+      name: horse.name,
+      apart: apart.get(horse.id) ?? "",
+      sample: horse.sample,
+      away: horse.away,
+      limits: care.get(horse.id)?.sentences ?? [],
+      runningId: open.find(({ horseId, running }) => running && horseId === horse.id)?.id ?? null,
+      last:
+        worked === undefined || worked.summary.started_ms === null
+          ? null
+          : {
+              sessionId: worked.session.id,
+              startedMs: worked.summary.started_ms,
+              finished: worked.summary.finished,
+              workSeconds: worked.summary.work_s,
+              n: worked.summary.n,
+              met: worked.summary.met,
+              drawing: worked.summary.drawing,
+            },
+      next:
+        state === undefined ? null : { behaviour: state.ladder.behaviour.name, headline: state.next.headline, reason: state.next.reason },
+    };
+  });
 }

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { emptyDraft } from "@/tests/support/plan";
 import type { LadderPlan } from "../ladder";
-import type { EvidenceTrial } from "../session";
+import type { EvidenceTrial } from "../record";
 import { strandFromCatalogue } from "../strands";
 import { chainState, findCycle, prerequisiteReadiness, prerequisiteWords, readinessWarning, restsOn, rungReaching } from "./index";
 
@@ -42,6 +42,7 @@ function trials(text: string, rung: number, change: Partial<EvidenceTrial> = {})
         ease: null,
         value: null,
         clean: false,
+        comparable: true,
         ...change,
       });
   }
@@ -76,7 +77,7 @@ describe("a prerequisite", () => {
 
   it("warns and never forbids", () => {
     const lacking = [ready(trials("l++.r+", 3)), prerequisiteReadiness(need, "Front yield", null)];
-    expect(lacking[0]?.sentence).toContain("3 of 4 met (too few to tell)");
+    expect(lacking[0]?.sentence).toContain("Rung 3: 3 of 4: too few to tell. Its rule is not passed yet.");
     expect(readinessWarning(lacking)).toContain("Hind yield (crossing steps 2, both sides, at phase 2 or lighter); Front yield");
     expect(readinessWarning(lacking)).toContain("You may go on");
     expect(readinessWarning([ready(trials("l+++++r+++++", 3))])).toBeNull();

@@ -1,7 +1,8 @@
-import { FEWEST_TRIALS_TO_TELL, wilsonInterval } from "../evidence/shares";
-import type { LadderPlan } from "../ladder";
-import { type EvidenceTrial, evidenceForRung } from "../session/evidence-scope";
-import { progressOf, valuesGoalOf } from "../session/word";
+import { toldShare } from "../compare";
+import { FEWEST_TRIALS_TO_TELL, shareOfTrials } from "../evidence";
+import { asksBothSides, type LadderPlan } from "../ladder";
+import { type EvidenceTrial, evidenceForRung } from "../record/evidence-scope";
+import { progressOf, valuesGoalOf } from "../word";
 
 export const CHAIN_DIRECTIONS = ["forward", "backward"] as const;
 /** Forward: from the first link on. Backward: the last link first, so that every run ends on what is known. */
@@ -28,6 +29,8 @@ export interface LinkState {
   readonly of: number;
   readonly share: number | null;
   readonly interval: readonly [number, number] | null;
+  /** The share in words, with what it supports. */
+  readonly sentence: string;
   /** Whether its ladder's rule is passed on its rung. */
   readonly holds: boolean;
 }
@@ -41,6 +44,10 @@ export interface ChainState {
   readonly wholeChance: number | null;
   readonly sentence: string;
 }
+
+/** The trials on each side a rung asks for, or all of them together: a rule must hold on each. */
+const sidesOf = (plan: LadderPlan, rung: number, evidence: readonly EvidenceTrial[]) =>
+  asksBothSides(plan, rung) ? (["L", "R"] as const).map((side) => evidence.filter((trial) => trial.side === side)) : [evidence];
 
 /**
  * Where a chain stands: each link by its own criterion and evidence, the weak
@@ -59,12 +66,14 @@ export function chainState(
     );
     const met = evidence.filter(({ outcome }) => outcome === "met").length;
     const of = evidence.length;
+    const told = toldShare(shareOfTrials(evidence));
     return {
       met,
       of,
       share: of === 0 ? null : met / of,
-      interval: wilsonInterval(met, of),
-      holds: progressOf(plan.mastery, valuesGoalOf(plan, rung), evidence).passed,
+      interval: told.interval,
+      sentence: told.sentence,
+      holds: sidesOf(plan, rung, evidence).every((own) => progressOf(plan.mastery, valuesGoalOf(plan, rung), own).passed),
     };
   });
   const order = direction === "forward" ? [...states.keys()] : [...states.keys()].reverse();

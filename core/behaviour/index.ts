@@ -7,6 +7,7 @@ export {
   type LinkKnown,
   type LinkState,
 } from "./chain";
+export { behavioursUnder, type Foundations, foundationsOf, type GraphPart, graphOf, type KnownBehaviour } from "./foundations";
 export { findCycle, type GraphNode, restsOn } from "./graph";
 export { type Prerequisite, prerequisiteWords, rungReaching } from "./prerequisite";
 export { type PrerequisiteReadiness, prerequisiteReadiness, readinessWarning, type WorkedLadder } from "./readiness";

@@ -1,7 +1,8 @@
-import { wilsonInterval } from "../evidence/shares";
+import { toldShare } from "../compare";
+import { shareOfTrials } from "../evidence";
 import type { LadderPlan } from "../ladder";
-import type { EvidenceTrial } from "../session/evidence-scope";
-import { movingOnSentence, progressOf, valuesGoalOf } from "../session/word";
+import type { EvidenceTrial } from "../record/evidence-scope";
+import { everPassed, movingOnSentence, valuesGoalOf } from "../word";
 import { type Prerequisite, prerequisiteWords, rungReaching, wantsBothSides } from "./prerequisite";
 
 /** A horse's ladder for a behaviour, with its trials, oldest first, as the present version counts them. */
@@ -26,7 +27,7 @@ export interface PrerequisiteReadiness {
  * Whether the mastery rule ever held on a rung, or on a later one of the same
  * ladder that reaches as much: what was shown once stays shown.
  */
-function everPassed(ladder: WorkedLadder, rung: number, need: Prerequisite): { passed: boolean; met: number; of: number } {
+function everShown(ladder: WorkedLadder, rung: number, need: Prerequisite): { passed: boolean; here: readonly EvidenceTrial[] } {
   const { plan, trials, version, id } = ladder;
   const counted = trials
     .filter((trial) => trial.ladder === id && trial.version === version && trial.kind === "work" && trial.rung >= rung)
@@ -42,11 +43,10 @@ function everPassed(ladder: WorkedLadder, rung: number, need: Prerequisite): { p
   const onOneRung = (list: readonly EvidenceTrial[]) =>
     [...new Set(list.map((trial) => trial.rung))].some((one) => {
       const own = list.filter((trial) => trial.rung === one);
-      const byValues = valuesGoalOf(plan, one);
-      return own.some((_, i) => progressOf(plan.mastery, byValues, own.slice(0, i + 1)).passed);
+      return everPassed(plan.mastery, valuesGoalOf(plan, one), own);
     });
   const here = counted.filter((trial) => trial.rung === rung);
-  return { passed: sides.every(onOneRung), met: here.filter(({ outcome }) => outcome === "met").length, of: here.length };
+  return { passed: sides.every(onOneRung), here };
 }
 
 /**
@@ -61,17 +61,19 @@ export function prerequisiteReadiness(need: Prerequisite, name: string, ladder: 
   const { rung, unknown } = rungReaching(ladder.plan, need);
   const eye = unknown.length === 0 ? "" : ` Its ladder has no ${unknown.join(" or ")}: judge that by eye.`;
   if (rung === null) return { ...base, state: "not-yet", sentence: `Its ladder does not go that far.${eye}` };
-  const { passed, met, of } = everPassed(ladder, rung, need);
+  const { passed, here } = everShown(ladder, rung, need);
   if (passed)
     return {
       ...base,
       state: "shown",
       sentence: `Shown from rung ${rung} on, by its rule: ${movingOnSentence(ladder.plan.mastery, valuesGoalOf(ladder.plan, rung))}.${eye}`,
     };
-  if (of === 0) return { ...base, state: "unknown", sentence: `No work on rung ${rung} of its ladder yet.${eye}` };
-  const interval = wilsonInterval(met, of);
-  const span = interval === null || of < 5 ? "too few to tell" : `${Math.round(interval[0] * 100)} to ${Math.round(interval[1] * 100)} %`;
-  return { ...base, state: "not-yet", sentence: `Rung ${rung}: ${met} of ${of} met (${span}); its rule is not passed yet.${eye}` };
+  if (here.length === 0) return { ...base, state: "unknown", sentence: `No work on rung ${rung} of its ladder yet.${eye}` };
+  return {
+    ...base,
+    state: "not-yet",
+    sentence: `Rung ${rung}: ${toldShare(shareOfTrials(here)).sentence} Its rule is not passed yet.${eye}`,
+  };
 }
 
 /** The whole in one sentence, or null where nothing is wanted or all of it is shown. */

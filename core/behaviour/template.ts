@@ -1,7 +1,6 @@
 import type { CuePhase, Movement } from "../cues";
 import { type LadderPlan, type Method, PLAN_DEFAULTS, type Rung, type Ways } from "../ladder";
 import { DEFAULT_MASTERY_RULE, type MasteryRule } from "../mastery";
-import type { BehaviourInput } from "../schemas";
 import type { Strand, StrandValue } from "../strands";
 import type { Involvement } from "../welfare/restrictions";
 import type { Prerequisite } from "./prerequisite";
@@ -88,7 +87,7 @@ function rungsWithin({ strands, rungs }: BehaviourTemplate, phases: number): Run
 }
 
 /** What a horse's own behaviour begins with from a template. */
-export function behaviourFromTemplate(template: BehaviourTemplate): BehaviourInput {
+export function behaviourFromTemplate(template: BehaviourTemplate) {
   const { key, name, finished, cue, why, movement, free, involves, prerequisites } = template;
   return {
     name,

@@ -1,5 +1,5 @@
-import { counted } from "../counted";
 import { FEWEST_TRIALS_TO_TELL } from "../evidence/shares";
+import { counted } from "../words";
 
 /** An answer as the transfer of a cue sees it, oldest first in a list. */
 export interface TransferTrial {

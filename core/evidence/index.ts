@@ -1,4 +1,13 @@
 export { cohenKappa, type KappaAgreement, type TimedAgreement, type TimedPair, timedAgreement } from "./agreement";
+export {
+  CALLED_AT,
+  type Cell,
+  contrastBySessions,
+  FEWEST_SESSIONS,
+  GAP_ASKED_FOR,
+  type SessionCells,
+  type SessionContrast,
+} from "./by-sessions";
 export { type Counted, type ShareDifference, shareDifference } from "./difference";
 export { fisherExact } from "./fisher";
 export {
@@ -12,7 +21,9 @@ export {
   measureGroup,
   type Outcome,
 } from "./group";
+export { type AnswerTimes, type RightAnswers, rightAnswers } from "./incidence";
 export { type LogRank, logRank, type SurvivalCurve, type SurvivalStep, survival, type Waiting } from "./latency";
+export { effectiveLooks, leads } from "./momentary";
 export {
   type BarPart,
   beatsBar,
@@ -25,6 +36,18 @@ export {
 } from "./percentile";
 export { quantileOfSorted } from "./quantile";
 export { type CountedRate, poissonInterval, rateDifferenceP } from "./rate";
+export {
+  addShares,
+  NO_SHARE,
+  type SessionShare,
+  type ShareSums,
+  sessionShare,
+  shareOfTrials,
+  sumsOfSessions,
+} from "./session-share";
 export { chanceShareAtLeast, FEWEST_TRIALS_TO_TELL, type Interval, wilsonInterval } from "./shares";
 export { compareSides, type SideComparison } from "./sides";
-export { type DatedRate, weeklyFactor } from "./trend";
+export { type SignFlip, signFlip, type WeighedDifference } from "./sign-flip";
+export { betaQuantile } from "./special";
+export { student975, studentTwoSidedP } from "./student";
+export { type DatedRate, FEWEST_FOR_TREND, type WeeklyTrend, weeklyFactor, weeklyTrend } from "./trend";

@@ -124,7 +124,15 @@ function solve(matrix: number[][], right: number[]): number[] | null {
  * @returns null where fewer than two groups hold a time or no answer can tell them apart.
  */
 export function logRankFromSorted(groups: readonly SortedWaitings[]): LogRank | null {
-  const held = groups.filter((g) => g.answers.length + g.censorings.length > 0);
+  const firstAnswer = groups.reduce(
+    (least, { answers }) => Math.min(least, answers[0] ?? Number.POSITIVE_INFINITY),
+    Number.POSITIVE_INFINITY,
+  );
+  // A group all of whose waits ended before the first answer has nothing to say, and would make the system singular.
+  const held = groups.filter(
+    ({ answers, censorings }) =>
+      answers.length > 0 || (censorings.length > 0 && (censorings[censorings.length - 1] as number) >= firstAnswer),
+  );
   const k = held.length;
   if (k < 2) return null;
   const all = new Float64Array(held.reduce((sum, g) => sum + g.answers.length, 0));

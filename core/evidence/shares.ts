@@ -1,7 +1,7 @@
 import { incompleteBeta } from "./special";
 
 /** The 97.5 % point of the standard normal distribution. */
-const NORMAL_975 = 1.959963984540054;
+export const NORMAL_975 = 1.959963984540054;
 
 /** A lower and an upper bound, both shares from 0 to 1. */
 export type Interval = readonly [low: number, high: number];
@@ -20,13 +20,20 @@ function checkCounts(name: string, met: number, of: number): void {
  */
 export function wilsonInterval(met: number, of: number): Interval | null {
   checkCounts("wilsonInterval", met, of);
-  if (of === 0) return null;
-  const share = met / of;
+  return of === 0 ? null : scoreInterval(met / of, of);
+}
+
+/**
+ * The score interval of a share that rests on so many trials; they need not be whole, as an effective number is not.
+ * @throws RangeError where the share is outside [0, 1] or trials is not above 0.
+ */
+export function scoreInterval(share: number, of: number): Interval {
+  if (!(share >= 0 && share <= 1) || !(of > 0)) throw new RangeError("scoreInterval: a share from 0 to 1 of more than 0 trials");
   const z2 = NORMAL_975 * NORMAL_975;
   const centre = (share + z2 / (2 * of)) / (1 + z2 / of);
   const half = (NORMAL_975 / (1 + z2 / of)) * Math.sqrt((share * (1 - share)) / of + z2 / (4 * of * of));
   // At the ends the formula is exact; rounding must not carry it past 0 or 1.
-  return [met === 0 ? 0 : Math.max(0, centre - half), met === of ? 1 : Math.min(1, centre + half)];
+  return [share === 0 ? 0 : Math.max(0, centre - half), share === 1 ? 1 : Math.min(1, centre + half)];
 }
 
 /**

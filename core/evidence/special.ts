@@ -133,3 +133,20 @@ export function chiSquaredQuantile(share: number, degrees: number): number {
   }
   return (low + high) / 2;
 }
+
+/**
+ * The value a Beta(a, b) lies below with the given chance, by bisection on the incomplete beta function.
+ * @throws RangeError where the share is not between 0 and 1.
+ * @example betaQuantile(0.5, 1, 1) // 0.5
+ */
+export function betaQuantile(share: number, a: number, b: number): number {
+  if (!(share > 0 && share < 1)) throw new RangeError("betaQuantile: the share must lie between 0 and 1");
+  let low = 0;
+  let high = 1;
+  for (let i = 0; i < 60; i++) {
+    const middle = (low + high) / 2;
+    if (incompleteBeta(middle, a, b) < share) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+}

@@ -1,5 +1,5 @@
-import type { SessionEvent } from "../schemas/event";
-import { reduceSession, workSeconds } from "../session";
+import type { SessionEvent } from "../events";
+import { reduceSession, workSeconds } from "../record";
 import { type AnalyseOutput, TrialsAnalysis } from "./analysis";
 import { type CsvRecord, NotSuchAFileError, parseCsv } from "./csv";
 import { readHeader } from "./header";

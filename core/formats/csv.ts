@@ -2,7 +2,7 @@ import Papa from "papaparse";
 
 /** Thrown where a file is not such a file at all; the message is one plain line. */
 export class NotSuchAFileError extends Error {
-  override readonly name = "NotSuchAFileError";
+  readonly code = "not-such-a-file";
 }
 
 /** A record with the physical line it starts on; `malformed` where its quotes do not close. */

@@ -1,11 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { placeEvents, reduceSession, summariseSession, workSeconds } from "@/core/record";
 import { check } from "@/core/schemas";
-import { placeEvents, reduceSession, summariseSession, workSeconds } from "@/core/session";
 import { randomSession } from "@/tests/support/random-session";
+import { CALCULATIONS, CalcInputError } from "../calc";
 import { analyseEvents, analyseTrialsText } from "./analyse";
 import { groupOutput } from "./analysis";
-import { CALCULATIONS, CalcInputError } from "./calc";
 import { type Column, cellProblem, parseIsoTime, rowSchema } from "./column";
 import { NotSuchAFileError, parseCsv, writeCsv } from "./csv";
 import { CsvPieces } from "./csv-stream";

@@ -1,6 +1,5 @@
 export { type AnalyseOptions, analyseEvents, analyseTrialsText, TrialsFileAnalysis } from "./analyse";
 export { type AnalyseOutput, type AnalysisState, groupOutput } from "./analysis";
-export { CALCULATIONS, CalcInputError } from "./calc";
 export { type Column, cellProblem, parseIsoTime, type RefusedRow, rowSchema } from "./column";
 export { type CsvRecord, linesSpanned, NotSuchAFileError, normaliseText, parseCsv, writeCsv } from "./csv";
 export { CsvPieces } from "./csv-stream";

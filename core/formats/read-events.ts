@@ -1,4 +1,4 @@
-import { checkEvent, type SessionEvent } from "../schemas/event";
+import { checkEvent, type SessionEvent } from "../events";
 import { cellProblem, type RefusedRow } from "./column";
 import { NotSuchAFileError, parseCsv } from "./csv";
 import { readHeader } from "./header";

@@ -1,5 +1,5 @@
-import type { SessionEvent } from "../schemas/event";
-import { blockSeconds, endOfWorkMs, type SessionRecord, type Trial, workSeconds } from "../session";
+import type { SessionEvent } from "../events";
+import { blockSeconds, endOfWorkMs, type SessionRecord, type Trial, workSeconds } from "../record";
 import { writeCsv } from "./csv";
 import { guardText } from "./text-cell";
 import { EVENTS_COLUMNS, SESSIONS_COLUMNS, type SessionsColumn, TRIALS_COLUMNS, type TrialsColumn } from "./trials-columns";
@@ -71,9 +71,8 @@ export function writeTrialsCsv(sessions: readonly SessionForFile[]): string {
 
 function sessionCells({ id, record }: SessionForFile): Record<SessionsColumn, string> {
   const start = record.startWallMs ?? 0;
-  const preflight = record.facts.find((fact) => fact.type === "preflight")?.payload ?? {};
-  const notes = record.facts.filter((fact) => fact.type === "note").map((fact) => String(fact.payload.text));
-  const numberOf = (value: unknown) => (typeof value === "number" ? String(value) : "");
+  const preflight = record.facts.find((fact) => fact.type === "preflight")?.payload;
+  const notes = record.facts.filter((fact) => fact.type === "note").map((fact) => fact.payload.text);
   return {
     session: textCell(id),
     started_at: isoTime(start),
@@ -83,9 +82,9 @@ function sessionCells({ id, record }: SessionForFile): Record<SessionsColumn, st
     place: textCell(record.header?.place),
     work_s: String(workSeconds(record)),
     food_other: String(record.foodPiecesOutside),
-    temp_c: numberOf(preflight.air_c),
-    humidity_pct: numberOf(preflight.humidity),
-    wind: textCell(typeof preflight.wind === "string" ? preflight.wind : ""),
+    temp_c: numberCell(preflight?.air_c),
+    humidity_pct: numberCell(preflight?.humidity),
+    wind: textCell(preflight?.wind),
     note: textCell(notes.join("\n")),
   };
 }

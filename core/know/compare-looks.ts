@@ -1,4 +1,5 @@
 import { type ShareDifference, shareDifference } from "../evidence";
+import { inHundredths } from "../words";
 import { FIRST_LOOK_STEPS, type FirstLook, type FirstLookResult, resultOf } from "./first-look";
 
 /** One step of the battery now and before. */
@@ -19,8 +20,7 @@ export interface LookComparison {
   readonly words: string;
 }
 
-const percent = (share: number) => Math.round(share * 100);
-const signed = (share: number) => `${share > 0 ? "+" : share < 0 ? "−" : "±"}${Math.abs(percent(share))}`;
+const signed = (share: number) => `${share > 0 ? "+" : share < 0 ? "−" : "±"}${Math.abs(inHundredths(share))}`;
 
 /** A difference in words, with its interval; "too few to tell" where the trials are. */
 export function differenceWords({ difference, interval, enough }: ShareDifference): string {

@@ -1,4 +1,5 @@
 import { cohenKappa, type Interval, type KappaAgreement, wilsonInterval } from "../evidence";
+import { inHundredths } from "../words";
 
 /** What a horse can go to when it is unsure, or nothing of the kind. */
 export const CONNECTION_ANSWERS = ["people", "other horses", "a place", "an object", "a pattern", "nothing in particular"] as const;
@@ -50,7 +51,6 @@ const TEACH: Readonly<Record<ConnectionAnswer, string>> = {
 };
 
 const isAnswer = (text: string): text is ConnectionAnswer => (CONNECTION_ANSWERS as readonly string[]).includes(text);
-const percent = (share: number) => Math.round(share * 100);
 
 /** Beeps both of two observers answered, as a square table over the answers. */
 function agreementOf(samples: readonly Sample[]): KappaAgreement | null {
@@ -93,7 +93,7 @@ export function connectionOf(samples: readonly Sample[]): Connection {
       ? "Nothing watched yet."
       : leading === null
         ? `${top.answer} ${top.n} of ${n}: too few to tell apart yet.`
-        : `${leading}: ${top.n} of ${n} looks, could be anywhere from ${percent(top.interval[0])} to ${percent(top.interval[1])} %.`;
+        : `${leading}: ${top.n} of ${n} looks, could be anywhere from ${inHundredths(top.interval[0])} to ${inHundredths(top.interval[1])} %.`;
   return {
     n,
     shares,

@@ -1,9 +1,9 @@
-import { type SessionRecord, workSeconds } from "../session";
+import { cellsOfSession, type SideSession } from "../compare";
+import { type SessionRecord, workSeconds } from "../record";
 import { HEART_STRAND } from "../welfare";
 import { CONNECTION_QUESTION, type Sample } from "./connection";
 import { FIRST_LOOK_BEHAVIOUR, type FirstLook, firstLookOf } from "./first-look";
 import { reliefOfSession, type SessionRelief } from "./relief";
-import { countSides, type SideCounts } from "./sides";
 import { REST_BEHAVIOUR, type SignClass, type SignCounts } from "./signs";
 import { TOUCH_TOOLS, TOUCH_ZONES, type Touch, type TouchTool, type TouchZone } from "./touch-map";
 
@@ -20,13 +20,12 @@ export interface KnowDigest {
   readonly heart: readonly { readonly wallMs: number; readonly perMinute: number }[];
   /** Null where the session holds no block of the battery. */
   readonly firstLook: FirstLook | null;
-  readonly sides: SideCounts;
+  readonly sides: SideSession;
   readonly trials: number;
 }
 
 const isZone = (value: unknown): value is TouchZone => (TOUCH_ZONES as readonly unknown[]).includes(value);
 const isTool = (value: unknown): value is TouchTool => (TOUCH_TOOLS as readonly unknown[]).includes(value);
-const isClass = (value: unknown): value is SignClass => value === "ease" || value === "tension" || value === "danger";
 
 /** Digests a session. Facts that are not of the product's own zones, tools or classes are passed over. */
 export function knowDigest(record: SessionRecord): KnowDigest {
@@ -43,31 +42,27 @@ export function knowDigest(record: SessionRecord): KnowDigest {
     switch (type) {
       case "touch": {
         const { zone, side, tool, grade } = payload;
-        if (isZone(zone) && isTool(tool) && (side === "L" || side === "R"))
-          touches.push({ wallMs, zone, side, tool, grade: Number(grade) });
+        if (isZone(zone) && isTool(tool) && (side === "L" || side === "R")) touches.push({ wallMs, zone, side, tool, grade });
         break;
       }
       case "sample":
-        if (payload.question === CONNECTION_QUESTION && typeof payload.beep === "number") {
-          samples.push({ beep: payload.beep, answer: String(payload.answer), observer: String(payload.observer ?? "") });
-          if (typeof payload.interval_s === "number") beepSeconds = payload.interval_s;
+        if (payload.question === CONNECTION_QUESTION && payload.beep !== undefined) {
+          samples.push({ beep: payload.beep, answer: payload.answer, observer: payload.observer ?? "" });
+          beepSeconds = payload.interval_s ?? beepSeconds;
         }
         break;
       case "signal":
-        if (isClass(payload.class)) {
-          byClass[payload.class]++;
-          const name = String(payload.name);
-          if (name !== payload.class) byName[name] = (byName[name] ?? 0) + 1;
-        }
+        byClass[payload.class]++;
+        if (payload.name !== payload.class) byName[payload.name] = (byName[payload.name] ?? 0) + 1;
         break;
       case "breath": {
-        const taps = payload.taps_ms as readonly number[];
+        const taps = payload.taps_ms;
         const seconds = (Math.max(...taps) - Math.min(...taps)) / 1000;
         if (seconds > 0) breaths.push({ wallMs, breaths: taps.length - 1, seconds });
         break;
       }
       case "measure":
-        if (payload.strand === HEART_STRAND) heart.push({ wallMs, perMinute: Number(payload.value) });
+        if (payload.strand === HEART_STRAND) heart.push({ wallMs, perMinute: payload.value });
         break;
     }
   }
@@ -82,7 +77,7 @@ export function knowDigest(record: SessionRecord): KnowDigest {
     breaths,
     heart,
     firstLook: behaviours.has(FIRST_LOOK_BEHAVIOUR) ? firstLookOf(record) : null,
-    sides: countSides(record.trials),
+    sides: cellsOfSession(record),
     trials: record.trials.length,
   };
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { SessionWriter } from "@/tests/support/session-writer";
 import { criterionOf } from "../ladder";
-import { reduceSession } from "../session";
+import { reduceSession } from "../record";
 import {
   batteryPlace,
   beginWith,

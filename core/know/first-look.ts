@@ -1,8 +1,9 @@
 import type { CuePhase } from "../cues";
 import { type Outcome, quantileOfSorted, survival, wilsonInterval } from "../evidence";
 import { type LadderPlan, PLAN_DEFAULTS } from "../ladder";
-import type { SessionRecord } from "../session";
+import type { SessionRecord } from "../record";
 import type { Strand } from "../strands";
+import { percentSpan } from "../words";
 
 /** One item of the first look. */
 export interface FirstLookItem {
@@ -244,5 +245,5 @@ export function strengthOf(result: FirstLookResult): number {
 export function firstLookWords({ met, n }: Pick<FirstLookResult, "met" | "n">): string {
   const interval = wilsonInterval(met, n);
   if (interval === null) return "not looked at";
-  return `${met} of ${n}, too few to tell: anywhere from ${Math.round(interval[0] * 100)} to ${Math.round(interval[1] * 100)} %`;
+  return `${met} of ${n}, too few to tell: anywhere from ${percentSpan(interval)}`;
 }

@@ -41,7 +41,6 @@ export {
   type ZoneStay,
   type ZoneSums,
 } from "./relief";
-export { addSides, countSides, NO_SIDES, type SideCounts, type SidePicture, sidePicture } from "./sides";
 export {
   addSigns,
   commonestSigns,
@@ -56,7 +55,7 @@ export {
   type SignRate,
   signRate,
 } from "./signs";
-export { type NamedHorse, tellApart } from "./tell-apart";
+export { type NamedHorse, sameName, tellApart } from "./tell-apart";
 export {
   besideZone,
   proposeTouch,

@@ -1,3 +1,4 @@
+import { SIDE_WORDS } from "../words";
 import { FIRST_LOOK_ITEMS, FIRST_LOOK_PHASES, type FirstLook, resultOf } from "./first-look";
 
 /** What must answer, at which phase or lighter, before a behaviour is begun. */
@@ -40,7 +41,6 @@ export interface Readiness {
 
 const itemName = (key: string) => FIRST_LOOK_ITEMS.find((item) => item.key === key)?.name ?? key;
 const phaseName = (phase: number) => FIRST_LOOK_PHASES[phase - 1]?.label ?? `phase ${phase}`;
-const SIDE_WORD = { L: "left", R: "right" } as const;
 
 type NeedState = { readonly state: "met" | "short" | "unseen"; readonly words: string };
 
@@ -51,7 +51,7 @@ function stateOfNeed(look: FirstLook, { item: key, phase }: Need): NeedState {
   const unseen: string[] = [];
   for (const side of sides) {
     const result = resultOf(look, key, side);
-    const where = side === null ? "" : ` ${SIDE_WORD[side]}`;
+    const where = side === null ? "" : ` ${SIDE_WORDS[side]}`;
     if (result === null) unseen.push(where.trim());
     else if (result.met * 2 < result.n || result.met === 0) short.push(`${where} ${result.met} of ${result.n}`.trim());
     else if (result.lightestPhase !== null && result.lightestPhase > phase)

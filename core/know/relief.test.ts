@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { randomSession } from "@/tests/support/random-session";
 import { SessionWriter } from "@/tests/support/session-writer";
-import { reduceSession, workSeconds } from "../session";
+import { reduceSession, workSeconds } from "../record";
 import { entranceRelief, reliefMap, reliefOfSession } from "./index";
 
 const relief = (w: SessionWriter) => reliefOfSession(reduceSession(w.events));

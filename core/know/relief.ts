@@ -1,6 +1,6 @@
 import { type SurvivalCurve, survival, type Waiting } from "../evidence";
-import type { SessionRecord } from "../session";
-import { endOfWorkMs } from "../session";
+import { endOfWorkMs, type SessionRecord, until } from "../record";
+import { percentWords } from "../words";
 
 /** What one session showed in one zone. Seconds of working time. */
 export interface ZoneSums {
@@ -35,13 +35,6 @@ export interface SessionRelief {
   readonly departures: number;
 }
 
-interface Change {
-  readonly ms: number;
-  readonly zone: string | null;
-  /** A moment the work itself ends or pauses: a stay that runs then is cut off, not left. */
-  readonly cut: boolean;
-}
-
 const NOTHING = {
   seconds: 0,
   pressureSeconds: 0,
@@ -58,64 +51,30 @@ const NOTHING = {
 
 type Counts = { -readonly [K in keyof typeof NOTHING]: number };
 
-const text = (value: unknown) => (typeof value === "string" && value !== "" ? value : null);
-
-/** Where the horse was, as changes in time; a departure leads to the zone tapped while it was away, and a return back to where it left. */
-function zoneChanges(
-  record: SessionRecord,
-  endMs: number,
-): { changes: Change[]; departures: { from: string | null; to: string | null }[] } {
-  const changes: Change[] = [];
-  const departures: { from: string | null; to: string | null }[] = [];
-  let zone: string | null = null;
-  let away: { from: string | null; to: string | null } | null = null;
-  const go = (ms: number, next: string | null) => {
-    if (next !== zone) changes.push({ ms, zone: next, cut: false });
-    zone = next;
-  };
-  for (const fact of record.facts) {
-    if (fact.ms < 0 || fact.ms > endMs) {
-      // A zone tapped before work begins still says where it begins.
-      if (fact.type === "zone" && fact.ms < 0) go(0, text(fact.payload.zone));
-      continue;
-    }
-    switch (fact.type) {
-      case "zone": {
-        const next = text(fact.payload.zone);
-        if (away !== null && away.to === null) away.to = next;
-        go(fact.ms, next);
-        break;
-      }
-      case "depart": {
-        if (away !== null) break;
-        away = { from: text(fact.payload.from) ?? zone, to: text(fact.payload.to) };
-        departures.push(away);
-        go(fact.ms, away.to);
-        break;
-      }
-      case "return":
-        if (away === null) break;
-        go(fact.ms, text(fact.payload.to) ?? away.from);
-        away = null;
-        break;
-    }
-  }
-  return { changes, departures };
+/** A stretch of work in one zone or in none. `cut` where the work itself ended or paused it, so that the horse did not leave. */
+interface Stretch {
+  readonly zone: string | null;
+  readonly startMs: number;
+  readonly endMs: number;
+  readonly cut: boolean;
 }
 
-/** Cuts the zone's time line at breaks and at the end of work. */
-function withPauses(record: SessionRecord, changes: readonly Change[], endMs: number): Change[] {
-  const out = [...changes];
-  const zoneAt = (ms: number) => changes.findLast((change) => change.ms <= ms)?.zone ?? null;
-  for (const pause of record.breaks) {
-    const until = pause.endMs ?? endMs;
-    for (let i = out.length - 1; i >= 0; i--) {
-      const ms = out[i]?.ms ?? 0;
-      if (ms > pause.startMs && ms < until) out.splice(i, 1);
+/** The time line's zones from the start of work to its end, without what is no work. */
+function stretchesOf({ timeLine: { zones, breaks } }: SessionRecord, endMs: number): Stretch[] {
+  const pauses = until(breaks, endMs).filter((pause) => pause.endMs > pause.startMs);
+  const first = zones[0]?.startMs ?? endMs;
+  const all = [...(first > 0 ? [{ zone: null, startMs: 0, endMs: Math.min(first, endMs) }] : []), ...until(zones, endMs)];
+  return all.flatMap(({ zone, startMs, endMs: leftMs }) => {
+    const out: Stretch[] = [];
+    let from = Math.max(0, startMs);
+    for (const pause of pauses) {
+      if (pause.endMs <= from || pause.startMs >= leftMs) continue;
+      if (pause.startMs > from) out.push({ zone, startMs: from, endMs: pause.startMs, cut: true });
+      from = pause.endMs;
     }
-    out.push({ ms: pause.startMs, zone: null, cut: true }, { ms: until, zone: zoneAt(until), cut: false });
-  }
-  return [...out.sort((a, b) => a.ms - b.ms), { ms: endMs, zone: null, cut: true }];
+    if (from < leftMs) out.push({ zone, startMs: from, endMs: leftMs, cut: leftMs === endMs });
+    return out;
+  });
 }
 
 /**
@@ -132,21 +91,18 @@ export function reliefOfSession(record: SessionRecord): SessionRelief {
     sums.set(zone, found);
     return found;
   };
-  const { changes, departures } = zoneChanges(record, endMs);
-  const line = withPauses(record, changes, endMs);
+  const stretches = stretchesOf(record, endMs);
   const stays: ZoneStay[] = [];
   let secondsElsewhere = 0;
-  let here: { zone: string | null; fromMs: number } = { zone: null, fromMs: 0 };
-  let paused = false;
-  for (const change of line) {
-    const seconds = Math.max(0, change.ms - here.fromMs) / 1000;
-    if (here.zone !== null) {
-      sumOf(here.zone).seconds += seconds;
-      if (change.zone !== here.zone || change.cut) stays.push({ zone: here.zone, seconds, left: !change.cut });
-    } else if (!paused) secondsElsewhere += seconds;
-    paused = change.cut;
-    here = { zone: change.zone, fromMs: change.ms };
+  for (const { zone, startMs, endMs: untilMs, cut } of stretches) {
+    const seconds = (untilMs - startMs) / 1000;
+    if (zone === null) secondsElsewhere += seconds;
+    else {
+      sumOf(zone).seconds += seconds;
+      stays.push({ zone, seconds, left: !cut });
+    }
   }
+  const departures = record.timeLine.departures.filter(({ startMs }) => startMs >= 0 && startMs <= endMs);
   for (const { from, to } of departures) {
     if (from !== null) sumOf(from).departuresFrom++;
     if (to !== null) sumOf(to).departuresTo++;
@@ -165,7 +121,7 @@ export function reliefOfSession(record: SessionRecord): SessionRelief {
   }
   for (const fact of record.facts) {
     if (fact.type !== "signal") continue;
-    const zone = line.findLast((change) => change.ms <= fact.ms)?.zone ?? null;
+    const zone = stretches.find(({ startMs, endMs: untilMs }) => startMs <= fact.ms && fact.ms < untilMs)?.zone ?? null;
     if (zone === null) continue;
     if (fact.payload.class === "ease") sumOf(zone).easeSigns++;
     else sumOf(zone).tensionSigns++;
@@ -200,8 +156,6 @@ export const LEAST_SECONDS_TO_TELL = 60;
 /** Sessions in a zone below this say nothing of it. */
 export const LEAST_SESSIONS_TO_TELL = 2;
 
-const percent = (share: number) => `${Math.round(share * 100)} %`;
-
 function answerOf(zones: readonly ZoneRelief[]): string {
   if (zones.length === 0) return "No zone was tapped yet.";
   const told = zones
@@ -212,7 +166,7 @@ function answerOf(zones: readonly ZoneRelief[]): string {
   if (easiest === undefined || hardest === undefined || told.length < 2)
     return `Too little to tell: a zone needs ${LEAST_SECONDS_TO_TELL} s of timed work in ${LEAST_SESSIONS_TO_TELL} sessions, and two such zones.`;
   if (hardest.pressureShare === easiest.pressureShare) return "No zone stands out.";
-  return `Easier at ${easiest.zone}: under pressure ${percent(easiest.pressureShare ?? 0)} of the time there, against ${percent(hardest.pressureShare ?? 0)} at ${hardest.zone}.`;
+  return `Easier at ${easiest.zone}: under pressure ${percentWords(easiest.pressureShare ?? 0)} of the time there, against ${percentWords(hardest.pressureShare ?? 0)} at ${hardest.zone}.`;
 }
 
 /** Adds sessions of one place up. Cost grows with sessions × zones. */

@@ -8,7 +8,8 @@ export interface NamedHorse {
   readonly createdMs: number;
 }
 
-const sameName = (a: string, b: string) => a.trim().toLocaleLowerCase() === b.trim().toLocaleLowerCase();
+/** Whether two names read alike, whatever their capitals. */
+export const sameName = (a: string, b: string) => a.trim().toLocaleLowerCase() === b.trim().toLocaleLowerCase();
 
 /**
  * What to write after a name so that horses of one name are told apart: the

@@ -1,3 +1,4 @@
+import { SIDE_WORDS } from "../words";
 /** The name every block of touching carries as its behaviour. */
 export const TOUCH_BEHAVIOUR = "Touched all over";
 
@@ -203,7 +204,6 @@ export interface TouchProposal {
   readonly reason: string;
 }
 
-const SIDE_WORD = { L: "left", R: "right" } as const;
 const other = (side: "L" | "R") => (side === "L" ? ("R" as const) : ("L" as const));
 
 /** Zones not yet accepted with a tool on a side that lie beside one that is; the least worrying first, then the nearest to the start. */
@@ -248,7 +248,7 @@ export function proposeTouch(map: TouchMap, offLimits: readonly string[] = []): 
             : `the ${TOOLS_TOWARDS_HAND[i - 1]} has gone where it may: one step nearer to the hand`
           : `beside the ${next.beside}, which is accepted`;
       const first =
-        weaker.pairs > 0 && side === weaker.side && weaker.left !== weaker.right ? `; ${SIDE_WORD[side]} is the weaker side` : "";
+        weaker.pairs > 0 && side === weaker.side && weaker.left !== weaker.right ? `; ${SIDE_WORDS[side]} is the weaker side` : "";
       return { zone: next.zone, side, tool, reason: `${why[0]?.toUpperCase()}${why.slice(1)}${first}.` };
     }
   }

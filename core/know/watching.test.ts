@@ -1,16 +1,14 @@
 import { describe, expect, it } from "vitest";
 import { SessionWriter } from "@/tests/support/session-writer";
-import { reduceSession } from "../session";
+import { reduceSession } from "../record";
 import { HEART_STRAND } from "../welfare";
 import {
-  addSides,
   addSigns,
   agreementWords,
   CONNECTION_QUESTION,
   commonestSigns,
   compareSigns,
   connectionOf,
-  countSides,
   knowDigest,
   type NamedHorse,
   NO_SIGNS,
@@ -18,7 +16,6 @@ import {
   type Sample,
   SIGNS,
   type SignCounts,
-  sidePicture,
   signRate,
   tellApart,
 } from "./index";
@@ -86,26 +83,6 @@ describe("signs", () => {
       { name: "lowers head", n: 2 },
     ]);
     expect(new Set(Object.values(SIGNS).flat()).size).toBe(Object.values(SIGNS).flat().length);
-  });
-});
-
-describe("sides", () => {
-  it("are called weaker only where Fisher's test shows it", () => {
-    expect(sidePicture({ L: { met: 5, of: 20 }, R: { met: 18, of: 20 } })).toMatchObject({ weaker: "L", headline: "Left is weaker" });
-    expect(sidePicture({ L: { met: 18, of: 20 }, R: { met: 5, of: 20 } })).toMatchObject({ weaker: "R" });
-    expect(sidePicture({ L: { met: 10, of: 20 }, R: { met: 12, of: 20 } }).headline).toBe("No difference of sides shown");
-    expect(sidePicture({ L: { met: 0, of: 3 }, R: { met: 9, of: 9 } }).headline).toBe("Sides: too few to tell");
-    expect(sidePicture({ L: { met: 0, of: 0 }, R: { met: 9, of: 9 } })).toMatchObject({ weaker: null, p: null });
-  });
-
-  it("are counted from trials that have one, and added", () => {
-    const counts = countSides([
-      { side: "L", outcome: "met" },
-      { side: "L", outcome: "try" },
-      { side: null, outcome: "met" },
-      { side: "R", outcome: "met" },
-    ]);
-    expect(addSides([counts, counts])).toEqual({ L: { met: 2, of: 4 }, R: { met: 2, of: 2 } });
   });
 });
 

@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { emptyDraft } from "@/tests/support/plan";
 import { seedFromText } from "../chance";
-import { DEFAULT_WORD_SETTINGS, easeSentence } from "../session";
+import { DEFAULT_SETTINGS } from "../settings";
 import { strandFromCatalogue } from "../strands";
+import { easeSentence } from "../word";
 import { chosenWays, type LadderPlan, METHOD_GUIDES, methodCautions, wayCautions } from "./index";
 
 const plan: LadderPlan = {
@@ -36,8 +37,8 @@ describe("what a ladder has to be careful of", () => {
 
 describe("easeSentence", () => {
   it("says the thresholds that are set", () => {
-    expect(easeSentence()).toBe("3 in a row missed or refused, or 4 of the last 7: go one rung back.");
-    expect(easeSentence(undefined, { ...DEFAULT_WORD_SETTINGS, easeRun: 2, easeMisses: 3, easeWindow: 5 })).toContain("2 in a row");
+    expect(easeSentence()).toBe("3 in a row missed or refused, or 4 of the last 7, or 2 of the last 5 refused: go one rung back.");
+    expect(easeSentence(undefined, { ...DEFAULT_SETTINGS, easeRun: 2, easeMisses: 3, easeWindow: 5 })).toContain("2 in a row");
   });
 });
 

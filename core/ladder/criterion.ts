@@ -25,7 +25,13 @@ export interface Criterion {
     readonly target: number;
     readonly harder: "more" | "less";
     /** Where the bar follows the last values, with those from before this block, oldest first. */
-    readonly percentile?: { readonly look_back: number; readonly wanted_share: number; readonly earlier: readonly number[] };
+    readonly percentile?: {
+      readonly look_back: number;
+      readonly wanted_share: number;
+      readonly earlier: readonly number[];
+      /** Which way of drawing between two ranks and on a tie holds for this block; 1 where it does not say. */
+      readonly draw?: number;
+    };
   };
   /** Cue phases from the lightest, for the words and the drawing. */
   readonly phases?: readonly string[];
@@ -40,6 +46,9 @@ export interface Criterion {
   readonly handler_place?: string;
   readonly company?: string;
 }
+
+/** The draw new blocks are given; what earlier ones were told stays as it was. */
+export const BAR_DRAW = 2;
 
 const numberOf = (value: StrandValue | undefined) => (typeof value === "number" ? value : undefined);
 
@@ -96,6 +105,7 @@ export function criterionOf(plan: LadderPlan, number: number, { seed = number, e
                     look_back: rung.percentile.lookBack,
                     wanted_share: rung.percentile.wantedShare,
                     earlier: earlierValues.slice(-rung.percentile.lookBack),
+                    draw: BAR_DRAW,
                   },
                 }),
           },

@@ -1,4 +1,4 @@
-import { seededChance } from "../chance";
+import { mixedChance } from "../chance";
 
 /** Which met answers earn their reinforcer. */
 export type Schedule =
@@ -49,7 +49,7 @@ export function ratioProgression(mean: number, count = RATIO_LIST_LENGTH): numbe
 /** The list of a variable ratio, shuffled; the same seed gives the same order. */
 export function ratioList(mean: number, seed: number): number[] {
   const list = ratioProgression(mean);
-  const chance = seededChance(seed);
+  const chance = mixedChance(`ratios:${seed}`);
   for (let i = list.length - 1; i > 0; i--) {
     const j = Math.floor(chance() * (i + 1));
     [list[i], list[j]] = [list[j] as number, list[i] as number];

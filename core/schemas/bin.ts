@@ -1,6 +1,6 @@
 import * as yup from "yup";
+import { record } from "../checks/common";
 import { BIN_KINDS, type BinKind } from "./bin-kinds";
-import { record } from "./common";
 
 /** Something that goes to the bin, or comes back from it. */
 export const binSchema = record({

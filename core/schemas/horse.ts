@@ -1,6 +1,6 @@
 import * as yup from "yup";
+import { choiceSchema, EARLIEST_YEAR, nameSchema, optionalDaySchema, optionalNumberSchema, record, textSchema } from "../checks/common";
 import { isDay } from "../day";
-import { choiceSchema, EARLIEST_YEAR, nameSchema, optionalDaySchema, optionalNumberSchema, record, textSchema } from "./common";
 
 export const HORSE_SEXES = ["mare", "gelding", "stallion", "filly", "colt"] as const;
 export type HorseSex = (typeof HORSE_SEXES)[number];

@@ -1,16 +1,22 @@
-export { binSchema, type GoesWith, goesWithWords, putAwaySchema } from "./bin";
-export { BIN_DAYS, BIN_KINDS, type BinKind } from "./bin-kinds";
-export { type Checked, check, EARLIEST_WALL_MS, EARLIEST_YEAR, type FieldProblem, record } from "./common";
+export { type Checked, check, EARLIEST_WALL_MS, EARLIEST_YEAR, type FieldProblem, record } from "../checks/common";
+export { BATCH_LIMITS, FORM_LIMITS, type ReadWire, readWire, type WireLimits, wireProblem } from "../checks/wire";
 export {
   checkEvent,
   checkPayload,
+  EVENT_SCHEMA_VERSION,
   EVENT_TYPES,
   type EventType,
+  eventOf,
+  type Fact,
+  type Payload,
   payloadSchemas,
   type SessionEvent,
+  unknownKeys,
   wallClockPlausible,
   withIdsInOneCase,
-} from "./event";
+} from "../events";
+export { binSchema, type GoesWith, goesWithWords, putAwaySchema } from "./bin";
+export { BIN_DAYS, BIN_KINDS, type BinKind } from "./bin-kinds";
 export {
   AWAY_KINDS,
   type AwayInput,
@@ -40,4 +46,3 @@ export { asPlaceItem, FOOTINGS, MOST_PLACE_ITEMS, type PlaceInput, type PlaceIte
 export { type PutRightInput, putRightSchema } from "./put-right";
 export { type RestrictionInput, restrictionEndSchema, restrictionSchema } from "./restriction";
 export { checkBatch, newSessionSchema, type PostedBatch, SESSION_KINDS, type SessionKind } from "./session";
-export { BATCH_LIMITS, FORM_LIMITS, type ReadWire, readWire, type WireLimits, wireProblem } from "./wire";

@@ -1,5 +1,4 @@
 import type * as yup from "yup";
-import { KIT_KINDS } from "../welfare/kit";
 import {
   choiceSchema,
   flagSchema,
@@ -9,7 +8,8 @@ import {
   record,
   textSchema,
   wholeNumberSchema,
-} from "./common";
+} from "../checks/common";
+import { KIT_KINDS } from "../welfare/kit";
 
 /** A piece of kit. Length in metres, mass in grams; of feed, the mass of one piece. */
 export const kitSchema = record({

@@ -1,5 +1,18 @@
 import * as yup from "yup";
 import { CHAIN_DIRECTIONS } from "../behaviour/chain";
+import {
+  type Checked,
+  check,
+  choiceSchema,
+  type FieldProblem,
+  flagSchema,
+  nameSchema,
+  numberSchema,
+  optionalNumberSchema,
+  record,
+  textSchema,
+  wholeNumberSchema,
+} from "../checks/common";
 import { CUE_KINDS, MOST_CUE_PHASES, MOVEMENTS, PRESSURE_PROFILES } from "../cues";
 import {
   FEWEST_RUNGS,
@@ -17,19 +30,6 @@ import {
 import type { MasteryRule } from "../mastery";
 import { STRAND_KEYS, type Strand, templateOf } from "../strands";
 import { INVOLVEMENTS } from "../welfare/restrictions";
-import {
-  type Checked,
-  check,
-  choiceSchema,
-  type FieldProblem,
-  flagSchema,
-  nameSchema,
-  numberSchema,
-  optionalNumberSchema,
-  record,
-  textSchema,
-  wholeNumberSchema,
-} from "./common";
 
 export const behaviourSchema = record({
   name: nameSchema("Behaviour"),

@@ -1,6 +1,6 @@
 import * as yup from "yup";
+import { choiceSchema, nameSchema, numberSchema, optionalNumberSchema, record, textSchema } from "../checks/common";
 import { liesInside, outlineOf, PLACE_ITEM_KINDS, PLACE_SHAPES, type PlaceItem, type PlaceShape } from "../place";
-import { choiceSchema, nameSchema, numberSchema, optionalNumberSchema, record, textSchema } from "./common";
 
 export const MOST_PLACE_ITEMS = 40;
 export const FOOTINGS = ["grass", "sand", "hard ground", "rubber", "mud", "mixed"] as const;

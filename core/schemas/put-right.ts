@@ -1,5 +1,5 @@
 import * as yup from "yup";
-import { EARLIEST_WALL_MS, record } from "./common";
+import { EARLIEST_WALL_MS, record } from "../checks/common";
 
 /** What is put right of a whole session. What is left out stays; null takes the handler or the place away. */
 export const putRightSchema = record({

@@ -1,7 +1,7 @@
 import * as yup from "yup";
+import { choiceSchema, optionalDaySchema, optionalNumberSchema, record, textSchema } from "../checks/common";
 import { TOUCH_ZONES } from "../know/touch-map";
 import { GAITS_SLOWEST_FIRST, RESTRICTION_FACTS, RESTRICTION_KINDS, type RestrictionKind } from "../welfare/restrictions";
-import { choiceSchema, optionalDaySchema, optionalNumberSchema, record, textSchema } from "./common";
 
 const factsOf = (kind: unknown) =>
   (RESTRICTION_KINDS as readonly unknown[]).includes(kind) ? RESTRICTION_FACTS[kind as RestrictionKind] : null;

@@ -1,6 +1,6 @@
 import * as yup from "yup";
-import { type Checked, check, EARLIEST_WALL_MS, type FieldProblem, record } from "./common";
-import { checkEvent, type SessionEvent, wallClockPlausible, withIdsInOneCase } from "./event";
+import { type Checked, check, EARLIEST_WALL_MS, type FieldProblem, record } from "../checks/common";
+import { checkEvent, type SessionEvent, wallClockPlausible, withIdsInOneCase } from "../events";
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 

@@ -1,4 +1,5 @@
 import type { Day } from "../day";
+import { counted } from "../words";
 
 /** An age in whole years and months. `exact` is false where only the birth year is known: then it is the youngest the horse can be. */
 export interface Age {
@@ -65,10 +66,9 @@ export function ageOn(born: { readonly day: Day | null; readonly year: number | 
 
 /** An age in words: "4 years 7 months", "5 months", "9 or 10 years" where only the year is known. */
 export function ageWords({ years, months, exact }: Age): string {
-  const count = (n: number, word: string) => `${n} ${word}${n === 1 ? "" : "s"}`;
   if (!exact) return years === 0 ? "up to 1 year" : `${years} or ${years + 1} years`;
-  if (years === 0) return count(months, "month");
-  return months === 0 ? count(years, "year") : `${count(years, "year")} ${count(months, "month")}`;
+  if (years === 0) return counted(months, "month");
+  return months === 0 ? counted(years, "year") : `${counted(years, "year")} ${counted(months, "month")}`;
 }
 
 /** The caution for an age, the strictest that applies; null from five years on. */

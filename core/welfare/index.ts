@@ -36,4 +36,4 @@ export {
   restrictionsOverlap,
   restrictionWords,
 } from "./restrictions";
-export { type UsedSession, usedSentences } from "./week-use";
+export { asUsed, type UsedSession, usedSentences } from "./week-use";

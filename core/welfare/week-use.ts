@@ -1,4 +1,5 @@
 import { MILLISECONDS_PER_DAY } from "../units";
+import { counted } from "../words";
 import type { Allowance } from "./restrictions";
 
 /** One session of the last days, as the caps see it. */
@@ -11,6 +12,29 @@ export interface UsedSession {
   readonly foodGrams: number;
 }
 
+/** What is known of a session for the week's sums: its own, and what the ladders worked in it say. */
+export interface WeekSession {
+  readonly startMs: number;
+  readonly workSeconds: number;
+  readonly trials: number;
+  readonly pieces: number;
+  /** Food weighed afterwards, in grams; null where nobody weighed it. */
+  readonly weighedGrams: number | null;
+  readonly ladders: readonly { readonly circles: boolean; readonly pieceGrams: number | null }[];
+}
+
+/**
+ * A session as the caps see it. Food is what was weighed afterwards, otherwise the pieces by the mass its ladder gives them.
+ * @example asUsed({ startMs: 0, workSeconds: 60, trials: 3, pieces: 4, weighedGrams: null, ladders: [{ circles: false, pieceGrams: 2 }] }).foodGrams // 8
+ */
+export const asUsed = ({ startMs, workSeconds, trials, pieces, weighedGrams, ladders }: WeekSession): UsedSession => ({
+  startMs,
+  workMinutes: workSeconds / 60,
+  trials,
+  circles: ladders.some(({ circles }) => circles),
+  foodGrams: weighedGrams ?? pieces * (ladders.find(({ pieceGrams }) => pieceGrams !== null)?.pieceGrams ?? 0),
+});
+
 /** What is used up of the week and of the day, in sentences for the moment before work. */
 export function usedSentences(
   sessions: readonly UsedSession[],
@@ -22,18 +46,17 @@ export function usedSentences(
   const week = sessions.filter(({ startMs }) => startMs >= nowMs - 7 * MILLISECONDS_PER_DAY && startMs <= nowMs);
   const today = week.filter(({ startMs }) => startMs >= startOfDayMs);
   const sum = (list: readonly UsedSession[], of: (one: UsedSession) => number) => list.reduce((all, one) => all + of(one), 0);
-  const count = (n: number, word: string) => `${n} ${word}${n === 1 ? "" : "s"}`;
   const minutes = Math.round(sum(week, ({ workMinutes }) => workMinutes));
-  const said = [`Last 7 days: ${count(week.length, "session")}, ${minutes} min of work, ${sum(week, ({ trials }) => trials)} asks.`];
+  const said = [`Last 7 days: ${counted(week.length, "session")}, ${minutes} min of work, ${sum(week, ({ trials }) => trials)} asks.`];
   if (today.length > 0)
     said.push(
-      `Today already: ${count(today.length, "session")}, ${Math.round(sum(today, ({ workMinutes }) => workMinutes))} min, ${sum(today, ({ trials }) => trials)} asks.`,
+      `Today already: ${counted(today.length, "session")}, ${Math.round(sum(today, ({ workMinutes }) => workMinutes))} min, ${sum(today, ({ trials }) => trials)} asks.`,
     );
   const circled = week.filter(({ circles }) => circles).length;
   // Where there is to be none at all the caution says so already.
   if (allowance.circlingMinutes !== null && allowance.circlingMinutes.value > 0)
     said.push(
-      `Circling in the last 7 days: ${count(circled, "session")}; at most ${allowance.circlingMinutes.value} min in one. ${allowance.circlingMinutes.why}`,
+      `Circling in the last 7 days: ${counted(circled, "session")}; at most ${allowance.circlingMinutes.value} min in one. ${allowance.circlingMinutes.why}`,
     );
   if (foodLimitGrams !== null) said.push(`Food today: ${Math.round(sum(today, ({ foodGrams }) => foodGrams))} of ${foodLimitGrams} g.`);
   return said;

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { BIN_DAYS } from "@/core/schemas/bin-kinds";
 import { Day } from "@/ui/day";
 import { send } from "@/ui/form";
-import { LOGGED_WORDS, logApart } from "../work/device/log-apart";
+import { LOGGED_WORDS, logApart } from "../device/log-apart";
 
 /** One line of the bin. */
 export interface BinLine {

@@ -1,4 +1,5 @@
 import { agreementWords, type Connection } from "@/core/know";
+import { percentSpan } from "@/core/words";
 import { Day } from "@/ui/day";
 import { Whisker } from "@/ui/measure";
 
@@ -28,7 +29,7 @@ export function ConnectionView({
                 <span className="font-semibold">{answer}</span>
                 <Whisker share={share} interval={interval} width={220} />
                 <span className="text-sm text-soft max-sm:col-start-2">
-                  {n} of {watched.result.n}, {Math.round(interval[0] * 100)} to {Math.round(interval[1] * 100)} %
+                  {n} of {watched.result.n}, {percentSpan(interval)}
                 </span>
               </li>
             ))}

@@ -1,5 +1,6 @@
 import Link from "next/link";
 import { beginWith, compareLooks, FIRST_LOOK_ITEMS, type FirstLook, READY_BEHAVIOURS, readinessOf } from "@/core/know";
+import { SIDE_WORDS } from "@/core/words";
 import { Day } from "@/ui/day";
 import { ScrollBox } from "@/ui/scroll-box";
 import { Strengths } from "./strengths";
@@ -10,7 +11,6 @@ interface DatedLook {
   readonly look: FirstLook;
 }
 
-const SIDE_WORD = { L: "left", R: "right" } as const;
 const nameOf = (key: string) => FIRST_LOOK_ITEMS.find((item) => item.key === key)?.name ?? key;
 
 /** The interval of a difference on a line from 100 points less to 100 more. */
@@ -69,7 +69,7 @@ function Comparison({ before, now }: { before: DatedLook; now: DatedLook }) {
                     <tr key={`${step.key}${step.side}`} className="border-t border-hair align-top">
                       <th scope="row" className="py-1.5 pr-4 text-left font-semibold">
                         {nameOf(step.key)}
-                        {step.side !== null && `, ${SIDE_WORD[step.side]}`}
+                        {step.side !== null && `, ${SIDE_WORDS[step.side]}`}
                       </th>
                       <td className="py-1.5 pr-4">
                         {step.before.met} of {step.before.n}
@@ -116,7 +116,7 @@ function Ready({ look, horseId }: { look: FirstLook; horseId: string }) {
         <>
           <h2 className="text-2xl text-tarn">
             Begin with: {begin.name}
-            {begin.side !== null && `, ${SIDE_WORD[begin.side]} first`}
+            {begin.side !== null && `, ${SIDE_WORDS[begin.side]} first`}
           </h2>
           <p className="text-soft">{begin.reason[0]?.toUpperCase() + begin.reason.slice(1)}</p>
         </>

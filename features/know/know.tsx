@@ -1,19 +1,11 @@
 import Link from "next/link";
 import type { ReactNode } from "react";
-import { wilsonInterval } from "@/core/evidence";
-import {
-  type Beginning,
-  proposeTouch,
-  type ReliefMap,
-  type SidePicture,
-  stateOfGrade,
-  TOUCH_ZONES,
-  type Touch,
-  TouchMap,
-} from "@/core/know";
+import { type SidePicture, toldShare } from "@/core/compare";
+import type { ShareSums } from "@/core/evidence";
+import { type Beginning, proposeTouch, type ReliefMap, stateOfGrade, TOUCH_ZONES, type Touch, TouchMap } from "@/core/know";
 import type { PlaceItem, PlaceOutline } from "@/core/place";
-import { shareSentence } from "@/core/session";
 import { centimetresToHands, type UnitSystem } from "@/core/units";
+import { counted, SIDE_WORDS } from "@/core/words";
 import { Day } from "@/ui/day";
 import { HorseMap, mapZones } from "@/ui/horse-map";
 import { Whisker } from "@/ui/measure";
@@ -43,7 +35,7 @@ export interface KnownLadder {
   readonly rungs: number;
   readonly headline: string;
   readonly barred: boolean;
-  readonly sides: readonly { readonly side: "L" | "R"; readonly n: number; readonly met: number }[];
+  readonly sides: readonly { readonly side: "L" | "R"; readonly share: ShareSums }[];
 }
 
 export interface KnowProps {
@@ -73,8 +65,6 @@ export interface KnowProps {
   readonly ladders: readonly KnownLadder[];
 }
 
-const SIDE_WORD = { L: "left", R: "right" } as const;
-
 /** One of the four things to know today: a headline, its reason, a small drawing. */
 function Column({
   href,
@@ -102,21 +92,20 @@ function Column({
   );
 }
 
-function SideBars({ sides }: { sides: SidePicture }) {
-  const { L, R } = sides.counts;
-  if (L.of + R.of === 0) return null;
+function SideBars({ sides: { left, right } }: { sides: SidePicture }) {
+  if (left.of + right.of === 0) return null;
   return (
     <dl className="mt-2 grid grid-cols-[2.6rem_minmax(0,1fr)] items-center gap-x-2 gap-y-1 text-sm">
       {(
         [
-          ["left", L],
-          ["right", R],
+          ["left", toldShare(left)],
+          ["right", toldShare(right)],
         ] as const
-      ).map(([word, { met, of }]) => (
+      ).map(([word, { share, interval }]) => (
         <div key={word} className="contents">
           <dt>{word}</dt>
           <dd>
-            <Whisker share={of === 0 ? null : met / of} interval={wilsonInterval(met, of)} width={180} />
+            <Whisker share={share} interval={interval} width={180} />
           </dd>
         </div>
       ))}
@@ -130,7 +119,7 @@ function zonesToMind(map: TouchMap): string[] {
     .flatMap((side) => TOUCH_ZONES.map((zone) => ({ side, zone, grade: map.latest(side, zone)?.grade ?? null })))
     .filter(({ grade }) => stateOfGrade(grade) === "worrying")
     .sort((a, b) => (a.grade ?? 0) - (b.grade ?? 0))
-    .map(({ side, zone }) => `${SIDE_WORD[side]} ${zone}`);
+    .map(({ side, zone }) => `${SIDE_WORDS[side]} ${zone}`);
 }
 
 function bodyHeadline(touches: readonly Touch[], worrying: readonly string[]): string {
@@ -148,7 +137,7 @@ function BodyColumn({ horse, touches, offLimits }: Pick<KnowProps, "horse" | "to
     <Column href={`/horses/${horse.id}/know/touch`} term="Body" headline={headline} alarm={worrying.length > 0}>
       {next !== null && (
         <p>
-          Next: {SIDE_WORD[next.side]} {next.zone}, {next.tool}.
+          Next: {SIDE_WORDS[next.side]} {next.zone}, {next.tool}.
         </p>
       )}
       {offLimits.length > 0 && <p className="text-brick">Off limits: {offLimits.join(", ")}.</p>}
@@ -158,7 +147,7 @@ function BodyColumn({ horse, touches, offLimits }: Pick<KnowProps, "horse" | "to
             key={side}
             side={side}
             zones={mapZones(map, side, null, offLimits)}
-            label={`${SIDE_WORD[side]} side of ${horse.name}`}
+            label={`${SIDE_WORDS[side]} side of ${horse.name}`}
           />
         ))}
       </div>
@@ -198,14 +187,15 @@ function LadderLine({ ladder, horseId }: { ladder: KnownLadder; horseId: string 
       </div>
       <dl className="mt-1 grid grid-cols-[3.2rem_minmax(0,1fr)] items-center gap-x-4 gap-y-0.5 text-sm sm:grid-cols-[3.2rem_minmax(0,11rem)_1fr]">
         {ladder.sides
-          .filter((side) => side.n > 0)
-          .map(({ side, n, met }) => (
+          .filter(({ share }) => share.of > 0)
+          .map(({ side, share }) => ({ side, told: toldShare(share) }))
+          .map(({ side, told }) => (
             <div key={side} className="contents">
-              <dt>{SIDE_WORD[side]}</dt>
+              <dt>{SIDE_WORDS[side]}</dt>
               <dd className="min-w-0">
-                <Whisker share={met / n} interval={wilsonInterval(met, n)} />
+                <Whisker share={told.share} interval={told.interval} />
               </dd>
-              <dd className="text-soft max-sm:col-start-2">{shareSentence(met, n)}</dd>
+              <dd className="text-soft max-sm:col-start-2">{told.sentence}</dd>
             </div>
           ))}
       </dl>
@@ -229,7 +219,7 @@ function facts({ horse, age, units }: Pick<KnowProps, "horse" | "age" | "units">
 /** The four things on one glance, for a small screen: each has its reasons below. */
 function inShort({ age, limits, sides, touches, place }: KnowProps): { words: string; alarm: boolean }[] {
   const worrying = zonesToMind(new TouchMap(touches));
-  const many = limits.length === 0 ? "" : `, ${limits.length} limit${limits.length === 1 ? "" : "s"}`;
+  const many = limits.length === 0 ? "" : `, ${counted(limits.length, "limit")}`;
   return [
     { words: `${age === null ? "Age not noted" : age.words}${many}`, alarm: limits.length > 0 },
     { words: sides.headline, alarm: false },
@@ -343,7 +333,7 @@ export function Know(props: KnowProps) {
                 {look.partial && ", in part"}.{" "}
                 {look.begin === null
                   ? "Nothing looked at stands in the way."
-                  : `Begin with: ${look.begin.name}${look.begin.side === null ? "" : `, ${SIDE_WORD[look.begin.side]} first`}.`}{" "}
+                  : `Begin with: ${look.begin.name}${look.begin.side === null ? "" : `, ${SIDE_WORDS[look.begin.side]} first`}.`}{" "}
                 {look.ready.length > 0 && <span className="text-soft">Ready to try: {look.ready.join(", ")}.</span>}
               </p>
             )}

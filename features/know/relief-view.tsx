@@ -1,9 +1,9 @@
 "use client";
 
 import Link from "next/link";
-import { counted } from "@/core/counted";
 import type { EntranceRelief, ReliefMap } from "@/core/know";
 import type { PlaceItem, PlaceOutline } from "@/core/place";
+import { counted } from "@/core/words";
 import { clockWords } from "@/ui/measure";
 import { PlacePlan } from "@/ui/place-plan";
 import { ScrollBox } from "@/ui/scroll-box";
@@ -123,8 +123,8 @@ export function PlaceReliefView({ place }: { place: ShownPlace }) {
             </table>
           </ScrollBox>
           <p className="mt-2 text-sm text-soft">
-            {relief.sessions} session{relief.sessions === 1 ? "" : "s"} with zones tapped. Pressure runs from an ask to its release; at ease
-            is the rest of the time in the zone, breaks aside.
+            {counted(relief.sessions, "session")} with zones tapped. Pressure runs from an ask to its release; at ease is the rest of the
+            time in the zone, breaks aside.
             {relief.zones.some((zone) => zone.untimed > 0) &&
               ` ${counted(
                 relief.zones.reduce((sum, zone) => sum + zone.untimed, 0),

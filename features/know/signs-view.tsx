@@ -1,4 +1,5 @@
 import { commonestSigns, SIGN_CLASSES, type SignCounts, signRate } from "@/core/know";
+import { counted } from "@/core/words";
 import { KeepResting } from "./keep-resting";
 
 interface SignsViewProps {
@@ -82,7 +83,7 @@ export function SignsView({ horseId, rest, work, breathing, heart, kept, childre
                 </span>
               </dt>
               <dd className="text-sm text-soft">
-                {breathing !== null && `${breathing.readings} reading${breathing.readings === 1 ? "" : "s"} together. `}
+                {breathing !== null && `${counted(breathing.readings, "reading")} together. `}
                 {kept.breaths === null ? "No resting rate kept." : `Kept as resting rate: ${kept.breaths} a minute.`}
               </dd>
             </div>
@@ -92,7 +93,7 @@ export function SignsView({ horseId, rest, work, breathing, heart, kept, childre
                 <span>{heart === null ? "not counted yet" : `${heart.perMinute.toFixed(0)} a minute`}</span>
               </dt>
               <dd className="text-sm text-soft">
-                {heart !== null && `${heart.readings} reading${heart.readings === 1 ? "" : "s"}. `}
+                {heart !== null && `${counted(heart.readings, "reading")}. `}
                 {kept.heart === null ? "No resting rate kept." : `Kept as resting rate: ${kept.heart} a minute.`}
               </dd>
             </div>

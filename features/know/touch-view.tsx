@@ -3,19 +3,18 @@
 import { useMemo, useState } from "react";
 import { proposeTouch, TOUCH_TOOLS, type Touch, TouchMap, type TouchTool, type TouchZone, zoneCaution } from "@/core/know";
 import { EASE_GRADES } from "@/core/strands";
+import { SIDE_WORDS } from "@/core/words";
 import { Day } from "@/ui/day";
 import { HorseMap, MapLegend, mapZones } from "@/ui/horse-map";
-
-const SIDE_WORD = { L: "left", R: "right" } as const;
 
 /** What one zone has been through, with every tool. */
 function History({ map, side, zone }: { map: TouchMap; side: "L" | "R"; zone: TouchZone }) {
   const records = map.all.filter((record) => record.side === side && record.zone === zone);
   const caution = zoneCaution(zone);
   return (
-    <section aria-label={`${SIDE_WORD[side]} ${zone}`} aria-live="polite">
+    <section aria-label={`${SIDE_WORDS[side]} ${zone}`} aria-live="polite">
       <h2 className="text-xl">
-        {SIDE_WORD[side]} {zone}
+        {SIDE_WORDS[side]} {zone}
       </h2>
       {caution !== null && <p className="text-sm font-semibold text-brick">{caution}</p>}
       {records.length === 0 ? (
@@ -88,7 +87,7 @@ export function TouchView({
             ) : (
               <>
                 <strong className="text-tarn">
-                  Next: {SIDE_WORD[proposal.side]} {proposal.zone}, {proposal.tool}.
+                  Next: {SIDE_WORDS[proposal.side]} {proposal.zone}, {proposal.tool}.
                 </strong>{" "}
                 <span className="text-soft">{proposal.reason}</span>
               </>
@@ -108,10 +107,10 @@ export function TouchView({
                 selected={at?.side === side ? at.zone : null}
                 proposed={proposal?.side === side ? proposal.zone : null}
                 onZone={(zone) => setAt({ side, zone })}
-                label={`${SIDE_WORD[side]} side`}
+                label={`${SIDE_WORDS[side]} side`}
               />
               <figcaption className="figures text-center text-sm text-soft">
-                <strong className="text-ink">{SIDE_WORD[side]}</strong>: {counts.accepted} accepted, {counts.unsure} unsure,{" "}
+                <strong className="text-ink">{SIDE_WORDS[side]}</strong>: {counts.accepted} accepted, {counts.unsure} unsure,{" "}
                 {counts.worrying} worrying, {counts.untouched} not touched
                 {weaker.pairs > 0 && weaker.left !== weaker.right && weaker.side === side && "; the weaker side"}
               </figcaption>

@@ -2,8 +2,9 @@
 
 import { useEffect, useRef, useState } from "react";
 import { BEEP_SECONDS, CONNECTION_ANSWERS, CONNECTION_BEHAVIOUR, CONNECTION_QUESTION } from "@/core/know";
-import { Pad } from "../work/pad";
-import { click } from "../work/sound/feedback";
+import { counted } from "@/core/words";
+import { Pad } from "@/ui/pad";
+import { click } from "../sound/feedback";
 import { WatchShell } from "./shell";
 import { useWatch, type WatchStart } from "./use-watch";
 
@@ -34,7 +35,7 @@ export function ConnectionRecorder({ start }: { start: WatchStart }) {
     if (beep > heard.current) click();
     heard.current = beep;
   }, [beep]);
-  const samples = record.facts.filter((fact) => fact.type === "sample" && fact.payload.observer === observer);
+  const samples = record.facts.filter((fact) => fact.type === "sample").filter(({ payload }) => payload.observer === observer);
   const answered = samples.find((fact) => fact.payload.beep === beep);
   const left = seconds - ((now - (block?.startMs ?? 0)) / 1000 - beep * seconds);
   const take = (answer: string) => {
@@ -78,7 +79,7 @@ export function ConnectionRecorder({ start }: { start: WatchStart }) {
     >
       <div className="flex items-center justify-between gap-4">
         <p className="font-head text-xl font-bold" aria-live="polite">
-          {beep < 1 ? "Wait for the first beep" : answered === undefined ? "What is it with?" : `Noted: ${String(answered.payload.answer)}`}
+          {beep < 1 ? "Wait for the first beep" : answered === undefined ? "What is it with?" : `Noted: ${answered.payload.answer}`}
         </p>
         <p className="figures text-soft">
           beep {beep}, next in {Math.max(0, Math.ceil(left))} s
@@ -110,7 +111,7 @@ export function ConnectionRecorder({ start }: { start: WatchStart }) {
           </button>
         ))}
         <span className="figures ml-auto text-sm text-soft" data-testid="looks">
-          {samples.length} look{samples.length === 1 ? "" : "s"}
+          {counted(samples.length, "look")}
         </span>
       </fieldset>
     </WatchShell>

@@ -3,11 +3,11 @@
 import { Flag, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { type ReactNode, useEffect, useState } from "react";
-import { WENT_ON, workSeconds } from "@/core/session";
+import { WENT_ON, workSeconds } from "@/core/record";
 import { clockWords } from "@/ui/measure";
-import { Pad } from "../work/pad";
-import { StatusLine } from "../work/status-line";
-import { useSilent } from "../work/use-silent";
+import { Pad } from "@/ui/pad";
+import { StatusLine } from "../device/status-line";
+import { useSilent } from "../device/use-silent";
 import type { Watch, WatchStart } from "./use-watch";
 
 function Clock({ watch }: { watch: Watch }) {
@@ -42,6 +42,7 @@ export function WatchShell({
   children: ReactNode;
 }) {
   const { record, working, hint, busy } = watch;
+  const { lastTapId } = record;
   const silent = useSilent(watch.session);
   if (!watch.session.ready) return <main className="p-6 text-soft">Reading what this device has kept.</main>;
   return (
@@ -79,7 +80,7 @@ export function WatchShell({
           {hint}
         </p>
       )}
-      {silent && record.lastTapId !== null && (
+      {silent && lastTapId !== null && (
         <p className="flex flex-wrap items-center justify-between gap-2 border-l-4 border-ochre pl-3 text-sm">
           Nothing tapped for more than {start.silenceMinutes} minutes: counted as a pause.
           <button
@@ -87,7 +88,7 @@ export function WatchShell({
             className="act-quiet min-h-11"
             onClick={() =>
               watch.press(
-                { type: "correct", payload: { event: record.lastTapId, payload: { [WENT_ON]: true }, reason: "we went on" } },
+                { type: "correct", payload: { event: lastTapId, payload: { [WENT_ON]: true }, reason: "we went on" } },
                 // A tap of now: a silence after it is heard anew.
                 { type: "break.end", payload: { reason: "we went on" } },
               )

@@ -1,10 +1,10 @@
 "use client";
 
 import { useState } from "react";
-import { counted } from "@/core/counted";
 import { REST_BEHAVIOUR, SIGN_CLASSES, SIGNS } from "@/core/know";
 import { breathingRate, HEART_STRAND } from "@/core/welfare";
-import { Pad } from "../work/pad";
+import { counted } from "@/core/words";
+import { Pad } from "@/ui/pad";
 import { WatchShell } from "./shell";
 import { useWatch, type Watch, type WatchStart } from "./use-watch";
 

@@ -4,11 +4,11 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { SessionEvent } from "@/core/schemas";
 import type { Allowance } from "@/core/welfare";
-import { senderFor } from "../work/device/sender";
-import { click } from "../work/sound/feedback";
-import { lastPress } from "../work/undo";
-import { useSessionLog } from "../work/use-session-log";
-import { useWakeLock } from "../work/wake-lock";
+import { senderFor } from "../device/sender";
+import { lastPress } from "../device/undo";
+import { useSessionLog } from "../device/use-session-log";
+import { useWakeLock } from "../device/wake-lock";
+import { click } from "../sound/feedback";
 
 /** Everything a session of watching or touching is given when its page loads. */
 export interface WatchStart {

@@ -2,6 +2,7 @@
 
 import Link from "next/link";
 import { outlineOf, type PlaceOutline, type PlaceShape } from "@/core/place";
+import { counted } from "@/core/words";
 import { lengthWords, useUnits } from "@/ui/units";
 
 export interface PlaceLine {
@@ -74,7 +75,7 @@ export function PlaceList({ places }: { places: readonly PlaceLine[] }) {
                         : `${lengthWords(outline.lengthMetres, units)} across`,
                     place.footing,
                     place.fence,
-                    `${place.items} zone${place.items === 1 ? "" : "s"}`,
+                    counted(place.items, "zone"),
                   ]
                     .filter((part) => part !== null && part !== "")
                     .join(" · ")}

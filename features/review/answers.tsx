@@ -1,6 +1,6 @@
-import { counted } from "@/core/counted";
 import { FEWEST_TRIALS_TO_TELL } from "@/core/evidence";
-import type { SessionSummary } from "@/core/session";
+import type { SessionSummary } from "@/core/record";
+import { counted, percentSpan } from "@/core/words";
 import { decimals, percent, Whisker } from "@/ui/measure";
 import { MeasureRow } from "./measure-row";
 
@@ -22,9 +22,7 @@ export function Answers({ summary }: { summary: SessionSummary }) {
           below={
             m.wilson95 === null ? undefined : (
               <>
-                {m.n < FEWEST_TRIALS_TO_TELL
-                  ? "too few to tell"
-                  : `${percent(m.success ?? 0)}, could be ${Math.round(m.wilson95[0] * 100)} to ${Math.round(m.wilson95[1] * 100)} %`}
+                {m.n < FEWEST_TRIALS_TO_TELL ? "too few to tell" : `${percent(m.success ?? 0)}, could be ${percentSpan(m.wilson95)}`}
                 <Whisker share={m.success} interval={m.wilson95} width={360} />
               </>
             )

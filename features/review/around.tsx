@@ -1,22 +1,29 @@
-import { counted } from "@/core/counted";
-import { breathingAfterWork, cornerStands, freeWork, heatOf, isEdgeZone, lastHeartRate, type SessionRecord } from "@/core/session";
+import { breathingAfterWork, cornerStands, edgeZonesOf, freeWork, lastHeartRate, type SessionRecord } from "@/core/record";
 import { recoveryOf } from "@/core/welfare";
+import { heatOf } from "@/core/word";
+import { counted } from "@/core/words";
 import { clockWords, percent } from "@/ui/measure";
-import { RecoveryCurve } from "../work/sheets/recovery-curve";
-
-const listOf = (value: unknown) => (Array.isArray(value) ? value.map(String) : []);
+import { RecoveryCurve } from "@/ui/measure/recovery-curve";
 
 /** What was looked at before, how free work went, and what was done afterwards. */
-export function Around({ record, restingBreaths }: { record: SessionRecord; restingBreaths: number | null }) {
-  const before = record.facts.find(({ type }) => type === "preflight")?.payload;
+export function Around({
+  record,
+  zones,
+  restingBreaths,
+}: {
+  record: SessionRecord;
+  /** The zones of the place's plan. */
+  zones: readonly { readonly name: string; readonly kind: string }[];
+  restingBreaths: number | null;
+}) {
+  const before = record.facts.find((fact) => fact.type === "preflight")?.payload;
   const heat = heatOf(record);
   const free = freeWork(record);
   const wasFree = free.departures > 0 || free.gait !== null;
-  const zones = [...new Set(record.facts.flatMap(({ type, payload }) => (type === "zone" ? [String(payload.zone)] : [])))];
-  const stands = cornerStands(record, new Set(zones.filter((name) => isEdgeZone({ name }))));
-  const care = record.facts.findLast(({ type }) => type === "aftercare")?.payload;
+  const stands = cornerStands(record, edgeZonesOf(record, zones));
+  const care = record.facts.findLast((fact) => fact.type === "aftercare")?.payload;
   const recovery = recoveryOf(breathingAfterWork(record), restingBreaths, lastHeartRate(record));
-  const stops = record.facts.filter(({ type }) => type === "safety");
+  const stops = record.facts.filter((fact) => fact.type === "safety");
   if (before === undefined && !wasFree && care === undefined && stops.length === 0) return null;
   return (
     <div className="mt-9 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-6 md:grid-cols-3">
@@ -29,14 +36,14 @@ export function Around({ record, restingBreaths }: { record: SessionRecord; rest
             <>
               {heat !== null && (
                 <p className="figures">
-                  {String(before.air_c)} °C, {String(before.humidity)} % humidity
-                  {typeof before.wind === "string" && `, ${before.wind}`}. Heat {Math.round(heat.sum)}: {heat.sentence}
+                  {before.air_c} °C, {before.humidity} % humidity
+                  {before.wind != null && `, ${before.wind}`}. Heat {Math.round(heat.sum)}: {heat.sentence}
                 </p>
               )}
               <p>
-                {listOf(before.open).length === 0
+                {before.open === undefined || before.open.length === 0
                   ? "All looked at and well."
-                  : `Open: ${listOf(before.open).join(", ")}. The rest was well.`}
+                  : `Open: ${before.open.join(", ")}. The rest was well.`}
               </p>
             </>
           )}
@@ -71,7 +78,7 @@ export function Around({ record, restingBreaths }: { record: SessionRecord; rest
           <h2 className="mb-1 text-xl">Afterwards</h2>
           {stops.map(({ id, ms, payload }) => (
             <p key={id} className="font-semibold text-brick">
-              Stop at {clockWords(ms / 1000)}: {String(payload.what)}. Then: {String(payload.then ?? "")}.
+              Stop at {clockWords(ms / 1000)}: {payload.what}. Then: {payload.then ?? ""}.
             </p>
           ))}
           {care !== undefined && (

@@ -1,9 +1,8 @@
-import type { SessionRecord, SessionSummary } from "@/core/session";
+import type { SessionRecord, SessionSummary } from "@/core/record";
+import { SIDE_WORDS } from "@/core/words";
 import { clockWords, decimals } from "@/ui/measure";
 import { OutcomeIcon, trialWords } from "@/ui/ribbon";
 import { ScrollBox } from "@/ui/scroll-box";
-
-const SIDE_WORD = { L: "left", R: "right" } as const;
 
 /** The blocks of the session with their own rates. */
 export function BlocksTable({ summary }: { summary: SessionSummary }) {
@@ -24,7 +23,7 @@ export function BlocksTable({ summary }: { summary: SessionSummary }) {
             <tr key={index} className="border-t border-hair align-baseline *:py-1.5">
               <td className="pr-5">{block.number}</td>
               <td className="pr-5 font-semibold">{block.rung}</td>
-              <td className="pr-5">{block.side === null ? "" : SIDE_WORD[block.side]}</td>
+              <td className="pr-5">{block.side === null ? "" : SIDE_WORDS[block.side]}</td>
               <td className="pr-5">{block.kind}</td>
               <td className="pr-5">{clockWords(seconds)}</td>
               <td className="pr-5">

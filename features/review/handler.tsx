@@ -1,5 +1,5 @@
 import { LATE_RELEASE_SECONDS } from "@/core/evidence";
-import type { SessionRecord, SessionSummary } from "@/core/session";
+import type { SessionRecord, SessionSummary } from "@/core/record";
 import { decimals, LagStrip, percent } from "@/ui/measure";
 import { MeasureRow } from "./measure-row";
 

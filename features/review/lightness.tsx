@@ -1,16 +1,16 @@
 "use client";
 
 import dynamic from "next/dynamic";
-import { counted } from "@/core/counted";
-import type { SessionSummary } from "@/core/session";
+import type { SessionSummary } from "@/core/record";
+import { counted } from "@/core/words";
 import { decimals, percent } from "@/ui/measure";
 import { MeasureRow } from "./measure-row";
 
 const WaitingChart = dynamic(() => import("@/ui/measure/waiting-chart"), { ssr: false, loading: () => <div className="h-40" /> });
 
 /** How light the ask was and how soon the answer came. */
-export function HowLight({ summary }: { summary: SessionSummary }) {
-  const { metAtLightest, metWithPhase, lightness, meanPhaseMet, latency } = summary.measures;
+export function HowLight({ measures }: { measures: SessionSummary["measures"] }) {
+  const { metAtLightest, metWithPhase, lightness, meanPhaseMet, latency } = measures;
   return (
     <section>
       <h2 className="mb-2 text-xl">How light, how soon</h2>

@@ -2,8 +2,8 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { SessionEvent } from "@/core/schemas";
-import { LOGGED_WORDS, logApart } from "../work/device/log-apart";
+import type { Fact } from "@/core/schemas";
+import { LOGGED_WORDS, logApart } from "../device/log-apart";
 
 /** Notes of the session, and a place to add one. They go the same way as every tap. */
 export function Notes({
@@ -19,16 +19,16 @@ export function Notes({
   const [text, setText] = useState("");
   const [editing, setEditing] = useState<{ readonly id: string; readonly text: string } | null>(null);
   const [message, setMessage] = useState<string | null>(null);
-  const log = async (type: SessionEvent["type"], payload: SessionEvent["payload"]) => {
-    const logged = await logApart(storeId, sessionId, [{ type, payload }]);
-    if (type === "note" && logged !== "held") setText("");
+  const log = async (fact: Fact) => {
+    const logged = await logApart(storeId, sessionId, [fact]);
+    if (fact.type === "note" && logged !== "held") setText("");
     setEditing(null);
     setMessage(LOGGED_WORDS[logged]);
     router.refresh();
   };
   const add = async () => {
     const trimmed = text.trim();
-    if (trimmed !== "") await log("note", { text: trimmed });
+    if (trimmed !== "") await log({ type: "note", payload: { text: trimmed } });
   };
   return (
     <section>
@@ -41,7 +41,8 @@ export function Notes({
             onSubmit={(event) => {
               event.preventDefault();
               const words = editing.text.trim();
-              if (words !== "") void log("correct", { event: note.id, payload: { text: words }, reason: "the note was changed" });
+              if (words !== "")
+                void log({ type: "correct", payload: { event: note.id, payload: { text: words }, reason: "the note was changed" } });
             }}
           >
             <label htmlFor={`note-${note.id}`} className="sr-only">
@@ -78,7 +79,7 @@ export function Notes({
                 type="button"
                 className="link"
                 aria-label={`Put the note in the bin: ${note.text}`}
-                onClick={() => void log("correct", { event: note.id, strike: true, reason: "put in the bin" })}
+                onClick={() => void log({ type: "correct", payload: { event: note.id, strike: true, reason: "put in the bin" } })}
               >
                 Put in the bin
               </button>

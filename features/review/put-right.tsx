@@ -3,16 +3,21 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Criterion } from "@/core/ladder";
-import type { SessionEvent } from "@/core/schemas";
-import type { Block, Correction, RightTrial, SessionRecord, Trial } from "@/core/session";
+import type { Block, Correction, RightTrial, SessionRecord, TimedFact, Trial } from "@/core/record";
+import type { Fact, SessionEvent } from "@/core/schemas";
 import { EASE_GRADES } from "@/core/strands";
 import { Day } from "@/ui/day";
 import { BinButton } from "@/ui/form";
 import { trialWords } from "@/ui/ribbon";
-import { LOGGED_WORDS, logApart } from "../work/device/log-apart";
+import { LOGGED_WORDS, logApart } from "../device/log-apart";
 import { SessionRight } from "./session-right";
 
-type Correcting = Pick<SessionEvent, "type" | "payload">;
+type Correcting = Extract<Fact, { type: "correct" }>;
+
+/** What of a session can be put right: of its facts no more than what stands where. */
+export interface PutRightRecord extends Pick<SessionRecord, "header" | "startWallMs" | "finishMs" | "lastMs" | "blocks" | "trials"> {
+  readonly facts: readonly Pick<TimedFact, "id" | "type" | "ms">[];
+}
 
 /** What is needed to put a session right, beside its record. */
 export interface PutRightFacts {
@@ -203,7 +208,7 @@ function BlockRight({
   saving,
 }: {
   block: Block;
-  record: SessionRecord;
+  record: PutRightRecord;
   rungs: readonly Criterion[];
   saving: Saving;
 }) {
@@ -263,7 +268,7 @@ const WHAT: Partial<Record<SessionEvent["type"], string>> = {
 };
 
 /** Anything of a session put right or struck, with the reason; what was is kept as events and can be brought back. */
-export function PutRight({ record, facts }: { record: SessionRecord; facts: PutRightFacts }) {
+export function PutRight({ record, facts }: { record: PutRightRecord; facts: PutRightFacts }) {
   const router = useRouter();
   const [chosen, setChosen] = useState("session");
   const [busy, setBusy] = useState(false);

@@ -1,10 +1,11 @@
 import Link from "next/link";
-import { counted } from "@/core/counted";
-import { endOfWorkMs, type NextStart, type SessionRecord, summariseSession } from "@/core/session";
+import { endOfWorkMs, type SessionRecord, summariseSession } from "@/core/record";
+import type { NextStart } from "@/core/word";
+import { counted } from "@/core/words";
 import { Day } from "@/ui/day";
 import { minutesWords } from "@/ui/measure";
 import { ZoomRibbon } from "@/ui/ribbon";
-import { RefusedTaps } from "../work/refused-taps";
+import { RefusedTaps } from "../device/refused-taps";
 import { Answers } from "./answers";
 import { Around } from "./around";
 import { BlocksTable, TrialsTable } from "./blocks-table";
@@ -26,8 +27,10 @@ export function Review({
   record,
   next,
   signs,
+  usualDays,
   rungWord,
   restingBreaths,
+  zones,
   putRight,
 }: {
   storeId: string;
@@ -37,10 +40,13 @@ export function Review({
   next: NextStart | null;
   /** This session's signs beside the horse's own usual, in words. */
   signs: readonly string[];
+  usualDays: number;
   /** What the parts of this session are called. */
   rungWord: string;
   /** The horse's own breathing at rest, a minute; null where it is not known. */
   restingBreaths: number | null;
+  /** The zones of the place it was worked in, as its plan has them. */
+  zones: readonly { readonly name: string; readonly kind: string }[];
   putRight: PutRightFacts;
 }) {
   const summary = summariseSession(record);
@@ -50,9 +56,21 @@ export function Review({
     .filter((fact) => fact.type === "note")
     .map((fact) => ({
       id: fact.id,
-      about: NOTE_ABOUT[String(fact.payload.about)] ?? "",
-      text: String(fact.payload.text),
+      about: NOTE_ABOUT[fact.payload.about ?? ""] ?? "",
+      text: fact.payload.text,
     }));
+  // What goes to the browser is what it draws and changes there: the words and numbers of every tap stay here.
+  const { header, startWallMs, finishMs, lastMs, blocks, trials, openAsk, timeLine } = record;
+  const drawn = { blocks, trials, openAsk, finishMs, timeLine, facts: record.facts.filter(({ type }) => type === "signal") };
+  const right = {
+    header,
+    startWallMs,
+    finishMs,
+    lastMs,
+    blocks,
+    trials,
+    facts: record.facts.map(({ id, type, ms }) => ({ id, type, ms })),
+  };
   const file = (name: string) => `/api/sessions/${sessionId}/${name}`;
   return (
     <>
@@ -85,22 +103,22 @@ export function Review({
           block are rough. No lag, latency or pause between answers is taken from it.
         </p>
       )}
-      <SilentPauses storeId={storeId} sessionId={sessionId} record={record} />
+      <SilentPauses storeId={storeId} sessionId={sessionId} record={{ timeLine: record.timeLine }} />
       {record.trials.length === 0 ? (
         <p className="mt-6 text-lg">Nothing was asked in this session.</p>
       ) : (
         <>
           <div className="mt-4">
-            <ZoomRibbon record={record} endMs={endOfWorkMs(record)} />
+            <ZoomRibbon record={drawn} endMs={endOfWorkMs(record)} />
           </div>
           <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-8 md:grid-cols-2 lg:grid-cols-3">
             <Answers summary={summary} />
-            <HowLight summary={summary} />
+            <HowLight measures={summary.measures} />
             <Handler record={record} summary={summary} />
           </div>
         </>
       )}
-      <Around record={record} restingBreaths={restingBreaths} />
+      <Around record={record} zones={zones} restingBreaths={restingBreaths} />
       {signs.length > 0 && (
         <section className="mt-8">
           <h2 className="mb-1 text-xl">Signs, against its own usual</h2>
@@ -111,8 +129,8 @@ export function Review({
           ))}
           <details className="text-sm text-soft">
             <summary>how</summary>
-            Against earlier sessions of the same kind in the last half year, by the exact test of two rates (Przyborowski & Wilenski 1940).
-            Signs come in bouts, which makes chance look smaller than it is.
+            Against earlier sessions of the same kind in the {usualDays} days before, by the exact test of two rates (Przyborowski &
+            Wilenski 1940). Signs come in bouts, which makes chance look smaller than it is.
           </details>
         </section>
       )}
@@ -133,8 +151,9 @@ export function Review({
           <summary className="link inline-block">Every trial in words</summary>
           <TrialsTable record={record} />
           <p className="mt-3 text-sm text-soft">
-            {counted(record.offers, "offer")} nobody asked for; {counted(record.cutOffAsks, "ask")} cut off before an answer;{" "}
-            {counted(record.undone, "tap")} undone, {record.struck} struck out.
+            At most {summary.longestMetRun} met in a row; {counted(record.offers, "offer")} nobody asked for;{" "}
+            {counted(record.cutOffAsks, "ask")} cut off before an answer; {counted(record.undone, "tap")} undone, {record.struck} struck
+            out.
           </p>
         </details>
       )}
@@ -157,7 +176,7 @@ export function Review({
           </section>
         </div>
       </div>
-      <PutRight record={record} facts={putRight} />
+      <PutRight record={right} facts={putRight} />
     </>
   );
 }

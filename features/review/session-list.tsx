@@ -15,13 +15,22 @@ export interface SessionLine {
 }
 
 /** The horse's sessions, newest first. */
-export function SessionList({ horseId, lines }: { horseId: string; lines: readonly SessionLine[] }) {
+export function SessionList({
+  horseId,
+  lines,
+  older = false,
+}: {
+  horseId: string;
+  lines: readonly SessionLine[];
+  /** Whether this is a later page of the list. */
+  older?: boolean;
+}) {
   return (
     <>
       <h1 className="text-[2rem]">Review</h1>
       {lines.length === 0 ? (
         <p className="mt-4 text-lg">
-          No session yet.{" "}
+          {older ? "No earlier session. " : "No session yet. "}
           <Link href={`/horses/${horseId}/work`} className="link">
             Work one
           </Link>

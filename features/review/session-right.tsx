@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
-import type { SessionRecord } from "@/core/session";
+import type { SessionRecord } from "@/core/record";
 import { send } from "@/ui/form";
 import type { PutRightFacts } from "./put-right";
 
@@ -27,7 +27,7 @@ export function SessionRight({
   facts,
   onSaved,
 }: {
-  record: SessionRecord;
+  record: Pick<SessionRecord, "header" | "startWallMs">;
   facts: PutRightFacts;
   onSaved: (message: string) => void;
 }) {

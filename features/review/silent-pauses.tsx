@@ -2,15 +2,23 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { type SessionRecord, WENT_ON } from "@/core/session";
+import { type SessionRecord, WENT_ON } from "@/core/record";
 import { minutesWords } from "@/ui/measure";
-import { logApart } from "../work/device/log-apart";
+import { logApart } from "../device/log-apart";
 
 /** Silences that count as pauses, each with the press that says it was work. */
-export function SilentPauses({ storeId, sessionId, record }: { storeId: string; sessionId: string; record: SessionRecord }) {
+export function SilentPauses({
+  storeId,
+  sessionId,
+  record,
+}: {
+  storeId: string;
+  sessionId: string;
+  record: Pick<SessionRecord, "timeLine">;
+}) {
   const router = useRouter();
   const [busy, setBusy] = useState(false);
-  const silent = record.breaks.filter((pause) => pause.silent && pause.after !== undefined && pause.endMs !== null);
+  const silent = record.timeLine.breaks.filter((pause) => pause.silent && pause.after !== undefined && pause.endMs !== null);
   if (silent.length === 0) return null;
   const wentOn = async (after: string) => {
     setBusy(true);

@@ -1,4 +1,4 @@
-import type { SessionRecord } from "@/core/session";
+import type { SessionRecord } from "@/core/record";
 import { clockWords } from "@/ui/measure";
 
 /** What the word said during the session, and what was done with it. */
@@ -12,11 +12,11 @@ export function WordHistory({ record }: { record: SessionRecord }) {
         {words.map((fact) => (
           <li key={fact.id} className="grid grid-cols-[3.5rem_5rem_1fr] gap-x-3 border-t border-hair py-1">
             <span className="text-soft">{clockWords(fact.ms / 1000)}</span>
-            <span className={`font-head font-bold ${fact.payload.taken === true ? "text-tarn" : ""}`}>{String(fact.payload.word)}</span>
+            <span className={`font-head font-bold ${fact.payload.taken === true ? "text-tarn" : ""}`}>{fact.payload.word}</span>
             <span className="text-[0.95rem]">
-              {String(fact.payload.reason ?? "")}
+              {fact.payload.reason ?? ""}
               {fact.payload.taken === true && <strong> Taken.</strong>}
-              {typeof fact.payload.did === "string" && <strong> Did instead: {fact.payload.did}.</strong>}
+              {fact.payload.did !== undefined && <strong> Did instead: {fact.payload.did}.</strong>}
             </span>
           </li>
         ))}

@@ -2,13 +2,13 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { WordSettings } from "@/core/session";
+import type { YardSettings } from "@/core/settings";
 import type { UnitSystem } from "@/core/units";
 import { Confirm } from "@/ui/confirm";
 import { send } from "@/ui/form";
 import { UNITS_COOKIE } from "@/ui/units";
-import { TapsOnDevice } from "../work/refused-taps";
-import { WordSettingsForm } from "./word-settings";
+import { TapsOnDevice } from "../device/refused-taps";
+import { YardSettingsForm } from "./yard-settings";
 
 /** Sample data, and where the data lives. */
 export function Settings({
@@ -22,7 +22,7 @@ export function Settings({
   sample: boolean;
   fileName: string;
   units: UnitSystem;
-  word: WordSettings;
+  word: YardSettings;
 }) {
   const router = useRouter();
   const [message, setMessage] = useState<string | null>(null);
@@ -66,12 +66,13 @@ export function Settings({
         <p className="text-sm text-soft">For lengths of places and kit, and for masses. Everything is kept in metres and kilograms.</p>
       </section>
       <section className="mt-8">
-        <h2 className="mb-1 text-xl">The word</h2>
+        <h2 className="mb-1 text-xl">Thresholds</h2>
         <p className="mb-3 text-sm text-soft">
-          When the recorder says what, for every device of this yard. The defaults are common practice; those of Ease were chosen by the
-          exact rule check: a horse that gets eight of ten right hears it in 9 of 100 blocks of ten.
+          When the recorder says what, and how far back things are looked at, for every device of this yard. The defaults are common
+          practice; those of Ease were chosen by the exact rule check: a horse that gets eight of ten right hears it in 9 of 100 blocks of
+          ten.
         </p>
-        <WordSettingsForm settings={word} />
+        <YardSettingsForm settings={word} />
       </section>
       <section className="mt-8">
         <h2 className="text-xl">Sample data</h2>

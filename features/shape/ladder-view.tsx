@@ -2,10 +2,11 @@
 
 import Link from "next/link";
 import { useState } from "react";
-import { percentileBar, wilsonInterval } from "@/core/evidence";
+import { toldShare } from "@/core/compare";
+import { percentileBar } from "@/core/evidence";
 import { type LadderPlan, METHOD_GUIDES, methodOf, scheduleOf, scheduleSentence } from "@/core/ladder";
-import { movingOnSentence, shareSentence, valuesGoalOf } from "@/core/session";
 import { criterionParts, stepFaults } from "@/core/strands";
+import { movingOnSentence, valuesGoalOf } from "@/core/word";
 import { ValueStrip, Whisker } from "@/ui/measure";
 import { type ChartEvidence, CueStairs, StrandChart } from "@/ui/strand-chart";
 
@@ -141,8 +142,8 @@ export function LadderView({
               <p>No trials yet.</p>
             ) : (
               <>
-                <Whisker share={sum.met / sum.n} interval={wilsonInterval(sum.met, sum.n)} width={280} />
-                <p>{shareSentence(sum.met, sum.n)}</p>
+                <Whisker share={toldShare(sum.share).share} interval={toldShare(sum.share).interval} width={280} />
+                <p>{toldShare(sum.share).sentence}</p>
                 <p className="text-sm text-soft">{sum.metAtLightest} at the lightest cue. All work trials of this version.</p>
               </>
             )}

@@ -1,7 +1,8 @@
 import type { CommonFault } from "@/core/behaviour";
 import { type LadderPlan, METHOD_GUIDES, methodOf, REINFORCER_WORDS, scheduleOf, scheduleSentence } from "@/core/ladder";
-import { easeSentence, movingOnSentence, valuesGoalOf } from "@/core/session";
+import type { YardSettings } from "@/core/settings";
 import { criterionParts, shortNumber, stepFaults } from "@/core/strands";
+import { easeSentence, movingOnSentence, valuesGoalOf } from "@/core/word";
 import { CueStairs } from "@/ui/strand-chart";
 
 /** Everything the card says. */
@@ -12,6 +13,8 @@ export interface CardFacts {
   readonly finished: string;
   readonly version: number;
   readonly plan: LadderPlan;
+  /** The thresholds of the yard. */
+  readonly settings: YardSettings;
   readonly faults: readonly CommonFault[];
   readonly cautions: readonly string[];
   readonly watch: readonly string[];
@@ -43,7 +46,7 @@ function Heading({ children }: { children: string }) {
 }
 
 /** One A4 page that folds twice to a pocket: rungs on the left half, the ask and the cautions on the right. */
-export function PocketCard({ horse, behaviour, cue, finished, version, plan, faults, cautions, watch }: CardFacts) {
+export function PocketCard({ horse, behaviour, cue, finished, version, plan, settings, faults, cautions, watch }: CardFacts) {
   const labels = plan.phases.map(({ label }) => label);
   const { feeding } = plan;
   const faulty = new Set(
@@ -107,7 +110,7 @@ export function PocketCard({ horse, behaviour, cue, finished, version, plan, fau
         <Heading>Moves on when</Heading>
         <p>{movingOnSentence(plan.mastery, null)}</p>
         <Heading>Ease when</Heading>
-        <p>{easeSentence(plan.mastery)}</p>
+        <p>{easeSentence(plan.mastery, settings)}</p>
         {faults.length > 0 && (
           <ul>
             {faults.map((fault) => (

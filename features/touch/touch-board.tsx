@@ -2,22 +2,23 @@
 
 import { useMemo, useState } from "react";
 import { proposeTouch, TOUCH_TOOLS, TOUCH_ZONES, type Touch, TouchMap, type TouchTool, type TouchZone, zoneCaution } from "@/core/know";
-import type { SessionRecord } from "@/core/session";
+import type { SessionRecord } from "@/core/record";
 import { EASE_GRADES } from "@/core/strands";
+import { SIDE_WORDS } from "@/core/words";
 import { HorseMap, MapLegend, mapZones } from "@/ui/horse-map";
 
 type Side = "L" | "R";
-const SIDE_WORD = { L: "left", R: "right" } as const;
 
 const isZone = (value: unknown): value is TouchZone => (TOUCH_ZONES as readonly unknown[]).includes(value);
 const isTool = (value: unknown): value is TouchTool => (TOUCH_TOOLS as readonly unknown[]).includes(value);
 
 /** The touches of the session under way, undone ones left out. */
 function touchesOf({ facts, startWallMs }: SessionRecord): Touch[] {
-  return facts.flatMap(({ type, payload, ms }): Touch[] => {
-    const { zone, side, tool, grade } = payload;
-    if (type !== "touch" || !isZone(zone) || !isTool(tool) || (side !== "L" && side !== "R")) return [];
-    return [{ wallMs: (startWallMs ?? 0) + ms, zone, side, tool, grade: Number(grade) }];
+  return facts.flatMap((fact): Touch[] => {
+    if (fact.type !== "touch") return [];
+    const { zone, side, tool, grade } = fact.payload;
+    if (!isZone(zone) || !isTool(tool) || (side !== "L" && side !== "R")) return [];
+    return [{ wallMs: (startWallMs ?? 0) + fact.ms, zone, side, tool, grade }];
   });
 }
 
@@ -89,7 +90,7 @@ export function TouchBoard({
               }}
               className={`min-h-11 rounded border-2 border-ink font-semibold ${shown === one ? "bg-ink text-on-ink" : "bg-paper"}`}
             >
-              {SIDE_WORD[one]}
+              {SIDE_WORDS[one]}
             </button>
           ))}
         </fieldset>
@@ -103,7 +104,7 @@ export function TouchBoard({
             selected={at?.side === side ? at.zone : null}
             proposed={proposal?.side === side && proposal.tool === tool ? proposal.zone : null}
             onZone={(zone) => setPicked({ zone, side })}
-            label={`${SIDE_WORD[side]} side, with the ${tool}`}
+            label={`${SIDE_WORDS[side]} side, with the ${tool}`}
           />
         ))}
       </div>
@@ -111,7 +112,7 @@ export function TouchBoard({
       {at !== null && (
         <div>
           <p className="font-head text-xl font-bold" aria-live="polite">
-            {SIDE_WORD[at.side]} {at.zone}, {tool}
+            {SIDE_WORDS[at.side]} {at.zone}, {tool}
             {last !== null && <span className="ml-3 font-sans text-base font-normal text-soft">last: {EASE_GRADES[last.grade]}</span>}
           </p>
           {picked === null && proposal !== null && proposal.tool === tool && <p className="text-sm text-soft">Next. {proposal.reason}</p>}
@@ -137,7 +138,7 @@ export function TouchBoard({
       )}
       {proposal !== null && (picked !== null || proposal.tool !== tool || proposal.side !== shown) && (
         <button type="button" onClick={follow} className="act-quiet justify-start! text-left">
-          Next: {SIDE_WORD[proposal.side]} {proposal.zone}, {proposal.tool}
+          Next: {SIDE_WORDS[proposal.side]} {proposal.zone}, {proposal.tool}
         </button>
       )}
       <p className="text-sm text-soft">

@@ -1,6 +1,6 @@
 import type { Outcome } from "@/core/evidence";
 import { TOUCH_BEHAVIOUR, type TouchTool, type TouchZone } from "@/core/know";
-import type { Fact } from "../work/use-session-log";
+import type { Fact } from "@/core/schemas";
 
 /** What a block of touching is about. It belongs to no ladder: its trials are no evidence for any rung. */
 export const TOUCH_BLOCK = { behaviour: TOUCH_BEHAVIOUR, rung: "body", sentence: "Stands soft while it is touched." } as const;

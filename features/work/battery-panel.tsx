@@ -1,7 +1,7 @@
 "use client";
 
 import { batteryPlace, FIRST_LOOK_STEPS, FIRST_LOOK_TRIALS } from "@/core/know";
-import type { SessionRecord } from "@/core/session";
+import type { SessionRecord } from "@/core/record";
 
 const SIDE_WORD = { L: ", left", R: ", right" } as const;
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { reduceSession } from "@/core/record";
 import { EMPTY_BEHAVIOUR } from "@/core/schemas";
-import { DEFAULT_WORD_SETTINGS, reduceSession } from "@/core/session";
+import { DEFAULT_SETTINGS } from "@/core/settings";
 import { strandFromCatalogue } from "@/core/strands";
 import { allowanceOn } from "@/core/welfare";
 import { emptyDraft } from "@/tests/support/plan";
@@ -30,7 +31,8 @@ const start = (change: Partial<RecorderStart> = {}): RecorderStart => ({
   doNext: null,
   used: [],
   restingBreaths: null,
-  wordSettings: DEFAULT_WORD_SETTINGS,
+  weakerSide: null,
+  wordSettings: DEFAULT_SETTINGS,
   allowance: allowanceOn([], "2026-06-01", null),
   cautions: [],
   zones: [],
@@ -135,8 +137,8 @@ describe("blockFacts", () => {
       earlier: [trial(1), trial(2), trial(9, 2), trial(8, 1, 2), trial(null), trial(3)] as unknown as RecorderStart["earlier"],
     });
     const facts = blockFacts(following, reduceSession([]), { rung: 1, side: null, kind: "work" });
-    expect(facts.at(-1)?.payload?.criterion).toMatchObject({
-      working: { percentile: { look_back: 4, wanted_share: 0.5, earlier: [1, 2, 3] } },
+    expect(facts.at(-1)?.payload).toMatchObject({
+      criterion: { working: { percentile: { look_back: 4, wanted_share: 0.5, earlier: [1, 2, 3] } } },
     });
   });
 });

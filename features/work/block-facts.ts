@@ -1,10 +1,10 @@
 import { seedFromText } from "@/core/chance";
 import { FIRST_LOOK_ITEMS } from "@/core/know";
 import { criterionOf, earnsReinforcer, methodOf, scheduleOf } from "@/core/ladder";
-import { type Block, evidenceOfSession, type SessionRecord, valuesOf } from "@/core/session";
+import { type Block, evidenceOfSession, type SessionRecord, valuesOf } from "@/core/record";
+import type { Fact } from "@/core/schemas";
 import { TOUCH_BLOCK } from "../touch/touch-facts";
 import type { BlockChoice, RecorderStart } from "./types";
-import type { Fact } from "./use-session-log";
 
 /** The number of a block's rung, or of its item in the battery. */
 export function rungNumber(start: RecorderStart, block: Block): number {
@@ -32,7 +32,7 @@ const aboutTouch = (start: RecorderStart) => start.plan.strands.some(({ key }) =
 function closing(record: SessionRecord): { facts: Fact[]; next: number } {
   const facts: Fact[] = [];
   const running = record.blocks.at(-1);
-  if (record.breaks.at(-1)?.endMs === null) facts.push({ type: "break.end" });
+  if (record.timeLine.breaks.at(-1)?.endMs === null) facts.push({ type: "break.end" });
   if (running !== undefined && running.endMs === null) facts.push({ type: "block.end" });
   return { facts, next: record.blocks.reduce((most, b) => Math.max(most, b.number), 0) + 1 };
 }

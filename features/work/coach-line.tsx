@@ -1,8 +1,9 @@
 "use client";
 
 import { useEffect, useState } from "react";
+import { type ReinforcementCoach, reinforcementCoach, type Step } from "@/core/coach";
 import { methodOf, scheduleOf } from "@/core/ladder";
-import { type ReinforcementCoach, reinforcementCoach, type Step } from "@/core/session";
+import { useLog, useNow } from "./state";
 import type { RecorderState } from "./use-recorder";
 
 const STEP_WORDS: Record<Step, string> = {
@@ -16,7 +17,10 @@ const STEP_WORDS: Record<Step, string> = {
 };
 
 /** What the rung's reinforcement comes to now; null where the method gives the release alone. */
-export function coachOf({ start, session, block }: RecorderState, rung: number): ReinforcementCoach | null {
+export function coachOf(
+  { start, session, block }: Pick<RecorderState, "start" | "session" | "block">,
+  rung: number,
+): ReinforcementCoach | null {
   const method = methodOf(start.plan, Math.min(rung, start.plan.rungs.length));
   if (block === null || method === "pressure-release") return null;
   const { reinforcer, politeSeconds } = start.plan.feeding;
@@ -25,7 +29,9 @@ export function coachOf({ start, session, block }: RecorderState, rung: number):
 }
 
 /** Before the ask: whether this one earns it, and what is left. After it: which step comes next, and what slipped. */
-export function CoachLine({ state, coach, asking }: { state: RecorderState; coach: ReinforcementCoach; asking: boolean }) {
+export function CoachLine({ coach, asking }: { coach: ReinforcementCoach; asking: boolean }) {
+  const session = useLog();
+  const { way } = useNow();
   const [, look] = useState(0);
   const waiting = coach.waitSeconds > 0;
   useEffect(() => {
@@ -33,9 +39,9 @@ export function CoachLine({ state, coach, asking }: { state: RecorderState; coac
     const timer = setInterval(() => look((n) => n + 1), 250);
     return () => clearInterval(timer);
   }, [waiting]);
-  const { record } = state.session;
+  const { record } = session;
   const last = record.trials.at(-1);
-  const slip = last?.blockIndex === record.blocks.length - 1 && state.way === "timed" ? last.faults.at(-1) : undefined;
+  const slip = last?.blockIndex === record.blocks.length - 1 && way === "timed" ? last.faults.at(-1) : undefined;
   const word = (step: Step) => `${STEP_WORDS[step]}${step === "wait" ? ` ${Math.ceil(coach.waitSeconds)} s` : ""}`;
   return (
     <p
@@ -48,7 +54,7 @@ export function CoachLine({ state, coach, asking }: { state: RecorderState; coac
       ) : (
         coach.piecesLeft !== null && <span className="figures text-soft">{coach.piecesLeft} left in the pouch</span>
       )}
-      {state.way === "timed" && (
+      {way === "timed" && (
         <>
           {coach.next !== null && <strong className="pen-not-tall">{word(coach.next)} now</strong>}
           <span className="pen-tall text-soft">

@@ -1,8 +1,9 @@
 "use client";
 
 import { type RefObject, useEffect, useRef, useState } from "react";
-import { type DwellAdvice, dwellAdvice, plannedDwell } from "@/core/session";
-import { tell } from "./sound/signals";
+import { type DwellAdvice, dwellAdvice, plannedDwell } from "@/core/coach";
+import { tell } from "../sound/signals";
+import { useLog, useNow, useStart } from "./state";
 import type { RecorderState } from "./use-recorder";
 
 type Open = NonNullable<RecorderState["open"]>;
@@ -11,7 +12,7 @@ const LOOK_EVERY_MS = 100;
 
 const sinceOf = (open: Open) => open.phaseSteps.at(-1)?.ms ?? open.askMs;
 
-function adviceFor({ start, session, block }: RecorderState, open: Open): DwellAdvice {
+function adviceFor({ start, session, block }: Pick<RecorderState, "start" | "session" | "block">, open: Open): DwellAdvice {
   const asked = block?.criterion?.stay_s;
   const stay =
     asked === undefined || open.lastAnswerMs === null ? null : { askedSeconds: asked, sinceMs: open.lastAnswerMs, reached: open.reached };
@@ -20,7 +21,11 @@ function adviceFor({ start, session, block }: RecorderState, open: Open): DwellA
 }
 
 /** What to do with the pressure now. It is looked at ten times a second, and drawn anew only when its words change. */
-function useDwell(state: RecorderState, open: Open, ring: RefObject<SVGCircleElement | null>): DwellAdvice {
+function useDwell(open: Open, ring: RefObject<SVGCircleElement | null>): DwellAdvice {
+  const start = useStart();
+  const session = useLog();
+  const { block } = useNow();
+  const state = { start, session, block };
   const [, look] = useState("");
   const newest = useRef({ state, open });
   newest.current = { state, open };
@@ -102,9 +107,10 @@ function DwellRing({ advice, ring }: { advice: DwellAdvice; ring: RefObject<SVGC
 }
 
 /** The ring of the phase's dwell and what to do with the pressure now. A phase changes by a press only. */
-export function DwellCoach({ state, open }: { state: RecorderState; open: Open }) {
+export function DwellCoach({ open }: { open: Open }) {
+  const start = useStart();
   const ring = useRef<SVGCircleElement>(null);
-  const advice = useDwell(state, open, ring);
+  const advice = useDwell(open, ring);
   const urgent = advice.word === "maximum" || advice.word === "release";
   return (
     <div className="flex min-h-[54px] grow items-center gap-3" data-testid="dwell" data-word={advice.word}>
@@ -115,7 +121,7 @@ export function DwellCoach({ state, open }: { state: RecorderState; open: Open }
       >
         {advice.sentence}
       </p>
-      <span className="figures shrink-0 text-sm text-soft">max {state.start.plan.maximumSeconds} s</span>
+      <span className="figures shrink-0 text-sm text-soft">max {start.plan.maximumSeconds} s</span>
     </div>
   );
 }

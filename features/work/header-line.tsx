@@ -3,10 +3,10 @@
 import { Keyboard } from "lucide-react";
 import Link from "next/link";
 import { useEffect, useState } from "react";
-import { type SessionRecord, workSeconds } from "@/core/session";
+import { type SessionRecord, workSeconds } from "@/core/record";
 import { clockWords } from "@/ui/measure";
 import { OutcomeSign } from "@/ui/ribbon";
-import type { RecorderState } from "./use-recorder";
+import { useLog, useNow, useScreen, useStart } from "./state";
 
 const SIDE_WORD = { L: "left side", R: "right side" } as const;
 const KIND_WORD = { work: "", "warm-up": "warm-up", probe: "probe", sure: "sure one" } as const;
@@ -20,21 +20,24 @@ function useEachSecond() {
 }
 
 /** The session's clock; with the rate it alone repaints each second. */
-function Clock({ state }: { state: RecorderState }) {
+function Clock() {
+  const session = useLog();
+  const { onBreak } = useNow();
   useEachSecond();
-  const { record, nowMs } = state.session;
+  const { record, nowMs } = session;
   return (
     <span className="figures text-right font-head text-2xl leading-none font-bold" suppressHydrationWarning data-testid="clock">
-      {state.onBreak && <span className="mr-1 font-sans text-sm font-semibold text-ochre">break</span>}
+      {onBreak && <span className="mr-1 font-sans text-sm font-semibold text-ochre">break</span>}
       {clockWords(workSeconds(record, nowMs()))}
     </span>
   );
 }
 
 /** The working rate: met answers a minute of working time. */
-function Rate({ state }: { state: RecorderState }) {
+function Rate() {
+  const session = useLog();
   useEachSecond();
-  const { record, nowMs } = state.session;
+  const { record, nowMs } = session;
   const seconds = workSeconds(record, nowMs());
   const met = record.trials.filter((trial) => trial.outcome === "met").length;
   return (
@@ -49,9 +52,10 @@ const SIGNS = 7;
 const STEP = 21;
 
 /** The trials of this block as signs, with the count against the plan. */
-export function BlockCount({ state }: { state: RecorderState }) {
-  const { block } = state;
-  const { record } = state.session;
+export function BlockCount() {
+  const { block } = useNow();
+  const session = useLog();
+  const { record } = session;
   const index = record.blocks.length - 1;
   const trials = block === null ? [] : record.trials.filter((trial) => trial.blockIndex === index);
   const met = trials.filter((trial) => trial.outcome === "met").length;
@@ -87,14 +91,19 @@ export function BlockCount({ state }: { state: RecorderState }) {
 
 /** Whether the horse was found not sound in the look before work, and nothing since says otherwise. */
 const notSound = ({ facts }: SessionRecord) => {
-  const looked = facts.findLast(({ type, payload }) => type === "preflight" && payload.skipped === false && Array.isArray(payload.open));
-  return (looked?.payload.open as string[] | undefined)?.includes("sound") === true;
+  const looked = facts
+    .filter((fact) => fact.type === "preflight")
+    .findLast(({ payload }) => payload.skipped === false && payload.open !== undefined);
+  return looked?.payload.open?.includes("sound") === true;
 };
 
 /** Horse, way of logging and clock; side, rung, behaviour and rate below. */
-export function HeaderLine({ state, rung, className }: { state: RecorderState; rung: number; className: string }) {
-  const { start, block, way, setWay, setSheet } = state;
-  const { record } = state.session;
+export function HeaderLine({ rung, className }: { rung: number; className: string }) {
+  const start = useStart();
+  const { block, way, setWay } = useNow();
+  const { setSheet } = useScreen();
+  const session = useLog();
+  const { record } = session;
   const kind = !start.battery && block?.kind ? KIND_WORD[block.kind] : "";
   const named = block !== null && block.ladder === null && !start.battery;
   const where = [
@@ -137,7 +146,7 @@ export function HeaderLine({ state, rung, className }: { state: RecorderState; r
           <Keyboard size={20} />
         </button>
       </div>
-      <Clock state={state} />
+      <Clock />
       <p className="col-span-2 min-w-0 text-[0.85rem] leading-tight text-soft" data-testid="where">
         {notSound(record) && <strong className="mr-2 text-brick">Not sound: no work, call a veterinarian.</strong>}
         {where}
@@ -146,7 +155,7 @@ export function HeaderLine({ state, rung, className }: { state: RecorderState; r
           {start.behaviour}
         </span>
       </p>
-      <Rate state={state} />
+      <Rate />
     </header>
   );
 }

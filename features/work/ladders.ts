@@ -1,6 +1,6 @@
 import { starterPlan } from "@/core/ladder";
+import type { Block, SessionRecord } from "@/core/record";
 import type { BehaviourInput } from "@/core/schemas";
-import type { Block, SessionRecord } from "@/core/session";
 import { planBlock } from "./block-facts";
 import type { LadderPart, RecorderStart } from "./types";
 

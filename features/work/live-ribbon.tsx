@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import type { SessionRecord } from "@/core/session";
+import type { SessionRecord } from "@/core/record";
 import { Ribbon } from "@/ui/ribbon";
 
 /** How much of the session the live ribbon shows. */

@@ -2,11 +2,11 @@
 
 import { ArrowLeftRight, Ban, Coffee, Ellipsis, Flag, Layers, LayoutGrid, ListOrdered, Undo2 } from "lucide-react";
 import { type LadderPlan, methodOf } from "@/core/ladder";
+import { Pad } from "@/ui/pad";
 import { OutcomeIcon } from "@/ui/ribbon";
-import { Pad } from "./pad";
 import { type LowerPad, padNeeds, padPages } from "./pad-pages";
 import { BOWL, DIAMOND, icon, OFFER, PEAK, SEED, Sign, WAVE, WEDGE } from "./signs";
-import type { RecorderState } from "./use-recorder";
+import { useActs, useNow, useScreen, useStart } from "./state";
 import { useShort } from "./use-short";
 
 /** A long word on a pad of a narrow screen. */
@@ -37,8 +37,9 @@ function Phases({ plan, current, onPhase }: { plan: LadderPlan; current: number;
 }
 
 /** The answers: got it widest, try beside it; in Timed the hold stands before them. */
-function Outcomes({ state }: { state: RecorderState }) {
-  const { act, way, open, block } = state;
+function Outcomes() {
+  const act = useActs();
+  const { way, open, block } = useNow();
   const asksStay = block?.criterion?.stay_s !== undefined;
   const staying = way === "timed" && asksStay && open?.answered === true;
   const tally = way === "tally";
@@ -117,9 +118,12 @@ function Outcomes({ state }: { state: RecorderState }) {
 }
 
 /** One of the pads below the answers. */
-function Lower({ name, state, rung }: { name: LowerPad; state: RecorderState; rung: number }) {
-  const { act, way, block, onBreak, setSheet, setPadPage } = state;
-  const { plan } = state.start;
+function Lower({ name, rung }: { name: LowerPad; rung: number }) {
+  const act = useActs();
+  const { way, block, onBreak } = useNow();
+  const { setSheet, setPadPage } = useScreen();
+  const start = useStart();
+  const { plan } = start;
   // What lies on the second page is pressed now and then: the first is back after it.
   const then = (press: () => void) => () => {
     setPadPage(1);
@@ -177,16 +181,19 @@ function Lower({ name, state, rung }: { name: LowerPad; state: RecorderState; ru
 }
 
 /** The pads of the recorder, for both ways of logging. */
-export function Pads({ state, rung }: { state: RecorderState; rung: number }) {
-  const { act, way, open, onBreak, padPage, setPadPage } = state;
-  const { plan } = state.start;
+export function Pads({ rung }: { rung: number }) {
+  const act = useActs();
+  const { way, open, onBreak, phase } = useNow();
+  const { padPage, setPadPage, setSheet } = useScreen();
+  const start = useStart();
+  const { plan } = start;
   const short = useShort();
   const { first, second } = padPages(padNeeds(plan, way), short);
   const turned = second !== null && padPage === 2;
   const row = (names: readonly LowerPad[], last: boolean) => (
     <div key={names[0]} style={{ gridTemplateColumns: `repeat(${names.length + (last ? 1 : 0)}, minmax(0, 1fr))` }}>
       {names.map((name) => (
-        <Lower key={name} name={name} state={state} rung={rung} />
+        <Lower key={name} name={name} rung={rung} />
       ))}
       {last && (
         <Pad
@@ -207,22 +214,22 @@ export function Pads({ state, rung }: { state: RecorderState; rung: number }) {
           {second.slice(0, -1).map((names) => row(names, false))}
           <div className="grid-cols-2">
             <Pad label="break" icon={<Coffee {...icon} />} onPress={act.takeBreak} keys="b" disabled={onBreak} />
-            <Pad label="finish" icon={<Flag {...icon} />} onPress={() => state.setSheet("finish")} keys="q" />
+            <Pad label="finish" icon={<Flag {...icon} />} onPress={() => setSheet("finish")} keys="q" />
           </div>
           {row(second.at(-1) ?? [], true)}
         </>
       ) : (
         <>
-          <Phases plan={plan} current={open?.phase ?? state.phase} onPhase={act.phase} />
-          <Outcomes state={state} />
+          <Phases plan={plan} current={open?.phase ?? phase} onPhase={act.phase} />
+          <Outcomes />
           {first.map((names, i) => row(names, second !== null && i === first.length - 1))}
         </>
       )}
       <div className="hidden! grid-cols-4 desk:grid!">
         <Pad label="break" pressed={onBreak} icon={<Coffee {...icon} />} onPress={act.takeBreak} keys="b" disabled={onBreak} />
-        <Pad label="block" icon={<ListOrdered {...icon} />} onPress={() => state.setSheet("block")} />
-        <Pad label="ladder" icon={<Layers {...icon} />} onPress={() => state.setSheet("ladder")} />
-        <Pad label="finish" icon={<Flag {...icon} />} onPress={() => state.setSheet("finish")} keys="q" />
+        <Pad label="block" icon={<ListOrdered {...icon} />} onPress={() => setSheet("block")} />
+        <Pad label="ladder" icon={<Layers {...icon} />} onPress={() => setSheet("ladder")} />
+        <Pad label="finish" icon={<Flag {...icon} />} onPress={() => setSheet("finish")} keys="q" />
       </div>
     </div>
   );

@@ -3,32 +3,35 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { Suspense, useEffect, useMemo, useRef, useState } from "react";
-import { counted } from "@/core/counted";
 import { batteryPlace, FIRST_LOOK_STEPS } from "@/core/know";
-import { beginningSide, limitReached, openDanger, workSeconds } from "@/core/session";
+import { openDanger, workSeconds } from "@/core/record";
 import { criterionParts } from "@/core/strands";
+import { beginningSide, limitReached } from "@/core/word";
+import { counted } from "@/core/words";
 import { afterPaint } from "@/ui/after-paint";
 import { clockWords } from "@/ui/measure";
+import { senderFor } from "../device/sender";
+import { StatusLine } from "../device/status-line";
+import { useWakeLock } from "../device/wake-lock";
+import { useTold } from "../sound/use-told";
 import type { FinishNotes } from "./acts/block-acts";
 import { stepChoice } from "./acts/block-acts";
 import { BatteryPanel } from "./battery-panel";
 import { planBlock, rungNumber } from "./block-facts";
 import { CoachLine, coachOf } from "./coach-line";
-import { senderFor } from "./device/sender";
 import { BlockCount, HeaderLine } from "./header-line";
 import { useKeys } from "./keys/use-keys";
 import { fetchParts, lazyPart } from "./lazy-part";
 import { LiveRibbon } from "./live-ribbon";
+import { type PackedStart, unpackStart } from "./pack-start";
 import { Pads } from "./pads";
 import { BlockChooser } from "./sheets/block-chooser";
-import { useTold } from "./sound/use-told";
-import { StatusLine } from "./status-line";
+import { RecorderParts, useLog } from "./state";
 import { MomentStrip } from "./strip/moment-strip";
-import type { BlockChoice, RecorderStart, Side } from "./types";
+import type { BlockChoice, Side } from "./types";
 import { useNextFocus } from "./use-next-focus";
-import { type RecorderState, useRecorder } from "./use-recorder";
+import { useRecorder } from "./use-recorder";
 import { useTurning } from "./use-turning";
-import { useWakeLock } from "./wake-lock";
 import { WordPanel } from "./word-panel";
 
 // Whatever is not on the screen from the first moment comes after it, but before it is opened: the pen may be offline.
@@ -63,19 +66,21 @@ function sizeFor(parts: readonly { readonly text: string }[]): string {
 }
 
 /** The stop card, where a danger sign was not answered yet. */
-function Danger({ state }: { state: RecorderState }) {
-  const { record } = state.session;
+function Danger() {
+  const session = useLog();
+  const { record } = session;
   if (openDanger(record) === null) return null;
-  const fact = record.facts.findLast(({ type, payload }) => type === "signal" && payload.class === "danger");
+  const fact = record.facts.filter((one) => one.type === "signal").findLast(({ payload }) => payload.class === "danger");
   return fact === undefined ? null : (
     <Suspense fallback={null}>
-      <StopCard key={fact.id} state={state} fact={fact} />
+      <StopCard key={fact.id} fact={fact} />
     </Suspense>
   );
 }
 
 /** The recorder: criterion, ribbon and word above, pads below. */
-export function Recorder({ given }: { given: RecorderStart }) {
+export function Recorder({ packed }: { packed: PackedStart }) {
+  const given = useMemo(() => unpackStart(packed), [packed]);
   const router = useRouter();
   const state = useRecorder(given);
   const { start, session, advice, way, block, silent, open, act, hint, setSheet } = state;
@@ -108,7 +113,7 @@ export function Recorder({ given }: { given: RecorderStart }) {
       ? [{ text: said, strong: false }]
       : criterionParts(start.plan.strands, start.plan.rungs[rung - 1]?.values ?? {}, labels);
   }, [start, planned, rung]);
-  const coach = working ? coachOf(state, rung) : null;
+  const coach = working ? coachOf({ start, session, block }, rung) : null;
   const schedule = block?.criterion?.schedule;
   useTold(record, advice, coach !== null && schedule !== undefined && schedule.kind !== "every" ? coach.nextEarns : null, working);
 
@@ -154,117 +159,121 @@ export function Recorder({ given }: { given: RecorderStart }) {
     <>
       {state.sheet !== null && (
         <Suspense fallback={null}>
-          <Sheets state={state} first={again} onFinish={finish} />
+          <Sheets first={again} onFinish={finish} />
         </Suspense>
       )}
-      <Danger state={state} />
+      <Danger />
     </>
   );
   const dwelling = way === "timed" && open !== null;
   // At work the screen is laid out by recorder.css; before and after it the page is as long as it needs to be.
   if (working)
     return (
-      <main className="pen" {...turning}>
-        <HeaderLine state={state} rung={rung} className="pen-head" />
-        {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keys */}
-        <section aria-label="Now" className="pen-now" tabIndex={0}>
-          <p className={`shrink-0 leading-tight desk:text-[1.9rem]! desk:leading-snug ${sizeFor(parts)}`} data-testid="criterion">
-            {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
-            {(handler_place !== undefined || company !== undefined) && (
-              <span className="sr-only">
-                {handler_place !== undefined && ` Handler: ${handler_place}.`}
-                {company !== undefined && ` Company: ${company}.`}
-              </span>
-            )}
-          </p>
-          <LiveRibbon record={record} nowMs={session.nowMs} />
-          {start.battery && <BatteryPanel record={record} limit={limit} onNext={act.takeWord} />}
-          {advice !== null && advice.word !== "Stop" && <WordPanel advice={advice} onTake={act.takeWord} />}
-          <BlockCount state={state} />
-          {coach !== null && <CoachLine state={state} coach={coach} asking={dwelling} />}
-        </section>
-        <section aria-label="Pads" className="contents">
-          <div className="pen-strip">
-            {dwelling && (
-              <Suspense fallback={null}>
-                <DwellCoach state={state} open={open} />
-              </Suspense>
-            )}
-            <div className={dwelling ? "hidden desk:block" : ""}>
-              <MomentStrip state={state} />
+      <RecorderParts state={state}>
+        <main className="pen" {...turning}>
+          <HeaderLine rung={rung} className="pen-head" />
+          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keys */}
+          <section aria-label="Now" className="pen-now" tabIndex={0}>
+            <p className={`shrink-0 leading-tight desk:text-[1.9rem]! desk:leading-snug ${sizeFor(parts)}`} data-testid="criterion">
+              {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
+              {(handler_place !== undefined || company !== undefined) && (
+                <span className="sr-only">
+                  {handler_place !== undefined && ` Handler: ${handler_place}.`}
+                  {company !== undefined && ` Company: ${company}.`}
+                </span>
+              )}
+            </p>
+            <LiveRibbon record={record} nowMs={session.nowMs} />
+            {start.battery && <BatteryPanel record={record} limit={limit} onNext={act.takeWord} />}
+            {advice !== null && advice.word !== "Stop" && <WordPanel advice={advice} onTake={act.takeWord} />}
+            <BlockCount />
+            {coach !== null && <CoachLine coach={coach} asking={dwelling} />}
+          </section>
+          <section aria-label="Pads" className="contents">
+            <div className="pen-strip">
+              {dwelling && (
+                <Suspense fallback={null}>
+                  <DwellCoach open={open} />
+                </Suspense>
+              )}
+              <div className={dwelling ? "hidden desk:block" : ""}>
+                <MomentStrip />
+              </div>
             </div>
-          </div>
-          <Pads state={state} rung={rung} />
-          <div className="pen-status">
+            <Pads rung={rung} />
+            <div className="pen-status">
+              <StatusLine storeId={start.storeId} events={session.events} />
+            </div>
+          </section>
+          {sheets}
+        </main>
+      </RecorderParts>
+    );
+  return (
+    <RecorderParts state={state}>
+      <main className="mx-auto flex min-h-dvh max-w-[480px] flex-col gap-2 px-3 pt-2 pb-1.5 lg:grid lg:max-w-[1180px] lg:grid-cols-[minmax(0,1fr)_430px] lg:grid-rows-[auto_1fr] lg:gap-x-12 lg:px-7 lg:pt-5">
+        <HeaderLine rung={rung} className="lg:col-span-2" />
+        <section aria-label="Now" className="flex min-w-0 flex-col gap-1.5 lg:gap-4">
+          {!finished && (
+            <p className="text-[1.18rem] leading-tight lg:text-[1.9rem] lg:leading-snug" data-testid="criterion">
+              {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
+            </p>
+          )}
+          {record.blocks.length > 0 && <LiveRibbon record={record} nowMs={session.nowMs} />}
+          {hint !== null && (
+            <p role="alert" className="text-sm font-semibold text-ochre">
+              {hint}
+            </p>
+          )}
+        </section>
+        <section aria-label="Pads" className="min-w-0 lg:col-start-2 lg:row-start-2">
+          {finished ? (
+            <div className="rounded-lg border-2 border-ink p-4">
+              <h2 className="text-2xl">Finished</h2>
+              <p className="mt-1 mb-3">
+                {counted(record.trials.length, "trial")}, {clockWords(workSeconds(record))} of work.
+              </p>
+              {finishing !== null && <p className="mb-3 font-semibold text-brick">{finishing}</p>}
+              <Suspense fallback={A_MOMENT}>
+                <AftercarePanel onDone={() => void toReview()} busy={busy} />
+              </Suspense>
+              <Link href={review} prefetch={false} className="link mt-3 inline-block py-2">
+                To the review
+              </Link>
+            </div>
+          ) : state.working && silent ? (
+            <Suspense fallback={A_MOMENT}>
+              <ComeBack first={again} />
+            </Suspense>
+          ) : preflight ? (
+            <Suspense fallback={A_MOMENT}>
+              <PreflightPanel />
+            </Suspense>
+          ) : freeStart ? (
+            <div className="rounded-lg border-2 border-ink p-4">
+              <Suspense fallback={A_MOMENT}>
+                <LadderSheet />
+              </Suspense>
+              <div className="mt-3">
+                <Cautions cautions={start.cautions} />
+              </div>
+            </div>
+          ) : (
+            <div className="rounded-lg border-2 border-ink p-4">
+              <p className="mb-1 font-head text-lg font-bold text-tarn">{start.next.headline}</p>
+              <p className="mb-3 text-sm text-soft">{start.next.reason}</p>
+              <BlockChooser start={start} first={first} onStart={act.begin} words="Start the block" />
+              <div className="mt-3">
+                <Cautions cautions={[...start.cautions, ...start.planCautions]} />
+              </div>
+            </div>
+          )}
+          <div className="mt-1.5 flex justify-center">
             <StatusLine storeId={start.storeId} events={session.events} />
           </div>
         </section>
         {sheets}
       </main>
-    );
-  return (
-    <main className="mx-auto flex min-h-dvh max-w-[480px] flex-col gap-2 px-3 pt-2 pb-1.5 lg:grid lg:max-w-[1180px] lg:grid-cols-[minmax(0,1fr)_430px] lg:grid-rows-[auto_1fr] lg:gap-x-12 lg:px-7 lg:pt-5">
-      <HeaderLine state={state} rung={rung} className="lg:col-span-2" />
-      <section aria-label="Now" className="flex min-w-0 flex-col gap-1.5 lg:gap-4">
-        {!finished && (
-          <p className="text-[1.18rem] leading-tight lg:text-[1.9rem] lg:leading-snug" data-testid="criterion">
-            {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
-          </p>
-        )}
-        {record.blocks.length > 0 && <LiveRibbon record={record} nowMs={session.nowMs} />}
-        {hint !== null && (
-          <p role="alert" className="text-sm font-semibold text-ochre">
-            {hint}
-          </p>
-        )}
-      </section>
-      <section aria-label="Pads" className="min-w-0 lg:col-start-2 lg:row-start-2">
-        {finished ? (
-          <div className="rounded-lg border-2 border-ink p-4">
-            <h2 className="text-2xl">Finished</h2>
-            <p className="mt-1 mb-3">
-              {counted(record.trials.length, "trial")}, {clockWords(workSeconds(record))} of work.
-            </p>
-            {finishing !== null && <p className="mb-3 font-semibold text-brick">{finishing}</p>}
-            <Suspense fallback={A_MOMENT}>
-              <AftercarePanel state={state} onDone={() => void toReview()} busy={busy} />
-            </Suspense>
-            <Link href={review} prefetch={false} className="link mt-3 inline-block py-2">
-              To the review
-            </Link>
-          </div>
-        ) : state.working && silent ? (
-          <Suspense fallback={A_MOMENT}>
-            <ComeBack state={state} first={again} />
-          </Suspense>
-        ) : preflight ? (
-          <Suspense fallback={A_MOMENT}>
-            <PreflightPanel state={state} />
-          </Suspense>
-        ) : freeStart ? (
-          <div className="rounded-lg border-2 border-ink p-4">
-            <Suspense fallback={A_MOMENT}>
-              <LadderSheet state={state} />
-            </Suspense>
-            <div className="mt-3">
-              <Cautions cautions={start.cautions} />
-            </div>
-          </div>
-        ) : (
-          <div className="rounded-lg border-2 border-ink p-4">
-            <p className="mb-1 font-head text-lg font-bold text-tarn">{start.next.headline}</p>
-            <p className="mb-3 text-sm text-soft">{start.next.reason}</p>
-            <BlockChooser start={start} first={first} onStart={act.begin} words="Start the block" />
-            <div className="mt-3">
-              <Cautions cautions={[...start.cautions, ...start.planCautions]} />
-            </div>
-          </div>
-        )}
-        <div className="mt-1.5 flex justify-center">
-          <StatusLine storeId={start.storeId} events={session.events} />
-        </div>
-      </section>
-      {sheets}
-    </main>
+    </RecorderParts>
   );
 }

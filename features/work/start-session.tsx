@@ -3,8 +3,8 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { NextStart } from "@/core/session";
 import { type Kit, type KitUse, kitCautions } from "@/core/welfare";
+import type { NextStart } from "@/core/word";
 import { Day } from "@/ui/day";
 import { Field, send, tied, useRequestIds } from "@/ui/form";
 import { type Unfinished, UnfinishedSessions } from "./unfinished";

@@ -1,8 +1,10 @@
 import type { Touch } from "@/core/know";
 import type { LadderPlan } from "@/core/ladder";
+import type { EvidenceTrial } from "@/core/record";
 import type { BehaviourInput, SessionEvent } from "@/core/schemas";
-import type { EvidenceTrial, NextStart, WordSettings } from "@/core/session";
+import type { YardSettings } from "@/core/settings";
 import type { Allowance } from "@/core/welfare";
+import type { NextStart } from "@/core/word";
 
 /** One ladder of the horse as the recorder needs it, so that the trainer can go over to it in the pen. */
 export interface LadderPart {
@@ -53,7 +55,9 @@ export interface RecorderStart extends LadderPart {
   readonly used: readonly string[];
   /** The horse's own rates at rest, a minute; null where they are not known. */
   readonly restingBreaths: number | null;
-  readonly wordSettings: WordSettings;
+  /** The side known to be behind over the last weeks, or null. */
+  readonly weakerSide: "L" | "R" | null;
+  readonly wordSettings: YardSettings;
   /** What the body map holds of earlier sessions. */
   readonly touches: readonly Touch[];
   readonly events: readonly SessionEvent[];

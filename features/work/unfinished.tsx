@@ -4,7 +4,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { Day } from "@/ui/day";
-import { LOGGED_WORDS, logApart } from "./device/log-apart";
+import { LOGGED_WORDS, logApart } from "../device/log-apart";
 
 /** A session of the horse that was begun and not finished. */
 export interface Unfinished {

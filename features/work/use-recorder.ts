@@ -1,6 +1,8 @@
 "use client";
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useSessionLog } from "../device/use-session-log";
+import { useSilent } from "../device/use-silent";
 import { blockActs } from "./acts/block-acts";
 import type { Pen } from "./acts/pen";
 import { sceneActs } from "./acts/scene-acts";
@@ -8,8 +10,6 @@ import { trialActs } from "./acts/trial-acts";
 import { isAside } from "./block-facts";
 import { partNow } from "./ladders";
 import type { LadderPart, OpenSheet, RecorderStart, Way } from "./types";
-import { useSessionLog } from "./use-session-log";
-import { useSilent } from "./use-silent";
 import { useWord } from "./use-word";
 
 /** The recorder's state and everything a pad can do. */
@@ -48,7 +48,7 @@ export function useRecorder(given: RecorderStart) {
   const turnPads = useCallback(() => setPadPage((page) => (page === 1 ? 2 : 1)), []);
   const block = record.blocks.at(-1) ?? null;
   const working = block !== null && block.endMs === null && record.finishMs === null;
-  const onBreak = record.breaks.at(-1)?.endMs === null;
+  const onBreak = record.timeLine.breaks.at(-1)?.endMs === null;
   const silent = useSilent(session);
   const open = record.openAsk;
 
@@ -86,7 +86,7 @@ export function useRecorder(given: RecorderStart) {
           events,
           block,
           working: block !== null && block.endMs === null && record.finishMs === null,
-          onBreak: record.breaks.at(-1)?.endMs === null,
+          onBreak: record.timeLine.breaks.at(-1)?.endMs === null,
           open: record.openAsk,
           presentMs: presentMs.current() ?? record.lastMs,
         };

@@ -1,14 +1,15 @@
 "use client";
 
 import { useEffect, useMemo, useRef, useState } from "react";
-import { type Advice, type SessionRecord, theWord, wordInputOf } from "@/core/session";
+import type { SessionRecord } from "@/core/record";
+import { type Advice, theWord, wordInputOf } from "@/core/word";
+import type { SessionLog } from "../device/use-session-log";
 import type { RecorderStart } from "./types";
-import type { SessionLog } from "./use-session-log";
 
 const LOOK_AT_THE_CLOCK_MS = 5000;
 
 function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): Advice | null {
-  const { ladderId, version, plan, earlier, allowance, restingBreaths, wordSettings } = start;
+  const { ladderId, version, plan, earlier, allowance, restingBreaths, weakerSide, wordSettings } = start;
   if (ladderId === null || version === null) return null;
   const carried = new Map(start.carried.map(([of, rungs]) => [of, new Map(rungs)]));
   const situation = {
@@ -22,6 +23,7 @@ function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): 
     carried,
     allowance,
     restingBreaths,
+    weakerSide,
   };
   const input = wordInputOf(situation, wordSettings);
   return input === null ? null : theWord(input, wordSettings);

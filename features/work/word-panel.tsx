@@ -1,6 +1,6 @@
 "use client";
 
-import type { Advice } from "@/core/session";
+import type { Advice } from "@/core/word";
 
 /** What taking a word does, in words; null where there is nothing to do. */
 function takeWords({ word, rung }: Advice): string | null {

@@ -1,8 +1,5 @@
 import Link from "next/link";
-import { endOfWorkMs, type SessionRecord } from "@/core/session";
-import { Day } from "@/ui/day";
-import { minutesWords } from "@/ui/measure";
-import { Ribbon } from "@/ui/ribbon";
+import { HorseList } from "./horse-list";
 
 /** One horse in the yard: its last session in small, and what comes next. */
 export interface YardLine {
@@ -24,7 +21,8 @@ export interface YardLine {
     readonly workSeconds: number;
     readonly n: number;
     readonly met: number;
-    readonly record: SessionRecord;
+    /** Its ribbon in small. */
+    readonly drawing: string;
   } | null;
   readonly next: { readonly behaviour: string; readonly headline: string; readonly reason: string } | null;
 }
@@ -41,56 +39,6 @@ function Empty() {
         sessions, in a file of its own.
       </p>
     </div>
-  );
-}
-
-function Line({ line }: { line: YardLine }) {
-  const { last, next } = line;
-  return (
-    <li className="grid grid-cols-[minmax(0,1fr)] items-center gap-x-8 gap-y-3 border-t-2 border-hair py-5 md:grid-cols-[13rem_1fr_19rem]">
-      <div>
-        <Link href={`/horses/${line.id}/know`} className="font-head text-2xl font-bold hover:underline">
-          {line.name}
-        </Link>
-        {line.apart !== "" && <span className="ml-2 text-soft">{line.apart}</span>}
-        {line.limits.map((limit) => (
-          <p key={limit} className="mt-1 text-sm leading-snug text-brick">
-            {limit}
-          </p>
-        ))}
-      </div>
-      {last === null ? (
-        <p className="text-soft">No session yet.</p>
-      ) : (
-        <Link href={`/horses/${line.id}/review/${last.sessionId}`} className="group block min-w-0">
-          <Ribbon
-            record={last.record}
-            view={{ fromMs: 0, toMs: endOfWorkMs(last.record) * 1.01 + 1000, width: 560, height: 84 }}
-            radius={3.2}
-            label={`Last session of ${line.name}: ${last.met} of ${last.n} met`}
-          />
-          <span className="figures text-sm text-soft group-hover:underline">
-            <Day ms={last.startedMs} />, {minutesWords(last.workSeconds)}, {last.met} of {last.n} met{last.finished ? "" : ", not finished"}
-          </span>
-        </Link>
-      )}
-      {line.runningId !== null ? (
-        <Link href={`/horses/${line.id}/work/${line.runningId}`} prefetch={false} className="act justify-self-start">
-          Running: go on with it
-        </Link>
-      ) : next === null ? (
-        <Link href={`/horses/${line.id}/shape/new`} className="link">
-          Plan a first ladder
-        </Link>
-      ) : (
-        <Link href={`/horses/${line.id}/work`} className="group block">
-          <span className="block font-head text-lg font-bold text-tarn group-hover:underline">{next.headline}</span>
-          <span className="text-sm text-soft">
-            {next.behaviour}. {next.reason}
-          </span>
-        </Link>
-      )}
-    </li>
   );
 }
 
@@ -135,15 +83,7 @@ export function Yard({ lines }: { lines: readonly YardLine[] }) {
           .
         </p>
       )}
-      {lines.length === 0 ? (
-        <Empty />
-      ) : (
-        <ul className="mt-6 border-b-2 border-hair">
-          {working.map((line) => (
-            <Line key={line.id} line={line} />
-          ))}
-        </ul>
-      )}
+      {lines.length === 0 ? <Empty /> : <HorseList lines={working} />}
       {away.length > 0 && (
         <section className="mt-8">
           <h2 className="text-xl">Put away</h2>

@@ -70,7 +70,7 @@ describe("what is no store of ours is said in a sentence and left as it is", () 
   it.each(cases)("%s", async (_, make, words) => {
     await make();
     const before = readFileSync(file);
-    await expect(openStore(file)).rejects.toMatchObject({ name: "StoreFileError", message: expect.stringMatching(words) });
+    await expect(openStore(file)).rejects.toMatchObject({ code: "store-file", message: expect.stringMatching(words) });
     expect(readFileSync(file).equals(before)).toBe(true);
   });
 
@@ -171,7 +171,7 @@ describe("a store of an earlier version", () => {
         VALUES ('${id}', '${session}', 'r', 'l', 0, 0, 1, 'mark', '{}', 1)`);
     await sequelize.close();
     const store = await openStore(file);
-    const rows = await store.models.event.findAll({ raw: true, order: [["id", "ASC"]] });
+    const rows = await store.models.eventLog.findAll({ raw: true, order: [["id", "ASC"]] });
     expect(rows.map((row) => [Reflect.get(row, "id"), Reflect.get(row, "session_id")])).toEqual([
       ["e1", "abc"],
       ["e2", "DEF"],

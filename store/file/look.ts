@@ -1,5 +1,6 @@
 import { closeSync, existsSync, openSync, readSync, statSync } from "node:fs";
 import { storeFailure } from "../failure";
+import { isOfCode } from "../rows";
 import { StoreFileError } from "./problem";
 import { type RawDatabase, withRaw } from "./raw";
 
@@ -86,7 +87,7 @@ export async function lookAtStore(file: string, known: readonly string[], thorou
     if (headerOf(file) !== SQLITE_HEADER) throw damaged(file);
     return await withRaw(file, "read", (database) => read(database, file, known, thorough));
   } catch (error) {
-    if (error instanceof StoreFileError) throw error;
+    if (isOfCode(error, "store-file")) throw error;
     const failure = storeFailure(error);
     if (failure === "damaged") throw damaged(file);
     if (failure === "held") throw new StoreFileError(`The data in ${file} is held by another program. Close it and start again.`);

@@ -1,4 +1,4 @@
 /** Why a store's file cannot be used, in a sentence for the person at the keyboard, with what to do about it. */
 export class StoreFileError extends Error {
-  override readonly name = "StoreFileError";
+  readonly code = "store-file";
 }

@@ -6,6 +6,8 @@ import * as know from "./0002-know";
 import * as shape from "./0003-shape";
 import * as nothingLost from "./0004-nothing-lost";
 import * as putRight from "./0005-put-right";
+import * as house from "./0006-house";
+import * as honestNumbers from "./0007-honest-numbers";
 
 interface Migration {
   readonly name: string;
@@ -24,6 +26,8 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0003-shape", up: shape.up, mark: { table: "chain", column: "direction" } },
   { name: "0004-nothing-lost", up: nothingLost.up },
   { name: "0005-put-right", up: putRight.up },
+  { name: "0006-house", up: house.up },
+  { name: "0007-honest-numbers", up: honestNumbers.up },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name);

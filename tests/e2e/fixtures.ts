@@ -161,8 +161,7 @@ export async function exported(page: Page, url: string): Promise<readonly Sessio
 }
 
 /** What the events of one type carry, in order. */
-export const payloads = (events: readonly SessionEvent[], type: string) =>
-  events.filter((event) => event.type === type).map(({ payload }) => payload);
+export { payloadsOf as payloads } from "../support/payloads";
 
 /** Posts taps of a session as another device made them, each so many seconds after it began. */
 export async function postTaps(

@@ -149,7 +149,7 @@ test("a tap of met that falls short counts as a try, and one press overrides it"
   await openRecorder(page, server.url, horse);
   await page.keyboard.press("3");
   await page.keyboard.press("g");
-  await expect(page.getByText("It took line; the rung asks for body.", { exact: true })).toBeVisible();
+  await expect(page.getByText("It took line; the rung asks for body. Not rewarded.", { exact: true })).toBeVisible();
   await expect(page.getByTestId("row-label")).toContainText("counted as a try");
   await expect(page.getByTestId("block-count")).toContainText("0 met of 1");
   await page.getByRole("button", { name: "Count it as met" }).click();

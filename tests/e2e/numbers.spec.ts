@@ -17,7 +17,7 @@ function analyse(parameters: readonly string[]): AnalyseOutput {
 }
 
 // Undo, corrections, tally and timed mixed, breaks, reloads, two recorders: see the generator.
-// Forty more seeds go through the same comparison without a browser: core/session/derived.property.test.ts.
+// Forty more seeds go through the same comparison without a browser: core/record/derived.property.test.ts.
 for (const seed of [101, 404]) {
   test(`seed ${seed}: the numbers on screen are those of analyse on the exported files`, async ({ page, server }) => {
     const { id, events } = randomSession(seed, Date.now() - 86_400_000);

@@ -314,7 +314,7 @@ test("7 · staying: held while it stays, why it ended, and how far off the handl
   // What ended it is asked first; that it fell short is said beside it, and why comes right after.
   await expect(page.getByTestId("row-label")).toContainText("counted as a try");
   await reasons.getByRole("button", { name: "it left" }).click();
-  await expect(page.getByText(/^It stayed 0\.\d s; the rung asks for 1 s\.$/)).toBeVisible();
+  await expect(page.getByText(/^It stayed 0\.\d s; the rung asks for 1 s\. Not rewarded\.$/)).toBeVisible();
   await noAxeFindings(page, "stay");
   // A tap is got it without a time.
   await pad(page, "got it").click();

@@ -1,8 +1,9 @@
 import { seededChance } from "@/core/chance";
 import { asksBothSides, type LadderPlan } from "@/core/ladder";
 import { SimulatedHorse } from "@/core/learner";
-import { EVIDENCE_MAX_AGE_DAYS, type EvidenceTrial, evidenceOfSession, nextStart, reduceSession } from "@/core/session";
+import { type EvidenceTrial, evidenceOfSession, reduceSession } from "@/core/record";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
+import { nextStart } from "@/core/word";
 import { drawUuid, EventLog } from "@/demo/event-log";
 import { BlockPlayer } from "@/demo/session-script";
 import { DEMO_HORSES } from "@/demo/yard-plan";
@@ -32,7 +33,10 @@ export function climb(plan: LadderPlan, seed: number, mostSessions = 200): Climb
   const worked = new Set<number>();
   for (let day = 0; day < mostSessions; day++) {
     const startWallMs = FIRST_DAY + day * MILLISECONDS_PER_DAY;
-    const start = nextStart({ plan, ladder: "l", version: 1, trials: evidence, nowWallMs: startWallMs, maxAgeDays: EVIDENCE_MAX_AGE_DAYS });
+    const said = nextStart({ plan, ladder: "l", version: 1, trials: evidence, nowWallMs: startWallMs });
+    // This trainer puts no rung in between, and goes on where that is asked for.
+    const split = /^Split rung (\d+)$/.exec(said.headline)?.[1];
+    const start = { ...said, rung: split === undefined ? said.rung : Number(split) };
     if (start.headline.startsWith("Keep"))
       return { reachedTop: true, rungsWorked: [...worked].sort((a, b) => a - b), sessions: day, trials: evidence.length };
     worked.add(start.rung);

@@ -1,5 +1,5 @@
 import { type Chance, pick, seededChance } from "@/core/chance";
-import type { EventType, SessionEvent } from "@/core/schemas";
+import type { EventType, Payload, SessionEvent } from "@/core/schemas";
 import { drawUuid } from "@/demo/event-log";
 
 /** What a random session is made of. */
@@ -28,7 +28,7 @@ class Device {
     this.loadStartMs = nowMs;
   }
 
-  event(nowMs: number, type: EventType, payload: Record<string, unknown>): SessionEvent {
+  event(nowMs: number, type: EventType, payload: object): SessionEvent {
     return {
       id: drawUuid(this.chance),
       session: this.session,
@@ -39,7 +39,7 @@ class Device {
       wall_ms: this.baseWallMs + nowMs,
       type,
       payload,
-    };
+    } as SessionEvent;
   }
 }
 
@@ -59,7 +59,7 @@ export function randomSession(seed: number, startWallMs = Date.UTC(2026, 5, 1, 1
   const wait = (least: number, most: number) => {
     now += Math.round((least + chance() * (most - least)) * 1000);
   };
-  const log = (device: Device, type: EventType, payload: Record<string, unknown> = {}) => {
+  const log = <Type extends EventType>(device: Device, type: Type, payload = {} as Payload<Type>) => {
     const event = device.event(now, type, payload);
     events.push(event);
     return event;

@@ -20,7 +20,7 @@ describe("imports go one way", () => {
     ["core/evidence", "@/store"],
     ["core/evidence", "react"],
     ["core/evidence", "node:fs"],
-    ["core/session", "@/ui/measure"],
+    ["core/record", "@/ui/measure"],
     ["ui/form", "@/features/work/keys"],
     ["ui/form", "@/store"],
     ["features/work", "@/store"],
@@ -35,7 +35,7 @@ describe("imports go one way", () => {
 
   it.each([
     ["features/work", "@/ui/measure"],
-    ["features/work", "@/core/session"],
+    ["features/work", "@/core/record"],
     ["ui/form", "@/core/schemas"],
     ["library", "@/core/behaviour"],
     ["store", "@/core/schemas"],

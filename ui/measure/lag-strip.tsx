@@ -1,9 +1,11 @@
+import { scaleLinear } from "d3-scale";
+
 /** Lags as dots on a line of seconds, with the limit: late ones are hollow, so colour is not needed to tell. */
 export function LagStrip({ lags, limitSeconds }: { lags: readonly number[]; limitSeconds: number }) {
   const most = Math.max(limitSeconds * 2.2, ...lags) * 1.05;
   const least = Math.min(0, ...lags);
   const width = 340;
-  const x = (s: number) => 8 + ((s - least) / (most - least)) * (width - 16);
+  const x = scaleLinear([least, most], [8, width - 8]);
   const used: number[][] = [];
   const dots = [...lags]
     .sort((a, b) => a - b)

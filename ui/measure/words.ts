@@ -1,5 +1,5 @@
 /** A share as whole per cent. */
-export const percent = (share: number) => `${Math.round(share * 100)} %`;
+export { percentWords as percent } from "@/core/words";
 
 /** A number with a fixed count of decimals, or a dash where there is none. */
 export const decimals = (value: number | null, places = 1) => (value === null ? "–" : value.toFixed(places));

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { reduceSession } from "@/core/session";
+import { reduceSession } from "@/core/record";
 import { randomSession } from "@/tests/support/random-session";
 import { SessionWriter } from "@/tests/support/session-writer";
 import { layOutRibbon, trialWords } from "./geometry";

@@ -1,4 +1,5 @@
-import type { SessionRecord, Trial } from "@/core/session";
+import type { RibbonFacts, RibbonTrial, Trial } from "@/core/record";
+import { SIDE_WORDS } from "@/core/words";
 
 /** Where the ribbon is drawn: a window of time on a box. Times in milliseconds from the start of work. */
 export interface RibbonView {
@@ -42,14 +43,13 @@ export interface RibbonDrawing {
 }
 
 const OUTCOME_WORD = { met: "got it", try: "try", miss: "something else", refused: "no answer" } as const;
-const SIDE_WORD = { L: "left", R: "right" } as const;
 
 /** A trial in one line of words, for the title of its ring and the table. */
-export function trialWords(trial: Trial, phases: readonly string[] | undefined): string {
+export function trialWords(trial: RibbonTrial, phases: readonly string[] | undefined): string {
   const phase = trial.phase === null ? null : (phases?.[trial.phase - 1] ?? `phase ${trial.phase}`);
   const parts = [
     `${trial.number}: ${OUTCOME_WORD[trial.outcome]}`,
-    trial.side === null ? null : SIDE_WORD[trial.side],
+    trial.side === null ? null : SIDE_WORDS[trial.side],
     phase,
     trial.latencySeconds === null ? null : `after ${trial.latencySeconds.toFixed(1)} s`,
     trial.shortfall === null || trial.overridden ? null : trial.shortfall,
@@ -72,7 +72,7 @@ function minutesWords(ms: number): string {
  * Lays the ribbon out: time to the right, pressure upwards. The line is slack
  * and sags while nothing is asked, and stands higher with each cue phase.
  */
-export function layOutRibbon(record: SessionRecord, view: RibbonView): RibbonDrawing {
+export function layOutRibbon(record: RibbonFacts, view: RibbonView): RibbonDrawing {
   const { fromMs, toMs, width, height } = view;
   const presentMs = view.presentMs ?? toMs;
   const slackY = height * 0.68;
@@ -155,21 +155,14 @@ export function layOutRibbon(record: SessionRecord, view: RibbonView): RibbonDra
     pulse(open.askMs, Math.max(open.askMs + 1, presentMs), open.phaseSteps, false);
   } else slackTo(x(Math.min(presentMs, record.finishMs ?? presentMs)));
 
-  let dotted = "";
-  let leftMs: number | null = null;
   for (const fact of record.facts) {
     if (fact.type === "signal" && inView(fact.ms)) {
       const kind = fact.payload.class === "ease" ? "ease" : fact.payload.class === "danger" ? "danger" : "tension";
-      signs.push({ key: fact.id, kind, x: x(fact.ms), title: `${String(fact.payload.name)} (${kind})` });
-    }
-    if (fact.type === "depart") leftMs = fact.ms;
-    if (fact.type === "return" && leftMs !== null) {
-      dotted += `M${x(leftMs)} ${slackY} H${x(fact.ms)}`;
-      leftMs = null;
+      signs.push({ key: fact.id, kind, x: x(fact.ms), title: `${fact.payload.name} (${kind})` });
     }
   }
-  if (leftMs !== null) dotted += `M${x(leftMs)} ${slackY} H${x(presentMs)}`;
-  const breaks = record.breaks
+  const dotted = record.timeLine.departures.map(({ startMs, endMs }) => `M${x(startMs)} ${slackY} H${x(endMs ?? presentMs)}`).join("");
+  const breaks = record.timeLine.breaks
     .map((b, i) => ({ key: `b${i}`, startMs: b.startMs, endMs: b.endMs ?? presentMs }))
     .filter((b) => b.endMs >= fromMs && b.startMs <= toMs)
     .map((b) => ({

@@ -1,5 +1,5 @@
 import { memo } from "react";
-import type { SessionRecord } from "@/core/session";
+import type { RibbonFacts } from "@/core/record";
 import { layOutRibbon, type RibbonSign, type RibbonView } from "./geometry";
 import { OutcomeSign } from "./outcome-sign";
 
@@ -30,7 +30,7 @@ export const Ribbon = memo(function Ribbon({
   label,
   radius = 5,
 }: {
-  record: SessionRecord;
+  record: RibbonFacts;
   view: RibbonView;
   label: string;
   radius?: number;

@@ -1,12 +1,15 @@
 "use client";
 
+import { useDrag } from "@use-gesture/react";
 import { ChevronLeft, ChevronRight, Maximize2, ZoomIn, ZoomOut } from "lucide-react";
-import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
-import { counted } from "@/core/counted";
-import type { SessionRecord } from "@/core/session";
+import { type KeyboardEvent, useEffect, useRef, useState } from "react";
+import type { RibbonFacts } from "@/core/record";
+import { counted } from "@/core/words";
 import { Ribbon } from "./ribbon";
 
 const LEAST_WINDOW_MS = 2000;
+/** A span drawn shorter than this, in the drawing's own units, is a slip. */
+const LEAST_DRAG = 12;
 
 function clockWords(ms: number): string {
   const seconds = Math.max(0, Math.round(ms / 1000));
@@ -14,7 +17,7 @@ function clockWords(ms: number): string {
 }
 
 /** The ribbon with zoom: by buttons, by keys, or by drawing a span with the pointer. */
-export function ZoomRibbon({ record, endMs, height = 190 }: { record: SessionRecord; endMs: number; height?: number }) {
+export function ZoomRibbon({ record, endMs, height = 190 }: { record: RibbonFacts; endMs: number; height?: number }) {
   // A little air on both sides, so that the first and last ring are whole.
   const air = Math.max(1000, endMs * 0.012);
   const whole = { fromMs: -air, toMs: endMs + air };
@@ -51,15 +54,17 @@ export function ZoomRibbon({ record, endMs, height = 190 }: { record: SessionRec
     event.preventDefault();
     act();
   };
-  const at = (event: PointerEvent) => {
-    const rect = event.currentTarget.getBoundingClientRect();
-    return ((event.clientX - rect.left) / rect.width) * width;
-  };
   const msAt = (x: number) => span.fromMs + (x / width) * length;
-  const finishDrag = () => {
-    if (drag !== null && Math.abs(drag.to - drag.from) > 12) show(msAt(Math.min(drag.from, drag.to)), msAt(Math.max(drag.from, drag.to)));
-    setDrag(null);
-  };
+  const dragged = useDrag(
+    ({ initial: [startX], xy: [nowX], last, canceled, currentTarget }) => {
+      const rect = (currentTarget as Element).getBoundingClientRect();
+      const at = (clientX: number) => ((Math.min(rect.right, Math.max(rect.left, clientX)) - rect.left) / rect.width) * width;
+      const [from, to] = [at(startX), at(nowX)];
+      setDrag(last ? null : { from, to });
+      if (last && !canceled && Math.abs(to - from) > LEAST_DRAG) show(msAt(Math.min(from, to)), msAt(Math.max(from, to)));
+    },
+    { filterTaps: true, axis: "x" },
+  );
   const tool = "grid size-9 place-items-center rounded hover:bg-paper disabled:opacity-40";
   const zoomed = length < whole.toMs - whole.fromMs - 1;
   return (
@@ -71,10 +76,7 @@ export function ZoomRibbon({ record, endMs, height = 190 }: { record: SessionRec
         // biome-ignore lint/a11y/noNoninteractiveTabindex: keys zoom and move the ribbon
         tabIndex={0}
         onKeyDown={onKey}
-        onPointerDown={(e) => setDrag({ from: at(e), to: at(e) })}
-        onPointerMove={(e) => drag !== null && setDrag({ from: drag.from, to: at(e) })}
-        onPointerUp={finishDrag}
-        onPointerLeave={finishDrag}
+        {...dragged()}
         className="relative touch-pan-y cursor-crosshair select-none"
       >
         <Ribbon

@@ -1,5 +1,6 @@
 import { memo } from "react";
-import { wilsonInterval } from "@/core/evidence";
+import { toldShare } from "@/core/compare";
+import type { ShareSums } from "@/core/evidence";
 import { COLUMN, LABEL } from "./geometry";
 
 /** Evidence of one rung, as the chart shows it. */
@@ -8,6 +9,7 @@ export interface ChartEvidence {
   readonly n: number;
   readonly met: number;
   readonly metAtLightest: number;
+  readonly share: ShareSums;
 }
 
 /** Under each rung: how many, the share with its interval. */
@@ -26,18 +28,20 @@ export const EvidenceRow = memo(function EvidenceRow({
         const sum = evidence.find((e) => e.rung === i + 1);
         const left = LABEL + i * COLUMN + 10;
         const wide = COLUMN - 20;
-        const interval = sum === undefined || sum.n === 0 ? null : wilsonInterval(sum.met, sum.n);
+        const interval = sum === undefined ? null : toldShare(sum.share).interval;
         return (
           <g key={`e${i}`}>
             <path d={`M${left} 16 h${wide}`} stroke="var(--hair)" strokeWidth="2" />
-            {interval !== null && sum !== undefined && (
+            {sum !== undefined && sum.n > 0 && (
               <>
-                <path
-                  d={`M${left + interval[0] * wide} 16 H${left + interval[1] * wide}`}
-                  stroke="var(--tarn)"
-                  strokeOpacity="0.45"
-                  strokeWidth="7"
-                />
+                {interval !== null && (
+                  <path
+                    d={`M${left + interval[0] * wide} 16 H${left + interval[1] * wide}`}
+                    stroke="var(--tarn)"
+                    strokeOpacity="0.45"
+                    strokeWidth="7"
+                  />
+                )}
                 <path d={`M${left + (sum.met / sum.n) * wide} 9 v14`} stroke="var(--tarn)" strokeWidth="4" />
               </>
             )}

@@ -11,7 +11,7 @@ export default async function PeoplePage() {
   const [people, practice] = await Promise.all([listPeople(store), listPractice(store)]);
   return (
     <PeopleRoom
-      today={today(store.now())}
+      today={today(store)}
       people={people.map(
         ({ id, name, role }) => ({ id, name, role, practice: practice.filter((one) => one.person_id === id) }) as PersonLine,
       )}

@@ -1,7 +1,7 @@
 import { basename } from "node:path";
 import type { Metadata } from "next";
 import { Settings } from "@/features/settings/settings";
-import { getWordSettings, hasSampleData } from "@/store";
+import { getSettings, hasSampleData } from "@/store";
 import { getStore } from "../../server/store";
 import { chosenUnits } from "../../server/units";
 
@@ -15,7 +15,7 @@ export default async function SettingsPage() {
       sample={await hasSampleData(store)}
       fileName={basename(store.file)}
       units={await chosenUnits()}
-      word={await getWordSettings(store)}
+      word={await getSettings(store)}
     />
   );
 }

@@ -7,7 +7,7 @@ export function POST(request: Request) {
   return takeForm(request, binSchema, async (store, { kind, id, back }) => {
     if (back) {
       await bringBack(store, kind, id);
-      await store.caches.catchUp();
+      store.caches.catchUp();
     } else await putInBin(store, kind, id);
     return { id };
   });

@@ -1,4 +1,5 @@
-import { listHorses, listLadders, namesApart } from "@/store";
+import { tellApart } from "@/core/know";
+import { asNamed, ladderNames, listHorses } from "@/store";
 import { answer, json } from "../../server/respond";
 import { getStore } from "../../server/store";
 
@@ -6,15 +7,12 @@ import { getStore } from "../../server/store";
 export function GET(request: Request) {
   return answer(request, async () => {
     const store = await getStore();
-    const [horses, apart] = await Promise.all([listHorses(store), namesApart(store)]);
-    const ladders = await Promise.all(horses.map((horse) => listLadders(store, horse.id)));
+    const [horses, ladders] = await Promise.all([listHorses(store), ladderNames(store)]);
+    const apart = tellApart(horses.map(asNamed));
+    const own = new Map(horses.map(({ id }) => [id, [] as { id: string; name: string }[]]));
+    for (const { id, horseId, name } of ladders) own.get(horseId)?.push({ id, name });
     return json({
-      horses: horses.map(({ id, name }, i) => ({
-        id,
-        name,
-        apart: apart.get(id) ?? "",
-        ladders: (ladders[i] ?? []).map((ladder) => ({ id: ladder.id, name: ladder.behaviour.name })),
-      })),
+      horses: horses.map(({ id, name }) => ({ id, name, apart: apart.get(id) ?? "", ladders: own.get(id) ?? [] })),
     });
   });
 }

@@ -1,6 +1,5 @@
 import { check, newSessionSchema, type SessionKind } from "@/core/schemas";
-import { barredToday } from "@/core/session";
-import { barredRung } from "@/core/welfare";
+import { whyNotToBegin } from "@/core/word";
 import { addSession, getHorse, getLadder, involvesOf, openSessions, type Store } from "@/store";
 import { horseCare } from "../../server/horse-care";
 import { answer, invalid, json, problem, readJson } from "../../server/respond";
@@ -9,7 +8,7 @@ import { getStore } from "../../server/store";
 /** Watching asks nothing of the horse and stays open when work is not. */
 const WATCHING: readonly SessionKind[] = ["connection", "signs"];
 
-/** Why a session may not begin today, or null. */
+/** Why a session may not begin today, or null; see core's whyNotToBegin. */
 async function barredBy(
   store: Store,
   horseId: string,
@@ -18,13 +17,14 @@ async function barredBy(
   rung: number | null,
 ): Promise<string | null> {
   const horse = await getHorse(store, horseId);
-  if (WATCHING.includes(kind)) return null;
-  if (horse.away !== null) return `${horse.name} is put away (${horse.away}). Bring the horse back first, under Know.`;
   const { allowance } = await horseCare(store, horse);
-  if (allowance.noWork !== null) return allowance.noWork.why;
-  if (ladderId === null || rung === null) return null;
-  const ladder = await getLadder(store, ladderId);
-  return barredToday(involvesOf(ladder), ladder.plan, allowance) ?? barredRung(ladder.plan, rung, allowance)[0]?.why ?? null;
+  const ladder = ladderId === null || rung === null ? null : await getLadder(store, ladderId);
+  return whyNotToBegin({
+    watching: WATCHING.includes(kind),
+    horse,
+    allowance,
+    ladder: ladder === null || rung === null ? null : { plan: ladder.plan, involves: involvesOf(ladder), rung },
+  });
 }
 
 export function POST(request: Request) {

@@ -1,6 +1,5 @@
 import Link from "next/link";
 import type { ChainDirection, ChainState } from "@/core/behaviour";
-import { shareSentence } from "@/core/session";
 import { percent, Whisker } from "@/ui/measure";
 
 /** A link as the page shows it. */
@@ -70,7 +69,7 @@ export function ChainView({
                 </div>
                 <div>
                   <Whisker share={link.share} interval={link.interval} />
-                  <p className="text-sm">{shareSentence(link.met, link.of)}</p>
+                  <p className="text-sm">{link.sentence}</p>
                   <p className="text-sm text-soft">Its rule: {rule}</p>
                 </div>
               </div>

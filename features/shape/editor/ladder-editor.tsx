@@ -2,9 +2,9 @@
 
 import { useRouter } from "next/navigation";
 import { type ComponentProps, memo, useEffect, useMemo, useState } from "react";
-import { counted } from "@/core/counted";
 import { type LadderPlan, type Rope, unchangedRungs } from "@/core/ladder";
 import { type Allowance, barredBehaviour, barredMethod, barredRung } from "@/core/welfare";
+import { counted } from "@/core/words";
 import type { ChartEvidence } from "@/ui/strand-chart";
 import { BehaviourText } from "./behaviour-fields";
 import { ConflictChoice } from "./conflict-choice";

@@ -2,10 +2,10 @@
 
 import { ArrowDown, ArrowUp, Plus, Trash2 } from "lucide-react";
 import { useDeferredValue, useMemo, useState } from "react";
-import { counted } from "@/core/counted";
 import { expectedRepetitions, type LadderPlan, type LayoutLeg, type LayoutOrder, type Rung } from "@/core/ladder";
 import { checkMasteryRule } from "@/core/schemas";
 import type { Strand, StrandValue } from "@/core/strands";
+import { counted } from "@/core/words";
 import { StrandChart } from "@/ui/strand-chart";
 import { type LayoutWish, layOutWish } from "./lay-out";
 import { LabelledNumber, NumberBox } from "./number-box";

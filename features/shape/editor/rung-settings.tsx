@@ -2,10 +2,10 @@
 
 import { ChevronRight } from "lucide-react";
 import { type ComponentProps, type Dispatch, memo, useDeferredValue, useMemo, useState } from "react";
-import { counted } from "@/core/counted";
 import { PERCENTILE_DEFAULTS, percentileBar } from "@/core/evidence";
 import { foodPlan, type LadderPlan, METHOD_GUIDES, METHODS, type Method, type Rung, setRung } from "@/core/ladder";
-import { movingOnSentence, valuesGoalOf } from "@/core/session";
+import { movingOnSentence, valuesGoalOf } from "@/core/word";
+import { counted } from "@/core/words";
 import { ValueStrip } from "@/ui/measure";
 import { LabelledNumber } from "./number-box";
 import { ScheduleBox } from "./schedule-box";

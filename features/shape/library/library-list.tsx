@@ -3,7 +3,7 @@
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import type { Family } from "@/core/behaviour";
-import { counted } from "@/core/counted";
+import { counted } from "@/core/words";
 import { searched, searchOf } from "./search";
 
 /** A behaviour of the library as the list shows it. */

@@ -1,9 +1,12 @@
 import { describe, expect, it, vi } from "vitest";
 import type { LadderPlan } from "@/core/ladder";
-import { EMPTY_BEHAVIOUR } from "@/core/schemas";
-import { type Advice, DEFAULT_WORD_SETTINGS, isSilent, reduceSession, workSeconds } from "@/core/session";
+import { isSilent, reduceSession, workSeconds } from "@/core/record";
+import { EMPTY_BEHAVIOUR, type EventType } from "@/core/schemas";
+import { DEFAULT_SETTINGS } from "@/core/settings";
 import { strandFromCatalogue } from "@/core/strands";
 import { allowanceOn } from "@/core/welfare";
+import type { Advice } from "@/core/word";
+import { payloadsOf } from "@/tests/support/payloads";
 import { emptyDraft } from "@/tests/support/plan";
 import { SessionWriter } from "@/tests/support/session-writer";
 import { leftOn } from "../ladders";
@@ -14,7 +17,7 @@ import { sceneActs } from "./scene-acts";
 import { trialActs } from "./trial-acts";
 
 // There is nothing here to vibrate or to sound.
-vi.mock("../sound/feedback", () => ({ click: () => undefined }));
+vi.mock("../../sound/feedback", () => ({ click: () => undefined }));
 
 /** A recorder without a screen: its clock is moved by hand, its log is a session's. */
 function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, unknown> = {}, given: Partial<RecorderStart> = {}) {
@@ -48,7 +51,8 @@ function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, un
     doNext: null,
     used: [],
     restingBreaths: null,
-    wordSettings: DEFAULT_WORD_SETTINGS,
+    weakerSide: null,
+    wordSettings: DEFAULT_SETTINGS,
     ...given,
   };
   const w = new SessionWriter();
@@ -75,7 +79,7 @@ function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, un
         events: w.events,
         block,
         working: block !== null && block.endMs === null,
-        onBreak: record.breaks.at(-1)?.endMs === null,
+        onBreak: record.timeLine.breaks.at(-1)?.endMs === null,
         open: record.openAsk,
         presentMs: set.at * 1000,
       };
@@ -97,7 +101,7 @@ function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, un
       Object.assign(start, part);
     },
   };
-  const logged = (type: string) => w.events.filter((event) => event.type === type).map(({ payload }) => payload);
+  const logged = <Type extends EventType>(type: Type) => payloadsOf(w.events, type);
   return {
     set,
     pen,

@@ -1,13 +1,14 @@
 import { batteryPlace, FIRST_LOOK_ITEMS, FIRST_LOOK_STEPS, type FirstLookStep } from "@/core/know";
 import { type LadderPlan, rungsBetween, sideAsked, starterPlan, unchangedRungs } from "@/core/ladder";
-import { carriedOver, WENT_ON } from "@/core/session";
+import { carriedOver, WENT_ON } from "@/core/record";
+import type { Fact } from "@/core/schemas";
 import { barredRung } from "@/core/welfare";
+import { SIDE_WORDS } from "@/core/words";
 import { send } from "@/ui/form";
+import { lastPress } from "../../device/undo";
 import { blockFacts, isAside, planBlock, rungNumber } from "../block-facts";
 import { namedPart, onlyNamed } from "../ladders";
 import type { BlockChoice, LadderPart, RecorderStart, Side } from "../types";
-import { lastPress } from "../undo";
-import type { Fact } from "../use-session-log";
 import { type Pen, press, refuse } from "./pen";
 
 /** The block for a step of the battery: a test, not teaching. */
@@ -49,13 +50,11 @@ export interface Aftercare {
 /** A block is of the kind that was chosen for it; the next one is work again, or another test of the battery. */
 const nextKind = ({ battery }: Pick<RecorderStart, "battery">): BlockChoice["kind"] => (battery ? "probe" : "work");
 
-const SIDE_WORD = { L: "left", R: "right" } as const;
-
 /** Why a side is not what the rung asks for, or null where it is. */
 export function wrongSide(plan: LadderPlan, rung: number, side: Side | null): string | null {
   const asked = sideAsked(plan, rung);
   if (asked === null || side === null || side === asked) return null;
-  return `Rung ${rung} asks for the ${SIDE_WORD[asked]}; answers on the ${SIDE_WORD[side]} count as tries.`;
+  return `Rung ${rung} asks for the ${SIDE_WORDS[asked]}; answers on the ${SIDE_WORDS[side]} count as tries.`;
 }
 
 /** The ladder in work, taken out of everything else the recorder was given. */
@@ -185,7 +184,7 @@ export function blockActs(pen: Pen) {
     const { events, recorder, start } = now();
     const targets = lastPress(events, recorder);
     if (targets.length === 0) return refuse(pen, "Nothing left to undo on this device.");
-    const began = targets.find(({ type }) => type === "block.start");
+    const began = targets.find((event) => event.type === "block.start");
     press(pen, ...targets.map((event) => ({ type: "undo" as const, payload: { event: event.id } })));
     const put = before;
     if (put === null || began === undefined || began.payload.version !== put.version || began.payload.ladder !== start.ladderId) return;

@@ -1,9 +1,11 @@
-import type { SessionEvent } from "@/core/schemas";
-import type { Advice, Block, SessionRecord } from "@/core/session";
+import type { Block, SessionRecord } from "@/core/record";
+import type { Fact, SessionEvent } from "@/core/schemas";
 import { barredRung } from "@/core/welfare";
-import { click } from "../sound/feedback";
+import type { Advice } from "@/core/word";
+import { sideLetter } from "@/core/words";
+import type { SessionLog } from "../../device/use-session-log";
+import { click } from "../../sound/feedback";
 import type { LadderPart, OpenSheet, RecorderStart, Way } from "../types";
-import type { Fact, SessionLog } from "../use-session-log";
 
 /** The newest state, which the screen may not show yet. */
 export interface PenNow {
@@ -50,7 +52,7 @@ function closedToday({ start, block }: PenNow): string | null {
   const { allowance, battery, plan } = start;
   if (allowance.noWork !== null) return allowance.noWork.why;
   const only = allowance.side;
-  if (only !== null && block?.side != null && block.side !== (only.value === "left" ? "L" : "R")) return only.why;
+  if (only !== null && block?.side != null && block.side !== sideLetter(only.value)) return only.why;
   return battery || block?.ladder == null ? null : (barredRung(plan, Number(block.rung), allowance)[0]?.why ?? null);
 }
 

@@ -1,5 +1,5 @@
 import { SIGNS, type TouchTool, type TouchZone } from "@/core/know";
-import { openDanger, piecesUsed, type SignalClass, whereNow } from "@/core/session";
+import { openDanger, piecesUsed, type SignalClass, whereNow } from "@/core/record";
 import { HEART_STRAND } from "@/core/welfare";
 import { touchFacts } from "../../touch/touch-facts";
 import { asideFacts } from "../block-facts";
@@ -14,7 +14,7 @@ export function sceneActs(pen: Pen) {
     signal: (kind: SignalClass) => press(pen, { type: "signal", payload: { name: kind, class: kind } }),
     nameSignal: (id: string, name: string) => {
       const fact = now().record.facts.find((one) => one.id === id);
-      if (fact?.type === "signal" && SIGNS[fact.payload.class as SignalClass].includes(name))
+      if (fact?.type === "signal" && SIGNS[fact.payload.class].includes(name))
         press(pen, { type: "correct", payload: { event: id, payload: { name }, reason: "named" } });
     },
     /** A danger pad hit by mistake: the sign is struck out, whoever tapped it. */

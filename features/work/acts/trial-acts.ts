@@ -1,6 +1,7 @@
 import type { Outcome } from "@/core/evidence";
+import type { Payload } from "@/core/schemas";
+import { click } from "../../sound/feedback";
 import { rungNumber, tallyReinforcement, usesFood } from "../block-facts";
-import { click } from "../sound/feedback";
 import { canLog, type Pen, press, refuse } from "./pen";
 
 const SHORTEST_STAY_SECONDS = 0.5;
@@ -20,10 +21,10 @@ export function trialActs(pen: Pen) {
   let holding = false;
   let stayingSinceMs: number | null = null;
 
-  const tally = (outcome: Outcome, more: Record<string, unknown> = {}) => {
+  const tally = (outcome: Outcome, more: Partial<Payload<"trial">> = {}) => {
     const { start, record, phase, block } = now();
     const index = record.blocks.length - 1;
-    const metBefore = record.trials.filter((trial) => trial.blockIndex === index && trial.tapped === "met").length;
+    const metBefore = record.trials.filter((trial) => trial.blockIndex === index && trial.outcome === "met").length;
     press(pen, {
       type: "trial",
       payload: {

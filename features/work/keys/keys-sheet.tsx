@@ -1,8 +1,8 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { SOUND_FIELDS, setSound, useSoundSettings } from "../sound/settings";
-import { canSpeak, tell } from "../sound/signals";
+import { SOUND_FIELDS, setSound, useSoundSettings } from "../../sound/settings";
+import { canSpeak, tell } from "../../sound/signals";
 import { chooseSet, keepSet, resetSet, useChosenSet } from "./kept";
 import { type Bound, KEY_ACTS, KEY_SETS, keyOf, keyProblem, ONE, rebind, shownKey } from "./sets";
 

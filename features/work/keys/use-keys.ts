@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect } from "react";
-import { OneButton } from "@/core/session";
+import { OneButton } from "@/core/entry";
 import type { RecorderState } from "../use-recorder";
 import { chosenSet } from "./kept";
 import { listenToRemote } from "./remote-channel";

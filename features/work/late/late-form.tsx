@@ -3,12 +3,12 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { v4 as newId } from "uuid";
+import { type LateBlock, lateBlockProblem, lateEvents } from "@/core/entry";
 import { criterionOf, type LadderPlan } from "@/core/ladder";
-import { type LateBlock, lateBlockProblem, lateEvents } from "@/core/session";
 import { criterionSentence } from "@/core/strands";
 import { Field, send, tied, useRequestIds } from "@/ui/form";
-import { recorderId } from "../device/recorder-id";
-import { senderFor } from "../device/sender";
+import { recorderId } from "../../device/recorder-id";
+import { senderFor } from "../../device/sender";
 
 interface LateLadder {
   readonly id: string;

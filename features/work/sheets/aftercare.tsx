@@ -1,18 +1,20 @@
 "use client";
 
 import { useState } from "react";
-import { breathingAfterWork, lastHeartRate, piecesUsed } from "@/core/session";
+import { breathingAfterWork, lastHeartRate, piecesUsed } from "@/core/record";
 import { recoveryOf } from "@/core/welfare";
-import type { RecorderState } from "../use-recorder";
+import { RecoveryCurve } from "@/ui/measure/recovery-curve";
+import { useActs, useLog, useStart } from "../state";
 import { BreathTaps } from "./breath-taps";
-import { RecoveryCurve } from "./recovery-curve";
 
 const toggle = (on: boolean) =>
   `min-h-12 rounded-lg border-2 border-ink px-3 text-left font-semibold ${on ? "bg-ink text-on-ink" : "bg-paper"}`;
 
 /** After the work: walked off, breathing come down, legs and kit looked at, food given. */
-export function AftercarePanel({ state, onDone, busy }: { state: RecorderState; onDone: () => void; busy: boolean }) {
-  const { session, start, act } = state;
+export function AftercarePanel({ onDone, busy }: { onDone: () => void; busy: boolean }) {
+  const session = useLog();
+  const start = useStart();
+  const act = useActs();
   const { record } = session;
   const recovery = recoveryOf(breathingAfterWork(record), start.restingBreaths, lastHeartRate(record));
   const pieces = piecesUsed(record);

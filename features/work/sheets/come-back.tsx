@@ -1,15 +1,18 @@
 "use client";
 
 import { useState } from "react";
-import { counted } from "@/core/counted";
+import { counted } from "@/core/words";
 import { Day } from "@/ui/day";
+import { useActs, useLog, useScreen, useStart } from "../state";
 import type { BlockChoice } from "../types";
-import type { RecorderState } from "../use-recorder";
 import { BlockChooser } from "./block-chooser";
 
 /** After a silence too long to be work: end the session where it was left, or go on. Nothing is decided by itself. */
-export function ComeBack({ state, first }: { state: RecorderState; first: BlockChoice }) {
-  const { start, session, act, setSheet } = state;
+export function ComeBack({ first }: { first: BlockChoice }) {
+  const start = useStart();
+  const session = useLog();
+  const act = useActs();
+  const { setSheet } = useScreen();
   const { record } = session;
   const [going, setGoing] = useState(false);
   const lastMs = (record.startWallMs ?? 0) + record.lastMs;

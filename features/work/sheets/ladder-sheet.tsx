@@ -5,11 +5,14 @@ import { rungsBetween } from "@/core/ladder";
 import { criterionSentence } from "@/core/strands";
 import { rungNumber } from "../block-facts";
 import { knownParts, leftOn } from "../ladders";
-import type { RecorderState } from "../use-recorder";
+import { useActs, useLog, useNow, useStart } from "../state";
 
 /** Going over to something else without leaving the recorder: another ladder, a rung in between, or something new. */
-export function LadderSheet({ state }: { state: RecorderState }) {
-  const { start, added, block, act } = state;
+export function LadderSheet() {
+  const start = useStart();
+  const { added, block } = useNow();
+  const act = useActs();
+  const session = useLog();
   const parts = knownParts(start, added);
   const [name, setName] = useState("");
   const [busy, setBusy] = useState(false);
@@ -51,7 +54,7 @@ export function LadderSheet({ state }: { state: RecorderState }) {
         <div className="border-b-2 border-hair">
           {parts.map((part) => {
             const here = part.ladderId === start.ladderId;
-            const left = leftOn(part, state.session.record);
+            const left = leftOn(part, session.record);
             const back = left === null ? { rung: part.next.rung, kind: part.next.kind } : { rung: left, kind: "work" as const };
             return (
               <button

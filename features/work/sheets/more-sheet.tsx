@@ -2,19 +2,23 @@
 
 import { ArrowLeftRight, Coffee, Flag, Hand, Keyboard, Layers, ListOrdered, LogOut } from "lucide-react";
 import { useState } from "react";
-import { piecesUsed, pouchOf } from "@/core/session";
-import type { RecorderState } from "../use-recorder";
+import { pouchOf } from "@/core/coach";
+import { piecesUsed } from "@/core/record";
+import { useActs, useLog, useScreen, useStart } from "../state";
 import { BreathTaps } from "./breath-taps";
 
 const big =
   "flex min-h-[72px] flex-col items-center justify-center gap-1 rounded-lg border-[2.5px] border-ink bg-paper px-1 font-head font-semibold active:bg-tarn-wash";
 
 /** What is not needed every minute: break, block, ladder, touch, breathing, keys, finish. */
-export function MoreSheet({ state }: { state: RecorderState }) {
-  const { act, setSheet, start } = state;
+export function MoreSheet() {
+  const act = useActs();
+  const { setSheet } = useScreen();
+  const start = useStart();
+  const session = useLog();
   const close = () => setSheet(null);
-  const pouch = pouchOf(state.session.record);
-  const used = piecesUsed(state.session.record);
+  const pouch = pouchOf(session.record);
+  const used = piecesUsed(session.record);
   const [pieces, setPieces] = useState("");
   const filled = pieces.trim() === "" ? Number.NaN : Number(pieces);
   return (

@@ -6,7 +6,7 @@ import { celsiusToFahrenheit, fahrenheitToCelsius } from "@/core/units";
 import { heatCaution } from "@/core/welfare";
 import { Day } from "@/ui/day";
 import { useUnits } from "@/ui/units";
-import type { RecorderState } from "../use-recorder";
+import { useActs, useStart } from "../state";
 
 const GEAR = ["helmet", "gloves", "boots"] as const;
 const CHECKS = ["kit fits", "sound", "fed", "calm", "stick and line accepted"] as const;
@@ -30,8 +30,9 @@ function lastWeather(): { air: string; humidity: string; wind: string } {
 }
 
 /** Ten seconds before work: last time's line, weather, gear, horse and kit. One press where all is well. */
-export function PreflightPanel({ state }: { state: RecorderState }) {
-  const { start, act } = state;
+export function PreflightPanel() {
+  const start = useStart();
+  const act = useActs();
   const units = useUnits();
   const imperial = units === "imperial";
   const [weather] = useState(lastWeather);

@@ -1,11 +1,11 @@
 "use client";
 
-import { counted } from "@/core/counted";
+import { counted } from "@/core/words";
 import { TouchBoard } from "../../touch/touch-board";
 import type { FinishNotes } from "../acts/block-acts";
 import { KeysSheet } from "../keys/keys-sheet";
+import { useActs, useLog, useScreen, useStart } from "../state";
 import type { BlockChoice } from "../types";
-import type { RecorderState } from "../use-recorder";
 import { BlockChooser } from "./block-chooser";
 import { FinishForm } from "./finish-form";
 import { LadderSheet } from "./ladder-sheet";
@@ -13,8 +13,11 @@ import { MoreSheet } from "./more-sheet";
 import { Sheet } from "./sheet";
 
 /** What lies over the recorder: blocks, ladders, more, keys, touch and the finish. */
-export function Sheets({ state, first, onFinish }: { state: RecorderState; first: BlockChoice; onFinish: (notes: FinishNotes) => void }) {
-  const { start, session, sheet, setSheet, act } = state;
+export function Sheets({ first, onFinish }: { first: BlockChoice; onFinish: (notes: FinishNotes) => void }) {
+  const start = useStart();
+  const session = useLog();
+  const { sheet, setSheet } = useScreen();
+  const act = useActs();
   const { record } = session;
   const close = () => setSheet(null);
   return (
@@ -23,10 +26,10 @@ export function Sheets({ state, first, onFinish }: { state: RecorderState; first
         <BlockChooser key={record.blocks.length} start={start} first={first} onStart={act.begin} words="Start the block" />
       </Sheet>
       <Sheet open={sheet === "ladder"} onClose={close} title="Go over to" description="The running block ends when the next one starts.">
-        <LadderSheet state={state} />
+        <LadderSheet />
       </Sheet>
       <Sheet open={sheet === "more"} onClose={close} title="More" description="What is not needed every minute.">
-        <MoreSheet state={state} />
+        <MoreSheet />
       </Sheet>
       <Sheet open={sheet === "finish"} onClose={close} title="Finish" description={`${counted(record.trials.length, "trial")} so far.`}>
         <FinishForm onFinish={onFinish} />

@@ -3,14 +3,17 @@
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { SIGNS } from "@/core/know";
-import type { TimedFact } from "@/core/session";
+import type { TimedFact } from "@/core/record";
+import { useActs, useNow, useScreen, useStart } from "../state";
 import { chip } from "../strip/chip";
-import type { RecorderState } from "../use-recorder";
 
 /** After a danger sign: stop, make safe, breathe; then what happened and how it goes on. It stays until it is answered. */
-export function StopCard({ state, fact }: { state: RecorderState; fact: TimedFact }) {
-  const { act, start, block, setSheet } = state;
-  const named = String(fact.payload.name);
+export function StopCard({ fact }: { fact: TimedFact<"signal"> }) {
+  const act = useActs();
+  const start = useStart();
+  const { block, onBreak } = useNow();
+  const { setSheet } = useScreen();
+  const named = fact.payload.name;
   const [words, setWords] = useState("");
   const rung = Number(block?.rung);
   const what = () => [named === "danger" ? "" : named, words.trim()].filter((one) => one !== "").join("; ") || "danger";
@@ -64,7 +67,7 @@ export function StopCard({ state, fact }: { state: RecorderState; fact: TimedFac
                   easier
                     ? go("go on easier", () => act.begin({ rung: rung - 1, side: block?.side ?? "L", kind: "work" }))
                     : // Below the first rung there is nothing easier to ask: a rest is.
-                      go("rest", () => state.onBreak || act.takeBreak())
+                      go("rest", () => onBreak || act.takeBreak())
                 }
               >
                 {easier ? `Go on easier, rung ${rung - 1}` : "Rest first, ask nothing"}

@@ -1,10 +1,11 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import { CORNER_STAND_SECONDS, cornerStands, freeWork, isEdgeZone, whereNow } from "@/core/session";
+import { CORNER_STAND_SECONDS, cornerStands, edgeZonesOf, freeWork, whereNow } from "@/core/record";
 import { clockWords, percent } from "@/ui/measure";
-import { tell } from "../sound/signals";
-import type { RecorderState } from "../use-recorder";
+import { tell } from "../../sound/signals";
+import { useActs, useLog, useNow, useStart } from "../state";
+import type { RecorderStart } from "../types";
 import { chip } from "./chip";
 import { BEEP_SECONDS, type LooksState } from "./use-looks";
 
@@ -13,23 +14,24 @@ const RADII_METRES = [2, 3, 4, 6, 8, 10] as const;
 const QUESTION = "with me";
 
 /** The gaits of the plan's own strand, or the usual ones. */
-function gaitsOf({ start }: RecorderState): readonly string[] {
+function gaitsOf(start: RecorderStart): readonly string[] {
   const levels = start.plan.strands.find(({ key }) => key === "gait")?.levels ?? [];
   return levels.length > 0 ? levels : GAITS;
 }
 
 /** Connected time, the longest stretch and stands in a corner; they go on by themselves each second. */
-export function FreeNumbers({ state }: { state: RecorderState }) {
+export function FreeNumbers() {
+  const session = useLog();
+  const start = useStart();
   const [, tick] = useState(0);
   useEffect(() => {
     const timer = setInterval(() => tick((n) => n + 1), 1000);
     return () => clearInterval(timer);
   }, []);
-  const { record, nowMs } = state.session;
+  const { record, nowMs } = session;
   const now = nowMs() ?? record.lastMs;
   const free = freeWork(record, now);
-  const edges = new Set(state.start.zones.filter(isEdgeZone).map(({ name }) => name));
-  const stands = cornerStands(record, edges, now);
+  const stands = cornerStands(record, edgeZonesOf(record, start.zones), now);
   const { zone } = whereNow(record);
   const last = stands.at(-1);
   const inCorner = last !== undefined && last.zone === zone && record.finishMs === null && now - last.startMs - last.seconds * 1000 < 1500;
@@ -65,14 +67,16 @@ export function FreeNumbers({ state }: { state: RecorderState }) {
 }
 
 /** A look at each beep: with the handler or not. */
-function Looks({ state, looks: { sinceMs, beep, toggle } }: { state: RecorderState; looks: LooksState }) {
-  const looks = state.session.record.facts.filter(({ type, payload }) => type === "sample" && payload.question === QUESTION);
+function Looks({ looks: { sinceMs, beep, toggle } }: { looks: LooksState }) {
+  const session = useLog();
+  const act = useActs();
+  const looks = session.record.facts.filter((fact) => fact.type === "sample").filter(({ payload }) => payload.question === QUESTION);
   const yes = looks.filter(({ payload }) => payload.answer === "yes").length;
   const answered = useRef(0);
   const take = (answer: "yes" | "no") => {
     if (beep < 1 || answered.current === beep) return;
     answered.current = beep;
-    state.act.sample(QUESTION, answer, beep, BEEP_SECONDS);
+    act.sample(QUESTION, answer, beep, BEEP_SECONDS);
   };
   return (
     <span className="flex shrink-0 items-center gap-1.5">
@@ -97,12 +101,15 @@ function Looks({ state, looks: { sinceMs, beep, toggle } }: { state: RecorderSta
 }
 
 /** Work at liberty: gaits, direction and circle, departures, connected time. */
-export function FreeStrip({ state, looks }: { state: RecorderState; looks: LooksState }) {
-  const { act } = state;
-  const { record, nowMs } = state.session;
+export function FreeStrip({ looks }: { looks: LooksState }) {
+  const act = useActs();
+  const session = useLog();
+  const start = useStart();
+  const { block } = useNow();
+  const { record, nowMs } = session;
   const { gait, direction, radiusMetres, isAway } = freeWork(record, nowMs());
-  const circle = state.start.plan.strands.find(({ key }) => key === "circle");
-  const planned = circle === undefined ? undefined : state.start.plan.rungs[Number(state.block?.rung) - 1]?.values[circle.id];
+  const circle = start.plan.strands.find(({ key }) => key === "circle");
+  const planned = circle === undefined ? undefined : start.plan.rungs[Number(block?.rung) - 1]?.values[circle.id];
   const [radius, setRadius] = useState<number | null>(radiusMetres ?? (typeof planned === "number" ? planned : null));
   const side = direction ?? "left";
   const log = (next: { gait?: string; direction?: string; radius?: number | null }) =>
@@ -112,7 +119,7 @@ export function FreeStrip({ state, looks }: { state: RecorderState; looks: Looks
       <button type="button" aria-pressed={isAway} onClick={act.away} className={`${chip(isAway)} border-dashed`}>
         {isAway ? "is back" : "leaves"}
       </button>
-      {gaitsOf(state).map((one) => (
+      {gaitsOf(start).map((one) => (
         <button key={one} type="button" aria-pressed={gait === one} onClick={() => log({ gait: one })} className={chip(gait === one)}>
           {one}
         </button>
@@ -144,7 +151,7 @@ export function FreeStrip({ state, looks }: { state: RecorderState; looks: Looks
             </option>
           ))}
       </select>
-      <Looks state={state} looks={looks} />
+      <Looks looks={looks} />
     </fieldset>
   );
 }

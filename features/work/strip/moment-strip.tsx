@@ -2,10 +2,11 @@
 
 import { RotateCw } from "lucide-react";
 import { type ReactNode, Suspense, useCallback, useEffect, useRef, useState } from "react";
-import { barOf, barSentence } from "@/core/session";
+import { type Block, barOf, barSentence, type Trial } from "@/core/record";
 import { EASE_GRADES, type Strand } from "@/core/strands";
 import { lazyPart } from "../lazy-part";
-import type { RecorderState } from "../use-recorder";
+import { useActs, useLog, useNow, useStart } from "../state";
+import type { RecorderStart } from "../types";
 import { Lines, type LinesSeen } from "./lines";
 import { SignalNames } from "./signal-names";
 import { StayReasons } from "./stay-reasons";
@@ -21,14 +22,15 @@ const FreeNumbers = lazyPart(() => import("./free-strip").then(({ FreeNumbers })
 const NAME_WITHIN_MS = 8000;
 
 /** Whether the rung is worked without a line. */
-function isFree({ start, block }: RecorderState): boolean {
+function isFree(start: RecorderStart, block: Block | null): boolean {
   const tether = start.plan.strands.find(({ key }: Strand) => key === "tether");
   const value = tether === undefined ? undefined : start.plan.rungs[Number(block?.rung) - 1]?.values[tether.id];
   return start.behaviourInput.free || (typeof value === "string" && value.startsWith("free"));
 }
 
 /** A grade of ease for the last answer. */
-function EaseRow({ state, ease }: { state: RecorderState; ease: number | null }) {
+function EaseRow({ ease }: { ease: number | null }) {
+  const act = useActs();
   return (
     <fieldset className="flex flex-wrap gap-1.5" aria-label="How the horse was on the last one">
       {EASE_GRADES.map((grade, value) => (
@@ -37,7 +39,7 @@ function EaseRow({ state, ease }: { state: RecorderState; ease: number | null })
           type="button"
           aria-label={`ease ${value}: ${grade}`}
           aria-pressed={ease === value}
-          onClick={() => state.act.grade(value)}
+          onClick={() => act.grade(value)}
           className={`min-h-11 shrink-0 rounded-lg border-2 border-sage px-1.5 text-[0.85rem] leading-tight font-semibold ${ease === value ? "bg-sage text-on-tarn" : "bg-paper"}`}
         >
           {grade}
@@ -47,11 +49,19 @@ function EaseRow({ state, ease }: { state: RecorderState; ease: number | null })
   );
 }
 
+/** What an answer that fell short got, in Tally, where the pad does not say it. */
+function rewardWords(last: Trial | undefined): string {
+  if (last?.logged !== "tally") return "";
+  return last.reinforced ? "It was rewarded all the same: a slip." : "Not rewarded.";
+}
+
 /** Where the last answer fell short of its rung, with the press that overrides it. */
-function Shortfall({ words, onCount }: { words: string; onCount: () => void }) {
+function Shortfall({ words, reward, onCount }: { words: string; reward: string; onCount: () => void }) {
   return (
     <p className="flex w-full items-center justify-between gap-2 text-[0.85rem] leading-tight">
-      <span>{words}</span>
+      <span>
+        {words} {reward}
+      </span>
       <button type="button" className="act-quiet min-h-11! shrink-0 px-2! leading-tight" onClick={onCount}>
         Count it as met
       </button>
@@ -60,22 +70,22 @@ function Shortfall({ words, onCount }: { words: string; onCount: () => void }) {
 }
 
 interface Row {
-  readonly key: string;
-  /** What it counts, with its unit. */
+  readonly key: string /** What it counts, with its unit. */;
   readonly label: ReactNode;
   readonly wanted: boolean;
   readonly row: ReactNode;
 }
 
-const NO_LINES: LinesSeen = { lines: 1, at: 0 };
-
-/**
+const NO_LINES: LinesSeen = { lines: 1, at: 0 }; /**
  * The row above the pads holds what the moment asks for: the name of a sign,
  * what ended a stay, a value, a grade, or where the horse is. What is not on
  * top is one press away.
  */
-export function MomentStrip({ state }: { state: RecorderState }) {
-  const { session, start, block, open, way, act, hint } = state;
+export function MomentStrip() {
+  const session = useLog();
+  const start = useStart();
+  const { block, open, way, hint } = useNow();
+  const act = useActs();
   const { record } = session;
   const [turned, setTurned] = useState(0);
   const looks = useLooks();
@@ -122,18 +132,17 @@ export function MomentStrip({ state }: { state: RecorderState }) {
       wanted: sign.payload.name === sign.payload.class,
       row: <SignalNames fact={sign} onName={act.nameSignal} />,
     });
-  if (staysNow)
-    rows.push({ key: "staying", label: "what ended the stay", wanted: true, row: <StayReasons state={state} seconds={null} /> });
+  if (staysNow) rows.push({ key: "staying", label: "what ended the stay", wanted: true, row: <StayReasons seconds={null} /> });
   else if (stayed !== undefined)
     rows.push({
       key: "stayed",
       label: "what ended the stay, how far off you were, m",
       wanted: !told,
-      row: <StayReasons key={stayed.eventId} state={state} seconds={stayed.value} />,
+      row: <StayReasons key={stayed.eventId} seconds={stayed.value} />,
     });
   if (counting) {
     const own = record.trials.filter(({ blockIndex }) => blockIndex === inBlock);
-    const now = block?.criterion == null ? null : barOf(block.criterion, block.number, own);
+    const now = block?.criterion == null ? null : barOf(block.criterion, block, own);
     const strand = start.plan.strands.find(({ id }) => id === start.plan.workingStrandId);
     const unit = counted.unit === "" ? "" : `, ${counted.unit}`;
     rows.push({
@@ -151,33 +160,33 @@ export function MomentStrip({ state }: { state: RecorderState }) {
     });
   }
   if (graded && last !== undefined)
-    rows.push({ key: "ease", label: "ease of the last one", wanted: last.ease === null, row: <EaseRow state={state} ease={last.ease} /> });
+    rows.push({ key: "ease", label: "ease of the last one", wanted: last.ease === null, row: <EaseRow ease={last.ease} /> });
   if (short !== null)
     rows.push({
       key: `short ${last?.eventId}`,
       label: <strong className="text-ochre">counted as a try</strong>,
       wanted: true,
-      row: <Shortfall words={short} onCount={act.countAsMet} />,
+      row: <Shortfall words={short} reward={rewardWords(last)} onCount={act.countAsMet} />,
     });
-  const free = isFree(state);
+  const free = isFree(start, block);
   const moving = free || record.facts.some(({ type }) => type === "gait");
   const numbers = (
     <Suspense fallback={null}>
-      <FreeNumbers state={state} />
+      <FreeNumbers />
     </Suspense>
   );
   rows.push({
     key: "free",
     label: moving ? numbers : "gait, direction, circle in m",
     wanted: free,
-    row: <FreeStrip state={state} looks={looks} />,
+    row: <FreeStrip looks={looks} />,
   });
   if (!start.battery || start.zones.length > 0)
     rows.push({
       key: "where",
       label: moving ? numbers : "where the horse is",
       wanted: false,
-      row: <WhereRow zones={start.zones} state={state} touch={!start.battery} />,
+      row: <WhereRow zones={start.zones} touch={!start.battery} />,
     });
 
   // What is wanted comes first; at rest, and where the work is not free, the places come before the gaits.

@@ -2,12 +2,14 @@
 
 import { useState } from "react";
 import { shortNumber } from "@/core/strands";
-import type { RecorderState } from "../use-recorder";
+import { useActs, useNow, useStart } from "../state";
 import { chip } from "./chip";
 
 /** Why the stay ended, and how far off the handler was. */
-export function StayReasons({ state, seconds }: { state: RecorderState; seconds: number | null }) {
-  const { start, block, act } = state;
+export function StayReasons({ seconds }: { seconds: number | null }) {
+  const start = useStart();
+  const { block } = useNow();
+  const act = useActs();
   const reach = start.plan.strands.find(({ key }) => key === "reach");
   const planned = reach === undefined ? undefined : start.plan.rungs[Number(block?.rung) - 1]?.values[reach.id];
   const [metres, setMetres] = useState<number | null>(typeof planned === "number" ? planned : null);

@@ -1,7 +1,7 @@
 "use client";
 
 import { useCallback, useEffect, useState } from "react";
-import { tell } from "../sound/signals";
+import { tell } from "../../sound/signals";
 
 /** How far apart the looks are, in seconds: at work they must not keep the eyes off the horse for long (common practice, no source). */
 export const BEEP_SECONDS = 8;

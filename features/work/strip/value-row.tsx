@@ -3,7 +3,7 @@
 import { useState } from "react";
 import { percentileBar } from "@/core/evidence";
 import type { LadderPlan } from "@/core/ladder";
-import { barOf, type SessionRecord } from "@/core/session";
+import { barOf, type SessionRecord } from "@/core/record";
 import { notch, type Strand, type StrandValue, shortNumber } from "@/core/strands";
 import { ValueStrip } from "@/ui/measure";
 
@@ -39,7 +39,7 @@ export function ValueRow({
   const index = record.blocks.length - 1;
   const trials = record.trials.filter((trial) => trial.blockIndex === index);
   const last = trials.at(-1);
-  const bar = block?.criterion == null ? null : barOf(block.criterion, block.number, trials);
+  const bar = block?.criterion == null ? null : barOf(block.criterion, block, trials);
   const setting = working?.percentile;
   const values = [
     ...(setting?.earlier ?? []),

@@ -1,7 +1,8 @@
 "use client";
 
 import { memo, useMemo } from "react";
-import { whereNow } from "@/core/session";
+import { whereNow } from "@/core/record";
+import { useActs, useLog, useScreen } from "../state";
 import type { Zone } from "../types";
 import type { RecorderState } from "../use-recorder";
 import { chip } from "./chip";
@@ -36,8 +37,11 @@ const Chips = memo(function Chips({ zones, zone, away, act, onTouch }: ChipsProp
 });
 
 /** Where the horse is: its zone, and whether it has left. One tap each. */
-export function WhereRow({ zones, state, touch }: { zones: readonly Zone[]; state: RecorderState; touch: boolean }) {
-  const { zone, away } = whereNow(state.session.record);
+export function WhereRow({ zones, touch }: { zones: readonly Zone[]; touch: boolean }) {
+  const session = useLog();
+  const act = useActs();
+  const { setSheet } = useScreen();
+  const { zone, away } = whereNow(session.record);
   const names = useMemo(() => zones.map(({ name }) => name), [zones]);
-  return <Chips zones={names} zone={zone} away={away} act={state.act} onTouch={touch ? state.setSheet : null} />;
+  return <Chips zones={names} zone={zone} away={away} act={act} onTouch={touch ? setSheet : null} />;
 }

@@ -10,7 +10,7 @@ export default async function NewHorsePage() {
   return (
     <>
       <h1 className="mb-6 text-[2rem]">Add a horse</h1>
-      <HorseForm today={today(store.now())} />
+      <HorseForm today={today(store)} />
     </>
   );
 }

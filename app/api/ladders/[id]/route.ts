@@ -1,4 +1,4 @@
-import { asBehaviour, getLadder, LadderConflictError, updateLadder } from "@/store";
+import { asBehaviour, getLadder, isLadderConflict, updateLadder } from "@/store";
 import { readLadderBody } from "../../../server/ladder-body";
 import { answer, invalid, json, readJson } from "../../../server/respond";
 import { refuseCircles } from "../../../server/shape-facts";
@@ -21,7 +21,7 @@ export function PUT(request: Request, { params }: { params: Promise<{ id: string
       const version = await updateLadder(store, id, read.behaviour, read.plan, { revision: revision as number, newVersion, check });
       return json({ id, version, revision: (revision as number) + 1 });
     } catch (error) {
-      if (!(error instanceof LadderConflictError)) throw error;
+      if (!isLadderConflict(error)) throw error;
       const { present } = error;
       const there = { behaviour: asBehaviour(present.behaviour), plan: present.plan, revision: present.revision, version: present.version };
       return json(

@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { getHorse, namesApart } from "@/store";
+import { getHorse, nameApart } from "@/store";
 import { Frame } from "@/ui/frame";
 import { findOr404 } from "../../../server/find-or-404";
 import { getStore } from "../../../server/store";
@@ -9,7 +9,7 @@ export default async function RoomsLayout({ children, params }: { children: Reac
   const { horse: id } = await params;
   const store = await getStore();
   const horse = await findOr404(getHorse(store, id));
-  const apart = (await namesApart(store)).get(id) ?? "";
+  const apart = await nameApart(store, horse);
   return (
     <Frame horse={{ id, name: horse.name, apart, sample: horse.sample }} theme={await pinnedTheme()}>
       {children}

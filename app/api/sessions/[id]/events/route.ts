@@ -1,4 +1,4 @@
-import { clockOffsets, eventsOfSession, getHorse, getSession } from "@/store";
+import { clockOffsets, eventsOfSession, getHorse, getSession, getSettings } from "@/store";
 import { horseCare } from "../../../../server/horse-care";
 import { answer, json, problem } from "../../../../server/respond";
 import { getStore } from "../../../../server/store";
@@ -13,8 +13,8 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
     const session = await getSession(store, id);
     const { events, position } = await eventsOfSession(store, session.id, after);
     const { allowance, sentences } = await horseCare(store, await getHorse(store, session.horse_id));
-    // A restriction that comes while the horse is being worked reaches whoever works it.
-    const care = { allowance, cautions: sentences };
+    // A restriction or a threshold that changes while the horse is being worked reaches whoever works it.
+    const care = { allowance, cautions: sentences, wordSettings: await getSettings(store) };
     return json({ events, position, clocks: Object.fromEntries(await clockOffsets(store, events)), care });
   });
 }

@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import { dayWords } from "@/core/day";
+import { shareOfTrials } from "@/core/evidence";
 import { beginWith, readinessOf } from "@/core/know";
 import { ageWords } from "@/core/welfare";
 import { Know } from "@/features/know/know";
@@ -7,7 +8,7 @@ import { KnowNav } from "@/features/know/know-nav";
 import { getHorse, namesApart, photoChangedMs } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";
 import { horseCare } from "../../../../server/horse-care";
-import { horsePicture, SIDES_DAYS } from "../../../../server/horse-picture";
+import { horsePicture } from "../../../../server/horse-picture";
 import { ladderStates } from "../../../../server/ladder-state";
 import { shownPlace } from "../../../../server/relief-of";
 import { RunningLine } from "../../../../server/running-line";
@@ -22,7 +23,7 @@ export default async function KnowPage({ params }: { params: Promise<{ horse: st
   const care = await horseCare(store, horse);
   const [picture, states, apart, photoMs, units] = await Promise.all([
     horsePicture(store, horse),
-    ladderStates(store, horse.id, care.allowance),
+    ladderStates(store, horse.id, care.allowance, "all"),
     namesApart(store),
     photoChangedMs(store, horse.id),
     chosenUnits(),
@@ -50,7 +51,7 @@ export default async function KnowPage({ params }: { params: Promise<{ horse: st
         }
         limits={care.sentences}
         sides={picture.sides}
-        sidesDays={SIDES_DAYS}
+        sidesDays={picture.sidesDays}
         touches={picture.touches}
         offLimits={care.allowance.touchOff.map(({ value }) => value)}
         place={place === undefined ? null : shownPlace(place)}
@@ -80,8 +81,7 @@ export default async function KnowPage({ params }: { params: Promise<{ horse: st
           headline: next.headline,
           barred: next.barred !== null,
           sides: (["L", "R"] as const).map((side) => {
-            const own = trials.filter((t) => t.side === side && t.kind === "work").slice(-40);
-            return { side, n: own.length, met: own.filter((t) => t.outcome === "met").length };
+            return { side, share: shareOfTrials(trials.filter((t) => t.side === side && t.kind === "work").slice(-40)) };
           }),
         }))}
       />

@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { redirect } from "next/navigation";
 import { getHorse, listChains, listLadders } from "@/store";
-import { chainStanding } from "../../../../server/chain-facts";
+import { chainStandings } from "../../../../server/chain-facts";
 import { findOr404 } from "../../../../server/find-or-404";
 import { horseCare } from "../../../../server/horse-care";
 import { ladderStates } from "../../../../server/ladder-state";
@@ -18,9 +18,9 @@ export default async function ShapePage({ params }: { params: Promise<{ horse: s
   const states = await ladderStates(store, horse.id, allowance);
   const away = (await listLadders(store, horse.id)).filter((ladder) => ladder.away);
   const [only] = states;
-  const chains = await Promise.all(
-    (await listChains(store, horse.id)).map(async (chain) => ({ chain, standing: await chainStanding(store, chain) })),
-  );
+  const listed = await listChains(store, horse.id);
+  const standings = await chainStandings(store, horse.id, listed);
+  const chains = listed.flatMap((chain, i) => (standings[i] === undefined ? [] : [{ chain, standing: standings[i] }]));
   // With one ladder there is nothing to choose: its chart is the room.
   if (only !== undefined && states.length === 1 && chains.length === 0 && away.length === 0)
     redirect(`/horses/${horse.id}/shape/${only.ladder.id}`);

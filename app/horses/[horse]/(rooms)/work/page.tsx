@@ -21,7 +21,7 @@ export default async function WorkPage({ params }: { params: Promise<{ horse: st
     ladderStates(store, horse.id, care.allowance),
     lastPeople(store, horse.id),
     listKit(store),
-    listSessions(store, horse.id, 1, "work"),
+    listSessions(store, horse.id, { limit: 1, kind: "work" }),
     openSessions(store, horse.id),
     horsePicture(store, horse),
     lastDoNext(store, horse.id, null),

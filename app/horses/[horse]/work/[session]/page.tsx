@@ -1,11 +1,15 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
+import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { WatchRecorder } from "@/features/observe/watch-recorder";
+import { packStart } from "@/features/work/pack-start";
 import { Recorder } from "@/features/work/recorder";
-import { digestsOfHorse, getHorse, getPlace, getWordSettings, listPeople, loadSession } from "@/store";
+import { digestsOfHorse, getHorse, getPlace, getSettings, listPeople, loadSession } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";
 import { horseCare } from "../../../../server/horse-care";
+import { LOOK_BACK_DAYS } from "../../../../server/horse-picture";
 import { batteryPart, freePart, ladderParts, lastDoNext, usedUp } from "../../../../server/recorder-start";
+import { sidesIn } from "../../../../server/sides-of";
 import { getStore } from "../../../../server/store";
 
 export const metadata: Metadata = { title: "Work" };
@@ -21,8 +25,9 @@ export default async function RecorderPage({ params }: { params: Promise<{ horse
     horseCare(store, horse),
     listPeople(store),
     session.place_id === null ? null : getPlace(store, session.place_id),
-    digestsOfHorse(store, horseId),
-    getWordSettings(store),
+    // As far back as Know looks.
+    digestsOfHorse(store, horseId, store.now() - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY),
+    getSettings(store),
   ]);
   const base = {
     storeId: store.id,
@@ -40,6 +45,7 @@ export default async function RecorderPage({ params }: { params: Promise<{ horse
   const touches = digests.filter((other) => other.session.id !== sessionId).flatMap(({ digest }) => digest.touches);
   const { kind } = session;
   if (kind === "touch" || kind === "connection" || kind === "signs") return <WatchRecorder kind={kind} start={base} touches={touches} />;
+  const sidesSince = store.now() - wordSettings.sidesDays * MILLISECONDS_PER_DAY;
   const leaves = digests.some(({ digest }) => digest.relief.departures > 0);
   const battery = kind === "first-look";
   const ladders = battery ? [] : await ladderParts(store, session, care.allowance, leaves);
@@ -50,7 +56,7 @@ export default async function RecorderPage({ params }: { params: Promise<{ horse
   ]);
   return (
     <Recorder
-      given={{
+      packed={packStart({
         ...base,
         ...first,
         battery,
@@ -60,8 +66,9 @@ export default async function RecorderPage({ params }: { params: Promise<{ horse
         doNext,
         used,
         restingBreaths: horse.resting_breaths_per_min,
+        weakerSide: sidesIn(digests.filter(({ startedMs }) => startedMs >= sidesSince)).weaker,
         wordSettings,
-      }}
+      })}
     />
   );
 }

@@ -32,7 +32,7 @@ export default async function EditHorsePage({ params }: { params: Promise<{ hors
     <>
       <h1 className="mb-6 text-[2rem]">Edit {horse.name}</h1>
       <Photo horseId={id} name={horse.name} changedMs={changedMs} />
-      <HorseForm today={today(store.now())} id={id} horse={shown} />
+      <HorseForm today={today(store)} id={id} horse={shown} />
       <p className="mt-10 border-t-2 border-hair pt-4 text-soft">
         A horse that is only out of work is put away under{" "}
         <Link href={`/horses/${id}/know/limits`} className="link">

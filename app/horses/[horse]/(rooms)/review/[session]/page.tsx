@@ -1,27 +1,30 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { addSigns, compareSigns, knowDigest } from "@/core/know";
-import { criterionOf } from "@/core/ladder";
-import { correctionsOf } from "@/core/session";
+import { type Criterion, criterionOf } from "@/core/ladder";
+import { type Block, correctionsOf } from "@/core/record";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { Review } from "@/features/review/review";
-import { digestsOfHorse, getHorse, listPeople, listPlaces, loadSession, type Store } from "@/store";
+import { digestsOfHorse, getHorse, getSettings, listPeople, listPlaces, loadSession, placeItems, plansOf, type Store } from "@/store";
 import { findOr404 } from "../../../../../server/find-or-404";
 import { horseCare } from "../../../../../server/horse-care";
 import { ladderOrNone } from "../../../../../server/ladder-or-none";
 import { ladderState } from "../../../../../server/ladder-state";
 import { getStore } from "../../../../../server/store";
 
-/** How far back a horse's own usual goes (a setting). */
-const USUAL_DAYS = 180;
-
 export const metadata: Metadata = { title: "Review" };
 
-/** The criteria of a ladder's rungs as they were in a version; none where it is gone. */
-async function rungsOf(store: Store, ladder: string | null, version: number | null) {
-  if (ladder === null || version === null) return [];
-  const worked = await ladderOrNone(store, ladder, version);
-  return worked === null ? [] : worked.plan.rungs.map((_, i) => criterionOf(worked.plan, i + 1));
+/** For each block the criteria of its ladder's rungs as they were in its version; none where it is gone. Each version is read once. */
+async function rungsOf(store: Store, blocks: readonly Block[]): Promise<(readonly Criterion[])[]> {
+  const keyOf = ({ ladder, version }: Block) => `${version} ${ladder}`;
+  const wanted = new Map(
+    blocks.flatMap(({ ladder, version }, i) =>
+      ladder === null || version === null ? [] : [[keyOf(blocks[i] as Block), { ladder, version }] as const],
+    ),
+  );
+  const plans = new Map((await plansOf(store, [...wanted.values()])).map(({ ladder, version, plan }) => [`${version} ${ladder}`, plan]));
+  const criteria = new Map([...plans].map(([key, plan]) => [key, plan.rungs.map((_, i) => criterionOf(plan, i + 1))]));
+  return blocks.map((block) => criteria.get(keyOf(block)) ?? []);
 }
 
 export default async function ReviewPage({ params }: { params: Promise<{ horse: string; session: string }> }) {
@@ -34,7 +37,8 @@ export default async function ReviewPage({ params }: { params: Promise<{ horse: 
   const ladder = session.ladder_id === null ? null : await ladderOrNone(store, session.ladder_id);
   const next = ladder === null || ladder.away ? null : (await ladderState(store, ladder, allowance)).next;
   // Its own usual: every earlier session of the same kind, this one aside.
-  const digests = await digestsOfHorse(store, horse, session.created_ms - USUAL_DAYS * MILLISECONDS_PER_DAY);
+  const { usualDays } = await getSettings(store);
+  const digests = await digestsOfHorse(store, horse, session.created_ms - usualDays * MILLISECONDS_PER_DAY);
   const usual = addSigns(
     digests
       .filter((other) => other.session.kind === session.kind && other.session.created_ms < session.created_ms)
@@ -43,8 +47,9 @@ export default async function ReviewPage({ params }: { params: Promise<{ horse: 
   const own = knowDigest(record).signs;
   const signs =
     session.kind === "connection" ? [] : (["tension", "ease", "danger"] as const).flatMap((kind) => compareSigns(own, usual, kind) ?? []);
+  const items = session.place_id === null ? [] : await placeItems(store, session.place_id);
   const [people, places] = await Promise.all([listPeople(store), listPlaces(store)]);
-  const rungs = await Promise.all(record.blocks.map(({ ladder, version }) => rungsOf(store, ladder, version)));
+  const rungs = await rungsOf(store, record.blocks);
   return (
     <Review
       storeId={store.id}
@@ -52,8 +57,10 @@ export default async function ReviewPage({ params }: { params: Promise<{ horse: 
       sessionId={id}
       record={record}
       next={next}
+      usualDays={usualDays}
       signs={signs.filter(({ here, usual: before }) => here.count + before.count > 0).map(({ words }) => words)}
       restingBreaths={owner.resting_breaths_per_min}
+      zones={items.map(({ name, kind }) => ({ name, kind }))}
       putRight={{
         storeId: store.id,
         horseId: horse,

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { notFound } from "next/navigation";
 import { chosenWays, wayCautions } from "@/core/ladder";
 import { ruleCheck, ruleCheckSentence } from "@/core/mastery";
-import { valuesOf } from "@/core/session";
+import { valuesOf } from "@/core/record";
 import { barredRung } from "@/core/welfare";
 import { Foundations } from "@/features/shape/foundations";
 import { LadderView } from "@/features/shape/ladder-view";
@@ -15,7 +15,7 @@ import { findOr404 } from "../../../../../server/find-or-404";
 import { horseCare } from "../../../../../server/horse-care";
 import { ladderState } from "../../../../../server/ladder-state";
 import { RunningLine } from "../../../../../server/running-line";
-import { foundationsOf, graphLinks, transferOf } from "../../../../../server/shape-facts";
+import { foundationsFor, graphLinks, transferOf } from "../../../../../server/shape-facts";
 import { getStore } from "../../../../../server/store";
 
 /** True successes the rule is checked at: a horse that has not got it, and one that has. */
@@ -30,11 +30,11 @@ export default async function LadderPage({ params }: { params: Promise<{ horse: 
   const ladder = await findOr404(getLadder(store, id));
   if (ladder.horseId !== horse) notFound();
   const { allowance } = await horseCare(store, await findOr404(getHorse(store, horse)));
-  const [evidence, state] = await Promise.all([rungEvidence(store, id, ladder.version), ladderState(store, ladder, allowance)]);
+  const [evidence, state] = await Promise.all([rungEvidence(store, ladder, ladder.version), ladderState(store, ladder, allowance)]);
   const barred = ladder.plan.rungs.flatMap((_, i) => barredRung(ladder.plan, i + 1, allowance).map(({ why }) => ({ rung: i + 1, why })));
   const behaviour = asBehaviour(ladder.behaviour);
   const template = behaviour.template == null ? undefined : templateOf(behaviour.template);
-  const foundations = await foundationsOf(store, horse, behaviour);
+  const foundations = await foundationsFor(store, horse, behaviour);
   const values = Object.fromEntries(
     ladder.plan.rungs.flatMap(({ percentile }, i) =>
       percentile === undefined

@@ -5,7 +5,7 @@ import { methodCautions, wayCautions } from "@/core/ladder";
 import { PocketCard } from "@/features/shape/pocket-card";
 import { PrintButton } from "@/features/shape/print-button";
 import { templateOf } from "@/library";
-import { asBehaviour, getHorse, getLadder } from "@/store";
+import { asBehaviour, getHorse, getLadder, getSettings } from "@/store";
 import { findOr404 } from "../../../../../../server/find-or-404";
 import { getStore } from "../../../../../../server/store";
 
@@ -41,6 +41,7 @@ export default async function CardPage({ params }: { params: Promise<{ horse: st
         finished={behaviour.finished ?? ""}
         version={ladder.version}
         plan={ladder.plan}
+        settings={await getSettings(store)}
         faults={faults}
         cautions={[...(template?.cautions ?? []), ...wayCautions(ladder.plan, behaviour.free ?? false), ...methodCautions(ladder.plan)]}
         watch={template?.watch ?? []}

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { valuesOf } from "@/core/session";
+import { valuesOf } from "@/core/record";
 import { LadderEditor } from "@/features/shape/editor/ladder-editor";
-import { asBehaviour, evidenceOfLadder, getHorse, getLadder, rungEvidence } from "@/store";
+import { asBehaviour, getHorse, getLadder, newestEvidence, rungEvidence } from "@/store";
 import { findOr404 } from "../../../../../../server/find-or-404";
 import { horseCare } from "../../../../../../server/horse-care";
 import { editorSurroundings } from "../../../../../../server/shape-facts";
@@ -15,8 +15,9 @@ export default async function EditLadderPage({ params }: { params: Promise<{ hor
   const store = await getStore();
   const ladder = await findOr404(getLadder(store, id));
   if (ladder.horseId !== horse) notFound();
-  const evidence = await rungEvidence(store, id, ladder.version);
-  const trials = await evidenceOfLadder(store, id);
+  const evidence = await rungEvidence(store, ladder, ladder.version);
+  // A bar that follows looks at a hundred values at the most, and not every answer holds one.
+  const trials = await newestEvidence(store, ladder, 1000);
   const behaviour = asBehaviour(ladder.behaviour);
   const { allowance } = await horseCare(store, await findOr404(getHorse(store, horse)));
   return (
@@ -29,7 +30,7 @@ export default async function EditLadderPage({ params }: { params: Promise<{ hor
         edited={{ ladderId: id, revision: ladder.revision }}
         worked={evidence.some((sum) => sum.n > 0) ? { plan: ladder.plan, evidence, values: valuesOf(trials) } : null}
         allowance={allowance}
-        surroundings={await editorSurroundings(store, horse, ladder)}
+        surroundings={await editorSurroundings(store, horse, ladder, trials)}
       />
     </>
   );

@@ -4,7 +4,7 @@ import { notFound } from "next/navigation";
 import { planChanges } from "@/core/ladder";
 import { TakeUpVersion } from "@/features/shape/take-up-version";
 import { VersionChart } from "@/features/shape/version-chart";
-import { asBehaviour, getLadder, listVersions, rungEvidence } from "@/store";
+import { asBehaviour, getLadder, listVersions, rungEvidenceByVersion } from "@/store";
 import { Day } from "@/ui/day";
 import { findOr404 } from "../../../../../../server/find-or-404";
 import { getStore } from "../../../../../../server/store";
@@ -17,16 +17,15 @@ export default async function VersionsPage({ params }: { params: Promise<{ horse
   const ladder = await findOr404(getLadder(store, id));
   if (ladder.horseId !== horse) notFound();
   const versions = await listVersions(store, id);
-  const shown = await Promise.all(
-    versions.map(async (version, i) => {
-      const before = versions[i - 1];
-      return {
-        ...version,
-        evidence: await rungEvidence(store, id, version.version),
-        changes: before === undefined ? null : planChanges(before.plan, version.plan),
-      };
-    }),
-  );
+  const evidenceOf = await rungEvidenceByVersion(store, ladder);
+  const shown = versions.map((version, i) => {
+    const before = versions[i - 1];
+    return {
+      ...version,
+      evidence: evidenceOf(version.version),
+      changes: before === undefined ? null : planChanges(before.plan, version.plan),
+    };
+  });
   return (
     <>
       <h1 className="text-[2rem]">

@@ -9,7 +9,7 @@ import { templateOf } from "@/library";
 import { getHorse } from "@/store";
 import { findOr404 } from "../../../../../../server/find-or-404";
 import { horseCare } from "../../../../../../server/horse-care";
-import { foundationsOf, graphLinks } from "../../../../../../server/shape-facts";
+import { foundationsFor, graphLinks } from "../../../../../../server/shape-facts";
 import { getStore } from "../../../../../../server/store";
 
 interface Props {
@@ -29,7 +29,7 @@ export default async function TemplatePage({ params }: Props) {
   const { allowance } = await horseCare(store, horse);
   const barred = barredBehaviour(template.involves, allowance);
   const { name, why, finished, cue, kit, faults, cautions, watch, rulesOfThumb } = template;
-  const foundations = await foundationsOf(store, horse.id, behaviourFromTemplate(template));
+  const foundations = await foundationsFor(store, horse.id, behaviourFromTemplate(template));
   return (
     <>
       <p className="text-sm">

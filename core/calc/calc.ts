@@ -1,0 +1,297 @@
+import * as yup from "yup";
+import { check } from "../checks/common";
+import {
+  chanceShareAtLeast,
+  cohenKappa,
+  logRank,
+  percentileBar,
+  survival,
+  timedAgreement,
+  type Waiting,
+  wilsonInterval,
+} from "../evidence";
+import { type LayoutOrder, type LayoutStrand, layOut } from "../ladder";
+import { LARGEST_WINDOW, type MasteryRule, ruleCheck } from "../mastery";
+
+/** Thrown where the input of a calculation is wrong; says which field and why. */
+export class CalcInputError extends Error {
+  readonly code = "calc-input";
+}
+
+function read<T>(schema: yup.Schema<T>, input: unknown): T {
+  const checked = check(schema, input, { strict: true });
+  if (checked.ok) return checked.value;
+  const problem = checked.problems[0];
+  throw new CalcInputError(
+    problem === undefined ? "The input is wrong." : `${problem.path === "" ? "input" : problem.path}: ${problem.message}`,
+  );
+}
+
+const latencyInput = yup
+  .object({
+    times: yup
+      .array()
+      .of(
+        yup
+          .number()
+          .required("a number is needed")
+          .min(0, "0 or more")
+          .test("finite", "a number is needed", (n) => Number.isFinite(n)),
+      )
+      .required("a list of seconds is needed")
+      .min(1, "at least one time"),
+    answered: yup.array().of(yup.boolean().required("true or false is needed")).required("a list of true and false is needed"),
+    group: yup.array().of(yup.string().required("a name is needed")).default(undefined),
+  })
+  .required("an object is needed")
+  .test("same-length", "times, answered and group must be of the same length", (v, context) => {
+    // This runs beside the checks of the fields; where one of them failed, its own message is enough.
+    if (!Array.isArray(v?.times) || !Array.isArray(v.answered)) return true;
+    if (v.times.length !== v.answered.length) return context.createError({ path: "answered", message: "as many as times are needed" });
+    if (v.group !== undefined && v.group.length !== v.times.length)
+      return context.createError({ path: "group", message: "as many as times are needed" });
+    return true;
+  });
+
+function latency(input: unknown) {
+  const { times, answered, group } = read(latencyInput, input);
+  const groups = new Map<string, Waiting[]>();
+  times.forEach((seconds, i) => {
+    const name = group?.[i] ?? "all";
+    const list = groups.get(name) ?? [];
+    list.push({ seconds, answered: answered[i] as boolean });
+    groups.set(name, list);
+  });
+  const test = groups.size < 2 ? null : logRank([...groups.values()]);
+  return {
+    // Entries keep a name like "2" or "__proto__" as an own key of its own.
+    km: Object.fromEntries(
+      [...groups].map(([name, list]) => {
+        const curve = survival(list);
+        return [name, { median_s: curve.medianSeconds, km: curve.steps }];
+      }),
+    ),
+    logrank: test === null ? null : { chi2: test.chiSquared, df: test.degrees, p: test.p },
+  };
+}
+
+const shareInput = yup
+  .object({
+    met: yup
+      .number()
+      .required("a whole number is needed")
+      .integer("a whole number is needed")
+      .min(0, "0 or more")
+      .max(Number.MAX_SAFE_INTEGER, "too large"),
+    of: yup
+      .number()
+      .required("a whole number is needed")
+      .integer("a whole number is needed")
+      .min(0, "0 or more")
+      .max(Number.MAX_SAFE_INTEGER, "too large"),
+  })
+  .required("an object is needed")
+  .test(
+    "within",
+    "met must not be more than of",
+    (v, context) => !(v?.met > v?.of) || context.createError({ path: "met", message: "must not be more than of" }),
+  );
+
+function share(input: unknown) {
+  const { met, of } = read(shareInput, input);
+  return {
+    share: of === 0 ? null : met / of,
+    wilson95: wilsonInterval(met, of),
+    p_at_least_080: of === 0 ? null : chanceShareAtLeast(0.8, met, of),
+  };
+}
+
+const moments = yup
+  .array()
+  .of(
+    yup
+      .number()
+      .required("a number is needed")
+      .test("finite", "a number is needed", (n) => Number.isFinite(n)),
+  )
+  .required("a list of seconds is needed");
+const tableInput = yup
+  .object({
+    table: yup
+      .array()
+      .of(
+        yup
+          .array()
+          .of(yup.number().required("a whole number is needed").integer("a whole number is needed").min(0, "0 or more"))
+          .required("a list of counts is needed"),
+      )
+      .required("a table of counts is needed")
+      .min(1, "at least one row"),
+  })
+  .required("an object is needed");
+const pairInput = yup
+  .object({
+    a: moments,
+    b: moments,
+    tolerance_s: yup.number().required("a number is needed").min(0, "0 or more"),
+    duration_s: yup.number().required("a number is needed").moreThan(0, "above 0"),
+    interval_s: yup.number().required("a number is needed").moreThan(0, "above 0"),
+  })
+  .required("an object is needed");
+
+/** Either a table of two observers' answers, or their moments of one kind of event. */
+function agreement(input: unknown) {
+  if (typeof input === "object" && input !== null && "table" in input) {
+    const { table } = read(tableInput, input);
+    if (table.some((row) => row.length !== table.length)) throw new CalcInputError("table: must be square");
+    const found = cohenKappa(table);
+    return { kappa: found?.kappa ?? null, observed: found?.observed ?? null, expected: found?.expected ?? null };
+  }
+  const { a, b, tolerance_s, duration_s, interval_s } = read(pairInput, input);
+  for (const [name, list] of [
+    ["a", a],
+    ["b", b],
+  ] as const)
+    if (list.some((t) => t < 0 || t > duration_s)) throw new CalcInputError(`${name}: every moment must lie from 0 to duration_s`);
+  const found = timedAgreement({ a, b, toleranceSeconds: tolerance_s, durationSeconds: duration_s, intervalSeconds: interval_s });
+  return { total: found.total, exact_interval: found.exactInterval, mean_interval: found.meanInterval, point: found.point };
+}
+
+const shareOfOne = (words: string) => yup.number().required(words).min(0, "from 0 to 1").max(1, "from 0 to 1");
+const wholeFrom = (least: number, most: number) =>
+  yup
+    .number()
+    .required("a whole number is needed")
+    .integer("a whole number is needed")
+    .min(least, `from ${least} to ${most}`)
+    .max(most, `from ${least} to ${most}`);
+
+const ruleInput = yup.lazy((value: unknown) => {
+  const kind = typeof value === "object" && value !== null && "kind" in value ? value.kind : undefined;
+  switch (kind) {
+    case "share":
+      return yup.object({
+        kind: yup.string<"share">().oneOf(["share"]).required(),
+        of: wholeFrom(1, LARGEST_WINDOW),
+        met: wholeFrom(1, LARGEST_WINDOW).test("within", "must not be more than of", (met, context) => !(met > context.parent.of)),
+        window: yup.string<"moving" | "block">().oneOf(["moving", "block"], "moving or block").required("moving or block"),
+      });
+    case "run":
+      return yup.object({ kind: yup.string<"run">().oneOf(["run"]).required(), length: wholeFrom(1, 1000) });
+    case "posterior":
+      return yup.object({
+        kind: yup.string<"posterior">().oneOf(["posterior"]).required(),
+        target: shareOfOne("a share is needed"),
+        confidence: shareOfOne("a chance is needed"),
+        least: wholeFrom(1, 1000),
+      });
+    default:
+      return yup.object({
+        kind: yup
+          .string<"first-clean">()
+          .oneOf(["first-clean"], "share, run, posterior or first-clean")
+          .required("share, run, posterior or first-clean"),
+      });
+  }
+});
+
+const ruleCheckInput = yup
+  .object({
+    rule: ruleInput,
+    p: yup.array().of(shareOfOne("a number is needed")).required("a list of chances is needed"),
+    within: wholeFrom(0, 10_000),
+  })
+  .required("an object is needed");
+
+function ruleCheckOf(input: unknown) {
+  const { rule, p, within } = read(ruleCheckInput, input);
+  return {
+    rows: ruleCheck(rule as MasteryRule, p, within).map((row) => ({ p: row.p, pass_within: row.passWithin, mean_trials: row.meanTrials })),
+  };
+}
+
+const percentileInput = yup
+  .object({
+    values: moments,
+    m: wholeFrom(1, 100_000),
+    w: shareOfOne("a share is needed"),
+    harder: yup.string<"more" | "less">().oneOf(["more", "less"], "more or less").required("more or less"),
+  })
+  .required("an object is needed");
+
+function percentile(input: unknown) {
+  const { values, m, w, harder } = read(percentileInput, input);
+  const bar = percentileBar(values, m, w, harder);
+  return {
+    m_used: bar.used,
+    k: bar.rank,
+    ranks: bar.parts.map(({ rank, weight }) => [rank, weight]),
+    criteria: bar.parts.map(({ criterion }) => criterion),
+    on_equal: bar.parts.map(({ onEqual }) => onEqual),
+  };
+}
+
+const layoutStrand = yup.lazy((value: unknown) => {
+  const levels = typeof value === "object" && value !== null && "kind" in value && value.kind === "levels";
+  const finite = (n: number | undefined) => n === undefined || Number.isFinite(n);
+  const number = () => yup.number().test("finite", "a number is needed", finite);
+  const head = {
+    id: yup.string().required("a name is needed"),
+    kind: yup.string().oneOf(["number", "levels"], "number or levels").required("number or levels"),
+  };
+  return levels
+    ? yup.object({
+        ...head,
+        levels: yup.array().of(yup.string().required("a level is needed")).required("a list of levels is needed"),
+        start: yup.string().required("a level is needed"),
+        goal: yup.string().required("a level is needed"),
+      })
+    : yup.object({
+        ...head,
+        start: number().required("a number is needed"),
+        goal: number().required("a number is needed"),
+        max_ratio: number(),
+        least: number(),
+        whole: yup.boolean(),
+      });
+});
+
+const layoutInput = yup
+  .object({
+    strands: yup
+      .array()
+      .of(layoutStrand)
+      .required("a list of strands is needed")
+      .min(1, "at least one strand")
+      .max(50, "at most 50 strands"),
+    order: yup.string<LayoutOrder>().oneOf(["one-by-one", "in-turn"], "one-by-one or in-turn").required("one-by-one or in-turn"),
+    ease_on_new: yup.number().min(0, "from 0 to 1").max(1, "from 0 to 1"),
+  })
+  .required("an object is needed");
+
+function layout(input: unknown) {
+  const { strands, order, ease_on_new: easeOnNew } = read(layoutInput, input);
+  const given = strands as unknown as readonly (Record<string, unknown> & { id: string })[];
+  try {
+    const rungs = layOut(
+      given.map(
+        ({ max_ratio: maxRatio, ...strand }) => ({ ...strand, ...(maxRatio === undefined ? {} : { maxRatio }) }) as unknown as LayoutStrand,
+      ),
+      { order, easeOnNew: easeOnNew ?? 0 },
+    );
+    return { rungs };
+  } catch (error) {
+    if (error instanceof RangeError) throw new CalcInputError(error.message.replace("layOut: ", "strands: "));
+    throw error;
+  }
+}
+
+/** Every function of the core that the command line offers. */
+export const CALCULATIONS: ReadonlyMap<string, (input: unknown) => unknown> = new Map<string, (input: unknown) => unknown>([
+  ["latency", latency],
+  ["share", share],
+  ["agreement", agreement],
+  ["rule-check", ruleCheckOf],
+  ["percentile", percentile],
+  ["layout", layout],
+]);

@@ -1,0 +1,1 @@
+export { CALCULATIONS, CalcInputError } from "./calc";

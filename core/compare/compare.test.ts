@@ -1,0 +1,97 @@
+import { describe, expect, it } from "vitest";
+import { SessionWriter } from "@/tests/support/session-writer";
+import { sumsOfSessions } from "../evidence";
+import { reduceSession } from "../record";
+import { cellsOfSession, cellsOfTrials, oneSideKnown, type SideSession, sidePicture, toldShare } from ".";
+
+const session = (left: number, right: number, of = 10): SideSession => [
+  { stratum: "a", first: { met: left, of }, second: { met: right, of } },
+];
+
+describe("the sides of a horse", () => {
+  it("are called weaker only where sessions show it again and again", () => {
+    const steady = (n: number) => Array.from({ length: n }, () => session(4, 8));
+    expect(sidePicture(steady(7))).toMatchObject({ weaker: null, headline: "No difference of sides shown yet" });
+    expect(sidePicture(steady(8))).toMatchObject({ weaker: "L", headline: "Left is weaker" });
+    expect(sidePicture(steady(8)).reason).toBe(
+      "On the same rungs left 32 of 80, right 64 of 80, compared 8 times: the left 40 points behind. Begin there and give it more.",
+    );
+    expect(
+      sidePicture(
+        steady(8).map(([cell]) => [{ stratum: "a", first: cell?.second ?? { met: 0, of: 0 }, second: cell?.first ?? { met: 0, of: 0 } }]),
+      ).weaker,
+    ).toBe("R");
+    // One session of 5 of 20 against 18 of 20, which Fisher's test called at once.
+    expect(sidePicture([session(5, 18, 20)])).toMatchObject({ weaker: null });
+    expect(sidePicture([session(5, 18, 20)]).reason).toMatch(/About \d+ sessions more on both sides could show a gap of 20 points\.$/);
+  });
+
+  it("say what is wanted where nothing can be compared", () => {
+    expect(sidePicture([])).toMatchObject({ weaker: null, p: null, headline: "No sides to compare yet" });
+    const other: SideSession = [
+      { stratum: "a", first: { met: 3, of: 5 }, second: { met: 0, of: 0 } },
+      { stratum: "b", first: { met: 0, of: 0 }, second: { met: 3, of: 5 } },
+    ];
+    expect(sidePicture([other])).toMatchObject({ p: null, reason: expect.stringContaining("the same rung on both sides is needed") });
+    expect(oneSideKnown(null)).toBe("");
+  });
+
+  it("leave out what says nothing of a side", () => {
+    const writer = new SessionWriter();
+    const trial = (at: number, more: Record<string, unknown> = {}) => writer.add(at, "trial", { outcome: "met", logged: "tally", ...more });
+    writer.block(0, { side: "L" });
+    trial(1);
+    trial(3, { outcome: "miss" });
+    trial(5, { logged: "late" });
+    writer.add(8, "block.end");
+    writer.block(9, { block: 2, side: "R" });
+    trial(10);
+    writer.add(12, "block.end");
+    // A rung that names the other side fails every answer on this one.
+    writer.block(13, { block: 3, side: "R", criterion: { sentence: "On the left.", side: "left" } });
+    trial(14);
+    writer.add(16, "block.end");
+    // Touches and first looks stand on no ladder.
+    writer.block(17, { block: 4, side: "L", ladder: "", version: undefined, kind: "probe" });
+    trial(18);
+    expect(cellsOfSession(reduceSession(writer.events))).toEqual([
+      { stratum: JSON.stringify(["ladder-1", 1, 1]), first: { met: 1, of: 2 }, second: { met: 1, of: 1 } },
+    ]);
+  });
+
+  it("keep ladders, versions and rungs apart, whatever they are called", () => {
+    const trial = (ladder: string, rung: number, side: "L" | "R") => ({
+      session: "s",
+      wallMs: 0,
+      ladder,
+      version: 1,
+      rung,
+      kind: "work" as const,
+      blockKey: "s:0",
+      side,
+      outcome: "met" as const,
+      phase: 1,
+      ease: null,
+      value: null,
+      clean: true,
+      comparable: true,
+    });
+    const [cells] = cellsOfTrials([trial("a|1", 1, "L"), trial("a", 11, "R"), trial("a", 11, "L")]);
+    expect(cells).toHaveLength(2);
+    expect(cellsOfTrials([trial("a", 1, "L"), { ...trial("a", 1, "R"), session: "t" }])).toHaveLength(2);
+  });
+});
+
+describe("a share as it is said", () => {
+  const share = (...sessions: [met: number, of: number][]) => toldShare(sumsOfSessions(sessions.map(([met, of]) => ({ met, of }))));
+
+  it("says how far it reaches", () => {
+    expect(share().sentence).toBe("No trials yet.");
+    expect(share([3, 4])).toEqual({ share: 0.75, interval: null, sentence: "3 of 4: too few to tell." });
+    expect(share([8, 10]).sentence).toBe("8 of 10 in one session: there, 49 to 94 %.");
+    expect(toldShare(sumsOfSessions([{ met: 8, of: 10 }]), "today").sentence).toBe("8 of 10 today, could be 49 to 94 % today.");
+    expect(share([8, 10], [5, 10])).toMatchObject({ interval: null, sentence: "13 of 20 in 2 sessions: too few sessions to tell." });
+    // 2, 5 and 9 of 10: 1.26 trials' worth, Wilson's by hand from that: centre 0.5082, half width 0.4348.
+    expect(share([2, 10], [5, 10], [9, 10]).sentence).toBe("16 of 30 in 3 sessions, could be anywhere from 7 to 94 %.");
+  });
+});

@@ -1,0 +1,206 @@
+import type { Outcome } from "../evidence";
+import type { Criterion } from "../ladder";
+import type { MasteryTrial } from "../mastery";
+import { MILLISECONDS_PER_DAY } from "../units";
+import type { BlockKind, SessionRecord } from "./reduce";
+import type { LoggedWay } from "./trial";
+
+/** A trial as evidence for moving on, across sessions. */
+export interface EvidenceTrial {
+  readonly session: string;
+  /** Server wall clock of the ask, milliseconds. */
+  readonly wallMs: number;
+  readonly ladder: string;
+  readonly version: number;
+  readonly rung: number;
+  readonly kind: BlockKind;
+  readonly blockKey: string;
+  readonly side: "L" | "R" | null;
+  readonly outcome: Outcome;
+  readonly phase: number | null;
+  readonly ease: number | null;
+  /** On the working strand, in its unit. */
+  readonly value: number | null;
+  /** Met at phase 1 with the ease the rung asks for. */
+  readonly clean: boolean;
+  /** Whether it may be held against the other side: not written from memory, and not on a rung that names one side. */
+  readonly comparable: boolean;
+}
+
+/** Which rung's evidence is wanted, and how old it may be. */
+export interface EvidenceScope {
+  readonly ladder: string;
+  readonly version: number;
+  readonly rung: number;
+  readonly nowWallMs: number;
+  readonly maxAgeDays: number;
+}
+
+/** The trials of a session that belong to a ladder, as evidence. Trials without a ladder are left out. */
+export function evidenceOfSession(session: string, record: SessionRecord): EvidenceTrial[] {
+  const start = record.startWallMs;
+  if (start === null) return [];
+  const out: EvidenceTrial[] = [];
+  for (const trial of record.trials) {
+    const block = trial.blockIndex === null ? undefined : record.blocks[trial.blockIndex];
+    if (block === undefined || block.ladder === null || block.version === null) continue;
+    const rung = Number(block.rung);
+    if (!Number.isInteger(rung)) continue;
+    out.push({
+      session,
+      wallMs: start + trial.askMs,
+      ladder: block.ladder,
+      version: block.version,
+      rung,
+      kind: block.kind ?? "work",
+      blockKey: `${session}:${trial.blockIndex}`,
+      side: trial.side,
+      outcome: trial.outcome,
+      phase: trial.phase,
+      ease: trial.ease,
+      value: trial.value,
+      clean: isClean(trial, block.criterion),
+      comparable: isComparable(trial, block.criterion),
+    });
+  }
+  return out;
+}
+
+/** Whether a trial is met at the lightest cue with the ease its rung asks for. */
+export function isClean(trial: { outcome: Outcome; phase: number | null; ease: number | null }, criterion: Criterion | null): boolean {
+  const wanted = criterion?.min_ease;
+  return trial.outcome === "met" && trial.phase === 1 && (wanted === undefined || (trial.ease !== null && trial.ease >= wanted));
+}
+
+/** Whether a trial says something of its side against the other one. */
+export const isComparable = ({ logged }: { logged: LoggedWay | null }, criterion: Criterion | null): boolean =>
+  logged !== "late" && criterion?.side !== "left" && criterion?.side !== "right";
+
+/**
+ * The evidence for moving on from a rung: work trials on the same rung of the
+ * same version across sessions, not older than the setting, from the last
+ * time the horse came back to the rung. Warm-up, sure and probe blocks
+ * neither count nor interrupt, and neither does an easier rung that a session
+ * ends on, where the next one goes on with this rung.
+ * @param trials oldest first.
+ */
+export function evidenceForRung(trials: readonly EvidenceTrial[], scope: EvidenceScope): EvidenceTrial[] {
+  const oldest = scope.nowWallMs - scope.maxAgeDays * MILLISECONDS_PER_DAY;
+  const found: EvidenceTrial[] = [];
+  // The session whose easier end is being passed over, or null.
+  let ending: string | null = null;
+  for (let i = trials.length - 1; i >= 0; i--) {
+    const trial = trials[i] as EvidenceTrial;
+    if (trial.ladder !== scope.ladder || trial.kind !== "work") continue;
+    if (trial.version !== scope.version || trial.wallMs < oldest || (ending !== null && trial.session !== ending)) break;
+    if (trial.rung === scope.rung) {
+      ending = null;
+      found.push(trial);
+    } else if (trial.rung < scope.rung && trial.session !== found.at(-1)?.session) ending = trial.session;
+    else break;
+  }
+  return found.reverse();
+}
+
+/** Evidence as a mastery rule takes it. */
+export function asMasteryTrials(trials: readonly EvidenceTrial[]): MasteryTrial[] {
+  return trials.map((t) => ({ met: t.outcome === "met", clean: t.clean, blockKey: t.blockKey }));
+}
+
+/**
+ * Trials of earlier versions of a ladder as the present one counts them: where
+ * the rung is unchanged they carry over under its present number, otherwise
+ * they keep pointing at the version they were worked on.
+ * @param carried for each earlier version, its unchanged rungs: old number → present number.
+ */
+export function carriedOver(
+  trials: readonly EvidenceTrial[],
+  present: number,
+  carried: ReadonlyMap<number, ReadonlyMap<number, number>>,
+): EvidenceTrial[] {
+  return trials.map((trial) => {
+    const rung = carried.get(trial.version)?.get(trial.rung);
+    return rung === undefined ? trial : { ...trial, version: present, rung };
+  });
+}
+
+/** Values on the working strand of answers that held one, oldest first. A refusal enters none. */
+export function valuesOf(trials: readonly EvidenceTrial[]): number[] {
+  return trials.flatMap(({ value, outcome }) => (value === null || outcome === "refused" ? [] : [value]));
+}
+
+/** A ladder's trials in short, for the way to a device: each a list, with its session by its place in another. */
+export interface PackedEvidence {
+  readonly ladder: string;
+  readonly sessions: readonly string[];
+  readonly trials: readonly PackedTrial[];
+}
+
+type PackedTrial = readonly [
+  session: number,
+  wallMs: number,
+  version: number,
+  rung: number,
+  kind: BlockKind,
+  block: string,
+  side: "L" | "R" | null,
+  outcome: Outcome,
+  phase: number | null,
+  ease: number | null,
+  value: number | null,
+  /** 1 clean, 2 comparable, added up. */
+  flags: number,
+];
+
+/** Packs trials ladder by ladder: a quarter of what they take as objects. @example unpackEvidence(packEvidence(trials)) // the same, ladder by ladder */
+export function packEvidence(trials: readonly EvidenceTrial[]): PackedEvidence[] {
+  return [...new Set(trials.map(({ ladder }) => ladder))].map((ladder) => {
+    const own = trials.filter((trial) => trial.ladder === ladder);
+    const sessions = [...new Set(own.map(({ session }) => session))];
+    const places = new Map(sessions.map((session, i) => [session, i]));
+    return {
+      ladder,
+      sessions,
+      trials: own.map(
+        (t): PackedTrial => [
+          places.get(t.session) ?? 0,
+          t.wallMs,
+          t.version,
+          t.rung,
+          t.kind,
+          t.blockKey.slice(t.session.length + 1),
+          t.side,
+          t.outcome,
+          t.phase,
+          t.ease,
+          t.value,
+          (t.clean ? 1 : 0) + (t.comparable ? 2 : 0),
+        ],
+      ),
+    };
+  });
+}
+
+/** And back. */
+export const unpackEvidence = (packed: readonly PackedEvidence[]): EvidenceTrial[] =>
+  packed.flatMap(({ ladder, sessions, trials }) =>
+    trials.map(([at, wallMs, version, rung, kind, block, side, outcome, phase, ease, value, flags]) => {
+      const session = sessions[at] ?? "";
+      return {
+        session,
+        wallMs,
+        ladder,
+        version,
+        rung,
+        kind,
+        blockKey: `${session}:${block}`,
+        side,
+        outcome,
+        phase,
+        ease,
+        value,
+        clean: (flags & 1) !== 0,
+        comparable: (flags & 2) !== 0,
+      };
+    }),
+  );

@@ -1,0 +1,52 @@
+export { type ClockKnowledge, type PlacedEvent, placeEvents } from "./clock";
+export {
+  type CompactRibbon,
+  compactRibbonOf,
+  DRAWING_MOST_CHARACTERS,
+  type RibbonFacts,
+  type RibbonTrial,
+  readCompactRibbon,
+} from "./compact-ribbon";
+export { type Correction, correctionsOf, type StruckNote, struckNotesOf } from "./corrections";
+export { standingDoNext, type WorkedBefore } from "./do-next";
+export { effectiveEvents, type PayloadCheck } from "./effective";
+export { isEmptySession } from "./empty";
+export {
+  asMasteryTrials,
+  carriedOver,
+  type EvidenceScope,
+  type EvidenceTrial,
+  evidenceForRung,
+  evidenceOfSession,
+  isClean,
+  isComparable,
+  type PackedEvidence,
+  packEvidence,
+  unpackEvidence,
+  valuesOf,
+} from "./evidence-scope";
+export { barOf, barSentence } from "./follow-bar";
+export { piecesUsed, weighedGrams } from "./food";
+export { CORNER_STAND_SECONDS, type CornerStand, cornerStands, edgeZonesOf, type FreeWork, freeWork, isEdgeZone } from "./free-work";
+export { DWELL_TOLERANCE, type DwellConsistency, dwellConsistency, type HeldPhase, heldPhases } from "./held-phases";
+export { shortfallOf } from "./met-check";
+export { MOVING_ON_SECONDS, type Offers, offersOf } from "./offers";
+export { putRight, type RightTrial } from "./put-right";
+export {
+  type Block,
+  type BlockKind,
+  reduceEvents,
+  type SessionHeader,
+  type SessionRecord,
+  type TimedFact,
+} from "./reduce";
+export { reduceSession } from "./reduce-session";
+export { openDanger, type SignalClass, signsWithin } from "./signals";
+export { OPEN_SPAN_TIMES, SILENCE_MINUTES, silenceLimitMs, WENT_ON } from "./silence";
+export { type BlockSummary, interResponseSeconds, type SessionSummary, summariseSession } from "./summary";
+export { type SessionSums, sumsOfSession } from "./sums";
+export { blockSeconds, endOfWorkMs, isSilent, secondsSinceRest, secondsWithoutBreaks, workSeconds } from "./time";
+export { type Departure, type GaitSpan, type Pause, type Span, STANDING, spanAt, type TimeLine, until, type ZoneSpan } from "./time-line";
+export { LOGGED_WAYS, type LoggedWay, ORDER_FAULTS, type Trial } from "./trial";
+export { breathingAfterWork, lastHeartRate } from "./vital-signs";
+export { type Whereabouts, whereNow } from "./where";

@@ -1,0 +1,147 @@
+import type { EventType, Payload, SessionEvent } from "../events";
+import type { Criterion } from "../ladder/criterion";
+import { type ClockKnowledge, type PlacedEvent, placeEvents } from "./clock";
+import { effectiveEvents, type PayloadCheck, withoutDuplicates } from "./effective";
+import { SILENCE_MINUTES } from "./silence";
+import type { Span, TimeLine } from "./time-line";
+import type { Trial } from "./trial";
+import { Walk } from "./walk";
+
+export type BlockKind = "warm-up" | "work" | "probe" | "sure";
+
+/** A run of trials on one rung and one side. Times in milliseconds from the start of work. */
+export interface Block extends Span {
+  readonly number: number;
+  readonly eventId: string;
+  readonly behaviour: string;
+  readonly ladder: string | null;
+  readonly version: number | null;
+  readonly rung: string;
+  readonly criterion: Criterion | null;
+  readonly side: "L" | "R" | null;
+  readonly kind: BlockKind | null;
+  readonly planned: number | null;
+}
+
+export interface SessionHeader {
+  readonly horse: string;
+  readonly handler: string | null;
+  readonly place: string | null;
+  readonly method: string;
+}
+
+/** An effective event with its time in milliseconds from the start of work; its type says what its payload holds. */
+export type TimedFact<Type extends EventType = EventType> = {
+  [T in Type]: {
+    readonly id: string;
+    readonly type: T;
+    readonly recorder: string;
+    readonly ms: number;
+    readonly payload: Payload<T>;
+  };
+}[Type];
+
+const timedFact = ({ id, type, recorder, payload }: SessionEvent, ms: number) => ({ id, type, recorder, ms, payload }) as TimedFact;
+
+/** Everything derived from the events of one session. */
+export interface SessionRecord {
+  readonly header: SessionHeader | null;
+  /** Server wall clock of the start of work, in milliseconds; null before it. */
+  readonly startWallMs: number | null;
+  /** By how much that was put right, in milliseconds: the devices' own clocks are this much behind it. */
+  readonly shiftMs: number;
+  readonly finishMs: number | null;
+  /** The last fact of the work itself, for a session that was never finished. */
+  readonly lastMs: number;
+  readonly blocks: readonly Block[];
+  readonly trials: readonly Trial[];
+  /** Where the horse was, and what was no work. */
+  readonly timeLine: TimeLine;
+  /** How long after `lastMs` the session still counts as running where nothing more is tapped, null for as long as it takes; see silence.ts. */
+  readonly runsOnMs: number | null;
+  /** The last tap of the work, by which it can be said that it went on; null before there is one. */
+  readonly lastTapId: string | null;
+  /** The ask still waiting, or null. */
+  readonly openAsk: {
+    readonly id: string;
+    readonly askMs: number;
+    readonly phase: number | null;
+    readonly answered: boolean;
+    readonly lastAnswer: "met" | "try" | "wrong" | null;
+    readonly lastAnswerMs: number | null;
+    /** Whether the steps, seconds or metres asked for were said to be reached. */
+    readonly reached: boolean;
+    readonly phaseSteps: readonly { readonly ms: number; readonly phase: number }[];
+  } | null;
+  /** Asks that the block, a break or the finish ended before any answer: no trials. */
+  readonly cutOffAsks: number;
+  readonly offers: number;
+  readonly foodPiecesOutside: number;
+  readonly facts: readonly TimedFact[];
+  readonly undone: number;
+  readonly struck: number;
+}
+
+function startOfWork(events: readonly PlacedEvent[]): number | null {
+  let start: number | null = null;
+  for (const { event, ms } of events) {
+    if (event.type === "block.start" || event.type === "ask" || event.type === "trial") {
+      if (start === null || ms < start) start = ms;
+    }
+  }
+  return start;
+}
+
+/**
+ * Derives a session from its events: a pure function of the set of events,
+ * whatever their order of arrival and however often they came.
+ * Cost grows as n·log n with the number of events.
+ * @param check what a correction's result must pass; `reduceSession` brings the schemas' own, which a first script does not load.
+ */
+export function reduceEvents(events: Iterable<SessionEvent>, clocks: ClockKnowledge, check: PayloadCheck): SessionRecord {
+  const effective = effectiveEvents(placeEvents(withoutDuplicates(events), clocks), check);
+  const start = startOfWork(effective.events);
+  const walk = new Walk(clocks.silenceMinutes ?? SILENCE_MINUTES);
+  const facts: TimedFact[] = [];
+  for (const { event, ms } of effective.events) {
+    const relative = ms - (start ?? ms);
+    walk.take({ event, ms: relative });
+    facts.push(timedFact(event, relative));
+  }
+  const open = walk.openTimed;
+  const shiftMs = walk.shiftMs ?? 0;
+  const { trials, cutOffAsks } = walk.finish();
+  const firstOfWork = effective.events.find(({ ms }) => ms === start);
+  const given = firstOfWork !== undefined && clocks.givenSeconds?.has(firstOfWork.event.id);
+  return {
+    header: walk.header,
+    startWallMs: start === null ? null : (given ? firstOfWork.event.wall_ms : start) + shiftMs,
+    shiftMs,
+    finishMs: walk.finishMs,
+    lastMs: walk.lastMs,
+    blocks: walk.blocks,
+    trials,
+    timeLine: walk.timeLine.drawn,
+    runsOnMs: Number.isFinite(walk.runsOnMs) ? walk.runsOnMs : null,
+    lastTapId: walk.lastTapId,
+    openAsk:
+      open === null
+        ? null
+        : {
+            id: open.askId,
+            askMs: open.askMs,
+            phase: open.phaseSteps.at(-1)?.phase ?? null,
+            answered: open.answered,
+            lastAnswer: open.lastAnswer,
+            lastAnswerMs: open.lastAnswerMs,
+            reached: open.reached,
+            phaseSteps: open.phaseSteps,
+          },
+    cutOffAsks,
+    offers: walk.offers,
+    foodPiecesOutside: walk.foodPiecesOutside,
+    facts,
+    undone: effective.undone,
+    struck: effective.struck,
+  };
+}

@@ -1,0 +1,54 @@
+import type { MeasuredTrial, Outcome } from "../evidence/group";
+
+export const ORDER_FAULTS = [
+  "mark before response",
+  "food before mark",
+  "phase raised during a try",
+  "release without a try",
+  "food before the wait",
+  "rewarded below the rung",
+] as const;
+export type OrderFault = (typeof ORDER_FAULTS)[number];
+
+export const LOGGED_WAYS = ["tally", "timed", "film", "late"] as const;
+export type LoggedWay = (typeof LOGGED_WAYS)[number];
+
+/** A trial as derived from events. Times in milliseconds from the start of work; lags and values in the units named. */
+export interface Trial extends MeasuredTrial {
+  /** Counts inside the session, from 1. */
+  readonly number: number;
+  /** Its block's place in the session, or null outside any block. */
+  readonly blockIndex: number | null;
+  readonly askMs: number;
+  /** The release, the refusal, or what else ended it. */
+  readonly endMs: number;
+  /** When the horse's answer it ended on began, or null. */
+  readonly answerMs: number | null;
+  readonly markMs: number | null;
+  readonly feedMs: number | null;
+  /** The outcome as tapped, before the check against the rung. */
+  readonly tapped: Outcome;
+  /** Why a tap of met counts as try, or null. */
+  readonly shortfall: string | null;
+  readonly overridden: boolean;
+  readonly side: "L" | "R" | null;
+  readonly zone: string | null;
+  readonly wrongBefore: number;
+  /** Ask to the first answer of any kind. */
+  readonly firstAnswerSeconds: number | null;
+  readonly value: number | null;
+  readonly unit: string | null;
+  readonly endedBy: "criterion" | "left" | "handler" | null;
+  readonly ease: number | null;
+  /** What a refusing horse was helped to. */
+  readonly helped: string | null;
+  readonly faults: readonly string[];
+  readonly logged: LoggedWay | null;
+  readonly note: string | null;
+  /** Cue phases with the time each began. */
+  readonly phaseSteps: readonly { readonly ms: number; readonly phase: number }[];
+  readonly reinforcerKinds: readonly string[];
+  /** The event an override or a correction names: the ask, or the whole trial. */
+  readonly eventId: string;
+  readonly eventIds: readonly string[];
+}

@@ -1,0 +1,301 @@
+import type { EventType, Payload } from "../events";
+import type { Outcome } from "../evidence/group";
+import type { Criterion } from "../ladder/criterion";
+import { earnsReinforcer } from "../ladder/schedule";
+import type { PlacedEvent } from "./clock";
+import { barOf, judgedByBar } from "./follow-bar";
+import { putRight, type RightTrial } from "./put-right";
+import type { Block, SessionHeader } from "./reduce";
+import { silenceLimitMs } from "./silence";
+import { STANDING, TimeLineBuilder } from "./time-line";
+import type { Trial } from "./trial";
+import { TrialBuilder, type TrialSurroundings } from "./trial-builder";
+import { buildWholeTrial, draftWholeTrial, rewardedAsEarned, type WholeTrialDraft } from "./whole-trial";
+
+/** Facts that come after the work and do not stretch it. */
+const AFTERWARDS: ReadonlySet<EventType> = new Set(["note", "aftercare", "override", "word", "preflight", "session.start"]);
+
+const text = (value: string | undefined) => (value === undefined || value === "" ? null : value);
+const sideOf = (side: "L" | "R" | "both" | "" | undefined) => (side === "L" || side === "R" ? side : null);
+
+/** A criterion as an event carries it. A schedule that does not say its ratio is none. */
+function criterionOf(given: Payload<"block.start">["criterion"]): Criterion | null {
+  if (given === undefined) return null;
+  if (typeof given === "string") return { sentence: given };
+  const { schedule, ...rest } = given;
+  if (schedule === undefined) return rest;
+  if (schedule.kind === "every") return { ...given, schedule: { ...schedule, kind: schedule.kind } };
+  if (schedule.ratio === undefined) return rest;
+  return { ...given, schedule: { ...schedule, kind: schedule.kind, ratio: schedule.ratio } };
+}
+
+type Draft = { readonly timed: TrialBuilder; readonly right: RightTrial | null; stopped: boolean } | { readonly whole: WholeTrialDraft };
+
+/** The walk over the events in order: what is open, and what came out so far. */
+export class Walk {
+  header: SessionHeader | null = null;
+  readonly blocks: { -readonly [K in keyof Block]: Block[K] }[] = [];
+  readonly drafts: Draft[] = [];
+  readonly timeLine = new TimeLineBuilder();
+  finishMs: number | null = null;
+  shiftMs: number | null = null;
+  lastMs = 0;
+  offers = 0;
+  foodPiecesOutside = 0;
+  private current: Draft | null = null;
+  private blockOpen = false;
+  readonly overrides: { of: string; to: Outcome }[] = [];
+  /** Whether a gait other than standing goes on that no silence has ended. */
+  private moving = false;
+  private lastTap: { readonly id: string; readonly wentOn: boolean } | null = null;
+
+  constructor(private readonly silenceMinutes: number) {}
+
+  /** How long nothing may be tapped from here on for it to stay work. */
+  get runsOnMs(): number {
+    if (this.timeLine.onBreak || this.lastTap === null) return Number.POSITIVE_INFINITY;
+    return silenceLimitMs(this.silenceMinutes, this.openTimed !== null || this.timeLine.away || this.moving, this.lastTap.wentOn);
+  }
+
+  get lastTapId(): string | null {
+    return this.lastTap?.id ?? null;
+  }
+
+  /** A silence too long to be work is a pause from the last tap to this one. @returns when the event counts. */
+  private hear({ event, ms }: PlacedEvent): number {
+    // Times written from memory are rough, and nobody tapped them: no silence can be heard in them.
+    const late = event.type === "trial" && event.payload.logged === "late";
+    const silent = !late && this.blocks.length > 0 && ms - this.lastMs > this.runsOnMs;
+    if (silent) {
+      this.closeAsk(this.lastMs, true);
+      this.moving = false;
+    }
+    // The end of a block or of the session that is tapped on coming back lies where it was left.
+    if (silent && (event.type === "session.end" || event.type === "block.end")) return this.lastMs;
+    if (silent) this.timeLine.fallSilent(this.lastMs, ms, this.lastTapId);
+    this.lastTap = { id: event.id, wentOn: late || event.payload.went_on === true };
+    return ms;
+  }
+
+  private surroundings(): TrialSurroundings {
+    const index = this.blockOpen ? this.blocks.length - 1 : null;
+    const block = index === null ? undefined : this.blocks[index];
+    return { blockIndex: index, criterion: block?.criterion ?? null, side: block?.side ?? null, zone: this.timeLine.zone };
+  }
+
+  private closeAsk(ms: number, stopped: boolean): void {
+    if (this.current === null || !("timed" in this.current)) return;
+    if (this.current.timed.open && stopped) this.current.stopped = true;
+    this.current.timed.close(ms);
+  }
+
+  private endBlock(ms: number): void {
+    this.closeAsk(ms, true);
+    const block = this.blocks.at(-1);
+    if (this.blockOpen && block !== undefined) block.endMs = ms;
+    this.blockOpen = false;
+  }
+
+  get openTimed(): TrialBuilder | null {
+    return this.current !== null && "timed" in this.current && this.current.timed.open ? this.current.timed : null;
+  }
+
+  /** An answer nobody asked for. What is given after it was earned by it, not by the trial before. */
+  private takeOffer(): void {
+    this.offers++;
+    if (this.openTimed === null) this.current = null;
+  }
+
+  private onWork({ event, ms }: PlacedEvent): void {
+    const { id } = event;
+    const current = this.current;
+    const timed = current !== null && "timed" in current ? current.timed : null;
+    const after = current !== null && "whole" in current ? current.whole.after : null;
+    switch (event.type) {
+      case "ask": {
+        this.closeAsk(ms, false);
+        const draft = {
+          timed: new TrialBuilder(id, ms, event.payload.phase ?? 1, this.surroundings()),
+          right: event.payload.right ?? null,
+          stopped: false,
+        };
+        this.drafts.push(draft);
+        this.current = draft;
+        return;
+      }
+      case "trial": {
+        this.closeAsk(ms, false);
+        const draft = { whole: draftWholeTrial(id, ms, event.payload, this.surroundings()) };
+        this.drafts.push(draft);
+        this.current = draft;
+        return;
+      }
+      case "response": {
+        const { answer, phase = null } = event.payload;
+        if (timed?.response(ms, answer, phase)) timed.eventIds.push(id);
+        else this.takeOffer();
+        return;
+      }
+      case "offer":
+        this.takeOffer();
+        return;
+      case "phase":
+        timed?.phase(ms, event.payload.phase);
+        break;
+      case "criterion":
+        timed?.criterion(ms);
+        break;
+      case "release":
+        timed?.release(ms);
+        break;
+      case "stay":
+        timed?.stay(ms, event.payload.ended_by);
+        break;
+      case "mark":
+        timed?.mark(ms);
+        if (after !== null) after.markMs ??= ms;
+        break;
+      case "feed": {
+        const { pieces = 1 } = event.payload;
+        timed?.feed(ms, pieces);
+        if (after !== null) {
+          after.feedMs ??= ms;
+          after.pieces += pieces;
+        }
+        if (current === null) this.foodPiecesOutside += pieces;
+        break;
+      }
+      case "reinforce":
+        timed?.reinforce(event.payload.what);
+        after?.reinforcerKinds.push(event.payload.what);
+        break;
+      case "measure": {
+        const { strand, value, unit = "" } = event.payload;
+        timed?.measure(strand, value, unit);
+        if (after !== null && current !== null && "whole" in current) {
+          if (strand === "ease") after.ease = value;
+          else if (strand === current.whole.around.criterion?.working?.strand) after.measured = { value, unit };
+        }
+        break;
+      }
+      default:
+        return;
+    }
+    timed?.eventIds.push(id);
+    after?.eventIds.push(id);
+  }
+
+  take(placed: PlacedEvent): void {
+    const { event } = placed;
+    if (this.finishMs !== null && !AFTERWARDS.has(event.type)) return;
+    const ms = AFTERWARDS.has(event.type) ? placed.ms : this.hear(placed);
+    if (!AFTERWARDS.has(event.type)) this.lastMs = Math.max(this.lastMs, ms);
+    switch (event.type) {
+      case "session.start":
+        this.header ??= {
+          horse: event.payload.horse,
+          handler: text(event.payload.handler),
+          place: text(event.payload.place),
+          method: event.payload.method,
+        };
+        this.shiftMs ??= (event.payload.shift_s ?? 0) * 1000;
+        return;
+      case "block.start": {
+        const { block, behaviour, ladder, version = null, rung, criterion, side, kind = null, planned = null } = event.payload;
+        this.endBlock(ms);
+        this.current = null;
+        this.blockOpen = true;
+        this.blocks.push({
+          number: block,
+          eventId: event.id,
+          startMs: ms,
+          endMs: null,
+          behaviour,
+          ladder: text(ladder),
+          version,
+          rung: String(rung),
+          criterion: criterionOf(criterion),
+          side: sideOf(side),
+          kind,
+          planned,
+        });
+        return;
+      }
+      case "block.end":
+        this.endBlock(ms);
+        return;
+      case "break.start":
+        this.closeAsk(ms, true);
+        this.timeLine.beginBreak(ms);
+        return;
+      case "break.end":
+        this.timeLine.endBreak(ms);
+        return;
+      case "session.end":
+        this.endBlock(ms);
+        this.current = null;
+        this.finishMs = ms;
+        return;
+      case "zone":
+        this.timeLine.enter(ms, event.payload.zone);
+        return;
+      case "depart":
+        this.timeLine.depart(ms, event.payload);
+        return;
+      case "return":
+        this.timeLine.comeBack(ms, event.payload);
+        return;
+      case "gait":
+        this.moving = event.payload.gait !== STANDING;
+        this.timeLine.move(ms, event.payload);
+        return;
+      case "override":
+        this.overrides.push({ of: event.payload.of, to: event.payload.to });
+        return;
+      default:
+        this.onWork(placed);
+    }
+  }
+
+  /** Numbers the trials, applies the rung's schedule to whole trials, then the overrides. */
+  finish(): { trials: Trial[]; cutOffAsks: number } {
+    const trials: Trial[] = [];
+    const piecesByPad: number[] = [];
+    let cutOffAsks = 0;
+    const metInBlock = new Map<number | null, number>();
+    for (const draft of this.drafts) {
+      let trial: Trial | null;
+      if ("timed" in draft) {
+        trial = draft.timed.build(trials.length + 1, draft.stopped);
+        if (trial === null && !draft.timed.open) cutOffAsks++;
+      } else {
+        const { around, payload } = draft.whole;
+        const schedule = around.criterion?.schedule;
+        const metSoFar = (metInBlock.get(around.blockIndex) ?? 0) + (payload.outcome === "met" ? 1 : 0);
+        trial = buildWholeTrial(draft.whole, trials.length + 1, schedule === undefined || earnsReinforcer(schedule, metSoFar));
+      }
+      if (trial === null) continue;
+      const block = trial.blockIndex === null ? undefined : this.blocks[trial.blockIndex];
+      const right = "timed" in draft ? draft.right : (draft.whole.payload.right ?? null);
+      if (right !== null) trial = putRight(trial, right, block?.criterion ?? null);
+      if (block?.criterion?.working?.percentile !== undefined && right?.outcome === undefined) {
+        const before = trials.filter(({ blockIndex }) => blockIndex === trial?.blockIndex);
+        const bar = barOf(block.criterion, block, before);
+        if (bar !== null) trial = judgedByBar(trial, bar, block.criterion);
+      }
+      if (trial.outcome === "met") metInBlock.set(trial.blockIndex, (metInBlock.get(trial.blockIndex) ?? 0) + 1);
+      trials.push(trial);
+      piecesByPad.push("whole" in draft ? draft.whole.after.pieces : 0);
+    }
+    const indexById = new Map<string, number>();
+    if (this.overrides.length > 0) {
+      for (const [i, trial] of trials.entries()) for (const id of trial.eventIds) indexById.set(id, i);
+    }
+    for (const { of, to } of this.overrides) {
+      const index = indexById.get(of);
+      const trial = index === undefined ? undefined : trials[index];
+      if (index !== undefined && trial !== undefined) trials[index] = { ...trial, outcome: to, overridden: true };
+    }
+    return { trials: trials.map((trial, i) => rewardedAsEarned(trial, piecesByPad[i] ?? 0)), cutOffAsks };
+  }
+}

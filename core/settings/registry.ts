@@ -1,0 +1,123 @@
+/** One threshold of the yard: what it is called on screen, its bounds and what it is where nobody changed it. Shares are typed in per cent. */
+export interface SettingField {
+  /** What it belongs to. */
+  readonly group: string;
+  readonly label: string;
+  readonly unit: string;
+  readonly usual: number;
+  readonly least: number;
+  readonly most: number;
+  readonly share?: boolean;
+  readonly whole?: boolean;
+}
+
+/**
+ * Every threshold of the yard, in the order of the page that shows them. The
+ * form, the route that keeps them, the word, the next start, the card and the
+ * pages read them here and nowhere else. What they are by default is common
+ * practice, no source, unless docs/measures.md says how it was chosen.
+ */
+export const SETTING_FIELDS = {
+  restAfterMinutes: { group: "Rest", label: "Rest after", unit: "min of work", usual: 8, least: 1, most: 60 },
+  restAfterTrials: { group: "Rest", label: "Rest after", unit: "asks", usual: 30, least: 3, most: 200, whole: true },
+  // Of the usual minutes and trials, what is left in heat.
+  heatWatchShare: { group: "Rest", label: "In heat to watch, of that", unit: "%", usual: 0.75, least: 10, most: 100, share: true },
+  heatCutShare: { group: "Rest", label: "In heat that cuts work, of that", unit: "%", usual: 0.5, least: 10, most: 100, share: true },
+  restBreathingTimes: { group: "Rest", label: "Rest when breathing is", unit: "times resting", usual: 3, least: 1.25, most: 10 },
+  finishAfterMinutes: { group: "Finish", label: "Finish after", unit: "min of work", usual: 20, least: 2, most: 120 },
+  // Before that, or before a limit of the day, the work is brought to its end.
+  finishLeadMinutes: { group: "Finish", label: "Bring it to its end before that", unit: "min", usual: 2, least: 0, most: 20 },
+  planBlocks: { group: "Finish", label: "A session's plan", unit: "blocks", usual: 6, least: 1, most: 40, whole: true },
+  bestAfterTrials: { group: "Finish", label: "A clear best not before", unit: "asks today", usual: 12, least: 3, most: 100, whole: true },
+  bestMargin: { group: "Finish", label: "A clear best passes the best so far by", unit: "%", usual: 0.2, least: 1, most: 200, share: true },
+  easeRun: { group: "Ease", label: "Ease after", unit: "missed or refused running", usual: 3, least: 2, most: 10, whole: true },
+  easeMisses: { group: "Ease", label: "Ease after", unit: "missed or refused among the last", usual: 4, least: 2, most: 12, whole: true },
+  easeWindow: { group: "Ease", label: "The last are", unit: "asks", usual: 7, least: 3, most: 12, whole: true },
+  easeRefusals: { group: "Ease", label: "Ease after", unit: "refused among the last", usual: 2, least: 1, most: 12, whole: true },
+  easeRefusalWindow: { group: "Ease", label: "Of refusals the last are", unit: "asks", usual: 5, least: 1, most: 12, whole: true },
+  // A laxer rule gets higher thresholds until it holds.
+  easeMostShare: {
+    group: "Ease",
+    label: "Ease from a horse true to the rule, at most in",
+    unit: "% of blocks of ten",
+    usual: 0.1,
+    least: 1,
+    most: 50,
+    share: true,
+  },
+  tensionSigns: { group: "Ease", label: "Ease after", unit: "tension signs", usual: 3, least: 1, most: 20, whole: true },
+  tensionWindowSeconds: { group: "Ease", label: "Seen within", unit: "s", usual: 60, least: 10, most: 600 },
+  sureTrials: { group: "Ease", label: "A rung that is mostly met has at least", unit: "asks", usual: 5, least: 2, most: 50, whole: true },
+  sureShare: { group: "Ease", label: "And met of them", unit: "%", usual: 0.8, least: 50, most: 100, share: true },
+  splitAfterEases: {
+    group: "Split",
+    label: "Split when Ease comes for the time",
+    unit: "on a rung",
+    usual: 2,
+    least: 1,
+    most: 10,
+    whole: true,
+  },
+  noGainSessions: { group: "Split", label: "Split without gain over", unit: "sessions", usual: 3, least: 2, most: 12, whole: true },
+  noGainTrials: { group: "Split", label: "Each with at least", unit: "asks", usual: 5, least: 1, most: 50, whole: true },
+  sideGapTrials: {
+    group: "Change side",
+    label: "To the weaker side, where one is known, after",
+    unit: "asks",
+    usual: 5,
+    least: 2,
+    most: 50,
+    whole: true,
+  },
+  weakerSideTimes: { group: "Change side", label: "The weaker side gets", unit: "times the plan", usual: 1.5, least: 1, most: 5 },
+  easeGraded: {
+    group: "Raise",
+    label: "Where the rung asks for ease, graded at least",
+    unit: "answers",
+    usual: 3,
+    least: 1,
+    most: 20,
+    whole: true,
+  },
+  evidenceMaxAgeDays: { group: "Raise", label: "Asks speak for moving on for", unit: "days", usual: 21, least: 3, most: 110, whole: true },
+  standsForTrials: { group: "Every word", label: "A word stands for", unit: "asks", usual: 3, least: 1, most: 10, whole: true },
+  silenceMinutes: { group: "Pause", label: "Without a tap it is a pause after", unit: "min", usual: 20, least: 2, most: 240 },
+  sidesDays: { group: "Know", label: "Sides are compared over the last", unit: "days", usual: 60, least: 7, most: 365, whole: true },
+  usualDays: { group: "Know", label: "A horse's own usual goes back", unit: "days", usual: 180, least: 14, most: 3650, whole: true },
+} as const satisfies Readonly<Record<string, SettingField>>;
+
+export type SettingKey = keyof typeof SETTING_FIELDS;
+
+/** The thresholds of a yard. */
+export type YardSettings = Readonly<Record<SettingKey, number>>;
+
+export const SETTING_KEYS = Object.keys(SETTING_FIELDS) as SettingKey[];
+
+const fieldOf = (key: SettingKey): SettingField => SETTING_FIELDS[key];
+
+export const DEFAULT_SETTINGS: YardSettings = Object.fromEntries(SETTING_KEYS.map((key) => [key, fieldOf(key).usual])) as YardSettings;
+
+/** Why a typed setting cannot be taken, or null. The value is as typed: shares in per cent. */
+export function settingProblem(key: SettingKey, typed: number): string | null {
+  const { least, most, whole } = fieldOf(key);
+  if (!Number.isFinite(typed)) return "A number is needed.";
+  if (typed < least || typed > most) return `From ${least} to ${most}.`;
+  return whole === true && !Number.isInteger(typed) ? "A whole number is needed." : null;
+}
+
+/** A setting's value as it is typed. */
+export const asTyped = (key: SettingKey, value: number): number => (fieldOf(key).share ? Math.round(value * 1000) / 10 : value);
+/** And back. */
+export const fromTyped = (key: SettingKey, typed: number): number => (fieldOf(key).share ? typed / 100 : typed);
+
+/** Settings as they were kept, with the default for whatever is missing or out of its bounds. */
+export function settingsFrom(kept: unknown): YardSettings {
+  const given = typeof kept === "object" && kept !== null ? kept : {};
+  const settings: Record<SettingKey, number> = { ...DEFAULT_SETTINGS };
+  for (const key of SETTING_KEYS) {
+    const value: unknown = Reflect.get(given, key);
+    if (typeof value === "number" && settingProblem(key, fieldOf(key).share ? value * 100 : value) === null) settings[key] = value;
+  }
+  settings.easeMisses = Math.min(settings.easeMisses, settings.easeWindow);
+  return settings;
+}

@@ -1,0 +1,78 @@
+import type { EvidenceTrial } from "../record/evidence-scope";
+import type { YardSettings } from "../settings";
+import { type Advice, rankOf } from "./advice";
+import { sideAdvice } from "./change-side";
+import { clearBest } from "./clear-best";
+import { easeAdvice, easedBlocks, easierAsk, splitAdvice } from "./ease";
+import { easeThresholds } from "./ease-chance";
+import type { WordInput } from "./input";
+import { movingOn } from "./moving-on";
+
+/**
+ * How far back in the running block it is asked which word stood, in times of
+ * what a word is held for. What came earlier no longer shows; without the
+ * bound the cost would grow with the square of the block.
+ */
+const REPLAYED_HOLDS = 4;
+
+/** What a rule needs of the past is bounded, except where every trial counts. */
+const RULE_LOOKS_BACK = 60;
+
+/** Evidence cut to what the rule can see, both sides' worth. */
+function bounded(input: WordInput): WordInput {
+  const { rule, earlier, byValues } = input;
+  if (rule.kind === "posterior" || (rule.kind === "share" && rule.window === "block") || byValues != null) return input;
+  const far = earlier.length - 4 * RULE_LOOKS_BACK;
+  return far > 0 ? { ...input, earlier: earlier.slice(far) } : input;
+}
+
+/** The word of the trials alone, as it stood after some trials of the block: no clock in it. */
+function atTrial(
+  input: WordInput,
+  block: readonly EvidenceTrial[],
+  now: boolean,
+  settings: YardSettings,
+  easedBefore: () => number,
+): Advice {
+  const best = clearBest(input, block, settings);
+  if (best !== null) return best;
+  const moving = movingOn(input, block, settings);
+  if (moving.word === "Finish") return moving;
+  const ease = easeAdvice(input, block, now, settings);
+  const split = splitAdvice(input, block, ease, settings, easedBefore, now && input.over === true);
+  if (split !== null) return split;
+  if (ease !== null) return ease;
+  const easier = easierAsk(input, block);
+  if (easier !== null && moving.word === "Stay") return { ...moving, reason: `${easier} ${moving.reason}` };
+  return sideAdvice(input, block, settings) ?? moving;
+}
+
+/**
+ * The word of the trials: the one judge of a rung, for the recorder while it
+ * is worked and for every page after. A word stands for some trials unless a
+ * higher one comes.
+ * Cost: a bounded number of looks at the evidence.
+ */
+export function wordByTrials(input: WordInput, settings: YardSettings): Advice {
+  const seen = bounded(input);
+  const { block } = seen;
+  const from = Math.max(0, block.length - REPLAYED_HOLDS * settings.standsForTrials);
+  let eased: number | null = null;
+  const easedBefore = () => {
+    eased ??= easedBlocks(seen.history ?? [], easeThresholds(seen.rule, settings));
+    return eased;
+  };
+  const judge = (n: number) => atTrial(seen, block.slice(0, n), n === block.length, settings, easedBefore);
+  let standing = judge(from);
+  let since = from;
+  for (let n = from + 1; n <= block.length; n++) {
+    const fresh = judge(n);
+    const held = n - since < settings.standsForTrials;
+    const sameWord = fresh.word === standing.word;
+    if (sameWord || rankOf(fresh.word) < rankOf(standing.word) || !held) {
+      if (!sameWord) since = n;
+      standing = fresh;
+    }
+  }
+  return standing;
+}

@@ -1,0 +1,34 @@
+import type { EvidenceTrial } from "../record/evidence-scope";
+import type { YardSettings } from "../settings";
+import { otherSide, SIDE_WORDS } from "../words";
+import type { Advice } from "./advice";
+import type { WordInput } from "./input";
+
+/**
+ * Change side: this side has had its planned share and the other has not, or
+ * the other one is known to be the weaker. How today's few asks on each side
+ * compare says nothing: equal sides differ by 30 points in half of all days.
+ */
+export function sideAdvice(input: WordInput, block: readonly EvidenceTrial[], settings: YardSettings): Advice | null {
+  const { sides } = input;
+  if (sides == null) return null;
+  const here = sides.here + block.length;
+  const there = otherSide(sides.running);
+  const to = `Go to the ${SIDE_WORDS[there]}.`;
+  const { planned, weaker = null } = sides;
+  const share = (side: "L" | "R") => Math.ceil((planned ?? 0) * (weaker === side ? settings.weakerSideTimes : 1));
+  const enough = share(sides.running);
+  if (planned !== null && here >= enough && sides.there < share(there))
+    return {
+      word: "Change side",
+      reason: `${here} on the ${SIDE_WORDS[sides.running]}, ${sides.there} on the ${SIDE_WORDS[there]}; planned ${enough}. ${to}`,
+      numbers: { here, there: sides.there, planned: enough },
+    };
+  if (weaker === there && block.length >= settings.sideGapTrials && sides.there < here)
+    return {
+      word: "Change side",
+      reason: `The ${SIDE_WORDS[there]} is the weaker side over the last weeks and had ${sides.there} today, this one ${here}. ${to}`,
+      numbers: { here, there: sides.there },
+    };
+  return null;
+}

@@ -1,0 +1,177 @@
+import { DEFAULT_MASTERY_RULE, type MasteryRule } from "../mastery";
+import type { EvidenceTrial } from "../record/evidence-scope";
+import { DEFAULT_SETTINGS, type YardSettings } from "../settings";
+import type { Advice } from "./advice";
+import { type EaseThresholds, easeThresholds, shareAskedFor } from "./ease-chance";
+import { progressOf } from "./goal";
+import type { WordInput } from "./input";
+
+/** A trial that went wrong: something else came, or nothing. A try is on the way and is none. */
+export const failed = ({ outcome }: Pick<EvidenceTrial, "outcome">) => outcome === "miss" || outcome === "refused";
+
+/** When the word would be Ease, in words for a card that is read without the app. */
+export function easeSentence(rule: MasteryRule = DEFAULT_MASTERY_RULE, settings: YardSettings = DEFAULT_SETTINGS): string {
+  const { run, misses, window, refusals, refusalWindow } = easeThresholds(rule, settings);
+  const among = misses > window ? "" : `, or ${misses} of the last ${window}`;
+  return `${run} in a row missed or refused${among}, or ${refusals} of the last ${refusalWindow} refused: go one rung back.`;
+}
+
+/** Failures among the trials from one place up to another that call for easing, in words with their numbers, or null. */
+export function tooManyFailures(
+  trials: readonly EvidenceTrial[],
+  { run, misses, window, refusals = Number.POSITIVE_INFINITY, refusalWindow = 1 }: EaseThresholds,
+  from = 0,
+  end = trials.length,
+): { words: string; numbers: Record<string, number> } | null {
+  let running = 0;
+  for (let i = end - 1; i >= from && failed(trials[i] as EvidenceTrial); i--) running++;
+  if (running >= run) return { words: `${running} misses or refusals running.`, numbers: { run: running } };
+  const first = Math.max(from, end - window);
+  let count = 0;
+  for (let i = first; i < end; i++) if (failed(trials[i] as EvidenceTrial)) count++;
+  if (count >= misses)
+    return { words: `${count} misses or refusals in the last ${end - first}.`, numbers: { misses: count, of: end - first } };
+  const since = Math.max(from, end - refusalWindow);
+  let refused = 0;
+  for (let i = since; i < end; i++) if (trials[i]?.outcome === "refused") refused++;
+  if (refused < refusals) return null;
+  return { words: `${refused} refused in the last ${end - since}.`, numbers: { refused, of: end - since } };
+}
+
+/** How many of the blocks a list of trials holds would have heard Ease. */
+export function easedBlocks(trials: readonly EvidenceTrial[], thresholds: EaseThresholds): number {
+  let count = 0;
+  for (let from = 0; from < trials.length; ) {
+    const { blockKey } = trials[from] as EvidenceTrial;
+    let to = from;
+    while (to < trials.length && trials[to]?.blockKey === blockKey) to++;
+    for (let end = from + 1; end <= to; end++)
+      if (tooManyFailures(trials, thresholds, from, end) !== null) {
+        count++;
+        break;
+      }
+    from = to;
+  }
+  return count;
+}
+
+const refusalsOnly = (thresholds: EaseThresholds): EaseThresholds => ({
+  ...thresholds,
+  run: Number.POSITIVE_INFINITY,
+  misses: Number.POSITIVE_INFINITY,
+});
+
+/** Ease for what the trials show: too many failures, tension, or a refusal at the full ask. */
+export function easeAdvice(input: WordInput, block: readonly EvidenceTrial[], now: boolean, settings: YardSettings): Advice | null {
+  const { rung } = input;
+  const to = rung > 1 ? { rung: rung - 1 } : {};
+  const where = rung > 1 ? `Go back to rung ${rung - 1}.` : "Ask for less.";
+  // On a bar that follows the values the share met is held constant by design and says nothing; a refusal does.
+  const thresholds = easeThresholds(input.rule, settings);
+  const found = tooManyFailures(block, input.byValues == null ? thresholds : refusalsOnly(thresholds));
+  if (found !== null) return { word: "Ease", reason: `${found.words} ${where}`, numbers: found.numbers, ...to };
+  const signs = input.tensionSigns ?? 0;
+  // On the first rung there is nothing easier: a rest, see limits.ts.
+  if (now && rung > 1 && signs >= settings.tensionSigns)
+    return { word: "Ease", reason: `${signs} tension signs in ${window(settings)}. ${where}`, numbers: { signs }, ...to };
+  return null;
+}
+
+/**
+ * What one refusal at the clearest cue asks for: one easier ask on this rung, and no step back.
+ * @returns the sentence, or null where the last answer was none.
+ */
+export function easierAsk({ fullPhase }: Pick<WordInput, "fullPhase">, block: readonly EvidenceTrial[]): string | null {
+  const last = block.at(-1);
+  const refusedClearest = fullPhase != null && last?.outcome === "refused" && last.phase !== null && last.phase >= fullPhase;
+  return refusedClearest
+    ? `Refused at the clearest cue, phase ${last.phase}. One easier ask on this rung first: less of it, or what it mostly does.`
+    : null;
+}
+
+/** The window of tension signs in words. */
+export const window = ({ tensionWindowSeconds }: YardSettings) => (tensionWindowSeconds === 60 ? "a minute" : `${tensionWindowSeconds} s`);
+
+/** Over this part of the share the rule asks for, no gain calls for no rung in between (chosen with npm run truth). */
+const NEAR_THE_RULE = 0.75;
+
+/** At which trials of a session on a rung it is asked whether anything was gained. */
+export const NO_GAIN_LOOK_EVERY = 10;
+
+/** Trials by session, oldest first, those long enough to say something. */
+function sessionsOf(trials: readonly EvidenceTrial[], least: number): EvidenceTrial[][] {
+  const bySession = new Map<string, EvidenceTrial[]>();
+  for (const trial of trials) {
+    const list = bySession.get(trial.session);
+    if (list === undefined) bySession.set(trial.session, [trial]);
+    else list.push(trial);
+  }
+  return [...bySession.values()].filter(({ length }) => length >= least);
+}
+
+const shareMet = (trials: readonly EvidenceTrial[]) => trials.filter(({ outcome }) => outcome === "met").length / trials.length;
+
+/** The middle value of a session on its working strand, so that larger is always better; null without values. */
+function level(input: WordInput, trials: readonly EvidenceTrial[]): number | null {
+  const goal = input.byValues ?? null;
+  if (goal === null) return shareMet(trials);
+  const values = trials.flatMap(({ value }) => (value === null ? [] : [goal.harder === "more" ? value : -value])).sort((a, b) => a - b);
+  return values.length === 0
+    ? null
+    : ((values[Math.floor((values.length - 1) / 2)] as number) + (values[Math.ceil((values.length - 1) / 2)] as number)) / 2;
+}
+
+/**
+ * Split: Ease has come again on this rung, or some sessions running brought no
+ * gain. Only where a rung fits in between.
+ * @param easedBefore how many earlier blocks on this rung heard Ease; only asked where this one does.
+ * @param atEnd the session is over: its one last look.
+ */
+export function splitAdvice(
+  input: WordInput,
+  block: readonly EvidenceTrial[],
+  ease: Advice | null,
+  settings: YardSettings,
+  easedBefore: () => number,
+  atEnd = false,
+): Advice | null {
+  if (input.rung <= 1 || input.splittable === false || !input.counts) return null;
+  const history = input.history ?? [];
+  const put = `Put a rung between ${input.rung - 1} and ${input.rung}.`;
+  if (ease !== null && input.byValues == null) {
+    const eases = 1 + easedBefore();
+    if (eases >= settings.splitAfterEases)
+      return {
+        word: "Split",
+        reason: `Ease has come ${eases === 2 ? "twice" : `${eases} times`} on this rung. ${put}`,
+        numbers: { eases },
+      };
+  }
+  // One session is no row of them; most of the time nothing further is to be asked.
+  if (block.length === 0 || history[0] === undefined || history[0].session === block[0]?.session) return null;
+  // One look at each tenth trial of the session on this rung: looked at after every trial, chance alone would say it sooner or later.
+  const today = [...history, ...block].filter(({ session }) => session === block[0]?.session).length;
+  if (today % NO_GAIN_LOOK_EVERY !== 0 && !atEnd) return null;
+  const sessions = sessionsOf([...history, ...block], settings.noGainTrials).slice(-settings.noGainSessions);
+  if (sessions.length < settings.noGainSessions) return null;
+  // Only when the session that runs is one of them: yesterday's lack of gain is no news before today's work.
+  if (sessions.at(-1)?.[0]?.session !== block[0]?.session) return null;
+  const levels = sessions.map((trials) => level(input, trials));
+  const first = levels[0];
+  if (first == null || levels.some((one) => one === null || one > first)) return null;
+  // Near what the rule asks for, the next session may meet it: a plateau there is no wall.
+  if (input.byValues == null && shareMet(sessions.flat()) > NEAR_THE_RULE * (shareAskedFor(input.rule) ?? 0.8)) return null;
+  const evidence = [...input.earlier, ...block];
+  const sides = input.bothSides ? (["L", "R"] as const).map((side) => evidence.filter((trial) => trial.side === side)) : [evidence];
+  if (sides.every((side) => progressOf(input.rule, input.byValues ?? null, side).passed)) return null;
+  const counts = sessions.map((trials) => trials.length);
+  const said =
+    input.byValues == null
+      ? sessions.map((trials) => `${trials.filter(({ outcome }) => outcome === "met").length} of ${trials.length}`).join(", ")
+      : `middle values ${levels.map((one) => Math.abs(Math.round((one as number) * 10) / 10)).join(", ")}`;
+  return {
+    word: "Split",
+    reason: `No gain over ${sessions.length} sessions: ${said}. ${put}`,
+    numbers: { sessions: sessions.length, trials: counts.reduce((sum, n) => sum + n, 0) },
+  };
+}

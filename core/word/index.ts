@@ -1,0 +1,19 @@
+export { type Advice, WORDS, type Word } from "./advice";
+export { easeSentence } from "./ease";
+export {
+  ALL_FAIL,
+  AS_THE_LEARNER,
+  chanceOfEase,
+  EASE_BLOCK_TRIALS,
+  type EaseThresholds,
+  easeThresholds,
+  type FailureMix,
+} from "./ease-chance";
+export { everPassed, movingOnSentence, progressOf, type ValuesGoal, valuesGoalOf } from "./goal";
+export type { BreathingState, SideState, WordInput } from "./input";
+export { likelyShareWords } from "./likely-share";
+export { limitReached } from "./limits";
+export { type Beginning, whyNotToBegin } from "./may-begin";
+export { barredToday, beginningSide, type NextStart, nextStart } from "./next-start";
+export { heatOf, type Situation, sureRungBelow, wordInputOf } from "./situation";
+export { theWord } from "./the-word";

@@ -1,0 +1,114 @@
+import type { YardSettings } from "../settings";
+import { counted } from "../words";
+import type { Advice } from "./advice";
+import { window } from "./ease";
+import type { WordInput } from "./input";
+
+/** A limit that advice or age sets is no matter of how the work goes. */
+export function limitReached({ limits, workMinutes }: Pick<WordInput, "limits" | "workMinutes">): Advice | null {
+  if (limits === undefined) return null;
+  const { minutes, trials, sessionTrials } = limits;
+  if (minutes !== null && workMinutes >= minutes.value)
+    return {
+      word: "Finish",
+      reason: `${counted(minutes.value, "minute")} of work, the most for today. ${minutes.why}`,
+      numbers: { minutes: minutes.value },
+    };
+  if (trials !== null && sessionTrials >= trials.value)
+    return {
+      word: "Finish",
+      reason: `${counted(sessionTrials, "repetition")}, the most for today. ${trials.why}`,
+      numbers: { trials: sessionTrials },
+    };
+  return null;
+}
+
+/** The stop card: a danger sign that was not answered yet. */
+export function stopAdvice({ danger }: WordInput): Advice | null {
+  if (danger == null) return null;
+  const what = danger === "danger" ? "A danger sign" : `The horse ${danger}`;
+  return { word: "Stop", reason: `${what}. Stop, make safe, breathe.`, numbers: {} };
+}
+
+/** Rest: heat, breathing, tension with nothing easier to go to, minutes and asks without a break. */
+export function restAdvice(input: WordInput, settings: YardSettings): Advice | null {
+  const { heat, breathing } = input;
+  const sum = heat == null ? 0 : Math.round(heat.sum);
+  if (heat?.level === "stop") return { word: "Rest", reason: `Heat ${sum}: ${heat.sentence}`, numbers: { heat: sum } };
+  if (breathing != null) {
+    const rate = Math.round(breathing.perMinute);
+    if (breathing.heartPerMinute !== null && breathing.perMinute > breathing.heartPerMinute) {
+      const heart = Math.round(breathing.heartPerMinute);
+      return {
+        word: "Rest",
+        reason: `Breathing ${rate} a minute, above the heart rate of ${heart}. Stop, cool the horse, call the veterinarian.`,
+        numbers: { breathing: rate, heart },
+      };
+    }
+    const resting = breathing.restingPerMinute;
+    if (resting !== null && breathing.perMinute >= resting * settings.restBreathingTimes)
+      return {
+        word: "Rest",
+        reason: `Breathing ${rate} a minute, resting ${Math.round(resting)}. Walk, cool, take it again.`,
+        numbers: { breathing: rate, resting: Math.round(resting) },
+      };
+  }
+  const signs = input.tensionSigns ?? 0;
+  if (input.rung <= 1 && signs >= settings.tensionSigns)
+    return {
+      word: "Rest",
+      reason: `${signs} tension signs in ${window(settings)} on the first rung. Let it come down.`,
+      numbers: { signs },
+    };
+  const share = heat?.level === "cut" ? settings.heatCutShare : heat?.level === "watch" ? settings.heatWatchShare : 1;
+  const because = share < 1 ? ` Heat ${sum}: shorter than usual.` : "";
+  const numbers: Record<string, number> = share < 1 ? { heat: sum } : {};
+  if (input.minutesSinceRest >= settings.restAfterMinutes * share) {
+    const minutes = Math.floor(input.minutesSinceRest);
+    return { word: "Rest", reason: `${counted(minutes, "minute")} of work without a break.${because}`, numbers: { minutes, ...numbers } };
+  }
+  if (input.trialsSinceRest >= settings.restAfterTrials * share) {
+    const trials = input.trialsSinceRest;
+    return { word: "Rest", reason: `${counted(trials, "ask")} without a break.${because}`, numbers: { trials, ...numbers } };
+  }
+  return null;
+}
+
+/** Where to end: on the sure rung, or on what runs where that is sure or nothing easier is known. */
+function ending(input: WordInput): { words: string; rung?: number } {
+  const sure = input.sureRung ?? null;
+  if (input.blockKind === "sure" || sure === null || sure >= input.rung) return { words: "End on an easy one." };
+  return { words: `End on rung ${sure}: it is sure.`, rung: sure };
+}
+
+/** Finish for the clock and the plan. */
+export function finishByPlan(input: WordInput, settings: YardSettings): Advice | null {
+  const { words, rung } = ending(input);
+  const to = rung === undefined ? {} : { rung };
+  const minutes = Math.floor(input.workMinutes);
+  const cap = input.limits?.minutes ?? null;
+  if (cap !== null && input.workMinutes >= cap.value - settings.finishLeadMinutes && cap.value > settings.finishLeadMinutes)
+    return {
+      word: "Finish",
+      reason: `${minutes} of ${counted(cap.value, "minute")} allowed today. ${words}`,
+      numbers: { minutes, of: cap.value },
+      ...to,
+    };
+  if (input.workMinutes >= settings.finishAfterMinutes - settings.finishLeadMinutes)
+    return {
+      word: "Finish",
+      reason: `${counted(minutes, "minute")} of work, ${settings.finishAfterMinutes} is usual. ${words}`,
+      numbers: { minutes, of: settings.finishAfterMinutes },
+      ...to,
+    };
+  const planned = input.session?.planned ?? null;
+  const done = input.session?.trials ?? 0;
+  if (planned !== null && done >= planned)
+    return {
+      word: "Finish",
+      reason: `The plan is done: ${done} of ${planned} repetitions. ${words}`,
+      numbers: { trials: done, of: planned },
+      ...to,
+    };
+  return null;
+}

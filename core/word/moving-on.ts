@@ -1,0 +1,79 @@
+import type { MasteryProgress } from "../mastery";
+import type { EvidenceTrial } from "../record/evidence-scope";
+import type { YardSettings } from "../settings";
+import { EASE_GRADES } from "../strands";
+import { SIDE_WORDS } from "../words";
+import type { Advice } from "./advice";
+import { movingOnSentence, progressOf } from "./goal";
+import type { WordInput } from "./input";
+import { likelyShareWords } from "./likely-share";
+
+/** Progress under the rule on each side the rung names: one entry, or left and right. */
+function progressBySide(input: WordInput, evidence: readonly EvidenceTrial[]): { side: "L" | "R" | null; progress: MasteryProgress }[] {
+  const goal = input.byValues ?? null;
+  if (!input.bothSides) return [{ side: null, progress: progressOf(input.rule, goal, evidence) }];
+  // The side in work comes first: a trainer on the right is told the right's own numbers.
+  return (input.running === "R" ? (["R", "L"] as const) : (["L", "R"] as const)).map((side) => ({
+    side,
+    progress: progressOf(
+      input.rule,
+      goal,
+      evidence.filter((t) => t.side === side),
+    ),
+  }));
+}
+
+/** Why the ease the rung asks for is not shown yet, or null where it is, or none is asked for. */
+function easeLacking(input: WordInput, evidence: readonly EvidenceTrial[], settings: YardSettings): string | null {
+  if (input.minEase == null) return null;
+  const graded = evidence.filter(({ outcome, ease }) => outcome === "met" && ease !== null).slice(-settings.easeGraded);
+  const wanted = EASE_GRADES[input.minEase] ?? "soft";
+  if (graded.length < settings.easeGraded)
+    return `Rung asks for ${wanted}; ${graded.length} of the met ones graded, ${settings.easeGraded} wanted. Grade the next.`;
+  return graded.every(({ ease }) => (ease as number) >= (input.minEase as number))
+    ? null
+    : `Not ${wanted} yet on each of the last ${graded.length}.`;
+}
+
+/** Stay or Raise (or Finish on the top rung), by the mastery rule and the ease. */
+export function movingOn(input: WordInput, block: readonly EvidenceTrial[], settings: YardSettings): Advice {
+  const evidence = input.counts ? (input.earlier.length === 0 ? block : [...input.earlier, ...block]) : input.earlier;
+  const sides = progressBySide(input, evidence);
+  const lacking = sides.find(({ progress }) => !progress.passed);
+  const rule = movingOnSentence(input.rule, input.byValues ?? null);
+  if (lacking === undefined) {
+    const met = sides.reduce((sum, s) => sum + s.progress.met, 0);
+    const of = sides.reduce((sum, s) => sum + s.progress.of, 0);
+    const each = input.bothSides ? " on each side" : "";
+    const numbers = { met, of };
+    // A clean one holds the ease already.
+    if (input.rule.kind === "first-clean" && input.byValues == null)
+      return { word: "Finish", reason: "A clean one at the lightest cue. Stop on it.", numbers };
+    const ease = easeLacking(input, evidence, settings);
+    if (ease !== null) return { word: "Stay", reason: `${met} of ${of} met${each}. ${ease}`, numbers };
+    if (input.rung >= input.rungCount) return { word: "Finish", reason: `The top rung is met: ${rule}${each}. End on it.`, numbers };
+    if (input.nextBarred != null)
+      return {
+        word: "Finish",
+        reason: `${met} of ${of} met${each}; rung ${input.rung + 1} is not for today. ${input.nextBarred} End on this one.`,
+        numbers,
+      };
+    // The trials that meet a rule are picked for it: what they show is more than what is there.
+    const likely = input.byValues == null ? `; ${likelyShareWords(evidence.map(({ outcome }) => outcome === "met"))}` : "";
+    return {
+      word: "Raise",
+      reason: `${met} of ${of} met${each}, the rule is ${rule}${likely}. Go to rung ${input.rung + 1}.`,
+      numbers,
+      rung: input.rung + 1,
+    };
+  }
+  const { side, progress } = lacking;
+  const seen =
+    input.rule.kind === "run" && input.byValues == null
+      ? `${progress.met} in a row`
+      : progress.of === 0
+        ? "No trials yet"
+        : `${progress.met} of the last ${progress.of}`;
+  const onSide = side === null ? "" : ` on the ${SIDE_WORDS[side]}`;
+  return { word: "Stay", reason: `${seen}${onSide}. ${progress.needed}`, numbers: { met: progress.met, of: progress.of } };
+}

@@ -1,0 +1,138 @@
+import { oneSideKnown, toldShare } from "../compare";
+import { shareOfTrials } from "../evidence";
+import { type LadderPlan, wayOf } from "../ladder";
+import type { EvidenceTrial } from "../record/evidence-scope";
+import { DEFAULT_SETTINGS, type YardSettings } from "../settings";
+import { MILLISECONDS_PER_DAY } from "../units";
+import { type Allowance, allowedRung, barredBehaviour, barredMethod, barredRung } from "../welfare/restrictions";
+import { counted, otherSide, SIDE_WORDS } from "../words";
+import { movingOnSentence, valuesGoalOf } from "./goal";
+import { whereItStands } from "./where-it-stands";
+
+/** Where the next session starts on a ladder, and why. */
+export interface NextStart {
+  readonly rung: number;
+  /** A probe tests the rung without teaching it. */
+  readonly kind: "work" | "probe";
+  readonly headline: string;
+  readonly reason: string;
+  /** Why this ladder may not be worked today, or null. */
+  readonly barred: string | null;
+}
+
+/** What is looked at: a plan's present version and the ladder's trials, oldest first. */
+export interface NextStartInput {
+  readonly plan: LadderPlan;
+  readonly ladder: string;
+  readonly version: number;
+  readonly trials: readonly EvidenceTrial[];
+  readonly nowWallMs: number;
+  /** What restrictions and age allow today; left out where nothing limits it. */
+  readonly allowance?: Allowance;
+  /** The side known to be behind over all the horse's work; null or left out where none is. */
+  readonly weakerSide?: "L" | "R" | null;
+  /** What the behaviour involves that a restriction may name. */
+  readonly involves?: readonly string[];
+}
+
+/** Which side to begin on: by turns where a day has one side, otherwise the weaker one where one is known to be. */
+function sideToBegin(plan: LadderPlan, worked: readonly EvidenceTrial[], weaker: "L" | "R" | null): string {
+  if (wayOf(plan.ways, "directions").value !== "one-a-day") return oneSideKnown(weaker);
+  const last = worked.findLast(({ side }) => side !== null)?.side;
+  return last == null ? "" : ` One side a day: last time ${SIDE_WORDS[last]}, today ${SIDE_WORDS[otherSide(last)]}.`;
+}
+
+/** The side a session begins on, or null where nothing says. */
+export function beginningSide(plan: LadderPlan, trials: readonly EvidenceTrial[]): "L" | "R" | null {
+  if (wayOf(plan.ways, "directions").value !== "one-a-day") return null;
+  const last = trials.findLast(({ side, kind }) => side !== null && kind === "work")?.side;
+  return last == null ? null : otherSide(last);
+}
+
+/**
+ * Chooses the rung the next session starts on, by the same judge that gives
+ * the recorder its word: the next one where the rule is met, the one before
+ * where Ease stood when it was left, a split where that was said, otherwise
+ * the rung it was going well on; then no higher than restrictions and age
+ * allow today.
+ */
+export function nextStart(input: NextStartInput, settings: YardSettings = DEFAULT_SETTINGS): NextStart {
+  const wanted: NextStart = { ...startByEvidence(input, settings), barred: null };
+  const { allowance, plan } = input;
+  if (allowance === undefined) return wanted;
+  const why = barredToday(input.involves ?? [], plan, allowance);
+  if (why !== null) return { ...wanted, headline: "Not today", reason: why, barred: why };
+  const open = allowedRung(plan, wanted.rung, allowance);
+  if (open === null) {
+    const reason = barredRung(plan, wanted.rung, allowance)[0]?.why ?? "";
+    return { ...wanted, headline: "Not today", reason, barred: reason };
+  }
+  if (open.rung === wanted.rung) return wanted;
+  return {
+    ...wanted,
+    rung: open.rung,
+    kind: "work",
+    headline: `Work on rung ${open.rung} for now`,
+    reason: `${open.why} ${wanted.reason}`,
+  };
+}
+
+/** Why nothing of a ladder may be worked under an allowance, or null. */
+export function barredToday(involves: readonly string[], plan: LadderPlan, allowance: Allowance): string | null {
+  return allowance.noWork?.why ?? barredBehaviour(involves, allowance) ?? barredMethod(plan.method, allowance);
+}
+
+function startByEvidence(input: NextStartInput, settings: YardSettings): Omit<NextStart, "barred"> {
+  const { plan, ladder, version, trials, nowWallMs } = input;
+  const top = plan.rungs.length;
+  const worked = trials.filter((t) => t.ladder === ladder && t.kind === "work");
+  const last = worked.at(-1);
+  if (last === undefined) return { rung: 1, kind: "work", headline: "Start on rung 1", reason: "No work on this ladder yet." };
+  const days = Math.floor((nowWallMs - last.wallMs) / MILLISECONDS_PER_DAY);
+  if (days > settings.evidenceMaxAgeDays) {
+    const rung = Math.min(last.rung, top);
+    return {
+      rung,
+      kind: "probe",
+      headline: `Test rung ${rung} first`,
+      reason: `The last work was ${counted(days, "day")} ago; what it showed is too old to count.`,
+    };
+  }
+  if (last.version !== version || last.rung > top) {
+    const rung = Math.min(last.rung, top);
+    return {
+      rung,
+      kind: "work",
+      headline: `Start on rung ${rung}`,
+      reason: `The ladder was changed since: rung ${rung} of version ${version} has no trials yet.`,
+    };
+  }
+  const standing = whereItStands({ plan, ladder, version, trials: worked, nowWallMs }, settings);
+  const { rung, advice, left, evidence } = standing;
+  const share = toldShare(shareOfTrials(evidence)).sentence;
+  const work = (at: number, headline: string, reason: string) => ({ rung: at, kind: "work" as const, headline, reason });
+  // What speaks against the rung above stays said, also where the one below is met again.
+  const above = left === null ? "" : ` Rung ${left.rung} went ${left.met} of ${left.of} last time.`;
+  switch (advice.word) {
+    case "Raise": {
+      const rule = movingOnSentence(plan.mastery, valuesGoalOf(plan, rung));
+      if (left !== null && left.rung === rung + 1 && left.word === "Split")
+        return work(rung, `Split rung ${left.rung}`, `${left.reason} Until then rung ${rung}.`);
+      return work(rung + 1, `Start on rung ${rung + 1}`, `Rung ${rung} is met by the rule, ${rule}. ${share}${above}`);
+    }
+    case "Finish": {
+      const rule = movingOnSentence(plan.mastery, valuesGoalOf(plan, rung));
+      return rung < top
+        ? work(rung + 1, `Start on rung ${rung + 1}`, `Rung ${rung} is met by the rule, ${rule}. ${share}${above}`)
+        : work(rung, `Keep rung ${rung}`, `The top rung is met by the rule, ${rule}. ${share} Keep it, or plan what comes next.`);
+    }
+    case "Split":
+      return work(Math.max(1, rung - 1), `Split rung ${rung}`, `${advice.reason} Until then rung ${rung - 1}. ${share}`);
+    case "Ease":
+      return rung > 1
+        ? work(rung - 1, `Go back to rung ${rung - 1}`, `On rung ${rung}: ${advice.reason} ${share}`)
+        : work(rung, `Stay on rung ${rung}`, `${advice.reason} ${share}`);
+    default:
+      return work(rung, `Stay on rung ${rung}`, `${share}${above}${sideToBegin(plan, worked, input.weakerSide ?? null)}`);
+  }
+}

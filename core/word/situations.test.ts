@@ -1,0 +1,440 @@
+import { describe, expect, it } from "vitest";
+import { DEFAULT_MASTERY_RULE, type MasteryRule } from "../mastery";
+import type { EvidenceTrial } from "../record/evidence-scope";
+import { asTyped, DEFAULT_SETTINGS, SETTING_KEYS, settingProblem, settingsFrom } from "../settings";
+import { heatCaution } from "../welfare";
+import { AS_THE_LEARNER, chanceOfEase, easeThresholds, theWord, type Word, type WordInput } from ".";
+
+const NOW = Date.UTC(2026, 5, 20);
+
+/** "+" met, "*" met and clean, "~" try, "." miss, "!" refused at phase 2, "#" refused at phase 4; l and r set the side, 0–4 the ease of the last one. */
+function trials(text: string, session = "today", block = "1"): EvidenceTrial[] {
+  const outcome: Record<string, EvidenceTrial["outcome"]> = {
+    "+": "met",
+    "*": "met",
+    "~": "try",
+    ".": "miss",
+    "!": "refused",
+    "#": "refused",
+  };
+  const list: EvidenceTrial[] = [];
+  let side: "L" | "R" | null = null;
+  for (const c of text) {
+    const last = list.at(-1);
+    if (c === "l" || c === "r") side = c === "l" ? "L" : "R";
+    else if (/[0-4]/.test(c) && last !== undefined) list[list.length - 1] = { ...last, ease: Number(c) };
+    else
+      list.push({
+        session,
+        wallMs: NOW + list.length * 1000,
+        ladder: "x",
+        version: 1,
+        rung: 3,
+        kind: "work",
+        blockKey: `${session}:${block}`,
+        side,
+        outcome: outcome[c] ?? "met",
+        phase: c === "*" ? 1 : c === "#" ? 4 : 2,
+        value: null,
+        ease: null,
+        clean: c === "*",
+        comparable: true,
+      });
+  }
+  return list;
+}
+
+const valued = (values: readonly number[], session = "today", clean = false) =>
+  values.map((value, i) => ({ ...(trials("+", session)[0] as EvidenceTrial), wallMs: NOW + i * 1000, value, clean, phase: clean ? 1 : 2 }));
+
+const EIGHT_OF_TEN: MasteryRule = { kind: "share", met: 8, of: 10, window: "moving" };
+const BY_VALUES = { lookBack: 5, value: 4, unit: "m", harder: "more" } as const;
+const EASED = trials("+...", "monday");
+const cap = (value: number) => ({ value, why: "Advice of the veterinarian." });
+
+const input = (block: string, change: Partial<WordInput> = {}): WordInput => ({
+  rule: EIGHT_OF_TEN,
+  bothSides: false,
+  rung: 3,
+  rungCount: 8,
+  earlier: [],
+  block: trials(block),
+  counts: true,
+  minutesSinceRest: 2,
+  trialsSinceRest: 5,
+  workMinutes: 5,
+  splittable: true,
+  fullPhase: 4,
+  session: { trials: 10, planned: 60 },
+  ...change,
+});
+
+type Situation = [what: string, block: string, change: Partial<WordInput>, word: Word, reason?: string];
+
+const STOP: Situation[] = [
+  ["a danger sign", "++", { danger: "rears" }, "Stop", "The horse rears"],
+  ["an unnamed danger sign", "++", { danger: "danger" }, "Stop", "A danger sign"],
+  ["danger before a due rest", "++", { danger: "kicks", minutesSinceRest: 20 }, "Stop"],
+  ["danger before the day's limit", "++", { danger: "bolts", limits: { minutes: cap(5), trials: null, sessionTrials: 2 } }, "Stop"],
+  ["danger before Raise", "++++++++++", { danger: "strikes" }, "Stop"],
+  ["danger answered", "++", { danger: null }, "Stay"],
+];
+
+const REST: Situation[] = [
+  ["eight minutes running", "++", { minutesSinceRest: 8 }, "Rest", "8 minutes of work without a break."],
+  ["just short of eight", "++", { minutesSinceRest: 7.9 }, "Stay"],
+  ["thirty asks running", "++", { trialsSinceRest: 30 }, "Rest", "30 asks"],
+  ["six minutes in heat to watch", "++", { minutesSinceRest: 6, heat: heatCaution(28, 55) }, "Rest", "shorter than usual"],
+  ["six minutes on a usual day", "++", { minutesSinceRest: 6, heat: heatCaution(15, 50) }, "Stay"],
+  ["four minutes in heat that cuts work", "++", { minutesSinceRest: 4, heat: heatCaution(32, 70) }, "Rest"],
+  ["fifteen asks in heat that cuts work", "++", { trialsSinceRest: 15, heat: heatCaution(32, 70) }, "Rest"],
+  ["too hot to work", "", { minutesSinceRest: 0, heat: heatCaution(36, 90) }, "Rest", "Do not work"],
+  [
+    "breathing three times resting",
+    "++",
+    { breathing: { perMinute: 36, restingPerMinute: 12, heartPerMinute: null } },
+    "Rest",
+    "resting 12",
+  ],
+  ["breathing twice resting", "++", { breathing: { perMinute: 24, restingPerMinute: 12, heartPerMinute: null } }, "Stay"],
+  ["breathing with resting not known", "++", { breathing: { perMinute: 50, restingPerMinute: null, heartPerMinute: null } }, "Stay"],
+  [
+    "breathing above heart rate",
+    "++",
+    { breathing: { perMinute: 80, restingPerMinute: null, heartPerMinute: 64 } },
+    "Rest",
+    "veterinarian",
+  ],
+  ["three tension signs on the first rung", "++", { rung: 1, tensionSigns: 3 }, "Rest", "3 tension signs in a minute"],
+  ["two tension signs on the first rung", "++", { rung: 1, tensionSigns: 2 }, "Stay"],
+  ["rest before finish", "++", { minutesSinceRest: 9, workMinutes: 25 }, "Rest"],
+  ["rest before split", "...", { minutesSinceRest: 9, history: EASED }, "Rest"],
+];
+
+const FINISH: Situation[] = [
+  [
+    "the vet's minutes are up, rest or not",
+    "++",
+    { workMinutes: 12, minutesSinceRest: 9, limits: { minutes: cap(12), trials: null, sessionTrials: 2 } },
+    "Finish",
+    "Advice of the veterinarian.",
+  ],
+  ["the vet's repetitions are up", "++", { limits: { minutes: null, trials: cap(12), sessionTrials: 12 } }, "Finish", "12 repetitions"],
+  [
+    "two minutes before the vet's minutes are up",
+    "++",
+    { workMinutes: 10, limits: { minutes: cap(12), trials: null, sessionTrials: 2 }, sureRung: 2 },
+    "Finish",
+    "10 of 12 minutes allowed today. End on rung 2",
+  ],
+  ["time nearly up", "++", { workMinutes: 18.2 }, "Finish", "18 minutes of work, 20 is usual. End on an easy one."],
+  ["time nearly up, with a sure rung", "++", { workMinutes: 18, sureRung: 2 }, "Finish", "End on rung 2: it is sure."],
+  [
+    "time nearly up, on the sure rung already",
+    "++",
+    { workMinutes: 18, sureRung: 2, blockKind: "sure", counts: false },
+    "Finish",
+    "End on an easy one.",
+  ],
+  ["time not nearly up", "++", { workMinutes: 17.9 }, "Stay"],
+  ["the plan done", "++", { session: { trials: 60, planned: 60 } }, "Finish", "The plan is done: 60 of 60"],
+  ["the plan not done", "++", { session: { trials: 59, planned: 60 } }, "Stay"],
+  ["no plan", "++", { session: { trials: 400, planned: null } }, "Stay"],
+  ["the first clean one after twelve", "+~++.+~+++~+*", {}, "Finish", "The first clean one at the lightest cue, after 12."],
+  ["the first clean one too soon", "+~++.+~*", {}, "Stay"],
+  ["clean ones came before", "+*++.+~++.+~*", {}, "Stay"],
+  ["a clear best counts the blocks of today", "*", { today: trials("++~+.+~+++~+") }, "Finish"],
+  ["a clear best in a probe block", "+~++.+~+++~+*", { counts: false, blockKind: "probe" }, "Stay"],
+  ["the top rung met", "++++++++++", { rung: 8 }, "Finish", "The top rung is met"],
+  ["the next rung is closed today", "++++++++++", { nextBarred: "No trot: stiff." }, "Finish", "No trot: stiff."],
+  ["first clean one, then stop", ".+*", { rule: { kind: "first-clean" } }, "Finish", "Stop on it."],
+  ["met but not clean", ".++", { rule: { kind: "first-clean" } }, "Stay"],
+  ["finish before split", "...", { workMinutes: 19, history: EASED }, "Finish"],
+  [
+    "a value that is a clear best",
+    "",
+    { byValues: BY_VALUES, block: [...valued([2, 2, 1, 2, 2, 2, 1, 2, 2, 2, 2, 2], "today", true), ...valued([3], "today", true)] },
+    "Finish",
+    "3 m, a clear best: the best before was 2 m.",
+  ],
+  [
+    "a value hardly above the best",
+    "",
+    { byValues: BY_VALUES, block: [...valued([2, 2, 1, 2, 2, 2, 1, 2, 2, 2, 2, 2], "today", true), ...valued([2.2], "today", true)] },
+    "Stay",
+  ],
+];
+
+const SPLIT: Situation[] = [
+  [
+    "Ease for the second time on this rung",
+    "...",
+    { history: EASED },
+    "Split",
+    "Ease has come twice on this rung. Put a rung between 2 and 3.",
+  ],
+  ["Ease for the third time", "...", { history: [...EASED, ...trials("!!!", "tuesday")] }, "Split", "3 times"],
+  ["Ease for the first time", "...", { history: trials("+++.+", "monday") }, "Ease"],
+  ["two blocks of one session", "...", { history: trials("+...", "today", "0") }, "Split"],
+  ["nothing fits in between", "...", { history: EASED, splittable: false }, "Ease"],
+  ["the first rung has nothing before it", "...", { history: EASED, rung: 1 }, "Ease", "Ask for less."],
+  [
+    "no gain over three sessions",
+    "+.+~.~+.~~",
+    { history: [...trials("++.+~", "monday"), ...trials("+.~.+", "tuesday")] },
+    "Split",
+    "No gain over 3 sessions: 3 of 5, 2 of 5, 3 of 10.",
+  ],
+  [
+    "looked at each tenth ask only: looked at after every one, chance would say it",
+    "+.+~.~+.~",
+    { history: [...trials("++.+~", "monday"), ...trials("+.~.+", "tuesday")] },
+    "Stay",
+  ],
+  [
+    "and once more when the session is over",
+    "+.+~.",
+    { over: true, history: [...trials("++.+~", "monday"), ...trials("+.~.+", "tuesday")] },
+    "Split",
+    "3 of 5, 2 of 5, 2 of 5.",
+  ],
+  [
+    "no gain near what the rule asks for is no wall",
+    "+.++.+++.~",
+    { history: [...trials("++++.", "monday"), ...trials("++.++", "tuesday")] },
+    "Stay",
+  ],
+  ["a gain in the second", "+.+~.~+.~~", { history: [...trials("+~.+~", "monday"), ...trials("+.+++", "tuesday")] }, "Stay"],
+  ["two sessions only", "+.+~.~+.~~", { history: trials("++.+~", "monday") }, "Stay"],
+  [
+    "today too short to tell",
+    "+.~.",
+    { history: [...trials("++.+~", "monday"), ...trials("+.~.+", "tuesday"), ...trials("+.~.~", "friday")] },
+    "Stay",
+  ],
+  [
+    "no gain in the values",
+    "",
+    {
+      byValues: BY_VALUES,
+      block: valued([2, 2, 2, 2, 2, 2, 2, 2, 2, 2]),
+      history: [...valued([2, 2, 3, 2, 2], "monday"), ...valued([2, 1, 2, 2, 2], "tuesday")],
+    },
+    "Split",
+    "middle values 2, 2, 2",
+  ],
+  ["a probe block never splits", "...", { history: EASED, counts: false, blockKind: "probe" }, "Ease"],
+  ["split before ease", "##", { history: EASED }, "Split"],
+];
+
+const EASE: Situation[] = [
+  ["three misses running", "++...", {}, "Ease", "3 misses or refusals running. Go back to rung 2."],
+  ["three of miss and refusal", "++.!.", {}, "Ease"],
+  ["four of the last seven", ".+.+.+.", {}, "Ease", "4 misses or refusals in the last 7."],
+  ["two misses running", "++..", {}, "Stay"],
+  ["tries are on the way", "~~~~~~", {}, "Stay"],
+  ["a refusal at the clearest cue", "++#", {}, "Stay", "Refused at the clearest cue, phase 4. One easier ask on this rung first"],
+  ["the second refusal of five", "#+~+#", {}, "Ease", "2 refused in the last 5. Go back to rung 2."],
+  ["the second refusal of six", "#+~++#", {}, "Stay"],
+  ["two refusals at lighter cues", "!+!", {}, "Ease", "2 refused in the last 3."],
+  ["a refusal at a lighter phase", "++!", {}, "Stay"],
+  ["a refusal with one phase only", "++#", { fullPhase: null }, "Stay"],
+  ["three tension signs", "++", { tensionSigns: 3 }, "Ease", "3 tension signs in a minute."],
+  ["values hold the share met constant", "", { byValues: BY_VALUES, block: trials("....") }, "Stay"],
+  ["a refusal where values are followed", "", { byValues: BY_VALUES, block: trials("#") }, "Stay", "One easier ask"],
+  ["two refusals where values are followed", "", { byValues: BY_VALUES, block: trials("##") }, "Ease"],
+  ["a lax rule is eased later", "+...", { rule: { kind: "share", met: 5, of: 10, window: "moving" } }, "Stay"],
+  ["but it is eased", "......", { rule: { kind: "share", met: 5, of: 10, window: "moving" } }, "Ease"],
+  ["ease before raise", "...", { earlier: trials("+".repeat(30), "monday") }, "Ease"],
+  ["it stands for three asks", "...++", {}, "Ease"],
+  ["and then it goes", "...+++", {}, "Stay"],
+];
+
+const SIDES: Situation[] = [
+  [
+    "the planned share reached",
+    "l++++++++",
+    { sides: { running: "L", here: 0, there: 0, planned: 8 } },
+    "Change side",
+    "8 on the left, 0 on the right; planned 8. Go to the right.",
+  ],
+  ["not reached yet", "l+++++++", { sides: { running: "L", here: 0, there: 0, planned: 8 } }, "Stay"],
+  ["the other side has had its share", "l++++++++", { sides: { running: "L", here: 0, there: 8, planned: 8 } }, "Stay"],
+  ["reached over two blocks", "r++", { sides: { running: "R", here: 6, there: 2, planned: 8 } }, "Change side", "Go to the left."],
+  [
+    "the other side is known to be behind",
+    "l+++++",
+    { sides: { running: "L", here: 0, there: 0, planned: 8, weaker: "R" } },
+    "Change side",
+    "The right is the weaker side over the last weeks",
+  ],
+  [
+    "a gap of one day calls for nothing",
+    "l+++++",
+    { earlier: trials("r.~.+.", "monday"), sides: { running: "L", here: 0, there: 0, planned: 8 } },
+    "Stay",
+  ],
+  [
+    "the running side is the weaker one and gets more",
+    "l~~+~~~+~~~",
+    { sides: { running: "L", here: 0, there: 4, planned: 8, weaker: "L" } },
+    "Stay",
+  ],
+  ["until it has had that too", "l~~+~~~+~~~~~", { sides: { running: "L", here: 0, there: 4, planned: 8, weaker: "L" } }, "Change side"],
+  [
+    "too few to tell a gap",
+    "l+++++",
+    { earlier: trials("r.~.+", "monday"), sides: { running: "L", here: 0, there: 0, planned: 8 } },
+    "Stay",
+  ],
+  ["change side before raise", `l${"+".repeat(10)}`, { sides: { running: "L", here: 0, there: 0, planned: 8 } }, "Change side"],
+  ["ease before change side", "l+++++...", { sides: { running: "L", here: 0, there: 0, planned: 8 } }, "Ease"],
+  [
+    "a rung that names no sides has no share of its own",
+    "l++++++++",
+    { sides: { running: "L", here: 0, there: 0, planned: null } },
+    "Stay",
+  ],
+  [
+    "but a side known to be weaker is called for",
+    "l+++++",
+    { sides: { running: "L", here: 0, there: 0, planned: null, weaker: "R" } },
+    "Change side",
+  ],
+  ["no sides on this rung", "++++++++", { sides: null }, "Stay"],
+];
+
+const RAISE: Situation[] = [
+  [
+    "the rule met",
+    "++++++++++",
+    {},
+    "Raise",
+    "10 of 10 met, the rule is 8 of the last 10; its true share is likelier 8 to 10 in 10. Go to rung 4.",
+  ],
+  ["met with earlier evidence", "++", { earlier: trials("++++++++", "monday") }, "Raise"],
+  ["a warm-up does not count", "++++++++++", { counts: false, blockKind: "warm-up" }, "Stay"],
+  ["both sides, one lacking", `l${"+".repeat(10)}r++++`, { bothSides: true }, "Stay", "on the right"],
+  ["both sides there", `l${"+".repeat(10)}r${"+".repeat(10)}`, { bothSides: true }, "Raise", "on each side"],
+  ["so many in a row", "+++++", { rule: { kind: "run", length: 5 } }, "Raise"],
+  ["one short of it", "++++", { rule: { kind: "run", length: 5 } }, "Stay", "4 in a row"],
+  ["sure enough", "+++++", { rule: { kind: "posterior", target: 0.8, confidence: 0.85, least: 5 } }, "Raise"],
+  ["not sure enough", "+++++", { rule: { kind: "posterior", target: 0.8, confidence: 0.9, least: 5 } }, "Stay"],
+  ["the ease asked for is there", "++++++++3+3+3", { minEase: 3 }, "Raise"],
+  ["ease not graded", "++++++++++", { minEase: 3 }, "Stay", "0 of the met ones graded, 3 wanted"],
+  ["ease not there on one of them", "++++++++3+2+3", { minEase: 3 }, "Stay", "Not soft yet"],
+  ["by the values", "", { byValues: BY_VALUES, block: valued([4, 5, 4, 4, 4]) }, "Raise"],
+  ["by the values, not there", "", { byValues: BY_VALUES, block: valued([4, 3, 3, 4, 3]) }, "Stay"],
+];
+
+const STAY: Situation[] = [
+  ["nothing yet", "", {}, "Stay", "No trials yet"],
+  ["a good start", "++++", {}, "Stay"],
+  ["seven of eight", "++++++.+", {}, "Stay", "7 of the last 8. 2 more in a row would do it."],
+  ["a mix", "+~+.+~+", {}, "Stay"],
+];
+
+const ALL = [...STOP, ...REST, ...FINISH, ...SPLIT, ...EASE, ...SIDES, ...RAISE, ...STAY];
+
+describe("the word in scripted situations", () => {
+  it("is a table of so many, each word among them", () => {
+    expect(ALL.length).toBe(112);
+    expect(new Set(ALL.map(([, , , word]) => word)).size).toBe(8);
+  });
+
+  it.each(ALL)("%s", (_, block, change, word, reason) => {
+    const advice = theWord(input(block, change));
+    expect(`${advice.word}: ${advice.reason}`).toContain(`${word}: `);
+    if (reason !== undefined) expect(advice.reason).toContain(reason);
+    for (const number of Object.values(advice.numbers)) expect(Number.isFinite(number)).toBe(true);
+  });
+});
+
+describe("the thresholds of Ease", () => {
+  const all = (text: string, p: number) => [...text].reduce((chance, c) => chance * (c === "." ? 1 - p : p), 1);
+  it("are checked exactly: every sequence of ten, weighed, gives the same as the dynamic programming", () => {
+    for (const [run, misses, window, p] of [
+      [3, 4, 7, 0.8],
+      [2, 2, 5, 0.8],
+      [3, 4, 7, 0.6],
+      [4, 3, 6, 0.7],
+    ] as const) {
+      let eased = 0;
+      for (let mask = 0; mask < 1024; mask++) {
+        const text = Array.from({ length: 10 }, (_, i) => ((mask >> i) & 1 ? "." : "+")).join("");
+        const cries = Array.from({ length: 10 }, (_, n) => text.slice(0, n + 1)).some(
+          (soFar) => soFar.endsWith(".".repeat(run)) || [...soFar.slice(-window)].filter((c) => c === ".").length >= misses,
+        );
+        if (cries) eased += all(text, p);
+      }
+      expect(chanceOfEase({ run, misses, window }, p, 10, { miss: 1, refused: 0 })).toBeCloseTo(eased, 12);
+    }
+  });
+
+  it("cry Ease in 29 % of ten-trial blocks at 0.8 for two running or three of the last five, and in 8.9 % by default", () => {
+    expect(chanceOfEase({ run: 2, misses: 3, window: 5 }, 0.8)).toBeCloseTo(0.291, 3);
+    expect(chanceOfEase({ run: 2, misses: 2, window: 5 }, 0.8)).toBeCloseTo(0.524, 3);
+    expect(chanceOfEase({ run: 3, misses: 4, window: 7 }, 0.8)).toBeCloseTo(0.0888, 4);
+  });
+
+  it.each<[MasteryRule]>([
+    [DEFAULT_MASTERY_RULE],
+    [EIGHT_OF_TEN],
+    [{ kind: "share", met: 6, of: 10, window: "moving" }],
+    [{ kind: "share", met: 1, of: 3, window: "block" }],
+    [{ kind: "posterior", target: 0.5, confidence: 0.8, least: 5 }],
+    [{ kind: "run", length: 3 }],
+  ])("never exceed the share allowed for a horse true to the rule: %o", (rule) => {
+    const p = rule.kind === "share" ? Math.min(0.8, rule.met / rule.of) : rule.kind === "posterior" ? rule.target : 0.8;
+    const thresholds = easeThresholds(rule, DEFAULT_SETTINGS);
+    const chance = chanceOfEase(thresholds, p, 10, { miss: 1, refused: 0 });
+    expect(chance <= DEFAULT_SETTINGS.easeMostShare || thresholds.run >= 10).toBe(true);
+  });
+
+  it("counts refusals as the learner makes them", () => {
+    const { run, misses, window, refusals, refusalWindow } = easeThresholds(DEFAULT_MASTERY_RULE, DEFAULT_SETTINGS);
+    // Every sequence of ten of met, miss and refused, weighed: a horse at 0.8 that refuses one failure in seven.
+    let eased = 0;
+    for (let code = 0; code < 3 ** 10; code++) {
+      let chance = 1;
+      let text = "";
+      for (let i = 0, left = code; i < 10; i++, left = Math.floor(left / 3)) {
+        text += "+.!"[left % 3];
+        chance *= [0.8, 0.2 * 0.85, 0.2 * 0.15][left % 3] as number;
+      }
+      const cries = Array.from({ length: 10 }, (_, n) => text.slice(0, n + 1)).some(
+        (soFar) =>
+          /[.!]/.test(soFar.at(-1) ?? "") &&
+          ([...soFar.slice(-run)].filter((c) => c !== "+").length >= run ||
+            [...soFar.slice(-window)].filter((c) => c !== "+").length >= misses ||
+            [...soFar.slice(-(refusalWindow ?? 0))].filter((c) => c === "!").length >= (refusals ?? 0)),
+      );
+      if (cries) eased += chance;
+    }
+    expect(chanceOfEase({ run, misses, window, refusals, refusalWindow }, 0.8)).toBeCloseTo(eased, 12);
+    // As the simulated learner fails, tries and all: no more than one block of ten in twenty.
+    expect(chanceOfEase({ run, misses, window, refusals, refusalWindow }, 0.8, 10, AS_THE_LEARNER)).toBeLessThan(0.05);
+  });
+
+  it("refuses what cannot be", () => {
+    expect(() => chanceOfEase({ run: 3, misses: 4, window: 13 }, 0.8)).toThrow(RangeError);
+    expect(() => chanceOfEase({ run: 3, misses: 4, window: 7 }, 1.2)).toThrow(RangeError);
+  });
+});
+
+describe("the settings of the word", () => {
+  it("name every threshold, and every default lies within its bounds", () => {
+    for (const key of SETTING_KEYS) expect([key, settingProblem(key, asTyped(key, DEFAULT_SETTINGS[key]))]).toEqual([key, null]);
+  });
+  it("fall back to the default for what is missing, no number or out of bounds", () => {
+    expect(settingsFrom(null)).toEqual(DEFAULT_SETTINGS);
+    expect(settingsFrom({ easeRun: "3", restAfterMinutes: -1, easeMisses: 2.5, planBlocks: Number.NaN })).toEqual(DEFAULT_SETTINGS);
+    expect(settingsFrom({ easeRun: 4, sideGap: 0.2 })).toEqual({ ...DEFAULT_SETTINGS, easeRun: 4 });
+    expect(settingsFrom({ easeMisses: 9, easeWindow: 5 })).toMatchObject({ easeMisses: 5, easeWindow: 5 });
+  });
+  it("are acted on", () => {
+    expect(theWord(input("++..."), settingsFrom({ easeRun: 5, easeMisses: 6 })).word).toBe("Stay");
+    expect(theWord(input("++", { minutesSinceRest: 3 }), settingsFrom({ restAfterMinutes: 3 })).word).toBe("Rest");
+    expect(theWord(input("...+"), settingsFrom({ standsForTrials: 1 })).word).toBe("Stay");
+  });
+});

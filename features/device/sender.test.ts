@@ -1,0 +1,370 @@
+import "fake-indexeddb/auto";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import type { SessionEvent } from "@/core/schemas";
+import { SessionWriter, testId } from "@/tests/support/session-writer";
+import { DeviceQueue, type EventQueue } from "./queue";
+import { Sender } from "./sender";
+import { whereabouts } from "./status-line";
+
+const json = (value: unknown, status = 200) => new Response(JSON.stringify(value), { status });
+const never = (init?: RequestInit) =>
+  new Promise<Response>((_, reject) => init?.signal?.addEventListener("abort", () => reject(new DOMException("late", "TimeoutError"))));
+
+interface Posted {
+  clocks: Record<string, number>;
+  events: { id: string; load: string; wall_ms: number }[];
+}
+
+/** A server that can be away, swallow, be behind a slow way, dislike an event, have a wrong clock, or be put back to a backup. */
+class FakeServer {
+  saved = new Map<string, number>();
+  away = false;
+  swallows = false;
+  confirmLost = 0;
+  dislikes = new Set<string>();
+  refusesTimes = false;
+  requests = 0;
+  position = 0;
+  epoch = "";
+  clockMs = 60_000;
+  /** How long each asking of the clock takes, in turn. */
+  clockDelaysMs: number[] = [];
+  lastClocks: Record<string, number> = {};
+
+  handle = async (url: string, init?: RequestInit): Promise<Response> => {
+    this.requests++;
+    if (this.away) throw new TypeError("Failed to fetch");
+    if (this.swallows) return never(init);
+    if (url === "/api/clock") {
+      const at = Date.now();
+      await new Promise((resolve) => setTimeout(resolve, this.clockDelaysMs.shift() ?? 0));
+      return json({ store: "s", now_ms: at + this.clockMs, epoch: this.epoch, position: this.position });
+    }
+    const body = JSON.parse(String(init?.body)) as Posted;
+    this.lastClocks = body.clocks;
+    if (body.events.some((event) => this.dislikes.has(event.id))) return json({ detail: "no such thing" }, 422);
+    if (this.refusesTimes) return json({ detail: "before 1980", code: "clock" }, 422);
+    const now = Date.now() + this.clockMs;
+    if (body.events.some(({ load, wall_ms }) => wall_ms + (body.clocks[load] ?? 0) > now + 86_400_000))
+      return json({ detail: "in the future", code: "clock" }, 422);
+    for (const event of body.events) {
+      if (!this.saved.has(event.id)) this.position++;
+      this.saved.set(event.id, (this.saved.get(event.id) ?? 0) + 1);
+    }
+    if (this.confirmLost-- > 0) throw new TypeError("The connection was lost on the way back");
+    return json({ saved: body.events.length, position: this.position, epoch: this.epoch });
+  };
+}
+
+let server: FakeServer;
+let name = 0;
+beforeEach(() => {
+  server = new FakeServer();
+  vi.stubGlobal("fetch", server.handle);
+  const kept = new Map<string, string>();
+  vi.stubGlobal("localStorage", {
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, value: string) => kept.set(key, value),
+  });
+});
+afterEach(() => {
+  vi.unstubAllGlobals();
+  vi.restoreAllMocks();
+});
+
+let load = 1;
+function taps(count: number): SessionEvent[] {
+  const w = new SessionWriter(testId(900_000), Date.now());
+  const own = testId(5000 + load++);
+  for (let i = 0; i < count; i++) w.add(i, "mark", {}, "phone:a", own);
+  return w.events;
+}
+const idsOf = (events: readonly SessionEvent[]) => events.map(({ id }) => id);
+const noDevice = () => Promise.reject(new Error("The browser keeps nothing."));
+
+const kinds: [string, () => () => Promise<EventQueue>][] = [
+  ["on the device", () => () => DeviceQueue.open(`store-${name++}`)],
+  ["in memory alone", () => noDevice],
+];
+
+describe.each(kinds)("the sender, with taps kept %s", (_, open) => {
+  it("sends what it has, in order, and says so", async () => {
+    const sender = new Sender("s", open());
+    const list = taps(450);
+    await sender.keep(list);
+    expect(await sender.flush(5000)).toBe(true);
+    expect([...server.saved.keys()]).toEqual(idsOf(list));
+    expect(whereabouts(list, sender.snapshot())).toMatchObject({ onServer: 450, away: 0, refused: 0, unkept: 0 });
+    expect(sender.snapshot()).toMatchObject({ held: null, stuckSinceMs: null });
+  });
+
+  it("keeps everything while the server is away and sends it when it is back", async () => {
+    const sender = new Sender("s", open());
+    server.away = true;
+    const list = taps(5);
+    await sender.keep(list);
+    expect(await sender.flush(300)).toBe(false);
+    expect(whereabouts(list, sender.snapshot())).toMatchObject({ onServer: 0, away: 5 });
+    expect(sender.snapshot().held).toBe("The server does not answer.");
+    server.away = false;
+    sender.kick();
+    expect(await sender.flush(5000)).toBe(true);
+    expect(server.saved.size).toBe(5);
+    expect(sender.snapshot().held).toBeNull();
+  });
+
+  it("sends again what was saved but not confirmed, under the same ids", async () => {
+    const sender = new Sender("s", open());
+    server.confirmLost = 1;
+    await sender.keep(taps(3));
+    expect(await sender.flush(5000)).toBe(true);
+    expect([...server.saved.values()]).toEqual([2, 2, 2]);
+  });
+
+  it("gives up a request that is swallowed, says since when nothing went, and goes on", async () => {
+    const timeout = AbortSignal.timeout.bind(AbortSignal);
+    vi.spyOn(AbortSignal, "timeout").mockImplementation(() => timeout(40));
+    const sender = new Sender("s", open());
+    server.swallows = true;
+    const before = Date.now();
+    await sender.keep(taps(2));
+    expect(await sender.flush(700)).toBe(false);
+    expect(server.requests).toBeGreaterThan(1);
+    expect(sender.snapshot().held).not.toBeNull();
+    expect(sender.snapshot().stuckSinceMs).toBeGreaterThanOrEqual(before);
+    expect(sender.snapshot().stuckSinceMs).toBeLessThan(before + 500);
+    server.swallows = false;
+    expect(await sender.flush(6000)).toBe(true);
+    expect(server.saved.size).toBe(2);
+  });
+
+  it("keeps a refused event aside with its reason, lets the rest through, and sends it when tried again", async () => {
+    const sender = new Sender("s", open());
+    const list = taps(9);
+    const bad = list[4]?.id ?? "";
+    server.dislikes.add(bad);
+    await sender.keep(list);
+    expect(await sender.flush(5000)).toBe(true);
+    expect(server.saved.size).toBe(8);
+    expect(whereabouts(list, sender.snapshot())).toMatchObject({ onServer: 8, refused: 1, away: 0 });
+    expect((await sender.refusedTaps()).map(({ event, reason }) => [event.id, reason])).toEqual([[bad, "no such thing"]]);
+    server.dislikes.clear();
+    await sender.tryAgain([bad]);
+    expect(await sender.flush(5000)).toBe(true);
+    expect(server.saved.get(bad)).toBe(1);
+    expect(await sender.refusedTaps()).toEqual([]);
+  });
+
+  it("measures the clock anew where a wrong one made the server refuse a time", async () => {
+    const sender = new Sender("s", open());
+    // The server's clock is two years ahead while the page opens.
+    server.clockMs = 2 * 366 * 86_400_000;
+    const list = taps(3);
+    sender.tieLoad(list[0]?.load ?? "");
+    await sender.flush(1000);
+    server.clockMs = 0;
+    await sender.keep(list);
+    expect(await sender.flush(5000)).toBe(true);
+    expect(server.saved.size).toBe(3);
+    expect(sender.snapshot().refused.size).toBe(0);
+    expect(Math.abs(server.lastClocks[list[0]?.load ?? ""] ?? 1e9)).toBeLessThan(1000);
+  });
+
+  it("are sent by themselves once a server whose clock refused them has a right one", async () => {
+    const store = open();
+    const list = taps(2);
+    // The device's clock and the server's cannot be reconciled while it counts from 1970.
+    server.refusesTimes = true;
+    const sender = new Sender("s", store);
+    await sender.keep(list);
+    expect(await sender.flush(5000)).toBe(true);
+    expect(sender.snapshot().refused.size).toBe(2);
+    server.refusesTimes = false;
+    sender.reconnect();
+    await vi.waitFor(() => expect(server.saved.size).toBe(2), 4000);
+    expect(await sender.flush(2000)).toBe(true);
+    expect(sender.snapshot().refused.size).toBe(0);
+  });
+
+  it("takes the offset whose asking came back quickest, at load and again after the server was away", async () => {
+    const sender = new Sender("s", open());
+    const [first, second] = [taps(1), taps(1)];
+    server.clockDelaysMs = [300, 200, 0, 250];
+    sender.tieLoad(first[0]?.load ?? "");
+    await sender.keep(first);
+    expect(await sender.flush(5000)).toBe(true);
+    expect(Math.abs((server.lastClocks[first[0]?.load ?? ""] ?? 0) - 60_000)).toBeLessThan(60);
+    server.away = true;
+    await sender.keep([{ ...(second[0] as SessionEvent), load: first[0]?.load ?? "", seq: 1 }]);
+    await sender.flush(200);
+    server.clockMs = 95_000;
+    server.away = false;
+    sender.kick();
+    expect(await sender.flush(6000)).toBe(true);
+    expect(Math.abs((server.lastClocks[first[0]?.load ?? ""] ?? 0) - 95_000)).toBeLessThan(60);
+  });
+});
+
+/** A device's store that can be made to fail, as a full or closed one does. */
+class FailingQueue {
+  fails = false;
+  hangs = false;
+  settles = true;
+  opened = 0;
+  constructor(private readonly storeName: string) {}
+  open = async (): Promise<EventQueue> => {
+    this.opened++;
+    if (this.fails) throw new Error("QuotaExceededError");
+    const queue = await DeviceQueue.open(this.storeName);
+    const keep = queue.keep.bind(queue);
+    const settle = queue.settle.bind(queue);
+    queue.settle = (...args) => (this.settles ? settle(...args) : Promise.reject(new Error("QuotaExceededError")));
+    queue.keep = (...args) => {
+      if (this.hangs) return new Promise(() => undefined);
+      return this.fails ? Promise.reject(new Error("QuotaExceededError")) : keep(...args);
+    };
+    return queue;
+  };
+}
+
+describe("taps the device cannot keep", () => {
+  it("are held in memory, counted as neither kept nor sent, and sent; the device is tried again", async () => {
+    const device = new FailingQueue("failing");
+    const sender = new Sender("s", device.open);
+    const early = taps(4);
+    await sender.keep(early);
+    await sender.flush(2000);
+    device.fails = true;
+    server.away = true;
+    const late = taps(59);
+    expect(await sender.keep(late)).toBe(false);
+    await sender.flush(300);
+    const all = [...early, ...late];
+    expect(whereabouts(all, sender.snapshot())).toEqual({ onDevice: 4, onServer: 4, away: 59, refused: 0, unkept: 59 });
+    expect(sender.snapshot().keeps).toBe(false);
+    server.away = false;
+    sender.kick();
+    expect(await sender.flush(8000)).toBe(true);
+    expect(server.saved.size).toBe(63);
+    expect(whereabouts(all, sender.snapshot())).toMatchObject({ onServer: 63, away: 0, unkept: 0 });
+    device.fails = false;
+    const last = taps(1);
+    expect(await sender.keep(last)).toBe(true);
+    expect(sender.snapshot().keeps).toBe(true);
+    expect(await sender.flush(3000)).toBe(true);
+    expect(await (await DeviceQueue.open("failing")).ofSession(last[0]?.session ?? "")).toContainEqual(last[0]);
+  });
+
+  it("that it kept and then cannot mark as saved are not sent for ever, nor called unsent", async () => {
+    const device = new FailingQueue("unmarked");
+    device.settles = false;
+    const sender = new Sender("s", device.open);
+    const list = taps(250);
+    await sender.keep(list);
+    expect(await sender.flush(3000)).toBe(true);
+    expect([...server.saved.values()].every((times) => times === 1)).toBe(true);
+    expect(server.saved.size).toBe(250);
+    expect(whereabouts(list, sender.snapshot())).toMatchObject({ onServer: 250, away: 0 });
+    expect(sender.snapshot().held).toBeNull();
+    device.settles = true;
+    sender.kick();
+    await sender.flush(3000);
+    expect(await (await DeviceQueue.open("unmarked")).waiting(10)).toEqual([]);
+    expect([...server.saved.values()].every((times) => times === 1)).toBe(true);
+  });
+
+  it("are sent although the device never answers", async () => {
+    const device = new FailingQueue("hanging");
+    device.hangs = true;
+    const sender = new Sender("s", device.open, 200);
+    await sender.keep(taps(2));
+    expect(await sender.flush(9000)).toBe(true);
+    expect(server.saved.size).toBe(2);
+  }, 20_000);
+});
+
+describe("a store that was put back to a backup", () => {
+  const confirmed = async () => {
+    const storeName = `back-${name++}`;
+    const list = taps(30);
+    const sender = new Sender("s", () => DeviceQueue.open(storeName));
+    await sender.keep(list);
+    expect(await sender.flush(5000)).toBe(true);
+    return { storeName, list };
+  };
+  const lose = (list: readonly SessionEvent[], from: number) => {
+    for (const { id } of list.slice(from)) server.saved.delete(id);
+  };
+
+  it("is offered what this device had confirmed, and has it all again", async () => {
+    const { storeName, list } = await confirmed();
+    lose(list, 12);
+    server.position = 12;
+    const sender = new Sender("s", () => DeviceQueue.open(storeName));
+    sender.kick();
+    await vi.waitFor(() => expect(server.saved.size).toBe(30), 5000);
+    expect(await sender.flush(3000)).toBe(true);
+  });
+
+  it("by the command is noticed also where it has grown past the old mark since", async () => {
+    const { storeName, list } = await confirmed();
+    lose(list, 12);
+    server.position = 500;
+    server.epoch = "restored";
+    const sender = new Sender("s", () => DeviceQueue.open(storeName));
+    sender.kick();
+    await vi.waitFor(() => expect(server.saved.size).toBe(30), 5000);
+  });
+
+  it("is not mistaken for one that was not: nothing is sent twice", async () => {
+    const { storeName } = await confirmed();
+    const sender = new Sender("s", () => DeviceQueue.open(storeName));
+    sender.kick();
+    await sender.keep(taps(1));
+    expect(await sender.flush(3000)).toBe(true);
+    expect([...server.saved.values()].every((times) => times === 1)).toBe(true);
+  });
+});
+
+describe("the device's queue", () => {
+  it("outlives the page: another page of the same store finds what waits", async () => {
+    const first = await DeviceQueue.open("kept");
+    const list = taps(4);
+    await first.keep(list);
+    await first.settle([list[0]?.id ?? ""], "saved");
+    const second = await DeviceQueue.open("kept");
+    expect((await second.waiting(10)).map((e) => e.id)).toEqual(list.slice(1).map((e) => e.id));
+    expect(await second.ofSession(list[0]?.session ?? "")).toHaveLength(4);
+    expect(await (await DeviceQueue.open("another")).waiting(10)).toEqual([]);
+  });
+
+  it("forgets what was confirmed long ago, and never what waits", async () => {
+    const queue = await DeviceQueue.open("old");
+    const list = taps(2);
+    await queue.keep(list);
+    await queue.settle([list[0]?.id ?? ""], "saved");
+    vi.useFakeTimers({ now: Date.now() + 31 * 86_400_000, toFake: ["Date"] });
+    await queue.prune();
+    vi.useRealTimers();
+    expect((await queue.ofSession(list[0]?.session ?? "")).map((e) => e.id)).toEqual([list[1]?.id]);
+  });
+
+  it("sends a tap kept in the very moment the sender thought it was done", async () => {
+    const queue = await DeviceQueue.open("moment");
+    const sender = new Sender("s", () => Promise.resolve(queue));
+    const [first, second] = [taps(1), taps(1)];
+    const idsOf = queue.idsOf.bind(queue);
+    let once = true;
+    queue.idsOf = async (standing) => {
+      const ids = await idsOf(standing);
+      if (standing === "refused" && once && server.saved.size > 0) {
+        once = false;
+        await sender.keep(second);
+      }
+      return ids;
+    };
+    await sender.keep(first);
+    expect(await sender.flush(3000)).toBe(true);
+    expect(server.saved.size).toBe(2);
+  });
+});

@@ -1,0 +1,188 @@
+"use client";
+
+import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { v4 as newId } from "uuid";
+import { type PayloadCheck, reduceEvents, type SessionRecord } from "@/core/record";
+import { type EventType, eventOf, type Fact, type Payload, type SessionEvent } from "@/core/schemas";
+import type { YardSettings } from "@/core/settings";
+import type { Allowance } from "@/core/welfare";
+import { afterPaint } from "@/ui/after-paint";
+import { reach } from "./reach";
+import { recorderId } from "./recorder-id";
+import { senderFor } from "./sender";
+
+/** What restrictions and age allow today, with the sentences they come from. */
+export interface Care {
+  readonly allowance: Allowance;
+  readonly cautions: readonly string[];
+  /** The thresholds of the yard. */
+  readonly wordSettings: YardSettings;
+}
+
+/** A session as this page holds it. */
+export interface SessionLog {
+  readonly record: SessionRecord;
+  readonly events: readonly SessionEvent[];
+  readonly recorder: string;
+  /** What the server said last of what is allowed today; null before it was asked. */
+  readonly care: Care | null;
+  /** False until what the device kept has been read. */
+  readonly ready: boolean;
+  /** The newest events and what they come to; the screen may be a frame behind. */
+  readonly latest: () => { readonly record: SessionRecord; readonly events: readonly SessionEvent[] };
+  /** Logs facts of one press: they share one moment. */
+  readonly log: (...facts: Fact[]) => void;
+  /** The session's present, in milliseconds from the start of work; null before it. */
+  readonly nowMs: () => number | null;
+}
+
+const FOLLOW_EVERY_MS = 3000;
+
+const ANY_SHAPE: PayloadCheck = <Type extends EventType>(_: Type, payload: unknown) => ({ ok: true, value: payload as Payload<Type> });
+
+/**
+ * The schemas' check of a correction. It comes after the first script: until
+ * then the corrections of this device, which are of the right shape, are the
+ * ones there may be.
+ */
+function usePayloadCheck(): PayloadCheck {
+  const [check, setCheck] = useState<PayloadCheck>(() => ANY_SHAPE);
+  useEffect(() => {
+    let gone = false;
+    import("@/core/schemas").then(
+      ({ checkPayload }) => !gone && setCheck(() => checkPayload),
+      () => undefined,
+    );
+    return () => {
+      gone = true;
+    };
+  }, []);
+  return check;
+}
+
+/** Holds a session's events: the server's, the device's and other recorders', and logs new ones. */
+export function useSessionLog(options: {
+  storeId: string;
+  sessionId: string;
+  person: string;
+  events: readonly SessionEvent[];
+  clocks: Readonly<Record<string, number>>;
+  position: number;
+  silenceMinutes: number;
+}): SessionLog {
+  const { storeId, sessionId, person } = options;
+  const [events, setEvents] = useState<readonly SessionEvent[]>(options.events);
+  const [clocks, setClocks] = useState(() => new Map(Object.entries(options.clocks)));
+  const [ready, setReady] = useState(false);
+  const [care, setCare] = useState<Care | null>(null);
+  const silenceMinutes = care?.wordSettings.silenceMinutes ?? options.silenceMinutes;
+  const position = useRef(options.position);
+  const load = useRef({ id: "", seq: 0 });
+  if (load.current.id === "") load.current.id = newId();
+  const [recorder, setRecorder] = useState("");
+
+  // A press must paint at once, also at the end of a long session: the newest events are kept here, and what is
+  // derived from them is drawn as a transition, after the pad has shown the press.
+  const newest = useRef(options.events);
+  const derived = useRef<{
+    check: PayloadCheck;
+    events: readonly SessionEvent[];
+    clocks: ReadonlyMap<string, number>;
+    record: SessionRecord;
+  } | null>(null);
+  const newestClocks = useRef(clocks);
+  newestClocks.current = clocks;
+  const check = usePayloadCheck();
+  const derive = useCallback(
+    (from: readonly SessionEvent[], by: ReadonlyMap<string, number>) => {
+      if (derived.current?.events !== from || derived.current.clocks !== by || derived.current.check !== check)
+        derived.current = { check, events: from, clocks: by, record: reduceEvents(from, { offsetMsByLoad: by, silenceMinutes }, check) };
+      return derived.current.record;
+    },
+    [check, silenceMinutes],
+  );
+  const latest = useCallback(() => ({ events: newest.current, record: derive(newest.current, newestClocks.current) }), [derive]);
+  const add = useCallback((fresh: readonly SessionEvent[]) => {
+    newest.current = [...newest.current, ...fresh];
+    afterPaint(() => startTransition(() => setEvents(newest.current)));
+  }, []);
+  const merge = useCallback(
+    (more: readonly SessionEvent[]) => {
+      const known = new Set(newest.current.map((event) => event.id));
+      const fresh = more.filter((event) => !known.has(event.id));
+      if (fresh.length > 0) add(fresh);
+    },
+    [add],
+  );
+
+  useEffect(() => {
+    setRecorder(recorderId(person));
+    let gone = false;
+    const sender = senderFor(storeId);
+    sender.tieLoad(load.current.id);
+    sender
+      .ofSession(sessionId)
+      .then((kept) => !gone && merge(kept))
+      .finally(() => !gone && setReady(true));
+    return () => {
+      gone = true;
+    };
+  }, [storeId, sessionId, person, merge]);
+
+  useEffect(() => {
+    const follow = async () => {
+      if (document.hidden) return;
+      try {
+        const response = await reach(`/api/sessions/${sessionId}/events?after=${position.current}`);
+        if (!response.ok) return;
+        const news = (await response.json()) as { events: SessionEvent[]; position: number; clocks: Record<string, number>; care: Care };
+        setCare((had) => (JSON.stringify(had) === JSON.stringify(news.care) ? had : news.care));
+        position.current = news.position;
+        merge(news.events);
+        setClocks((have) => {
+          const fresh = Object.entries(news.clocks).filter(([id, offset]) => have.get(id) !== offset);
+          return fresh.length === 0 ? have : new Map([...have, ...fresh]);
+        });
+      } catch {
+        // The server is away; what is tapped here is kept all the same, and this is asked again.
+      }
+    };
+    const timer = setInterval(() => void follow(), FOLLOW_EVERY_MS);
+    return () => clearInterval(timer);
+  }, [sessionId, merge]);
+
+  const record = useMemo(() => derive(events, clocks), [derive, events, clocks]);
+
+  const log = useCallback(
+    (...facts: Fact[]) => {
+      const mono = Math.round(performance.now() * 10) / 10;
+      const wall = Date.now();
+      const made = facts.map((fact) =>
+        eventOf(
+          {
+            id: newId(),
+            session: sessionId,
+            recorder: recorderId(person),
+            load: load.current.id,
+            seq: load.current.seq++,
+            mono_ms: mono,
+            wall_ms: wall,
+          },
+          fact,
+        ),
+      );
+      add(made);
+      void senderFor(storeId).keep(made);
+    },
+    [sessionId, person, storeId, add],
+  );
+
+  const startWallMs = record.startWallMs === null ? null : record.startWallMs - record.shiftMs;
+  const ownOffset = clocks.get(load.current.id) ?? 0;
+  const nowMs = useCallback(
+    () => (startWallMs === null ? null : Math.max(0, Date.now() + ownOffset - startWallMs)),
+    [startWallMs, ownOffset],
+  );
+
+  return { record, events, recorder, ready, care, latest, log, nowMs };
+}

@@ -1,0 +1,7 @@
+// Writes the pages and drawings of docs/ that follow from the code: what events carry, and which room uses which.
+import { writeFileSync } from "node:fs";
+import { eventsPage } from "./events-page";
+import { drawRooms, readRooms } from "./rooms";
+
+writeFileSync("docs/events.md", eventsPage());
+writeFileSync("docs/rooms.svg", drawRooms(readRooms()));

@@ -1,0 +1,52 @@
+import { QueryTypes, type Transaction } from "sequelize";
+import type { SessionRow } from "../models";
+import type { StoreParts } from "../store";
+import { type Kept, workOut } from "./kept";
+
+/** What should be kept of a session, with its row. */
+export interface WorkedOut extends Kept {
+  readonly session: SessionRow;
+}
+
+/** How many stale sessions a page works out by itself; past that it shows the newest of them so, and the rest as they were kept. */
+export const MOST_WORKED_OUT = 20;
+
+/** How often anything was marked, by store: what was read before a mark may be behind after it. */
+const marks = new WeakMap<object, number>();
+export const marksOf = ({ sequelize }: Pick<StoreParts, "sequelize">): number => marks.get(sequelize) ?? 0;
+const mark = ({ sequelize }: Pick<StoreParts, "sequelize">) => marks.set(sequelize, (marks.get(sequelize) ?? 0) + 1);
+
+/** Says that what is kept of these sessions is behind their events, in the write that made it so. */
+export async function markStale(store: Pick<StoreParts, "sequelize">, nos: readonly number[], transaction: Transaction): Promise<void> {
+  if (nos.length === 0) return;
+  mark(store);
+  await store.sequelize.query("INSERT OR IGNORE INTO stale (session_no) SELECT value FROM json_each($nos)", {
+    bind: { nos: JSON.stringify(nos) },
+    transaction,
+  });
+}
+
+/** The same of every session that is not in the bin. */
+export async function markAllStale(store: Pick<StoreParts, "sequelize">, transaction: Transaction): Promise<void> {
+  mark(store);
+  await store.sequelize.query("INSERT OR IGNORE INTO stale (session_no) SELECT no FROM session WHERE binned_ms IS NULL", { transaction });
+}
+
+/** Sessions whose caches are behind, newest first: of one horse, or of all. Those in the bin are none. */
+export const staleSessions = (store: StoreParts, horseId: string | null, most: number): Promise<SessionRow[]> =>
+  store.sequelize.query<SessionRow>(
+    `SELECT s.* FROM stale t CROSS JOIN session s ON s.no = t.session_no
+     WHERE s.binned_ms IS NULL ${horseId === null ? "" : "AND s.horse_id = :horse"} ORDER BY t.session_no DESC LIMIT :most`,
+    { replacements: { horse: horseId, most }, type: QueryTypes.SELECT },
+  );
+
+/**
+ * What should be kept of a horse's stale sessions, by number. A page shows
+ * what is so without writing: on a full disk it still opens.
+ */
+export async function overlay(store: StoreParts, horseId: string | null): Promise<Map<number, WorkedOut>> {
+  const stale = await staleSessions(store, horseId, MOST_WORKED_OUT);
+  if (stale.length === 0) return new Map();
+  const kept = await workOut(store, stale);
+  return new Map(stale.flatMap((session, i) => (kept[i] === undefined ? [] : [[session.no, { ...kept[i], session }]])));
+}

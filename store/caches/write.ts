@@ -1,0 +1,173 @@
+import { QueryTypes, type Transaction } from "sequelize";
+import { isClean, isComparable, type Trial } from "@/core/record";
+import type { StoreParts } from "../store";
+import type { Kept } from "./kept";
+
+/** Whose a session is, as its trials name them. */
+export interface Whose {
+  readonly horse_id: string;
+  readonly person_id: string | null;
+}
+
+/** What a trial's flags hold, a bit each. */
+export const TRIAL_FLAGS = { clean: 1, overridden: 2, fellShort: 4, helped: 8, comparable: 16 } as const;
+
+const TABLES = {
+  session_summary:
+    "session_no started_ms finished seen last_ms runs_on_ms shift_ms work_s n met pieces food_g do_next struck_notes drawing digest",
+  block: "session_no position number behaviour ladder_no version rung side kind seconds n met",
+  rung_side_summary: "session_no ladder_no version rung side n met met_at_lightest",
+  trial:
+    "session_no number block horse_no handler_no ladder_no version rung side kind outcome phase ease value unit wall_ms ask_ms end_ms answer_ms latency_s waited_s release_lag_s mark_lag_s feed_delay_s wrong_before released marked reinforced reinforcers zone ended_by logged flags",
+} as const;
+
+/** One statement and one text for many rows: SQLite takes it apart on its own thread. */
+const insertSql = (table: keyof typeof TABLES) => {
+  const columns = TABLES[table].split(" ");
+  return `INSERT INTO ${table} (${columns.join(", ")}) SELECT ${columns.map((_, i) => `value->>${i}`).join(", ")} FROM jsonb_each(jsonb($rows))`;
+};
+
+async function insert(store: StoreParts, table: keyof typeof TABLES, rows: readonly unknown[][], transaction: Transaction): Promise<void> {
+  if (rows.length === 0) return;
+  await store.sequelize.query(insertSql(table), { bind: { rows: JSON.stringify(rows) }, transaction });
+}
+
+/** The numbers the caches name ladders, horses and people by; new ones are given to ids that have none. */
+async function numbersOf(store: StoreParts, ids: ReadonlySet<string>, transaction: Transaction): Promise<Map<string, number>> {
+  const bind = { ids: JSON.stringify([...ids]) };
+  await store.sequelize.query("INSERT OR IGNORE INTO cache_key (id) SELECT value FROM json_each($ids)", { bind, transaction });
+  const rows = await store.sequelize.query<{ no: number; id: string }>(
+    "SELECT k.no, k.id FROM json_each($ids) j CROSS JOIN cache_key k ON k.id = j.value",
+    { bind, type: QueryTypes.SELECT, transaction },
+  );
+  return new Map(rows.map(({ no, id }) => [id, no]));
+}
+
+const bit = (flag: boolean | null) => (flag === null ? null : Number(flag));
+
+function trialRow({ no, record }: Kept, trial: Trial, number: (id: string | null) => number | null, whose: Whose) {
+  const block = trial.blockIndex === null ? undefined : record.blocks[trial.blockIndex];
+  const rung = Number(block?.rung);
+  const counts = block !== undefined && block.ladder !== null && block.version !== null && Number.isInteger(rung);
+  const flags =
+    Number(isClean(trial, block?.criterion ?? null)) * TRIAL_FLAGS.clean +
+    Number(trial.overridden) * TRIAL_FLAGS.overridden +
+    Number(trial.shortfall !== null) * TRIAL_FLAGS.fellShort +
+    Number(trial.helped !== null) * TRIAL_FLAGS.helped +
+    Number(isComparable(trial, block?.criterion ?? null)) * TRIAL_FLAGS.comparable;
+  return [
+    no,
+    trial.number,
+    trial.blockIndex,
+    number(whose.horse_id),
+    number(whose.person_id),
+    counts ? number(block.ladder) : null,
+    block?.version ?? null,
+    Number.isInteger(rung) ? rung : null,
+    trial.side,
+    block?.kind ?? null,
+    trial.outcome,
+    trial.phase,
+    trial.ease,
+    trial.value,
+    trial.unit,
+    (record.startWallMs ?? 0) + trial.askMs,
+    trial.askMs,
+    trial.endMs,
+    trial.answerMs,
+    trial.latencySeconds,
+    trial.waitedSeconds,
+    trial.releaseLagSeconds,
+    trial.markLagSeconds,
+    trial.feedDelaySeconds,
+    trial.wrongBefore,
+    bit(trial.released),
+    bit(trial.marked),
+    bit(trial.reinforced),
+    trial.reinforcers,
+    trial.zone,
+    trial.endedBy,
+    trial.logged,
+    flags,
+  ];
+}
+
+/** Takes everything that is kept away. */
+export async function dropAllKept(store: StoreParts, transaction: Transaction): Promise<void> {
+  for (const table of Object.keys(TABLES)) await store.sequelize.query(`DELETE FROM ${table}`, { transaction });
+}
+
+/** Takes what is kept of these sessions away; they are not thereby stale. */
+export async function dropKept(store: StoreParts, nos: readonly number[], transaction: Transaction): Promise<void> {
+  for (const table of Object.keys(TABLES))
+    await store.sequelize.query(`DELETE FROM ${table} WHERE session_no IN (SELECT value FROM json_each($nos))`, {
+      bind: { nos: JSON.stringify(nos) },
+      transaction,
+    });
+}
+
+/** Keeps what was worked out of these sessions, in place of what was kept before, and takes them off the stale ones. */
+export async function writeKept(
+  store: StoreParts,
+  kept: readonly Kept[],
+  whose: ReadonlyMap<number, Whose>,
+  transaction: Transaction,
+): Promise<void> {
+  const ids = new Set<string>();
+  for (const { no, blocks } of kept) {
+    const { horse_id, person_id } = whose.get(no) ?? { horse_id: "", person_id: null };
+    for (const id of [horse_id, person_id, ...blocks.map(({ ladder }) => ladder)]) if (id !== null) ids.add(id);
+  }
+  const numbers = await numbersOf(store, ids, transaction);
+  const number = (id: string | null) => (id === null ? null : (numbers.get(id) ?? null));
+  const nos = kept.map(({ no }) => no);
+  await dropKept(store, nos, transaction);
+  const columns = TABLES.session_summary.split(" ") as (keyof Kept["summary"])[];
+  const cell = (value: unknown) => (typeof value === "boolean" ? Number(value) : value);
+  await insert(
+    store,
+    "session_summary",
+    kept.map(({ summary }) => columns.map((column) => cell(summary[column]))),
+    transaction,
+  );
+  await insert(
+    store,
+    "block",
+    kept.flatMap(({ no, blocks }) =>
+      blocks.map((b) => [
+        no,
+        b.position,
+        b.number,
+        b.behaviour,
+        number(b.ladder),
+        b.version,
+        b.rung,
+        b.side,
+        b.kind,
+        b.seconds,
+        b.n,
+        b.met,
+      ]),
+    ),
+    transaction,
+  );
+  await insert(
+    store,
+    "rung_side_summary",
+    kept.flatMap(({ no, rungs }) => rungs.map((r) => [no, number(r.ladder), r.version, r.rung, r.side, r.n, r.met, r.met_at_lightest])),
+    transaction,
+  );
+  await insert(
+    store,
+    "trial",
+    kept.flatMap((one) => {
+      const of = whose.get(one.no) ?? { horse_id: "", person_id: null };
+      return one.record.trials.map((trial) => trialRow(one, trial, number, of));
+    }),
+    transaction,
+  );
+  await store.sequelize.query("DELETE FROM stale WHERE session_no IN (SELECT value FROM json_each($nos))", {
+    bind: { nos: JSON.stringify(nos) },
+    transaction,
+  });
+}

@@ -1,0 +1,275 @@
+import { QueryTypes } from "sequelize";
+import { addShares, NO_SHARE, type ShareSums } from "@/core/evidence";
+import { carriedOver, type EvidenceTrial } from "@/core/record";
+import { overlay, TRIAL_FLAGS } from "./caches";
+import { carriedRungsOf, type StoredLadder } from "./ladders";
+import type { Store } from "./store";
+
+type LadderAsked = Pick<StoredLadder, "id" | "horseId" | "presentVersion">;
+
+type PackedTrial = [
+  session: number,
+  block: number,
+  version: number,
+  rung: number,
+  side: "L" | "R" | "",
+  kind: EvidenceTrial["kind"] | "",
+  outcome: EvidenceTrial["outcome"],
+  phase: number | null,
+  ease: number | null,
+  value: number | null,
+  wallMs: number,
+  flags: number,
+];
+
+/** A ladder's trials come out of the file as one text: rows that are taken over one by one cost several times as much. */
+const PACKED = `'[' || group_concat('[' || t.session_no || ',' || t.block || ',' || t.version || ',' || t.rung || ',"' || COALESCE(t.side, '')
+  || '","' || COALESCE(t.kind, '') || '","' || t.outcome || '",' || COALESCE(t.phase, 'null') || ',' || COALESCE(t.ease, 'null') || ','
+  || IIF(t.value IS NULL, 'null', printf('%!.17g', t.value)) || ',' || printf('%!.17g', t.wall_ms) || ',' || t.flags || ']'
+  ORDER BY t.wall_ms, t.created_ms, t.session_no, t.number) || ']'`;
+const COLUMNS =
+  "t.session_no, t.number, t.block, t.version, t.rung, t.side, t.kind, t.outcome, t.phase, t.ease, t.value, t.wall_ms, t.flags, s.created_ms";
+
+interface FoundTrials {
+  readonly ladder: string;
+  readonly trials: string;
+}
+
+/** Takes packed trials apart, those of sessions that are left out aside. */
+async function unpacked(store: Store, rows: readonly FoundTrials[], but: { has(no: number): boolean }) {
+  const packed = rows.map(({ ladder, trials }) => [ladder, JSON.parse(trials) as PackedTrial[]] as const);
+  const nos = new Set(packed.flatMap(([, trials]) => trials.map(([no]) => no)));
+  const ids = new Map(
+    (nos.size === 0
+      ? []
+      : await store.sequelize.query<{ no: number; id: string }>(
+          "SELECT s.no, s.id FROM json_each($nos) j CROSS JOIN session s ON s.no = j.value",
+          {
+            bind: { nos: JSON.stringify([...nos]) },
+            type: QueryTypes.SELECT,
+          },
+        )
+    ).map(({ no, id }) => [no, id]),
+  );
+  return new Map(
+    packed.map(([ladder, trials]) => [
+      ladder,
+      trials.flatMap(([no, block, version, rung, side, kind, outcome, phase, ease, value, wallMs, flags]): EvidenceTrial[] => {
+        const session = ids.get(no);
+        if (session === undefined || but.has(no)) return [];
+        return [
+          {
+            session,
+            wallMs,
+            ladder,
+            version,
+            rung,
+            kind: kind === "" ? "work" : kind,
+            blockKey: `${session}:${block}`,
+            side: side === "" ? null : side,
+            outcome,
+            phase,
+            ease,
+            value,
+            clean: (flags & TRIAL_FLAGS.clean) !== 0,
+            comparable: (flags & TRIAL_FLAGS.comparable) !== 0,
+          },
+        ];
+      }),
+    ]),
+  );
+}
+
+const asked = (ladders: readonly LadderAsked[]) => JSON.stringify(ladders.map(({ id, horseId }) => [id, horseId]));
+
+/**
+ * Trials worked on ladders of one horse as evidence, by ladder, oldest first,
+ * from sessions begun after a time. Trials of earlier versions count for the
+ * present one where their rung is unchanged. Three questions, whatever the
+ * number of ladders; cost grows with the trials since then.
+ */
+export async function evidenceOfLadders(
+  store: Store,
+  ladders: readonly LadderAsked[],
+  sinceMs = 0,
+): Promise<ReadonlyMap<string, readonly EvidenceTrial[]>> {
+  const [first] = ladders;
+  if (first === undefined) return new Map();
+  const behind = await overlay(store, ladders.every(({ horseId }) => horseId === first.horseId) ? first.horseId : null);
+  const rows = await store.sequelize.query<FoundTrials>(
+    `SELECT t.ladder, ${PACKED} AS trials FROM (
+       SELECT k.id AS ladder, ${COLUMNS}
+       FROM json_each($ladders) j CROSS JOIN cache_key k ON k.id = j.value->>0 CROSS JOIN trial t ON t.ladder_no = k.no AND t.wall_ms >= $from
+       CROSS JOIN session s ON s.no = t.session_no AND s.horse_id = j.value->>1 AND s.created_ms >= $since
+     ) t GROUP BY t.ladder`,
+    {
+      bind: {
+        ladders: asked(ladders),
+        since: sinceMs,
+        // A session's row is made when its recorder opens, before its first ask; a clock put right may move that by a little.
+        from: sinceMs - 86_400_000,
+      },
+      type: QueryTypes.SELECT,
+    },
+  );
+  const read = await unpacked(store, rows, behind);
+  const found = new Map(ladders.map(({ id }) => [id, read.get(id) ?? []]));
+  const fresh = [...behind.values()].filter(({ session }) => session.kind === "work" && session.created_ms >= sinceMs);
+  const owners = new Map(ladders.map(({ id, horseId }) => [id, horseId]));
+  for (const { evidence, session } of fresh)
+    for (const trial of evidence) if (owners.get(trial.ladder) === session.horse_id) found.get(trial.ladder)?.push(trial);
+  if (fresh.length > 0) for (const trials of found.values()) trials.sort((a, b) => a.wallMs - b.wallMs);
+  return carriedBy(store, ladders, found);
+}
+
+async function carriedBy(store: Store, ladders: readonly LadderAsked[], found: ReadonlyMap<string, readonly EvidenceTrial[]>) {
+  const carried = await carriedRungsOf(store, ladders);
+  return new Map(
+    ladders.map(({ id, presentVersion }) => [id, carriedOver(found.get(id) ?? [], presentVersion, carried.get(id) ?? new Map())]),
+  );
+}
+
+/**
+ * The trials the next start is judged by: those that are evidence still, and
+ * for a ladder without any the last one worked since a time.
+ */
+export async function evidenceForNextStart(
+  store: Store,
+  ladders: readonly LadderAsked[],
+  { evidenceSinceMs, lastSinceMs }: { readonly evidenceSinceMs: number; readonly lastSinceMs: number },
+): Promise<ReadonlyMap<string, readonly EvidenceTrial[]>> {
+  const recent = await evidenceOfLadders(store, ladders, evidenceSinceMs);
+  const resting = ladders.filter(({ id }) => !recent.get(id)?.some(({ kind }) => kind === "work"));
+  if (resting.length === 0) return recent;
+  const rows = await store.sequelize.query<FoundTrials>(
+    `SELECT t.ladder, ${PACKED} AS trials FROM (
+       SELECT k.id AS ladder, ${COLUMNS}
+       FROM json_each($ladders) j CROSS JOIN cache_key k ON k.id = j.value->>0 CROSS JOIN trial t ON t.ladder_no = k.no AND t.wall_ms = (
+         SELECT MAX(x.wall_ms) FROM trial x CROSS JOIN session y ON y.no = x.session_no AND y.horse_id = j.value->>1
+         WHERE x.ladder_no = k.no AND x.wall_ms >= $since AND COALESCE(x.kind, 'work') = 'work')
+       CROSS JOIN session s ON s.no = t.session_no
+     ) t GROUP BY t.ladder`,
+    { bind: { ladders: asked(resting), since: lastSinceMs }, type: QueryTypes.SELECT },
+  );
+  const last = await carriedBy(store, resting, await unpacked(store, rows, new Set()));
+  return new Map(ladders.map(({ id }) => [id, [...(last.get(id) ?? []), ...(recent.get(id) ?? [])]]));
+}
+
+/** The newest trials of a ladder, oldest first: so many and no more, however long it has been worked. */
+export async function newestEvidence(store: Store, ladder: LadderAsked, most: number): Promise<readonly EvidenceTrial[]> {
+  const [reach] = await store.sequelize.query<{ ms: number | null }>(
+    `SELECT MIN(wall_ms) AS ms FROM (SELECT t.wall_ms FROM cache_key k CROSS JOIN trial t ON t.ladder_no = k.no
+     WHERE k.id = $ladder ORDER BY t.wall_ms DESC LIMIT $most)`,
+    { bind: { ladder: ladder.id, most }, type: QueryTypes.SELECT },
+  );
+  // From sessions begun a day before at the earliest: the last of so many may lie in the middle of one.
+  return (await evidenceOfLadder(store, ladder, (reach?.ms ?? 0) - 86_400_000)).slice(-most);
+}
+
+/** When each ladder of the yard was last worked since a time, in milliseconds, by ladder; those that were not are left out. */
+export async function lastWorkedMs(store: Store, sinceMs: number): Promise<ReadonlyMap<string, number>> {
+  const behind = await overlay(store, null);
+  const rows = await store.sequelize.query<{ ladder: string; ms: number | null }>(
+    `SELECT l.id AS ladder, (SELECT MAX(t.wall_ms) FROM trial t WHERE t.ladder_no = k.no AND t.wall_ms >= $since) AS ms
+     FROM ladder l JOIN cache_key k ON k.id = l.id WHERE l.binned_ms IS NULL`,
+    { bind: { since: sinceMs }, type: QueryTypes.SELECT },
+  );
+  const last = new Map(rows.flatMap(({ ladder, ms }) => (ms === null ? [] : [[ladder, ms] as const])));
+  for (const { evidence } of behind.values())
+    for (const { ladder, wallMs } of evidence) if (wallMs >= sinceMs) last.set(ladder, Math.max(last.get(ladder) ?? 0, wallMs));
+  return last;
+}
+
+/** The same of one ladder. */
+export async function evidenceOfLadder(store: Store, ladder: LadderAsked, sinceMs = 0): Promise<readonly EvidenceTrial[]> {
+  return (await evidenceOfLadders(store, [ladder], sinceMs)).get(ladder.id) ?? [];
+}
+
+/** Sums of a rung over all its work, for the strand chart. */
+export interface RungEvidence {
+  readonly rung: number;
+  readonly n: number;
+  readonly met: number;
+  readonly metAtLightest: number;
+  /** By sessions, so that the share can be said with how alike the trials of one are. */
+  readonly share: ShareSums;
+}
+
+interface RungSum {
+  readonly version: number;
+  readonly rung: number;
+  readonly n: number;
+  readonly met: number;
+  readonly met_at_lightest: number;
+  readonly sessions: number;
+  readonly met_squares: number;
+  readonly n_squares: number;
+  readonly products: number;
+}
+
+/** Rows of one session by rung, both sides together, as sums of one session. */
+function sumsByRung(rows: readonly Pick<RungSum, "version" | "rung" | "n" | "met" | "met_at_lightest">[]): RungSum[] {
+  const sums = new Map<string, RungSum>();
+  for (const { version, rung, n, met, met_at_lightest } of rows) {
+    const key = JSON.stringify([version, rung]);
+    const sum = sums.get(key);
+    const all = { n: n + (sum?.n ?? 0), met: met + (sum?.met ?? 0) };
+    sums.set(key, {
+      version,
+      rung,
+      ...all,
+      met_at_lightest: met_at_lightest + (sum?.met_at_lightest ?? 0),
+      sessions: 1,
+      met_squares: all.met ** 2,
+      n_squares: all.n ** 2,
+      products: all.met * all.n,
+    });
+  }
+  return [...sums.values()];
+}
+
+/** Sums by rung for every version of a ladder; of the present one with what is carried over from earlier ones. */
+export async function rungEvidenceByVersion(store: Store, ladder: LadderAsked): Promise<(version: number) => RungEvidence[]> {
+  const behind = await overlay(store, ladder.horseId);
+  const kept = await store.sequelize.query<RungSum>(
+    `SELECT version, rung, SUM(n) AS n, SUM(met) AS met, SUM(light) AS met_at_lightest, COUNT(*) AS sessions,
+       SUM(met * met) AS met_squares, SUM(n * n) AS n_squares, SUM(met * n) AS products
+     FROM (SELECT r.session_no, r.version, r.rung, SUM(r.n) AS n, SUM(r.met) AS met, SUM(r.met_at_lightest) AS light
+       FROM cache_key k CROSS JOIN rung_side_summary r ON r.ladder_no = k.no
+       WHERE k.id = $ladder AND r.session_no NOT IN (SELECT value FROM json_each($behind)) GROUP BY r.session_no, r.version, r.rung)
+     GROUP BY version, rung`,
+    { bind: { ladder: ladder.id, behind: JSON.stringify([...behind.keys()]) }, type: QueryTypes.SELECT },
+  );
+  const rows = [...kept, ...[...behind.values()].flatMap(({ rungs }) => sumsByRung(rungs.filter((sum) => sum.ladder === ladder.id)))];
+  const carried = (await carriedRungsOf(store, [ladder])).get(ladder.id) ?? new Map<number, Map<number, number>>();
+  return (version) => {
+    const sums = new Map<number, RungEvidence>();
+    for (const row of rows) {
+      const over = version === ladder.presentVersion ? carried.get(row.version)?.get(row.rung) : undefined;
+      const rung = row.version === version ? row.rung : over;
+      if (rung === undefined) continue;
+      const sum = sums.get(rung) ?? { rung, n: 0, met: 0, metAtLightest: 0, share: NO_SHARE };
+      const own: ShareSums = {
+        sessions: row.sessions,
+        met: row.met,
+        of: row.n,
+        metSquares: row.met_squares,
+        ofSquares: row.n_squares,
+        products: row.products,
+      };
+      sums.set(rung, {
+        rung,
+        n: sum.n + row.n,
+        met: sum.met + row.met,
+        metAtLightest: sum.metAtLightest + row.met_at_lightest,
+        share: addShares([sum.share, own]),
+      });
+    }
+    return [...sums.values()].sort((a, b) => a.rung - b.rung);
+  };
+}
+
+/** The same of one version. */
+export async function rungEvidence(store: Store, ladder: LadderAsked, version: number): Promise<RungEvidence[]> {
+  return (await rungEvidenceByVersion(store, ladder))(version);
+}

@@ -1,0 +1,92 @@
+import { chainStandings } from "@/app/server/chain-facts";
+import { horseCare } from "@/app/server/horse-care";
+import { horsePicture } from "@/app/server/horse-picture";
+import { ladderState, ladderStates } from "@/app/server/ladder-state";
+import { lastPeople } from "@/app/server/last-people";
+import { ladderParts, lastDoNext, usedUp } from "@/app/server/recorder-start";
+import { editorSurroundings, foundationsFor } from "@/app/server/shape-facts";
+import { yardLines } from "@/app/server/yard-lines";
+import { MILLISECONDS_PER_DAY } from "@/core/units";
+import {
+  asBehaviour,
+  digestsOfHorse,
+  getHorse,
+  getLadder,
+  ladderNames,
+  listBin,
+  listChains,
+  listHorses,
+  listLadders,
+  listSessions,
+  listVersions,
+  loadSession,
+  newestEvidence,
+  openSessions,
+  rungEvidence,
+  rungEvidenceByVersion,
+  type Store,
+} from "@/store";
+
+/** What each page asks the store, by the functions it is made of. */
+export const pagesOf = (store: Store, nowMs: number): Readonly<Record<string, (horse: string) => Promise<unknown>>> => ({
+  yard: () => yardLines(store),
+  find: async () => [await listHorses(store), await ladderNames(store)],
+  layout: async (id) => [await getHorse(store, id), await openSessions(store, id)],
+  know: async (id) => {
+    const row = await getHorse(store, id);
+    const { allowance } = await horseCare(store, row);
+    return [await horsePicture(store, row), await ladderStates(store, id, allowance, "all")];
+  },
+  shape: async (id) => {
+    const { allowance } = await horseCare(store, await getHorse(store, id));
+    return [
+      await ladderStates(store, id, allowance),
+      await listLadders(store, id),
+      await chainStandings(store, id, await listChains(store, id)),
+    ];
+  },
+  ladder: async (id) => {
+    const [ladder] = await listLadders(store, id);
+    if (ladder === undefined) return null;
+    const { allowance } = await horseCare(store, await getHorse(store, id));
+    return [
+      await rungEvidence(store, ladder, ladder.version),
+      await ladderState(store, ladder, allowance),
+      await foundationsFor(store, id, asBehaviour(ladder.behaviour)),
+    ];
+  },
+  editor: async (id) => {
+    const [ladder] = await listLadders(store, id);
+    if (ladder === undefined) return null;
+    return [await newestEvidence(store, await getLadder(store, ladder.id), 1000), await editorSurroundings(store, id, ladder)];
+  },
+  versions: async (id) => {
+    const [ladder] = await listLadders(store, id);
+    return ladder === undefined ? null : [await listVersions(store, ladder.id), await rungEvidenceByVersion(store, ladder)];
+  },
+  work: async (id) => {
+    const { allowance } = await horseCare(store, await getHorse(store, id));
+    return [
+      await ladderStates(store, id, allowance),
+      await lastPeople(store, id),
+      await listSessions(store, id, { limit: 1, kind: "work" }),
+      await openSessions(store, id),
+      await lastDoNext(store, id, null),
+    ];
+  },
+  recorder: async (id) => {
+    const { allowance } = await horseCare(store, await getHorse(store, id));
+    const [last] = await listSessions(store, id, { limit: 1, kind: "work" });
+    if (last === undefined) return null;
+    return [
+      await loadSession(store, last.session.id),
+      await ladderParts(store, last.session, allowance, false),
+      await lastDoNext(store, id, last.session.id, last.session.ladder_id),
+      await usedUp(store, id, allowance, null, last.session.id),
+      await digestsOfHorse(store, id, nowMs - 365 * MILLISECONDS_PER_DAY),
+    ];
+  },
+  "review list": (id) => listSessions(store, id, { limit: 51, after: { createdMs: nowMs, no: 1e9 } }),
+  ahead: async (id) => ladderStates(store, id, (await horseCare(store, await getHorse(store, id))).allowance),
+  bin: () => listBin(store),
+});
