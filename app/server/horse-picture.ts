@@ -1,8 +1,6 @@
 import "server-only";
 import type { SidePicture } from "@/core/compare";
-import { poissonInterval } from "@/core/evidence";
 import {
-  addSigns,
   type Connection,
   connectionOf,
   type FirstLook,
@@ -13,6 +11,7 @@ import {
   type Touch,
 } from "@/core/know";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
+import { breathingOver, type PooledBreathing } from "@/core/welfare";
 import { type DigestedSession, digestsOfHorse, getPlace, getSettings, type HorseRow, type Store, type StoredPlace } from "@/store";
 import { sidesIn } from "./sides-of";
 
@@ -35,13 +34,6 @@ export interface PlaceRelief {
   readonly sessions: readonly SessionRelief[];
 }
 
-/** A rate read off several readings together; null where there is none. */
-export interface PooledBreathing {
-  readonly perMinute: number;
-  readonly interval: readonly [number, number];
-  readonly readings: number;
-}
-
 /** Everything the sessions show of a horse, before any plan. */
 export interface HorsePicture {
   readonly sides: SidePicture;
@@ -53,8 +45,9 @@ export interface HorsePicture {
   /** Places where zones were tapped, the one with most time first. */
   readonly places: readonly PlaceRelief[];
   readonly connection: { readonly startedMs: number; readonly beepSeconds: number | null; readonly result: Connection } | null;
-  readonly restSigns: SignCounts;
-  readonly workSigns: SignCounts;
+  /** Session by session. */
+  readonly restSigns: readonly SignCounts[];
+  readonly workSigns: readonly SignCounts[];
   readonly breathing: PooledBreathing | null;
   readonly heart: { readonly perMinute: number; readonly readings: number } | null;
   /** Departures in the last sides window: a horse that leaves. */
@@ -72,14 +65,6 @@ async function placesOf(store: Store, digests: readonly DigestedSession[]): Prom
   );
   const seconds = ({ relief }: PlaceRelief) => relief.zones.reduce((sum, zone) => sum + zone.seconds, 0);
   return list.sort((a, b) => seconds(b) - seconds(a));
-}
-
-function breathingOf(digests: readonly DigestedSession[]): PooledBreathing | null {
-  const readings = digests.filter(({ digest }) => digest.atRest).flatMap(({ digest }) => digest.breaths);
-  const breaths = readings.reduce((sum, one) => sum + one.breaths, 0);
-  const minutes = readings.reduce((sum, one) => sum + one.seconds, 0) / 60;
-  if (!(minutes > 0)) return null;
-  return { perMinute: breaths / minutes, interval: poissonInterval(breaths, minutes), readings: readings.length };
 }
 
 /** Reads the digests of a horse's sessions into one picture. Cost grows with the sessions of a year. */
@@ -106,11 +91,9 @@ export async function horsePicture(store: Store, horse: HorseRow): Promise<Horse
       watched === undefined
         ? null
         : { startedMs: watched.startedMs, beepSeconds: watched.digest.beepSeconds, result: connectionOf(watched.digest.samples) },
-    restSigns: addSigns(digests.filter(({ digest }) => digest.atRest).map(({ digest }) => digest.signs)),
-    workSigns: addSigns(
-      digests.filter(({ session, digest }) => session.kind === "work" && digest.trials > 0).map(({ digest }) => digest.signs),
-    ),
-    breathing: breathingOf(digests),
+    restSigns: digests.filter(({ digest }) => digest.atRest).map(({ digest }) => digest.signs),
+    workSigns: digests.filter(({ session, digest }) => session.kind === "work" && digest.trials > 0).map(({ digest }) => digest.signs),
+    breathing: breathingOver(digests.filter(({ digest }) => digest.atRest).flatMap(({ digest }) => digest.breaths)),
     heart: beats.length === 0 ? null : { perMinute: beats.reduce((sum, b) => sum + b.perMinute, 0) / beats.length, readings: beats.length },
     departures: recent.reduce((sum, { digest }) => sum + digest.relief.departures, 0),
   };

@@ -1,3 +1,4 @@
+import { rightAnswers } from "./incidence";
 import { type SortedWaitings, type SurvivalStep, survivalFromSorted } from "./latency";
 import { NumberColumn } from "./number-column";
 import { quantileOfSorted } from "./quantile";
@@ -58,8 +59,15 @@ export interface GroupMeasures {
   readonly latency: {
     readonly answered: number;
     readonly censored: number;
+    /** Of the product-limit estimate, which takes a wrong answer for one cut off; see halfAnsweredSeconds for what may be said. */
     readonly medianSeconds: number | null;
     readonly steps: readonly SurvivalStep[];
+    /** Wrong answers among those cut off. */
+    readonly wrong: number;
+    /** Seconds after which half of all asks had their right answer, wrong answers counted as what they are; null where fewer ever do. */
+    readonly halfAnsweredSeconds: number | null;
+    /** Share of all asks that had their right answer after so many seconds. */
+    readonly rightSteps: readonly (readonly [seconds: number, share: number])[];
   };
   readonly releaseLag: LagMeasures;
   readonly markLag: LagMeasures;
@@ -127,7 +135,8 @@ export class GroupTally {
   private metWithPhase = 0;
   private phaseSum = 0;
   private readonly answers = new NumberColumn();
-  private readonly censorings = new NumberColumn();
+  private readonly wrongs = new NumberColumn();
+  private readonly refusals = new NumberColumn();
   private readonly releaseLag = new LagColumn(LATE_RELEASE_SECONDS);
   private readonly markLag = new LagColumn(LATE_RELEASE_SECONDS);
   private readonly feedDelay = new LagColumn(LATE_FEED_SECONDS);
@@ -151,7 +160,7 @@ export class GroupTally {
     if (answered) this.answers.push(trial.latencySeconds as number);
     else {
       const waited = trial.waitedSeconds ?? trial.latencySeconds;
-      if (waited !== null) this.censorings.push(waited);
+      if (waited !== null) (trial.outcome === "miss" ? this.wrongs : this.refusals).push(waited);
     }
     this.releaseLag.add(trial.releaseLagSeconds);
     this.markLag.add(trial.markLagSeconds);
@@ -174,7 +183,7 @@ export class GroupTally {
         this.metWithPhase,
         this.phaseSum,
       ],
-      columns: [this.answers.packed(), this.censorings.packed(), this.releaseLag.packed(), this.markLag.packed(), this.feedDelay.packed()],
+      columns: [this.answers, this.wrongs, this.refusals, this.releaseLag, this.markLag, this.feedDelay].map((column) => column.packed()),
     };
   }
 
@@ -193,7 +202,8 @@ export class GroupTally {
       number,
       number,
     ];
-    const [answers, censorings, releaseLag, markLag, feedDelay] = columns as [
+    const [answers, wrongs, refusals, releaseLag, markLag, feedDelay] = columns as [
+      Float64Array,
       Float64Array,
       Float64Array,
       Float64Array,
@@ -212,7 +222,8 @@ export class GroupTally {
     this.metWithPhase += withPhase;
     this.phaseSum += phases;
     this.answers.pushAll(answers);
-    this.censorings.pushAll(censorings);
+    this.wrongs.pushAll(wrongs);
+    this.refusals.pushAll(refusals);
     this.releaseLag.addAll(releaseLag);
     this.markLag.addAll(markLag);
     this.feedDelay.addAll(feedDelay);
@@ -220,7 +231,10 @@ export class GroupTally {
 
   /** Answer and censoring times in rising order, for the log-rank test. Add no more trials after it. */
   sortedWaitings(): SortedWaitings {
-    return { answers: this.answers.sorted(), censorings: this.censorings.sorted() };
+    const censorings = new Float64Array(this.wrongs.length + this.refusals.length);
+    censorings.set(this.wrongs.sorted());
+    censorings.set(this.refusals.sorted(), this.wrongs.length);
+    return { answers: this.answers.sorted(), censorings: censorings.sort() };
   }
 
   /**
@@ -233,6 +247,7 @@ export class GroupTally {
     const perMinute = (count: number) => (workMinutes > 0 ? count / workMinutes : null);
     const { answers, censorings } = this.sortedWaitings();
     const curve = survivalFromSorted(answers, censorings);
+    const right = rightAnswers({ right: answers, wrong: this.wrongs.sorted(), refused: this.refusals.sorted() });
     return {
       n,
       met: this.met,
@@ -263,6 +278,9 @@ export class GroupTally {
         censored: curve.censored,
         medianSeconds: curve.medianSeconds,
         steps: curve.steps,
+        wrong: this.wrongs.length,
+        halfAnsweredSeconds: right.halfSeconds,
+        rightSteps: right.steps,
       },
       releaseLag: this.releaseLag.finish(),
       markLag: this.markLag.finish(),

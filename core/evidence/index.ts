@@ -35,7 +35,7 @@ export {
   percentileBar,
 } from "./percentile";
 export { quantileOfSorted } from "./quantile";
-export { type CountedRate, poissonInterval, rateDifferenceP } from "./rate";
+export { type CountedRate, poissonInterval, rateDifferenceP, type SessionRate, sessionRate } from "./rate";
 export {
   addShares,
   NO_SHARE,
@@ -45,9 +45,10 @@ export {
   shareOfTrials,
   sumsOfSessions,
 } from "./session-share";
-export { chanceShareAtLeast, FEWEST_TRIALS_TO_TELL, type Interval, wilsonInterval } from "./shares";
+export { chanceShareAtLeast, FEWEST_TRIALS_TO_TELL, type Interval, scoreInterval, wilsonInterval } from "./shares";
 export { compareSides, type SideComparison } from "./sides";
 export { type SignFlip, signFlip, type WeighedDifference } from "./sign-flip";
 export { betaQuantile } from "./special";
 export { student975, studentTwoSidedP } from "./student";
 export { type DatedRate, FEWEST_FOR_TREND, type WeeklyTrend, weeklyFactor, weeklyTrend } from "./trend";
+export { type Unusual, unusualRate } from "./unusual";

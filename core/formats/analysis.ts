@@ -4,8 +4,11 @@ import {
   type GroupMeasures,
   GroupTally,
   type GroupTallyState,
+  type Interval,
   type LagMeasures,
   type MeasuredTrial,
+  sessionShare,
+  sumsOfSessions,
   weeklyFactor,
 } from "../evidence";
 import { MILLISECONDS_PER_DAY } from "../units";
@@ -20,8 +23,10 @@ interface SessionSoFar {
 
 interface GroupSoFar {
   readonly tally: GroupTally;
-  readonly sessions: Set<number>;
+  /** Met and trials of each session, by its number. */
+  readonly sessions: Map<number, { met: number; of: number }>;
   lastSession: number;
+  lastCounts: { met: number; of: number };
 }
 
 /** A trial with what the grouping needs. */
@@ -36,7 +41,7 @@ export interface GroupedTrial extends MeasuredTrial {
 
 interface GroupState {
   readonly tally: GroupTallyState;
-  readonly sessions: readonly number[];
+  readonly sessions: readonly (readonly [index: number, met: number, of: number])[];
 }
 
 /** Everything an analysis holds, as plain data that can go to another thread. */
@@ -49,9 +54,24 @@ export interface AnalysisState {
   readonly refused: readonly RefusedRow[];
 }
 
-const stateOf = (group: GroupSoFar): GroupState => ({ tally: group.tally.state(), sessions: [...group.sessions] });
+const stateOf = (group: GroupSoFar): GroupState => ({
+  tally: group.tally.state(),
+  sessions: [...group.sessions].map(([index, { met, of }]) => [index, met, of]),
+});
 
-const newGroup = (): GroupSoFar => ({ tally: new GroupTally(), sessions: new Set(), lastSession: -1 });
+const newGroup = (): GroupSoFar => ({ tally: new GroupTally(), sessions: new Map(), lastSession: -1, lastCounts: { met: 0, of: 0 } });
+
+/** The counts of a session within a group, made where there are none yet. */
+function countsOf(group: GroupSoFar, session: number): { met: number; of: number } {
+  const known = group.sessions.get(session);
+  if (known !== undefined) return known;
+  const made = { met: 0, of: 0 };
+  group.sessions.set(session, made);
+  return made;
+}
+
+/** A part of a key whose parts are set apart by |, so that a|b and c is never a and b|c. */
+const keyPart = (text: string) => text.replace(/[\\|]/g, "\\$&");
 
 /** Order by code point, as other languages sort; JavaScript's own order is by UTF-16 unit. */
 function compareCodePoints(a: string, b: string): number {
@@ -67,8 +87,11 @@ function compareCodePoints(a: string, b: string): number {
 
 const lagOutput = (lag: LagMeasures) => ({ median: lag.median, p90: lag.p90, late_share: lag.lateShare });
 
-/** A group's measures in the words of the formats document. */
-export function groupOutput(m: GroupMeasures) {
+/**
+ * A group's measures in the words of the formats document.
+ * @param sessions95 the interval of the share over sessions; null under two.
+ */
+export function groupOutput(m: GroupMeasures, sessions95: Interval | null = null) {
   return {
     n: m.n,
     met: m.met,
@@ -77,6 +100,7 @@ export function groupOutput(m: GroupMeasures) {
     refused: m.refused,
     success: m.success,
     wilson95: m.wilson95,
+    sessions95,
     p_at_least_080: m.chanceAtLeast80,
     asks_per_min: m.asksPerMinute,
     responses_per_min: m.responsesPerMinute,
@@ -92,6 +116,8 @@ export function groupOutput(m: GroupMeasures) {
       censored: m.latency.censored,
       km_median_s: m.latency.medianSeconds,
       km: m.latency.steps,
+      wrong: m.latency.wrong,
+      half_answered_s: m.latency.halfAnsweredSeconds,
     },
     release_lag_s: lagOutput(m.releaseLag),
     mark_lag_s: lagOutput(m.markLag),
@@ -161,9 +187,12 @@ export class TrialsAnalysis {
 
   private addTo(group: GroupSoFar, trial: GroupedTrial, session: number): void {
     group.tally.add(trial);
-    if (group.lastSession === session) return;
-    group.lastSession = session;
-    group.sessions.add(session);
+    if (group.lastSession !== session) {
+      group.lastSession = session;
+      group.lastCounts = countsOf(group, session);
+    }
+    group.lastCounts.of++;
+    if (trial.outcome === "met") group.lastCounts.met++;
   }
 
   /** What the analysis holds, for {@link absorb} elsewhere. */
@@ -199,7 +228,11 @@ export class TrialsAnalysis {
     });
     const join = (group: GroupSoFar, { tally, sessions }: GroupState) => {
       group.tally.absorb(tally);
-      for (const session of sessions) group.sessions.add(index[session] as number);
+      for (const [session, met, of] of sessions) {
+        const counts = countsOf(group, index[session] as number);
+        counts.met += met;
+        counts.of += of;
+      }
     };
     join(this.overall, part.overall);
     join(this.left, part.left);
@@ -223,10 +256,13 @@ export class TrialsAnalysis {
     }
     const minutesOf = (group: GroupSoFar) => {
       let sum = 0;
-      for (const index of group.sessions) sum += seconds[index] as number;
+      for (const index of group.sessions.keys()) sum += seconds[index] as number;
       return sum / 60;
     };
-    const output = (group: GroupSoFar) => groupOutput(group.tally.finish(minutesOf(group)));
+    const output = (group: GroupSoFar) => {
+      const over = group.sessions.size < 2 ? null : sessionShare(sumsOfSessions(group.sessions.values()));
+      return groupOutput(group.tally.finish(minutesOf(group)), over?.interval ?? null);
+    };
     const first = this.sessions.reduce((least, s) => Math.min(least, s.startedMs), Number.POSITIVE_INFINITY);
     const points: DatedRate[] = [];
     this.sessions.forEach((session, index) => {
@@ -234,7 +270,7 @@ export class TrialsAnalysis {
       if (minutes > 0) points.push({ days: (session.startedMs - first) / MILLISECONDS_PER_DAY, rate: Math.max(1, session.met) / minutes });
     });
     const rungs = [...this.byRung].flatMap(([behaviour, groups]) =>
-      [...groups].map(([rung, group]) => [`${behaviour}|${rung}`, group] as const),
+      [...groups].map(([rung, group]) => [`${keyPart(behaviour)}|${keyPart(rung)}`, group] as const),
     );
     rungs.sort(([a], [b]) => compareCodePoints(a, b));
     const sides = compareSides(this.left.tally, this.right.tally);

@@ -22,13 +22,13 @@ export interface LookComparison {
 
 const signed = (share: number) => `${share > 0 ? "+" : share < 0 ? "−" : "±"}${Math.abs(inHundredths(share))}`;
 
-/** A difference in words, with its interval; "too few to tell" where the trials are. */
+/** A difference of two looks in words. Each look is one day, and what a day does cannot be told from what the horse has learned. */
 export function differenceWords({ difference, interval, enough }: ShareDifference): string {
-  const range = `${signed(difference)} points, could be anywhere from ${signed(interval[0])} to ${signed(interval[1])}`;
-  if (!enough) return `${range}: too few to tell.`;
-  if (interval[0] > 0) return `${range}: more than before.`;
-  if (interval[1] < 0) return `${range}: less than before.`;
-  return `${range}: no difference shown yet.`;
+  const points = `${signed(difference)} points`;
+  if (!enough) return `${points}: too few to tell.`;
+  const range = `${points} between the two days, there ${signed(interval[0])} to ${signed(interval[1])}`;
+  if (interval[0] <= 0 && interval[1] >= 0) return `${range}: no difference shown.`;
+  return `${range}. One day each: a day alone can do that.`;
 }
 
 /** Compares a look with an earlier one, step by step, where both hold the step. */

@@ -1,5 +1,5 @@
-import { cohenKappa, type Interval, type KappaAgreement, wilsonInterval } from "../evidence";
-import { inHundredths } from "../words";
+import { cohenKappa, effectiveLooks, type Interval, type KappaAgreement, leads, scoreInterval } from "../evidence";
+import { percentSpan } from "../words";
 
 /** What a horse can go to when it is unsure, or nothing of the kind. */
 export const CONNECTION_ANSWERS = ["people", "other horses", "a place", "an object", "a pattern", "nothing in particular"] as const;
@@ -39,16 +39,18 @@ export interface Connection {
 
 /** What to teach next for each leading answer (common practice, no source). */
 const TEACH: Readonly<Record<ConnectionAnswer, string>> = {
-  people:
-    "It looks for people. Teach it to be at ease while you step away: stand and wait, a metre at a time, before you leave it anywhere.",
+  people: "It went to people. Teach it to be at ease while you step away: stand and wait, a metre at a time, before you leave it anywhere.",
   "other horses":
-    "It looks for other horses. Company away by steps: companion beside, then in sight, then away for a moment, easy work each time.",
-  "a place": "It has a place of its own. Make a second one, a mat or a plate, and be at ease there, before it stands tied anywhere.",
-  "an object": "It goes to a thing. Use that as the target: let it lead the horse a step, then two, into new places.",
-  "a pattern": "It settles in a known pattern. Run that pattern first, then change one piece of it at a time.",
+    "It went to other horses. Company away by steps: companion beside, then in sight, then away for a moment, easy work each time.",
+  "a place": "It went to a place of its own. Make a second one, a mat or a plate, and be at ease there, before it stands tied anywhere.",
+  "an object": "It went to a thing. Use that as the target: let it lead the horse a step, then two, into new places.",
+  "a pattern": "It settled in a known pattern. Run that pattern first, then change one piece of it at a time.",
   "nothing in particular":
-    "It goes to nothing in particular. Give it one thing to come back to: a place where it always rests and is fed or scratched.",
+    "It went to nothing in particular. Give it one thing to come back to: a place where it always rests and is fed or scratched.",
 };
+
+/** Fewer looks than this name no leader. */
+const LEAST_LOOKS = 10;
 
 const isAnswer = (text: string): text is ConnectionAnswer => (CONNECTION_ANSWERS as readonly string[]).includes(text);
 
@@ -72,28 +74,27 @@ function agreementOf(samples: readonly Sample[]): KappaAgreement | null {
 /**
  * Sums momentary time samples up (for states: Altmann 1974). The shares count
  * the first observer's looks; a second observer gives agreement. Looks close in
- * time resemble each other, so the intervals are rather too narrow; they are
- * said with that. A leading answer is named only where its interval lies above
- * the next one's share.
+ * time resemble each other, so intervals and the lead go by how many independent
+ * looks they are worth. One watch says what the horse did in that watch.
  */
 export function connectionOf(samples: readonly Sample[]): Connection {
   const observers = [...new Set(samples.map((s) => s.observer))].sort();
   const first = samples.filter((s) => s.observer === observers[0] && isAnswer(s.answer));
   const n = first.length;
+  const { effective } = effectiveLooks([...first].sort((a, b) => a.beep - b.beep).map(({ answer }) => answer));
   const shares = CONNECTION_ANSWERS.flatMap((answer): SampleShare[] => {
     const count = first.filter((s) => s.answer === answer).length;
-    const interval = wilsonInterval(count, n);
-    return count === 0 || interval === null ? [] : [{ answer, n: count, share: count / n, interval }];
+    return count === 0 ? [] : [{ answer, n: count, share: count / n, interval: scoreInterval(count / n, effective) }];
   }).sort((a, b) => b.share - a.share);
   const [top, next] = shares;
-  const told = top !== undefined && n >= 10 && top.interval[0] > (next?.share ?? 0);
+  const told = top !== undefined && n >= LEAST_LOOKS && leads(top.share, next?.share ?? 0, effective);
   const leading = told ? top.answer : null;
   const sentence =
     top === undefined
       ? "Nothing watched yet."
       : leading === null
         ? `${top.answer} ${top.n} of ${n}: too few to tell apart yet.`
-        : `${leading}: ${top.n} of ${n} looks, could be anywhere from ${inHundredths(top.interval[0])} to ${inHundredths(top.interval[1])} %.`;
+        : `${leading}: ${top.n} of ${n} looks in one watch; of that time could be ${percentSpan(top.interval)}.`;
   return {
     n,
     shares,

@@ -1,6 +1,6 @@
 import { cellsOfSession, type SideSession } from "../compare";
-import { type SessionRecord, workSeconds } from "../record";
-import { HEART_STRAND } from "../welfare";
+import { endOfWorkMs, type SessionRecord, until, workSeconds } from "../record";
+import { type BreathSums, breathSums, HEART_STRAND } from "../welfare";
 import { CONNECTION_QUESTION, type Sample } from "./connection";
 import { FIRST_LOOK_BEHAVIOUR, type FirstLook, firstLookOf } from "./first-look";
 import { reliefOfSession, type SessionRelief } from "./relief";
@@ -16,7 +16,7 @@ export interface KnowDigest {
   readonly atRest: boolean;
   readonly samples: readonly Sample[];
   readonly beepSeconds: number | null;
-  readonly breaths: readonly { readonly wallMs: number; readonly breaths: number; readonly seconds: number }[];
+  readonly breaths: readonly (BreathSums & { readonly wallMs: number })[];
   readonly heart: readonly { readonly wallMs: number; readonly perMinute: number }[];
   /** Null where the session holds no block of the battery. */
   readonly firstLook: FirstLook | null;
@@ -32,11 +32,14 @@ export function knowDigest(record: SessionRecord): KnowDigest {
   const start = record.startWallMs ?? 0;
   const touches: Touch[] = [];
   const samples: Sample[] = [];
-  const breaths: { wallMs: number; breaths: number; seconds: number }[] = [];
+  const breaths: (BreathSums & { wallMs: number })[] = [];
   const heart: { wallMs: number; perMinute: number }[] = [];
   const byClass: Record<SignClass, number> = { ease: 0, tension: 0, danger: 0 };
   const byName: Record<string, number> = {};
   let beepSeconds: number | null = null;
+  const endMs = endOfWorkMs(record);
+  const breaks = until(record.timeLine.breaks, endMs);
+  const atWork = (ms: number) => ms >= 0 && ms <= endMs && !breaks.some((pause) => pause.startMs <= ms && ms < pause.endMs);
   for (const { type, payload, ms } of record.facts) {
     const wallMs = start + ms;
     switch (type) {
@@ -52,13 +55,14 @@ export function knowDigest(record: SessionRecord): KnowDigest {
         }
         break;
       case "signal":
+        // The minutes are those of work, so the signs are too.
+        if (!atWork(ms)) break;
         byClass[payload.class]++;
         if (payload.name !== payload.class) byName[payload.name] = (byName[payload.name] ?? 0) + 1;
         break;
       case "breath": {
-        const taps = payload.taps_ms;
-        const seconds = (Math.max(...taps) - Math.min(...taps)) / 1000;
-        if (seconds > 0) breaths.push({ wallMs, breaths: taps.length - 1, seconds });
+        const sums = breathSums(payload.taps_ms);
+        if (sums !== null) breaths.push({ wallMs, ...sums });
         break;
       }
       case "measure":

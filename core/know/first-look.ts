@@ -1,5 +1,5 @@
 import type { CuePhase } from "../cues";
-import { type Outcome, quantileOfSorted, survival, wilsonInterval } from "../evidence";
+import { measureGroup, type Outcome, quantileOfSorted, wilsonInterval } from "../evidence";
 import { type LadderPlan, PLAN_DEFAULTS } from "../ladder";
 import type { SessionRecord } from "../record";
 import type { Strand } from "../strands";
@@ -169,7 +169,10 @@ export interface FirstLookResult {
   readonly outcomes: readonly Outcome[];
   /** Lightest phase that was answered with what was asked for. */
   readonly lightestPhase: number | null;
-  readonly medianLatencySeconds: number | null;
+  /** Seconds after which half of the asks were answered; null where fewer were. */
+  readonly halfAnsweredSeconds: number | null;
+  /** Phases of the met trials; null where none was noted. */
+  readonly metPhases: readonly (number | null)[];
   /** Median ease grade, 0–4. */
   readonly ease: number | null;
 }
@@ -201,13 +204,7 @@ export function firstLookOf(record: Pick<SessionRecord, "blocks" | "trials">): F
     if (trials.length === 0) return [];
     const met = trials.filter((t) => t.outcome === "met");
     const phases = met.flatMap((t) => (t.phase === null ? [] : [t.phase]));
-    const curve = survival(
-      trials.flatMap((t) => {
-        const answered = (t.outcome === "met" || t.outcome === "try") && t.latencySeconds !== null;
-        const seconds = answered ? t.latencySeconds : (t.waitedSeconds ?? t.latencySeconds);
-        return seconds === null ? [] : [{ seconds, answered }];
-      }),
-    );
+    const measured = measureGroup(trials, 0);
     const grades = Float64Array.from(trials.flatMap((t) => (t.ease === null ? [] : [t.ease]))).sort();
     return [
       {
@@ -217,7 +214,8 @@ export function firstLookOf(record: Pick<SessionRecord, "blocks" | "trials">): F
         met: met.length,
         outcomes: trials.map((t) => t.outcome),
         lightestPhase: phases.length === 0 ? null : Math.min(...phases),
-        medianLatencySeconds: curve.medianSeconds,
+        halfAnsweredSeconds: measured.latency.halfAnsweredSeconds,
+        metPhases: met.map(({ phase }) => phase),
         ease: quantileOfSorted(grades, 0.5),
       },
     ];

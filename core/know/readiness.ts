@@ -56,6 +56,11 @@ function stateOfNeed(look: FirstLook, { item: key, phase }: Need): NeedState {
     else if (result.met * 2 < result.n || result.met === 0) short.push(`${where} ${result.met} of ${result.n}`.trim());
     else if (result.lightestPhase !== null && result.lightestPhase > phase)
       short.push(`${where} took ${phaseName(result.lightestPhase)}, ${phaseName(phase)} wanted`.trim());
+    else {
+      // A met answer without a noted phase says nothing against it.
+      const lightly = result.metPhases.filter((one) => one === null || one <= phase).length;
+      if (lightly * 2 < result.n) short.push(`${where} ${lightly} of ${result.n} at ${phaseName(phase)} or lighter`.trim());
+    }
   }
   const words = (list: readonly string[]) =>
     `${itemName(key)}${list.some((w) => w !== "") ? `: ${list.filter((w) => w !== "").join("; ")}` : ""}`;

@@ -122,22 +122,34 @@ const session = (zones: Record<string, [seconds: number, pressure: number]>) => 
 };
 
 describe("reliefMap", () => {
-  it("adds sessions up and says where it is easier", () => {
+  it("adds sessions up and says where it is easier once sessions show it again and again", () => {
     const one = session({ gate: [100, 10], corner: [100, 60] });
     const map = reliefMap([one, one]);
     expect(map.zones[0]).toMatchObject({ sessions: 2, seconds: 200 });
-    expect(map.sentence).toBe("Easier at gate: under pressure 10 % of the time there, against 60 % at corner.");
+    expect(map.sentence).toBe("No zone stands out: compared in 2 sessions, and it takes 8 or more.");
+    const steady = Array.from({ length: 8 }, () => one);
+    expect(reliefMap(steady).sentence).toBe("Easier at gate: under pressure 10 % of the time there, 60 % elsewhere, in 8 sessions.");
+    // Alike on the whole, whatever single days showed.
+    const other = session({ gate: [100, 60], corner: [100, 10] });
+    expect(reliefMap([...steady, ...steady.map(() => other)]).sentence).toMatch(/^No zone stands out/);
   });
 
-  it("does not say it from one session, too little time, one zone, or asks that were not timed", () => {
+  it("names the harder zone where no easier one stands out, and pays for every zone looked at", () => {
+    // Among three zones 8 sessions cannot come under 0.01; 10 can: 3·2/2¹⁰.
+    const three = session({ gate: [100, 10], middle: [100, 10], corner: [100, 70] });
+    expect(reliefMap(Array.from({ length: 8 }, () => three)).sentence).toMatch(/^No zone stands out/);
+    const uneven = (gate: number, middle: number) => session({ gate: [100, gate], middle: [100, middle], corner: [100, 40] });
+    const days = Array.from({ length: 10 }, (_, i) => (i % 2 === 0 ? uneven(1, 39) : uneven(39, 1)));
+    expect(reliefMap(days).sentence).toMatch(/^Harder at corner: under pressure 40 % of the time there, 20 % elsewhere, in 10 sessions\.$/);
+  });
+
+  it("does not say it from one zone or asks that were not timed", () => {
     const one = session({ gate: [100, 10], corner: [100, 60] });
-    expect(reliefMap([one]).sentence).toMatch(/^Too little to tell/);
-    const short = session({ gate: [20, 2], corner: [20, 9] });
-    expect(reliefMap([short, short]).sentence).toMatch(/^Too little to tell/);
     const alone = session({ gate: [100, 10] });
     expect(reliefMap([alone, alone]).sentence).toMatch(/^Too little to tell/);
     const untimed = { ...one, zones: one.zones.map((z) => ({ ...z, untimed: 4, trials: 5 })) };
     expect(reliefMap([untimed, untimed])).toMatchObject({ zones: [{ pressureShare: null }, { pressureShare: null }] });
+    expect(reliefMap(Array.from({ length: 9 }, () => untimed)).sentence).toMatch(/^Too little to tell/);
     expect(reliefMap([]).sentence).toBe("No zone was tapped yet.");
   });
 });

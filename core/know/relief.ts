@@ -1,6 +1,6 @@
-import { type SurvivalCurve, survival, type Waiting } from "../evidence";
+import { CALLED_AT, FEWEST_SESSIONS, type SurvivalCurve, signFlip, survival, type Waiting, type WeighedDifference } from "../evidence";
 import { endOfWorkMs, type SessionRecord, until } from "../record";
-import { percentWords } from "../words";
+import { counted, percentWords } from "../words";
 
 /** What one session showed in one zone. Seconds of working time. */
 export interface ZoneSums {
@@ -151,22 +151,79 @@ export interface ReliefMap {
   readonly sentence: string;
 }
 
-/** Time in a zone below this says nothing of it, in seconds (a setting; common practice, no source). */
-export const LEAST_SECONDS_TO_TELL = 60;
-/** Sessions in a zone below this say nothing of it. */
-export const LEAST_SESSIONS_TO_TELL = 2;
+/** One zone held against the rest of its sessions. */
+interface ZoneContrast {
+  readonly zone: string;
+  readonly sessions: number;
+  /** Share of the time under pressure there less that elsewhere, weighed over sessions. */
+  readonly difference: number;
+  /** After every zone of the place was looked at. */
+  readonly p: number;
+  readonly here: number;
+  readonly elsewhere: number;
+}
 
-function answerOf(zones: readonly ZoneRelief[]): string {
-  if (zones.length === 0) return "No zone was tapped yet.";
-  const told = zones
-    .filter((z) => z.seconds >= LEAST_SECONDS_TO_TELL && z.sessions >= LEAST_SESSIONS_TO_TELL && z.pressureShare !== null)
-    .sort((a, b) => (a.pressureShare ?? 0) - (b.pressureShare ?? 0));
-  const easiest = told[0];
-  const hardest = told.at(-1);
-  if (easiest === undefined || hardest === undefined || told.length < 2)
-    return `Too little to tell: a zone needs ${LEAST_SECONDS_TO_TELL} s of timed work in ${LEAST_SESSIONS_TO_TELL} sessions, and two such zones.`;
-  if (hardest.pressureShare === easiest.pressureShare) return "No zone stands out.";
-  return `Easier at ${easiest.zone}: under pressure ${percentWords(easiest.pressureShare ?? 0)} of the time there, against ${percentWords(hardest.pressureShare ?? 0)} at ${hardest.zone}.`;
+/** Whether the pressure of a zone in a session can be said: most of its asks were timed. */
+const isTimed = ({ seconds, untimed, trials }: Pick<ZoneSums, "seconds" | "untimed" | "trials">) => seconds > 0 && untimed * 2 <= trials;
+
+const pressureIn = ({ pressureSeconds, seconds }: Pick<ZoneSums, "pressureSeconds" | "seconds">) => Math.min(seconds, pressureSeconds);
+
+/**
+ * Each zone against the rest, by sessions: the difference of the shares of time
+ * under pressure in one session, weighed by seconds, t₁t₂/(t₁ + t₂), tested by
+ * turning the signs of the sessions about, p times the number of zones.
+ */
+function contrastsOf(sessions: readonly SessionRelief[]): ZoneContrast[] {
+  const names = [...new Set(sessions.flatMap(({ zones }) => zones.map(({ zone }) => zone)))].sort();
+  const found = names.flatMap((zone) => {
+    let here = { seconds: 0, pressure: 0 };
+    let elsewhere = { seconds: 0, pressure: 0 };
+    const differences = sessions.flatMap(({ zones }): WeighedDifference[] => {
+      const own = zones.find((one) => one.zone === zone);
+      const rest = zones.filter((one) => one.zone !== zone && isTimed(one));
+      if (own === undefined || !isTimed(own) || rest.length === 0) return [];
+      const seconds = rest.reduce((sum, one) => sum + one.seconds, 0);
+      const pressure = rest.reduce((sum, one) => sum + pressureIn(one), 0);
+      here = { seconds: here.seconds + own.seconds, pressure: here.pressure + pressureIn(own) };
+      elsewhere = { seconds: elsewhere.seconds + seconds, pressure: elsewhere.pressure + pressure };
+      return [
+        { difference: pressureIn(own) / own.seconds - pressure / seconds, weight: (own.seconds * seconds) / (own.seconds + seconds) },
+      ];
+    });
+    const test = signFlip(differences);
+    if (test === null) return [];
+    return [
+      {
+        zone,
+        sessions: test.n,
+        difference: test.mean,
+        p: test.p,
+        here: here.pressure / here.seconds,
+        elsewhere: elsewhere.pressure / elsewhere.seconds,
+      },
+    ];
+  });
+  // Two zones alone are one comparison, seen from either side.
+  const looks = found.length === 2 ? 1 : found.length;
+  return found.map((one) => ({ ...one, p: Math.min(1, one.p * looks) }));
+}
+
+/** The first in a list by p, among equals by the larger difference. */
+const clearest = (list: readonly ZoneContrast[]) =>
+  [...list].sort((a, b) => a.p - b.p || Math.abs(b.difference) - Math.abs(a.difference))[0];
+
+function answerOf(sessions: readonly SessionRelief[]): string {
+  if (!sessions.some(({ zones }) => zones.length > 0)) return "No zone was tapped yet.";
+  const contrasts = contrastsOf(sessions);
+  if (contrasts.length === 0) return "Too little to tell: timed work in two zones of one session is compared.";
+  const called = contrasts.filter(({ p }) => p < CALLED_AT);
+  const numbers = ({ here, elsewhere, sessions: n }: ZoneContrast) =>
+    `under pressure ${percentWords(here)} of the time there, ${percentWords(elsewhere)} elsewhere, in ${counted(n, "session")}.`;
+  const easier = clearest(called.filter(({ difference }) => difference < 0));
+  if (easier !== undefined) return `Easier at ${easier.zone}: ${numbers(easier)}`;
+  const harder = clearest(called);
+  if (harder !== undefined) return `Harder at ${harder.zone}: ${numbers(harder)}`;
+  return `No zone stands out: compared in ${counted(Math.max(...contrasts.map((one) => one.sessions)), "session")}, and it takes ${FEWEST_SESSIONS} or more.`;
 }
 
 /** Adds sessions of one place up. Cost grows with sessions × zones. */
@@ -189,11 +246,11 @@ export function reliefMap(sessions: readonly SessionRelief[]): ReliefMap {
         zone,
         ...sum,
         easySeconds,
-        pressureShare: sum.seconds > 0 && sum.untimed * 2 <= sum.trials ? Math.min(1, sum.pressureSeconds / sum.seconds) : null,
+        pressureShare: isTimed(sum) ? pressureIn(sum) / sum.seconds : null,
       };
     })
     .sort((a, b) => b.seconds - a.seconds || (a.zone < b.zone ? -1 : 1));
-  return { zones, sessions: sessions.length, secondsElsewhere, sentence: answerOf(zones) };
+  return { zones, sessions: sessions.length, secondsElsewhere, sentence: answerOf(sessions) };
 }
 
 /** An entrance: ease inside against pressure outside, and how long the horse stays in. */

@@ -1,4 +1,4 @@
-import { type CountedRate, type Interval, poissonInterval, rateDifferenceP } from "../evidence";
+import { type CountedRate, type Interval, sessionRate, unusualRate } from "../evidence";
 
 export const SIGN_CLASSES = ["ease", "tension", "danger"] as const;
 export type SignClass = (typeof SIGN_CLASSES)[number];
@@ -35,19 +35,30 @@ export function addSigns(stretches: readonly SignCounts[]): SignCounts {
   return { minutes, byClass, byName };
 }
 
-/** A rate per ten minutes with its 95 % interval. */
+/** A rate per ten minutes over sessions. */
 export interface SignRate {
   readonly count: number;
   readonly minutes: number;
   readonly perTenMinutes: number;
-  readonly interval: Interval;
+  /** 95 %; null over two sessions. Of one session it is of that session alone. */
+  readonly interval: Interval | null;
+  readonly sessions: number;
 }
 
-/** How often a class of signs was shown; null where nothing was watched. */
-export function signRate({ minutes, byClass }: SignCounts, kind: SignClass): SignRate | null {
-  if (!(minutes > 0)) return null;
-  const count = byClass[kind];
-  return { count, minutes, perTenMinutes: (10 * count) / minutes, interval: poissonInterval(count, minutes / 10) };
+const countedOf = ({ minutes, byClass }: SignCounts, kind: SignClass): CountedRate => ({ count: byClass[kind], minutes });
+
+/** How often a class of signs was shown, session by session; null where nothing was watched. */
+export function signRate(sessions: readonly SignCounts[], kind: SignClass): SignRate | null {
+  const rate = sessionRate(sessions.map((one) => countedOf(one, kind)));
+  if (rate === null) return null;
+  const { count, minutes, perMinute, interval, sessions: k } = rate;
+  return {
+    count,
+    minutes,
+    perTenMinutes: 10 * perMinute,
+    interval: interval === null ? null : [10 * interval[0], 10 * interval[1]],
+    sessions: k,
+  };
 }
 
 /** A session beside the horse's own usual. */
@@ -55,36 +66,28 @@ export interface SignComparison {
   readonly kind: SignClass;
   readonly here: SignRate;
   readonly usual: SignRate;
-  /** Null where nothing was seen in either. */
-  readonly p: number | null;
+  readonly unusual: boolean;
   readonly words: string;
 }
 
-/** A difference with a smaller p is said to be one. */
-const SAID_AT = 0.05;
-
-/** Minutes of earlier work below which there is no usual to compare with. */
-export const LEAST_USUAL_MINUTES = 20;
-
 /**
  * Compares a session's signs with what this horse usually shows at the same
- * thing, by the exact conditional test of two rates.
- * @returns null where there is no usual yet.
+ * thing, by sessions, since signs come in bouts and days; see unusualRate.
+ * @param earlier the sessions that make its usual.
+ * @returns null where there is no usual yet: under four sessions of two minutes.
  */
-export function compareSigns(here: SignCounts, usual: SignCounts, kind: SignClass): SignComparison | null {
-  if (usual.minutes < LEAST_USUAL_MINUTES) return null;
-  const own = signRate(here, kind);
-  const before = signRate(usual, kind);
-  if (own === null || before === null) return null;
-  const rate = (one: SignRate): CountedRate => ({ count: one.count, minutes: one.minutes });
-  const p = rateDifferenceP(rate(own), rate(before));
+export function compareSigns(here: SignCounts, earlier: readonly SignCounts[], kind: SignClass): SignComparison | null {
+  const found = unusualRate(
+    countedOf(here, kind),
+    earlier.map((one) => countedOf(one, kind)),
+  );
+  const own = signRate([here], kind);
+  const before = signRate(earlier, kind);
+  if (found === null || own === null || before === null) return null;
   const what = kind === "ease" ? "ease signs" : kind === "tension" ? "tension signs" : "danger signs";
-  const numbers = `${own.perTenMinutes.toFixed(1)} ${what} in ten minutes, usually ${before.perTenMinutes.toFixed(1)}`;
-  const words =
-    p === null || p >= SAID_AT
-      ? `${numbers}: no difference shown.`
-      : `${numbers}: ${own.perTenMinutes > before.perTenMinutes ? "more" : "fewer"} than usual.`;
-  return { kind, here: own, usual: before, p, words };
+  const numbers = `${own.perTenMinutes.toFixed(1)} ${what} in ten minutes, in ${found.sessions} earlier sessions ${before.perTenMinutes.toFixed(1)}`;
+  const words = !found.unusual ? `${numbers}: no difference shown.` : `${numbers}: ${found.above ? "more" : "fewer"} than usual.`;
+  return { kind, here: own, usual: before, unusual: found.unusual, words };
 }
 
 /** The names shown most, with their counts. */

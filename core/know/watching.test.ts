@@ -25,15 +25,23 @@ const many = (answer: string, n: number) => new Array<string>(n).fill(answer);
 
 describe("connectionOf", () => {
   it("gives shares with intervals, the leading answer and what to teach next", () => {
-    const found = connectionOf(looks([...many("other horses", 16), ...many("people", 4)]));
+    const found = connectionOf(looks(new Array(4).fill([...many("other horses", 4), "people"]).flat()));
     expect(found.shares.map(({ answer, n }) => [answer, n])).toEqual([
       ["other horses", 16],
       ["people", 4],
     ]);
     expect(found.leading).toBe("other horses");
-    expect(found.sentence).toBe("other horses: 16 of 20 looks, could be anywhere from 58 to 92 %.");
+    expect(found.sentence).toBe("other horses: 16 of 20 looks in one watch; of that time could be 58 to 92 %.");
     expect(found.teachNext).toContain("Company away by steps");
     expect(found.agreement).toBeNull();
+  });
+
+  it("names no leader where looks in a row are one long stay", () => {
+    // 16 looks and 4, each in one go: neighbours agree in 18 of 19, 68 % by chance, so they are worth 2 looks and not 20.
+    expect(connectionOf(looks([...many("other horses", 16), ...many("people", 4)]))).toMatchObject({
+      leading: null,
+      sentence: "other horses 16 of 20: too few to tell apart yet.",
+    });
   });
 
   it("names no leader where it cannot be told apart, and nothing where nothing was watched", () => {
@@ -59,19 +67,37 @@ describe("connectionOf", () => {
 const signs = (minutes: number, tension: number, ease = 0): SignCounts => ({ minutes, byClass: { ease, tension, danger: 0 }, byName: {} });
 
 describe("signs", () => {
-  it("have a rate for ten minutes with the exact interval, or none unwatched", () => {
-    expect(signRate(signs(20, 10), "tension")).toMatchObject({ count: 10, perTenMinutes: 5 });
-    expect(signRate(signs(10, 10), "tension")?.interval[1]).toBeCloseTo(18.39, 2);
-    expect(signRate(NO_SIGNS, "ease")).toBeNull();
+  it("have a rate for ten minutes: exact within one session, by sessions over several, none unwatched", () => {
+    expect(signRate([signs(20, 10)], "tension")).toMatchObject({ count: 10, perTenMinutes: 5, sessions: 1 });
+    // Ten counts: 4.795 to 18.39 in printed tables of exact Poisson limits.
+    expect(signRate([signs(10, 10)], "tension")?.interval?.[1]).toBeCloseTo(18.39, 2);
+    expect(signRate([signs(10, 4), signs(10, 6)], "tension")).toMatchObject({ perTenMinutes: 5, interval: null });
+    // Bouts: 0, 0, 30 in ten minutes each are not thirty independent signs. V = 3/2·(100 + 100 + 400)/900 = 1,
+    // r/M = 1/30, so 30 times the variance; t with 2 degrees 4.3027: one and a fifth of a sign in 1.2 minutes.
+    const bouts = signRate([signs(10, 0), signs(10, 0), signs(10, 30)], "tension");
+    expect(bouts?.interval?.[0]).toBeLessThan(0.2);
+    expect(bouts?.interval?.[1]).toBeGreaterThan(150);
+    expect(signRate([], "ease")).toBeNull();
+    expect(signRate([NO_SIGNS], "ease")).toBeNull();
   });
 
-  it("are compared with the horse's own usual", () => {
-    expect(compareSigns(signs(10, 9), signs(100, 10), "tension")?.words).toBe(
-      "9.0 tension signs in ten minutes, usually 1.0: more than usual.",
+  it("are compared with the horse's own usual, session by session", () => {
+    const usual = [9, 11, 10, 10, 10].map((count) => signs(100, count));
+    expect(compareSigns(signs(10, 12), usual, "tension")?.words).toBe(
+      "12.0 tension signs in ten minutes, in 5 earlier sessions 1.0: more than usual.",
     );
-    expect(compareSigns(signs(20, 0), signs(100, 40), "tension")?.words).toContain("fewer than usual");
-    expect(compareSigns(signs(10, 2), signs(100, 10), "tension")?.words).toContain("no difference shown");
-    expect(compareSigns(signs(10, 9), signs(12, 1), "tension")).toBeNull();
+    expect(compareSigns(signs(40, 0), Array.from({ length: 6 }, () => signs(40, 60)), "tension")?.words).toContain("fewer than usual");
+    expect(compareSigns(signs(10, 2), usual, "tension")?.words).toContain("no difference shown");
+    // A horse with bouts: what would be much for independent signs is one of its days.
+    const bouts = [0, 22, 1, 0, 18, 2].map((count) => signs(20, count));
+    expect(compareSigns(signs(20, 20), bouts, "tension")?.unusual).toBe(false);
+    // By hand: y = √(1.375/10) four times and √(0.375/10), so ȳ = 0.33540, s = 0.07918;
+    // five in ten minutes lie 0.39775 away, against t with 4 degrees 2.7764 · √max(s²·1.2, 1/40 + 5/(40·25)) = 0.4812.
+    const few = [1, 1, 0, 1, 1].map((count) => signs(10, count));
+    expect(compareSigns(signs(10, 5), few, "tension")?.unusual).toBe(false);
+    expect(compareSigns(signs(10, 8), few, "tension")?.unusual).toBe(true);
+    expect(compareSigns(signs(10, 9), usual.slice(0, 3), "tension")).toBeNull();
+    expect(compareSigns(signs(1, 9), usual, "tension")).toBeNull();
   });
 
   it("are added up by class and name, the commonest first", () => {

@@ -13,11 +13,35 @@ export interface BlockSummary {
   readonly measures: GroupMeasures;
 }
 
+/** Met of all on one ladder, or on one behaviour without a ladder. */
+export interface LadderShare {
+  readonly behaviour: string;
+  readonly met: number;
+  readonly of: number;
+}
+
+/** How what was reinforced was reinforced: trials of each kind, one trial in as many as it got. */
+export interface Earned {
+  readonly released: number;
+  readonly marked: number;
+  readonly fed: number;
+  /** Another reinforcer: a scratch, a rest, a game. */
+  readonly other: number;
+  /** Reinforced without a word of how. */
+  readonly unsaid: number;
+  /** Pieces of food given to trials, and outside of any. */
+  readonly piecesInTrials: number;
+  readonly piecesOutside: number;
+}
+
 /** The measures of a session, with rates per minute of its working time. */
 export interface SessionSummary {
   readonly workSeconds: number;
   readonly measures: GroupMeasures;
   readonly blocks: readonly BlockSummary[];
+  /** In the order they were first worked. Shares of several ladders are not one share. */
+  readonly ladders: readonly LadderShare[];
+  readonly earned: Earned;
   readonly left: GroupMeasures;
   readonly right: GroupMeasures;
   readonly sides: SideComparison;
@@ -61,6 +85,37 @@ export function longestMetRun(trials: readonly Pick<Trial, "outcome" | "blockInd
   return longest;
 }
 
+/** Met of all by ladder. Two ladders of one name are two. */
+function laddersOf({ trials, blocks }: SessionRecord): LadderShare[] {
+  const shares = new Map<string, { behaviour: string; met: number; of: number }>();
+  for (const { blockIndex, outcome } of trials) {
+    const block = blockIndex === null ? undefined : blocks[blockIndex];
+    if (block === undefined) continue;
+    const key = JSON.stringify([block.ladder, block.ladder === null ? block.behaviour : ""]);
+    const share = shares.get(key) ?? { behaviour: block.behaviour, met: 0, of: 0 };
+    share.of++;
+    if (outcome === "met") share.met++;
+    shares.set(key, share);
+  }
+  return [...shares.values()];
+}
+
+function earnedOf({ trials, foodPiecesOutside }: SessionRecord): Earned {
+  const earned = { released: 0, marked: 0, fed: 0, other: 0, unsaid: 0, piecesInTrials: 0, piecesOutside: foodPiecesOutside };
+  for (const { reinforced, released, marked, feedMs, reinforcers, reinforcerKinds } of trials) {
+    earned.piecesInTrials += reinforcers ?? 0;
+    if (reinforced !== true) continue;
+    const fed = feedMs !== null || (reinforcers ?? 0) > 0;
+    const other = reinforcerKinds.length > 0;
+    if (released === true) earned.released++;
+    if (marked === true) earned.marked++;
+    if (fed) earned.fed++;
+    if (other) earned.other++;
+    if (released !== true && marked !== true && !fed && !other) earned.unsaid++;
+  }
+  return earned;
+}
+
 /** Sums a session up. `nowMs` (from the start of work) is the present of a session still running. */
 export function summariseSession(record: SessionRecord, nowMs: number | null = null): SessionSummary {
   const seconds = workSeconds(record, nowMs);
@@ -82,6 +137,8 @@ export function summariseSession(record: SessionRecord, nowMs: number | null = n
       const own = blockSeconds(record, index, nowMs);
       return { index, block, seconds: own, measures: measureGroup(byBlock[index] ?? [], own / 60) };
     }),
+    ladders: laddersOf(record),
+    earned: earnedOf(record),
     left: left.finish(minutes),
     right: right.finish(minutes),
     sides: compareSides(left, right),

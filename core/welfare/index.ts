@@ -1,5 +1,13 @@
 export { type Age, type AgeCaution, ageCaution, ageOn, ageWords } from "./age";
-export { type BreathingRate, breathingRate, HEART_STRAND } from "./breathing";
+export {
+  type BreathingRate,
+  type BreathSums,
+  breathingOver,
+  breathingRate,
+  breathSums,
+  HEART_STRAND,
+  type PooledBreathing,
+} from "./breathing";
 export { HEAT_BOUNDS, HEAT_LEVELS, type HeatCaution, type HeatLevel, heatCaution } from "./heat";
 export {
   ARM_METRES,

@@ -7,7 +7,7 @@ export interface BreathingReading {
 /** How a horse came down after work. */
 export interface Recovery {
   readonly readings: readonly BreathingReading[];
-  /** Minutes until half of the rise above resting was gone; null where three readings above resting are not there or it does not fall. */
+  /** Minutes until half of the rise above resting was gone; null where three readings are not there or they show no fall. */
   readonly halfTimeMinutes: number | null;
   /** Rate after the first reading fitted, in breaths a minute; null with the half-time. */
   readonly startPerMinute: number | null;
@@ -20,9 +20,10 @@ export interface Recovery {
 export const COOLED_WITHIN_SHARE = 0.25;
 
 /**
- * Recovery of breathing toward the resting rate: least squares of
- * ln(rate − resting) on time over the readings above resting, an exponential
- * fall. Half-time = ln 2 / decay, from three readings on.
+ * Recovery of breathing toward the resting rate: an exponential fall fitted to
+ * the rates themselves by least squares, from three readings on. Half-time =
+ * ln 2 / k. Logarithms would let the last readings, near resting and so least
+ * known, weigh most.
  * @param readings in any order; rates in breaths a minute.
  * @param restingPerMinute the horse's own resting rate, or null where it is not known.
  * @param heartPerMinute heart rate at the last reading, or null. Breathing above heart rate: stop, cool, call the veterinarian.
@@ -47,18 +48,42 @@ export function recoveryOf(
   };
 }
 
+/** Half-times looked at, in minutes: what falls faster or slower than breaths show is no fall that was seen. */
+const SHORTEST_HALF_TIME = 0.25;
+const LONGEST_HALF_TIME = 120;
+const STEPS = 400;
+
+/**
+ * Least squares of resting + A·e^(−kt) on the rates themselves. For each k the
+ * best A is known, Σ(y − resting)e^(−kt)/Σe^(−2kt), so one number is looked
+ * for: by steps of k that grow evenly, then by thirds about the best.
+ */
 function fall(sorted: readonly BreathingReading[], resting: number): { halfTimeMinutes: number; startPerMinute: number } | null {
   const first = sorted[0];
-  const above = sorted.filter(({ perMinute }) => perMinute > resting);
-  if (first === undefined || above.length < 3) return null;
-  const points = above.map(({ wallMs, perMinute }) => [(wallMs - first.wallMs) / 60_000, Math.log(perMinute - resting)] as const);
-  const meanX = points.reduce((sum, [x]) => sum + x, 0) / points.length;
-  const meanY = points.reduce((sum, [, y]) => sum + y, 0) / points.length;
-  const sxx = points.reduce((sum, [x]) => sum + (x - meanX) ** 2, 0);
-  const sxy = points.reduce((sum, [x, y]) => sum + (x - meanX) * (y - meanY), 0);
-  if (sxx === 0 || sxy >= 0) return null;
-  const slope = sxy / sxx;
-  return { halfTimeMinutes: Math.LN2 / -slope, startPerMinute: resting + Math.exp(meanY - slope * meanX) };
+  if (first === undefined || sorted.length < 3 || first.perMinute <= resting) return null;
+  const points = sorted.map(({ wallMs, perMinute }) => [(wallMs - first.wallMs) / 60_000, perMinute - resting] as const);
+  const riseAt = (k: number) =>
+    points.reduce((sum, [t, y]) => sum + y * Math.exp(-k * t), 0) / points.reduce((sum, [t]) => sum + Math.exp(-2 * k * t), 0);
+  const errorAt = (k: number) => {
+    const rise = riseAt(k);
+    return points.reduce((sum, [t, y]) => sum + (y - rise * Math.exp(-k * t)) ** 2, 0);
+  };
+  const fastest = Math.LN2 / SHORTEST_HALF_TIME;
+  const slowest = Math.LN2 / LONGEST_HALF_TIME;
+  const stepUp = (fastest / slowest) ** (1 / STEPS);
+  let best = 0;
+  for (let i = 1; i <= STEPS; i++) if (errorAt(slowest * stepUp ** i) < errorAt(slowest * stepUp ** best)) best = i;
+  if (best === 0 || best === STEPS) return null;
+  let low = slowest * stepUp ** (best - 1);
+  let high = slowest * stepUp ** (best + 1);
+  while (high - low > 1e-10 * high) {
+    const third = (high - low) / 3;
+    if (errorAt(low + third) < errorAt(high - third)) high -= third;
+    else low += third;
+  }
+  const k = (low + high) / 2;
+  const rise = riseAt(k);
+  return rise > 0 ? { halfTimeMinutes: Math.LN2 / k, startPerMinute: resting + rise } : null;
 }
 
 function sentenceOf(
@@ -71,7 +96,8 @@ function sentenceOf(
   if (last === undefined) return "No breathing taken yet.";
   const rate = `${Math.round(last.perMinute)} a minute`;
   if (callVet) return `${rate}, above the heart rate. Stop, cool the horse, call the veterinarian.`;
-  const half = halfTime === null ? "" : ` Half of the rise is gone each ${halfTime < 1 ? halfTime.toFixed(1) : Math.round(halfTime)} min.`;
+  const half =
+    halfTime === null ? "" : ` Half of the rise is gone about each ${halfTime < 1 ? halfTime.toFixed(1) : Math.round(halfTime)} min.`;
   if (resting === null || cooled === null) return `${rate}. This horse's resting rate is not known; take it under Know.`;
   return cooled
     ? `${rate}, resting ${Math.round(resting)}: cooled down.${half}`

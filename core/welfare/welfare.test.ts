@@ -13,7 +13,9 @@ import {
   barredMethod,
   barredRung,
   barredValue,
+  breathingOver,
   breathingRate,
+  breathSums,
   handlerPlaceMetres,
   type Kit,
   type KitUse,
@@ -252,9 +254,30 @@ describe("breathingRate", () => {
   it("is breaths over the time between first and last tap", () => {
     const rate = breathingRate([0, 5000, 10_000, 15_000, 20_000, 25_000, 30_000]);
     expect(rate).toMatchObject({ perMinute: 12, breaths: 6, seconds: 30 });
-    // Six breaths: 2.202 to 13.06 in printed tables of exact Poisson limits, over half a minute.
-    expect(rate?.interval[0]).toBeCloseTo(4.404, 2);
-    expect(rate?.interval[1]).toBeCloseTo(26.12, 2);
+    // Breaths alike to the millisecond leave nothing open.
+    expect(rate?.interval?.[0]).toBeCloseTo(12, 9);
+  });
+
+  it("takes its interval from how much the breaths differ", () => {
+    // Intervals 4, 5, 6 s: mean 5, s = 1, t with 2 degrees 4.3027 in printed tables: 5 ± 2.4841 s.
+    const rate = breathingRate([0, 4000, 9000, 15_000]);
+    expect(rate?.perMinute).toBe(12);
+    expect(rate?.interval?.[0]).toBeCloseTo(60 / 7.4841, 3);
+    expect(rate?.interval?.[1]).toBeCloseTo(60 / 2.5159, 3);
+    // One interval, or two so uneven that none is ruled out, tell no interval.
+    expect(breathingRate([0, 5000])?.interval).toBeNull();
+    expect(breathingRate([0, 1000, 9000])?.interval).toBeNull();
+  });
+
+  it("goes by readings where there are three, since days differ more than breaths", () => {
+    const reading = (perMinute: number) => breathSums([0, 60_000 / perMinute, 120_000 / perMinute]) ?? { breaths: 0, seconds: 0, squares: 0 };
+    expect(breathingOver([])).toBeNull();
+    expect(breathingOver([reading(12)])).toMatchObject({ readings: 1, perMinute: 12 });
+    expect(breathingOver([reading(12), reading(10)])).toMatchObject({ perMinute: 11, interval: null });
+    // 10, 12, 14: mean 12, s = 2, 12 ± 4.3027·2/√3.
+    const three = breathingOver([reading(10), reading(12), reading(14)]);
+    expect(three?.interval?.[0]).toBeCloseTo(12 - 4.9683, 3);
+    expect(three?.interval?.[1]).toBeCloseTo(12 + 4.9683, 3);
   });
 
   it("needs two taps at different moments, in any order", () => {

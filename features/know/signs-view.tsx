@@ -1,47 +1,55 @@
-import { commonestSigns, SIGN_CLASSES, type SignCounts, signRate } from "@/core/know";
+import { addSigns, commonestSigns, SIGN_CLASSES, type SignCounts, type SignRate, signRate } from "@/core/know";
+import type { PooledBreathing } from "@/core/welfare";
 import { counted } from "@/core/words";
 import { KeepResting } from "./keep-resting";
 
 interface SignsViewProps {
   readonly horseId: string;
-  readonly rest: SignCounts;
-  readonly work: SignCounts;
-  readonly breathing: { readonly perMinute: number; readonly interval: readonly [number, number]; readonly readings: number } | null;
+  /** Session by session. */
+  readonly rest: readonly SignCounts[];
+  readonly work: readonly SignCounts[];
+  readonly breathing: PooledBreathing | null;
   readonly heart: { readonly perMinute: number; readonly readings: number } | null;
   readonly kept: { readonly breaths: number | null; readonly heart: number | null };
   readonly children: React.ReactNode;
 }
 
-function Rates({ title, signs, none }: { title: string; signs: SignCounts; none: string }) {
+/** How far a rate reaches, and how many sessions it rests on. */
+function reachWords({ interval, sessions }: SignRate): string {
+  if (interval === null) return "two sessions are too few to tell how days differ";
+  const span = `${interval[0].toFixed(1)} to ${interval[1].toFixed(1)}`;
+  return sessions === 1 ? `in that one session ${span}` : `could be ${span}`;
+}
+
+function Rates({ title, signs, none }: { title: string; signs: readonly SignCounts[]; none: string }) {
+  const all = addSigns(signs);
   return (
     <section>
       <h2 className="border-b-2 border-ink pb-1 text-xl">
         {title}{" "}
         <span className="figures font-sans text-sm font-normal text-soft">
-          {signs.minutes > 0 && `${Math.round(signs.minutes)} min watched`}
+          {all.minutes > 0 &&
+            `${Math.round(all.minutes)} min watched in ${counted(signs.filter(({ minutes }) => minutes > 0).length, "session")}`}
         </span>
       </h2>
-      {!(signs.minutes > 0) ? (
+      {!(all.minutes > 0) ? (
         <p className="mt-2 text-soft">{none}</p>
       ) : (
         <dl className="mt-2 grid gap-2.5">
           {SIGN_CLASSES.map((kind) => {
             const rate = signRate(signs, kind);
             if (rate === null) return null;
-            const names = commonestSigns(signs, kind);
+            const names = commonestSigns(all, kind);
             return (
               <div key={kind} className="figures">
                 <dt className="flex items-baseline justify-between gap-4">
                   <span className="font-semibold">{kind}</span>
                   <span>
                     <strong>{rate.perTenMinutes.toFixed(1)}</strong> in ten minutes
-                    <span className="text-soft">
-                      , {rate.interval[0].toFixed(1)} to {rate.interval[1].toFixed(1)}
-                    </span>
                   </span>
                 </dt>
                 <dd className="text-sm text-soft">
-                  {rate.count} seen{names.length > 0 && `: ${names.map(({ name, n }) => `${name} ${n}`).join(", ")}`}
+                  {reachWords(rate)}; {rate.count} seen{names.length > 0 && `: ${names.map(({ name, n }) => `${name} ${n}`).join(", ")}`}
                 </dd>
               </div>
             );
@@ -76,7 +84,7 @@ export function SignsView({ horseId, rest, work, breathing, heart, kept, childre
                     <>
                       <strong>{breathing.perMinute.toFixed(1)}</strong> a minute
                       <span className="text-soft">
-                        , {breathing.interval[0].toFixed(1)} to {breathing.interval[1].toFixed(1)}
+                        {breathing.interval !== null && `, ${breathing.interval[0].toFixed(1)} to ${breathing.interval[1].toFixed(1)}`}
                       </span>
                     </>
                   )}

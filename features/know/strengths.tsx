@@ -15,7 +15,7 @@ const phaseName = (phase: number | null) => (phase === null ? "not said" : (FIRS
 function detail(result: FirstLookResult): string {
   const parts = [
     result.met === 0 ? null : `lightest ${phaseName(result.lightestPhase)}`,
-    result.medianLatencySeconds === null ? null : `${result.medianLatencySeconds.toFixed(1)} s`,
+    result.halfAnsweredSeconds === null ? null : `${result.halfAnsweredSeconds.toFixed(1)} s`,
     result.ease === null ? null : EASE_GRADES[Math.round(result.ease)],
   ].filter((part) => part !== null && part !== undefined);
   return parts.join(" · ");

@@ -31,7 +31,7 @@ function Breathing({ watch }: { watch: Watch }) {
           <p className="figures text-sm text-soft">
             {rate === null
               ? counted(taps.length, "tap")
-              : `${rate.interval[0].toFixed(0)} to ${rate.interval[1].toFixed(0)}, ${rate.breaths} breaths`}
+              : `${rate.interval === null ? "" : `${rate.interval[0].toFixed(0)} to ${rate.interval[1].toFixed(0)}, `}${counted(rate.breaths, "breath")}`}
           </p>
         </div>
       </div>

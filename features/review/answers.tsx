@@ -1,15 +1,34 @@
-import { FEWEST_TRIALS_TO_TELL } from "@/core/evidence";
+import { toldShare } from "@/core/compare";
+import { sumsOfSessions } from "@/core/evidence";
 import type { SessionSummary } from "@/core/record";
 import { counted, percentSpan } from "@/core/words";
 import { decimals, percent, Whisker } from "@/ui/measure";
 import { MeasureRow } from "./measure-row";
+
+/** What earned what, told apart; the pieces add up to all that were given. */
+function earnedWords({ released, marked, fed, other, unsaid, piecesInTrials, piecesOutside }: SessionSummary["earned"]): string {
+  const kinds = [
+    [released, "released"],
+    [marked, "marked"],
+    [fed, "fed"],
+    [other, "other"],
+    [unsaid, "not said how"],
+  ] as const;
+  const by = kinds.flatMap(([n, word]) => (n === 0 ? [] : [`${n} ${word}`])).join(", ");
+  const pieces = counted(piecesInTrials + piecesOutside, "piece");
+  if (piecesInTrials + piecesOutside === 0) return by;
+  const food = piecesOutside === 0 ? `${pieces} of food` : `${pieces} of food, ${piecesOutside} of them outside the trials`;
+  return by === "" ? food : `${by}; ${food}`;
+}
 
 /** What the horse answered, how often and how surely. */
 export function Answers({ summary }: { summary: SessionSummary }) {
   const m = summary.measures;
   // Minutes from memory carry no rate.
   const rate = (value: number | null) => (summary.late ? "–" : decimals(value, 2));
-  const { offers } = summary;
+  const { offers, ladders } = summary;
+  const told = toldShare(sumsOfSessions([{ met: m.met, of: m.n }]));
+  const pooled = ladders.length > 1;
   const perWork = `per minute of working time: ${decimals(summary.workSeconds / 60, 2)} min, first block to finish, less breaks`;
   return (
     <section>
@@ -20,18 +39,30 @@ export function Answers({ summary }: { summary: SessionSummary }) {
           value={`${m.met} of ${m.n}`}
           testId="met"
           below={
-            m.wilson95 === null ? undefined : (
+            pooled ? (
+              ladders.map(({ behaviour, met, of }, i) => (
+                <span key={i} className="block">
+                  {behaviour}: {met} of {of}
+                </span>
+              ))
+            ) : m.n === 0 ? undefined : (
               <>
-                {m.n < FEWEST_TRIALS_TO_TELL ? "too few to tell" : `${percent(m.success ?? 0)}, could be ${percentSpan(m.wilson95)}`}
-                <Whisker share={m.success} interval={m.wilson95} width={360} />
+                {told.interval === null
+                  ? "too few to tell"
+                  : `${percent(m.success ?? 0)}; in this one session could be ${percentSpan(told.interval)}`}
+                <Whisker share={m.success} interval={told.interval} width={360} />
               </>
             )
           }
           how={
-            <>
-              Trials met over all trials, with the 95 % score interval (Wilson 1927). It takes each trial as a fresh draw; trials of one
-              session resemble each other, so the truth is a little wider.
-            </>
+            pooled ? (
+              <>Trials met over all trials, ladder by ladder. Shares of several ladders make no one share.</>
+            ) : (
+              <>
+                Trials met over all trials, with the 95 % score interval (Wilson 1927) of this session alone. Trials of one session resemble
+                each other: another day can lie elsewhere, and the ladder says what several sessions come to.
+              </>
+            )
           }
         />
         <MeasureRow label="asks a minute" value={rate(m.asksPerMinute)} testId="asks-per-min" how={<>Asks (here: trials), {perWork}.</>} />
@@ -47,11 +78,12 @@ export function Answers({ summary }: { summary: SessionSummary }) {
           testId="reinforced-per-min"
           below={
             <>
-              {m.reinforced} reinforced: {counted(m.released, "release")}, {counted(m.marked, "mark")}, {counted(m.foodPieces, "piece")} of
-              food
+              {m.reinforced} reinforced: {earnedWords(summary.earned)}
             </>
           }
-          how={<>Trials whose answer earned its release, mark, food or another reinforcer, {perWork}.</>}
+          how={
+            <>Trials whose answer earned its release, mark, food or another reinforcer, {perWork}. One answer may have earned several.</>
+          }
         />
         <MeasureRow
           label="tries a minute"

@@ -1,8 +1,10 @@
 "use client";
 
 import dynamic from "next/dynamic";
+import { toldShare } from "@/core/compare";
+import { sumsOfSessions } from "@/core/evidence";
 import type { SessionSummary } from "@/core/record";
-import { counted } from "@/core/words";
+import { counted, percentSpan } from "@/core/words";
 import { decimals, percent } from "@/ui/measure";
 import { MeasureRow } from "./measure-row";
 
@@ -11,6 +13,8 @@ const WaitingChart = dynamic(() => import("@/ui/measure/waiting-chart"), { ssr: 
 /** How light the ask was and how soon the answer came. */
 export function HowLight({ measures }: { measures: SessionSummary["measures"] }) {
   const { metAtLightest, metWithPhase, lightness, meanPhaseMet, latency } = measures;
+  const told = toldShare(sumsOfSessions([{ met: metAtLightest, of: metWithPhase }]));
+  const asked = latency.answered + latency.censored;
   return (
     <section>
       <h2 className="mb-2 text-xl">How light, how soon</h2>
@@ -24,7 +28,10 @@ export function HowLight({ measures }: { measures: SessionSummary["measures"] })
               "no cue phase logged"
             ) : (
               <>
-                {percent(lightness)}; mean phase {decimals(meanPhaseMet, 2)}
+                {told.interval === null
+                  ? "too few to tell"
+                  : `${percent(lightness)}; in this one session could be ${percentSpan(told.interval)}`}
+                ; mean phase {decimals(meanPhaseMet, 2)}
               </>
             )
           }
@@ -32,28 +39,32 @@ export function HowLight({ measures }: { measures: SessionSummary["measures"] })
         />
         <MeasureRow
           label="half answered after"
-          value={latency.medianSeconds === null ? "–" : `${decimals(latency.medianSeconds, 2)} s`}
+          value={
+            latency.halfAnsweredSeconds !== null ? `${decimals(latency.halfAnsweredSeconds, 2)} s` : asked === 0 ? "–" : "fewer than half"
+          }
           testId="latency-median"
           below={
-            latency.answered + latency.censored === 0 ? (
+            asked === 0 ? (
               "no times logged: the Timed way gives them"
             ) : (
               <>
-                {counted(latency.answered, "answer")}, {latency.censored} cut off by a miss or no answer
+                of {counted(asked, "timed ask")}: {latency.answered} answered, {latency.wrong} something else,{" "}
+                {latency.censored - latency.wrong} no answer
               </>
             )
           }
           how={
             <>
-              Ask to the first movement of a met or try answer, by the product-limit estimate (Kaplan and Meier 1958), so that answers that
-              never came count as long waits and not as nothing. The median is the first time at which at most half still wait.
+              Ask to the first movement of a met or try answer: the time by which half of all asks had theirs. Something else ends the ask
+              without one, and no answer is a wait cut off (cumulative incidence, Aalen and Johansen 1978). The product-limit median, which
+              takes a wrong answer for one still to come, stands in the files under its name.
             </>
           }
         />
       </div>
-      {latency.steps.length > 1 && (
+      {latency.rightSteps.length > 1 && (
         <div className="mt-3">
-          <WaitingChart steps={latency.steps} medianSeconds={latency.medianSeconds} />
+          <WaitingChart steps={latency.rightSteps} halfSeconds={latency.halfAnsweredSeconds} />
         </div>
       )}
     </section>

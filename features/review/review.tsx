@@ -1,4 +1,5 @@
 import Link from "next/link";
+import type { SidePicture } from "@/core/compare";
 import { endOfWorkMs, type SessionRecord, summariseSession } from "@/core/record";
 import type { NextStart } from "@/core/word";
 import { counted } from "@/core/words";
@@ -27,6 +28,8 @@ export function Review({
   record,
   next,
   signs,
+  sides,
+  sidesDays,
   usualDays,
   rungWord,
   restingBreaths,
@@ -41,6 +44,9 @@ export function Review({
   /** This session's signs beside the horse's own usual, in words. */
   signs: readonly string[];
   usualDays: number;
+  /** What the horse's sessions of the last days say of its sides. */
+  sides: SidePicture;
+  sidesDays: number;
   /** What the parts of this session are called. */
   rungWord: string;
   /** The horse's own breathing at rest, a minute; null where it is not known. */
@@ -114,7 +120,7 @@ export function Review({
           <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-8 md:grid-cols-2 lg:grid-cols-3">
             <Answers summary={summary} />
             <HowLight measures={summary.measures} />
-            <Handler record={record} summary={summary} />
+            <Handler record={record} summary={summary} sides={sides} sidesDays={sidesDays} />
           </div>
         </>
       )}
@@ -129,8 +135,9 @@ export function Review({
           ))}
           <details className="text-sm text-soft">
             <summary>how</summary>
-            Against earlier sessions of the same kind in the {usualDays} days before, by the exact test of two rates (Przyborowski &
-            Wilenski 1940). Signs come in bouts, which makes chance look smaller than it is.
+            Against earlier sessions of the same kind in the {usualDays} days before, session by session, since signs come in bouts and
+            days: unusual is what lies outside the 95 % prediction interval of their roots (Anscombe 1948, Student 1908). Signs and minutes
+            of work alone.
           </details>
         </section>
       )}

@@ -1,5 +1,6 @@
 import Link from "next/link";
-import { wilsonInterval } from "@/core/evidence";
+import { toldShare } from "@/core/compare";
+import { sumsOfSessions } from "@/core/evidence";
 import { Day } from "@/ui/day";
 import { minutesWords, Whisker } from "@/ui/measure";
 
@@ -13,6 +14,8 @@ export interface SessionLine {
   readonly behaviours: readonly string[];
   readonly rungs: readonly string[];
 }
+
+const NO_SHARE = { share: null, interval: null };
 
 /** The horse's sessions, newest first. */
 export function SessionList({
@@ -55,7 +58,11 @@ export function SessionList({
                 <span>
                   {line.met} of {line.n} met
                 </span>
-                <Whisker share={line.n === 0 ? null : line.met / line.n} interval={wilsonInterval(line.met, line.n)} width={150} />
+                {/* Several ladders make no one share. */}
+                <Whisker
+                  {...(line.behaviours.length > 1 ? NO_SHARE : toldShare(sumsOfSessions([{ met: line.met, of: line.n }])))}
+                  width={150}
+                />
               </Link>
             </li>
           ))}

@@ -3,7 +3,6 @@
 import { Chart as ChartJs, LinearScale, LineElement, PointElement, Tooltip } from "chart.js";
 import { useEffect, useState } from "react";
 import { Line } from "react-chartjs-2";
-import type { SurvivalStep } from "@/core/evidence";
 
 ChartJs.register(LinearScale, LineElement, PointElement, Tooltip);
 ChartJs.defaults.font.family = '"Atkinson Hyperlegible Next Variable", sans-serif';
@@ -20,35 +19,41 @@ const readColours = () => {
   };
 };
 
-/** Share still waiting for an answer against seconds since the ask, as steps. */
-export default function WaitingChart({ steps, medianSeconds }: { steps: readonly SurvivalStep[]; medianSeconds: number | null }) {
+/** Share of all asks that had their right answer against seconds since the ask, as steps. */
+export default function WaitingChart({
+  steps,
+  halfSeconds,
+}: {
+  steps: readonly (readonly [seconds: number, share: number])[];
+  halfSeconds: number | null;
+}) {
   const [colours, setColours] = useState(readColours);
   useEffect(() => {
     const watch = new MutationObserver(() => setColours(readColours()));
     watch.observe(document.documentElement, { attributeFilter: ["data-theme"] });
     return () => watch.disconnect();
   }, []);
-  const data = [{ x: 0, y: 1 }, ...steps.map(([x, y]) => ({ x, y }))];
+  const data = [{ x: 0, y: 0 }, ...steps.map(([x, y]) => ({ x, y }))];
   return (
     <div className="relative h-40 min-w-0 overflow-hidden">
       <Line
         role="img"
         aria-label={
-          medianSeconds === null
-            ? "Share still waiting; half had not answered by the end."
-            : `Share still waiting; half had answered after ${medianSeconds.toFixed(1)} seconds.`
+          halfSeconds === null
+            ? "Share answered; fewer than half had their answer by the end."
+            : `Share answered; half had their answer after ${halfSeconds.toFixed(1)} seconds.`
         }
         data={{
           datasets: [
             { data, stepped: "before", borderColor: colours.ochre, borderWidth: 3, pointRadius: 0 },
             {
               data:
-                medianSeconds === null
+                halfSeconds === null
                   ? []
                   : [
                       { x: 0, y: 0.5 },
-                      { x: medianSeconds, y: 0.5 },
-                      { x: medianSeconds, y: 0 },
+                      { x: halfSeconds, y: 0.5 },
+                      { x: halfSeconds, y: 0 },
                     ],
               borderColor: colours.tarn,
               borderDash: [4, 4],
@@ -74,7 +79,7 @@ export default function WaitingChart({ steps, medianSeconds }: { steps: readonly
               type: "linear",
               min: 0,
               max: 1,
-              title: { display: true, text: "still waiting", color: colours.soft },
+              title: { display: true, text: "answered", color: colours.soft },
               ticks: { color: colours.soft, stepSize: 0.5, callback: (v) => `${Math.round(Number(v) * 100)} %` },
               grid: { display: false },
               border: { color: colours.ink },

@@ -47,7 +47,9 @@ export function BreathTaps({ onRate }: { onRate: (tapsMs: readonly number[]) => 
       <p className="figures mt-1 text-sm" role="status">
         {rate === null
           ? "Look at the flank; ten breaths or more say most."
-          : `${Math.round(rate.perMinute)} a minute, could be anywhere from ${Math.round(rate.interval[0])} to ${Math.round(rate.interval[1])}.`}
+          : rate.interval === null
+            ? `${Math.round(rate.perMinute)} a minute; too few breaths to tell how well that is known.`
+            : `${Math.round(rate.perMinute)} a minute, could be anywhere from ${Math.round(rate.interval[0])} to ${Math.round(rate.interval[1])}.`}
       </p>
     </div>
   );

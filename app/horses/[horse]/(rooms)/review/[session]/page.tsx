@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { addSigns, compareSigns, knowDigest } from "@/core/know";
+import { compareSigns, knowDigest } from "@/core/know";
 import { type Criterion, criterionOf } from "@/core/ladder";
 import { type Block, correctionsOf } from "@/core/record";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
@@ -10,6 +10,7 @@ import { findOr404 } from "../../../../../server/find-or-404";
 import { horseCare } from "../../../../../server/horse-care";
 import { ladderOrNone } from "../../../../../server/ladder-or-none";
 import { ladderState } from "../../../../../server/ladder-state";
+import { sidesOf } from "../../../../../server/sides-of";
 import { getStore } from "../../../../../server/store";
 
 export const metadata: Metadata = { title: "Review" };
@@ -37,13 +38,11 @@ export default async function ReviewPage({ params }: { params: Promise<{ horse: 
   const ladder = session.ladder_id === null ? null : await ladderOrNone(store, session.ladder_id);
   const next = ladder === null || ladder.away ? null : (await ladderState(store, ladder, allowance)).next;
   // Its own usual: every earlier session of the same kind, this one aside.
-  const { usualDays } = await getSettings(store);
+  const { usualDays, sidesDays } = await getSettings(store);
   const digests = await digestsOfHorse(store, horse, session.created_ms - usualDays * MILLISECONDS_PER_DAY);
-  const usual = addSigns(
-    digests
-      .filter((other) => other.session.kind === session.kind && other.session.created_ms < session.created_ms)
-      .map(({ digest }) => digest.signs),
-  );
+  const usual = digests
+    .filter((other) => other.session.kind === session.kind && other.session.created_ms < session.created_ms)
+    .map(({ digest }) => digest.signs);
   const own = knowDigest(record).signs;
   const signs =
     session.kind === "connection" ? [] : (["tension", "ease", "danger"] as const).flatMap((kind) => compareSigns(own, usual, kind) ?? []);
@@ -58,6 +57,8 @@ export default async function ReviewPage({ params }: { params: Promise<{ horse: 
       record={record}
       next={next}
       usualDays={usualDays}
+      sides={await sidesOf(store, horse)}
+      sidesDays={sidesDays}
       signs={signs.filter(({ here, usual: before }) => here.count + before.count > 0).map(({ words }) => words)}
       restingBreaths={owner.resting_breaths_per_min}
       zones={items.map(({ name, kind }) => ({ name, kind }))}
