@@ -44,7 +44,7 @@ const ids = () => {
 
 describe("a session entered late", () => {
   it("keeps its counts, phases and minutes, marked late and without a single timing", () => {
-    const events = lateEvents(late([block(), block({ side: "R", met: 3, metAtLightest: 0, phase: null, minutes: 4 })]), ids());
+    const events = lateEvents(late([block(), block({ side: "R", met: 3, metAtLightest: null, phase: null, minutes: 4 })]), ids());
     for (const event of events) expect(checkEvent(event).ok).toBe(true);
     const record = reduceSession(events);
     expect(record.trials).toHaveLength(14);
@@ -68,6 +68,42 @@ describe("a session entered late", () => {
     expect(lateBlockProblem(block({ minutes: Number.NaN }))).toContain("Minutes");
     expect(lateBlockProblem(block({ met: 600 }))).toContain("At most");
     expect(() => lateEvents(late([block({ minutes: 0 })]), ids())).toThrow(RangeError);
+  });
+
+  it("takes nothing that would come out as something else than was written", () => {
+    const criterion = {
+      sentence: "On the left, at hand or lighter.",
+      side: "left" as const,
+      max_phase: 2,
+      phases: ["look", "hand", "line"],
+    };
+    const onRung = (change: Partial<LateBlock>) => block({ criterion, side: "L", phase: 2, ...change });
+    expect(lateBlockProblem(onRung({}))).toBeNull();
+    expect(lateBlockProblem(onRung({ side: "R" }))).toBe("Rung 2 asks for the left. Choose that side, or the rung that was asked.");
+    expect(lateBlockProblem(onRung({ phase: 3 }))).toBe("Rung 2 asks for hand or lighter: answers at a clearer cue are tries.");
+    expect(lateBlockProblem(onRung({ phase: null }))).toMatch(/^At which cue were the others\?/);
+    expect(lateBlockProblem(onRung({ phase: 1 }))).toBe("The others cannot be at the lightest cue too.");
+    expect(lateBlockProblem(onRung({ phase: null, metAtLightest: null }))).toBeNull();
+    expect(lateBlockProblem(onRung({ phase: 3, met: 2, metAtLightest: 2 }))).toBeNull();
+    // Whatever is taken: counts and those at the lightest cue are on the record as they were typed.
+    const count = fc.nat(9);
+    fc.assert(
+      fc.property(
+        count,
+        count,
+        count,
+        count,
+        fc.option(count),
+        fc.option(fc.integer({ min: 1, max: 3 })),
+        (met, tries, miss, refused, light, phase) => {
+          const typed = onRung({ met, try: tries, miss, refused, metAtLightest: light, phase });
+          fc.pre(lateBlockProblem(typed) === null);
+          const { measures } = summariseSession(reduceSession(lateEvents(late([typed]), ids())));
+          expect(measures).toMatchObject({ met, try: tries, miss, refused });
+          if (light !== null && met > 0) expect([measures.metAtLightest, measures.metWithPhase]).toEqual([light, met]);
+        },
+      ),
+    );
   });
 
   it("spreads the outcomes evenly, making no run up", () => {

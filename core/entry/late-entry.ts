@@ -2,6 +2,7 @@ import { eventOf, type Fact, type Payload, type SessionEvent } from "../events/f
 import type { Outcome } from "../evidence/group";
 import type { Criterion } from "../ladder/criterion";
 import type { BlockKind } from "../record/reduce";
+import { sideLetter } from "../words";
 
 /** One block as it is remembered: counts, the phase mostly used, rough minutes. */
 export interface LateBlock {
@@ -18,9 +19,9 @@ export interface LateBlock {
   readonly try: number;
   readonly miss: number;
   readonly refused: number;
-  /** How many of the met ones came at the lightest cue. */
-  readonly metAtLightest: number;
-  /** Phase of the others; null where it is not remembered. */
+  /** How many of the met ones came at the lightest cue; null where it is not remembered. */
+  readonly metAtLightest: number | null;
+  /** Phase of the others; null where it is not remembered, which rules out a number at the lightest that leaves others. */
   readonly phase: number | null;
 }
 
@@ -56,13 +57,23 @@ export function spreadEvenly(counts: Readonly<Record<Outcome, number>>): Outcome
 
 /** What is wrong with a block as typed, or null. */
 export function lateBlockProblem(block: LateBlock): string | null {
-  const { met, metAtLightest, minutes } = block;
-  const counts = [met, block.try, block.miss, block.refused, metAtLightest];
+  const { met, metAtLightest, minutes, phase, side, rung, criterion } = block;
+  const counts = [met, block.try, block.miss, block.refused, metAtLightest ?? 0];
   if (counts.some((n) => !Number.isInteger(n) || n < 0)) return "Counts are whole numbers from 0.";
   const all = met + block.try + block.miss + block.refused;
   if (all === 0) return "Nothing is counted yet.";
   if (all > MOST_LATE_TRIALS) return `At most ${MOST_LATE_TRIALS} asks in a block.`;
-  if (metAtLightest > met) return "More at the lightest cue than were met.";
+  if ((metAtLightest ?? 0) > met) return "More at the lightest cue than were met.";
+  // What is written must come out as it was written: an answer that its rung would not take for met is none.
+  const others = met - (metAtLightest ?? 0);
+  const asked = criterion.side;
+  if (side !== null && asked !== undefined && asked !== "both" && side !== sideLetter(asked))
+    return `Rung ${rung} asks for the ${asked}. Choose that side, or the rung that was asked.`;
+  if (metAtLightest !== null && others > 0 && phase === null)
+    return "At which cue were the others? Say it, or leave those at the lightest empty.";
+  if (metAtLightest !== null && others > 0 && phase === 1) return "The others cannot be at the lightest cue too.";
+  if (others > 0 && phase !== null && criterion.max_phase !== undefined && phase > criterion.max_phase)
+    return `Rung ${rung} asks for ${criterion.phases?.[criterion.max_phase - 1] ?? `phase ${criterion.max_phase}`} or lighter: answers at a clearer cue are tries.`;
   if (!(minutes > 0) || minutes > 240) return "Minutes: more than 0, at most 240.";
   return null;
 }
@@ -103,13 +114,12 @@ export function lateEvents(late: LateSession, newId: () => string): SessionEvent
       payload: { block: i + 1, behaviour, ladder, version, rung, criterion: { ...criterion }, side: side ?? "", kind, planned },
     });
     const list = spreadEvenly({ met: block.met, try: block.try, miss: block.miss, refused: block.refused });
+    const lightest = block.metAtLightest ?? 0;
     let met = 0;
     list.forEach((outcome, n) => {
       ms = begin + ((n + 0.5) / list.length) * block.minutes * 60_000;
       // The lightest ones spread over the met ones, for the same reason.
-      const light =
-        outcome === "met" &&
-        Math.floor(((met + 1) * block.metAtLightest) / block.met) > Math.floor((met * block.metAtLightest) / block.met);
+      const light = outcome === "met" && Math.floor(((met + 1) * lightest) / block.met) > Math.floor((met * lightest) / block.met);
       if (outcome === "met") met++;
       const phase = light ? 1 : block.phase;
       add({

@@ -1,5 +1,4 @@
-import Papa from "papaparse";
-import { type CsvRecord, linesSpanned } from "./csv";
+import { type CsvRecord, takeRecords } from "./csv";
 
 /**
  * Parses a CSV text that comes in pieces, with bounded memory. Pieces may be
@@ -49,17 +48,8 @@ export class CsvPieces {
   }
 
   private parse(last: boolean): void {
-    if (this.rest === "") return;
-    const quoted = this.rest.includes('"');
-    const parser = new Papa.Parser({ delimiter: ",", newline: "\n" });
-    const parsed = parser.parse(this.rest, 0, !last) as Papa.ParseResult<string[]>;
-    const broken = new Set(parsed.errors.filter((e) => e.type === "Quotes").map((e) => e.row));
-    const rows = parsed.data;
-    for (let i = 0; i < rows.length; i++) {
-      const cells = rows[i] as string[];
-      if (!(cells.length === 1 && cells[0] === "")) this.take({ line: this.line, cells, malformed: broken.has(i) });
-      this.line += quoted ? linesSpanned(cells) : 1;
-    }
-    this.rest = last ? "" : this.rest.slice(parsed.meta.cursor);
+    const { rest, line } = takeRecords(this.rest, this.line, last, this.take);
+    this.rest = rest;
+    this.line = line;
   }
 }

@@ -30,16 +30,87 @@ export function normaliseText(text: string): string {
   return start.includes("\r") ? start.replace(/\r\n?/g, "\n") : start;
 }
 
+const CONFIG = { delimiter: ",", newline: "\n" } as const;
+/** A cell that is well formed, up to what ends it. */
+const CELL = /(?:"[^"]*(?:""[^"]*)*"|[^",\n][^,\n]*|)(?=,|\n|$)/y;
+
+/**
+ * Where the records from a place on are well formed: the end of the last of
+ * them, and whether what stops them is a quote that does not close as it should
+ * (or a record the text breaks off in).
+ */
+function wellFormed(text: string, from: number): { end: number; stopped: boolean; open: boolean } {
+  let end = from;
+  let at = from;
+  while (at < text.length) {
+    CELL.lastIndex = at;
+    if (!CELL.test(text)) {
+      // A quoted cell that nothing closes may go on in the next piece of the file.
+      const cell = /"[^"]*(?:""[^"]*)*$/y;
+      cell.lastIndex = at;
+      return { end, stopped: true, open: cell.test(text) };
+    }
+    at = CELL.lastIndex + 1;
+    if (at > text.length) return { end, stopped: false, open: true };
+    if (text[at - 1] === "\n") end = at;
+  }
+  return { end, stopped: false, open: end < text.length };
+}
+
+/**
+ * Hands on the records of a text whose lines end in line feeds. A quote that is
+ * not closed where it should be reaches into the rows after it; only the line
+ * it stands on is refused, and reading goes on at the next. Cost grows with the
+ * text, also where every row is bad.
+ * @param line the physical line the text begins on.
+ * @param last whether the text ends the file; otherwise its last row is left for later.
+ * @returns what was not read yet, and the line it begins on.
+ */
+export function takeRecords(text: string, line: number, last: boolean, take: (record: CsvRecord) => void): { rest: string; line: number } {
+  let at = line;
+  /** Hands on rows up to one with a bad quote that reaches over its line; returns whether there was one. */
+  const handOn = (part: string, whole: boolean): { cursor: number; reachesOver: boolean } => {
+    const quoted = part.includes('"');
+    const { data, errors, meta } = new Papa.Parser(CONFIG).parse(part, 0, !whole) as Papa.ParseResult<string[]>;
+    const broken = new Set(errors.filter((e) => e.type === "Quotes").map((e) => e.row));
+    for (const [i, cells] of data.entries()) {
+      const lines = quoted ? linesSpanned(cells) : 1;
+      if (lines > 1 && broken.has(i)) return { cursor: 0, reachesOver: true };
+      if (!(cells.length === 1 && cells[0] === "")) take({ line: at, cells, malformed: broken.has(i) });
+      at += lines;
+    }
+    return { cursor: meta.cursor, reachesOver: false };
+  };
+  if (text === "") return { rest: "", line };
+  const { cursor, reachesOver } = handOn(text, last);
+  if (!reachesOver) return { rest: last ? "" : text.slice(cursor), line: at };
+  // From the line of the first bad quote on: what is well formed at once, then the bad line by itself.
+  let from = 0;
+  for (let passed = line; passed < at; passed++) from = text.indexOf("\n", from) + 1;
+  for (;;) {
+    const { end, stopped, open } = wellFormed(text, from);
+    // An empty line is a line, though nothing is handed on.
+    if (end === from + 1) at++;
+    else if (end > from) handOn(text.slice(from, end - 1), true);
+    from = end;
+    if (!last && open) return { rest: text.slice(from), line: at };
+    if (!stopped) {
+      if (from < text.length) handOn(text.slice(from), true);
+      return { rest: "", line: at };
+    }
+    const feed = text.indexOf("\n", from);
+    const lineEnd = feed < 0 ? text.length : feed;
+    take({ line: at, cells: [text.slice(from, lineEnd)], malformed: true });
+    at++;
+    if (feed < 0) return { rest: "", line: at };
+    from = feed + 1;
+  }
+}
+
 /** Parses a whole CSV text into records with their lines. Empty lines are passed over. */
 export function parseCsv(text: string): CsvRecord[] {
-  const parsed = Papa.parse<string[]>(normaliseText(text), { delimiter: ",", newline: "\n" });
-  const broken = new Set(parsed.errors.filter((e) => e.type === "Quotes").map((e) => e.row));
   const records: CsvRecord[] = [];
-  let line = 1;
-  parsed.data.forEach((cells, index) => {
-    if (!(cells.length === 1 && cells[0] === "")) records.push({ line, cells, malformed: broken.has(index) });
-    line += linesSpanned(cells);
-  });
+  takeRecords(normaliseText(text), 1, true, (record) => records.push(record));
   return records;
 }
 

@@ -62,6 +62,34 @@ describe("CSV", () => {
     );
   });
 
+  it("refuses the line of a quote that does not close, and swallows none after it", () => {
+    // The second row opens a quote; the next quote stands in the fourth, which would close it in mid-word.
+    const lines = ["a,b", '1,"open', "2,fine", "", '3,"also ""fine"""', '4,"two', 'lines"', '5,"open to the end', "6,fine"];
+    const read = (text: string) => parseCsv(text).map(({ line, cells, malformed }) => [line, malformed, cells.at(-1)]);
+    const wanted = [
+      [1, false, "b"],
+      [2, true, '1,"open'],
+      [3, false, "fine"],
+      [5, false, 'also "fine"'],
+      [6, false, "two\nlines"],
+      [8, true, '5,"open to the end'],
+      [9, false, "fine"],
+    ];
+    expect(read(lines.join("\n"))).toEqual(wanted);
+    const whole = parseCsv(lines.join("\n"));
+    for (let size = 1; size < 30; size++) {
+      const records: unknown[] = [];
+      const pieces = new CsvPieces((record) => records.push(record));
+      const text = lines.join("\n");
+      for (let at = 0; at < text.length; at += size) pieces.push(text.slice(at, at + size));
+      pieces.end();
+      expect(records, `pieces of ${size}`).toEqual(whole);
+    }
+    // Many bad quotes in a long file cost no more than reading it a few times over.
+    const long = Array.from({ length: 40_000 }, (_, i) => (i % 2 === 0 ? `${i},"bad` : `${i},"x"y`)).join("\n");
+    expect(parseCsv(long)).toHaveLength(40_000);
+  });
+
   it("in pieces cut anywhere gives the same as whole", () => {
     const text = '\ufeffa,b\r\n1,"two\r\nlines"\r\n"x, ""y""",2\n\n5,6';
     const whole = parseCsv(text);
@@ -201,6 +229,9 @@ describe("analyse", () => {
       n: 4,
       censored: 1,
       km_median_s: 2,
+      wrong: 1,
+      // Half of the four had their answer at 2 s; the miss never will.
+      half_answered_s: 2,
       km: [
         [2, 0.5, expect.closeTo(0.25)],
         [10, 0, null],
@@ -212,6 +243,46 @@ describe("analyse", () => {
     expect(out.sides.index).toBe(0);
     // One met in 1 min and one in 2 min, a week apart.
     expect(out.trend.response_rate_per_week_factor).toBeCloseTo(0.5, 12);
+  });
+
+  it("gives the interval over sessions beside that of independent trials, none under two sessions", () => {
+    const day = (session: string, met: number) =>
+      Array.from({ length: 10 }, (_, i) => `${session},2026-05-01T10:00:00Z,plate,1,${i + 1},${i * 10},${i < met ? "met" : "miss"}`);
+    const of = (...rows: string[][]) => analyseTrialsText([HEAD, ...rows.flat()].join("\n")).overall;
+    expect(of(day("a", 8)).sessions95).toBeNull();
+    // 2, 5 and 9 of 10: V = 3/2·(100/9 + 1/9 + 121/9)/900, worked out by hand to 1.256232 independent trials;
+    // Wilson (1927) with as many about 16/30.
+    const over = of(day("a", 2), day("b", 5), day("c", 9));
+    const n = 1.256232;
+    const z = 1.959964;
+    const p = 16 / 30;
+    const centre = (p + (z * z) / (2 * n)) / (1 + (z * z) / n);
+    const half = (z * Math.sqrt((p * (1 - p)) / n + (z * z) / (4 * n * n))) / (1 + (z * z) / n);
+    expect(over.sessions95?.[0]).toBeCloseTo(centre - half, 4);
+    expect(over.sessions95?.[1]).toBeCloseTo(centre + half, 4);
+    expect(over.wilson95?.[0]).toBeCloseTo(0.3614, 3);
+    // Rows of one session need not stand together.
+    const mixed = [...day("a", 2), ...day("b", 5), ...day("c", 9)].sort((x, y) => (x.slice(-8) < y.slice(-8) ? -1 : 1));
+    expect(of(mixed).sessions95).toEqual(over.sessions95);
+  });
+
+  it("keeps groups apart whose names hold the sign between them", () => {
+    const row = (behaviour: string, rung: string) => `s1,2026-05-01T10:00:00Z,${behaviour},${rung},1,0,met`;
+    const out = analyseTrialsText([HEAD, row("a|b", "c"), row("a", "b|c"), row("a", "b")].join("\n"));
+    expect(Object.entries(out.by_behaviour_rung).map(([key, { n }]) => [key, n])).toEqual([
+      ["a\\|b|c", 1],
+      ["a|b", 1],
+      ["a|b\\|c", 1],
+    ]);
+  });
+
+  it("refuses a second row of a session in sessions.csv", () => {
+    const { workSeconds, refused } = readSessionsCsv("session,work_s\ns1,120\ns2,60\ns1,90\n");
+    expect([...workSeconds]).toEqual([
+      ["s1", 120],
+      ["s2", 60],
+    ]);
+    expect(refused).toEqual([{ line: 4, column: "session", reason: "sessions.csv: the session stands in line 2 already" }]);
   });
 
   it("takes the working time of sessions.csv: given, estimated, mixed", () => {

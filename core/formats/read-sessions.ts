@@ -23,6 +23,8 @@ export function readSessionsCsv(text: string): SessionsFile {
   if (head === undefined) throw new NotSuchAFileError("The sessions file is empty.");
   const { places, unknown } = readHeader(SESSIONS_COLUMNS, head.cells, "sessions.csv");
   const workSeconds = new Map<string, number>();
+  /** The line of each session that was read. */
+  const seen = new Map<string, number>();
   const refused: RefusedRow[] = [];
   for (const record of rows) {
     const cells = SESSIONS_COLUMNS.map((column, i) => {
@@ -40,7 +42,14 @@ export function readSessionsCsv(text: string): SessionsFile {
       });
       continue;
     }
-    if (cells[WORK] !== "") workSeconds.set(unguardText(cells[SESSION] as string), Number(cells[WORK]));
+    const session = unguardText(cells[SESSION] as string);
+    const before = seen.get(session);
+    if (before !== undefined) {
+      refused.push({ line: record.line, column: "session", reason: `sessions.csv: the session stands in line ${before} already` });
+      continue;
+    }
+    seen.set(session, record.line);
+    if (cells[WORK] !== "") workSeconds.set(session, Number(cells[WORK]));
   }
   return { workSeconds, refused, unknownColumns: unknown };
 }

@@ -180,7 +180,9 @@ describe("compareLooks", () => {
 
   it("tells a real change over many steps, and none where there is none", () => {
     const poor = Object.fromEntries(FIRST_LOOK_STEPS.map(({ item, side }) => [`${item.key}${side === null ? "" : ` ${side}`}`, ".."]));
-    expect(compareLooks(seen(poor), whole(1)).words).toMatch(/^\+100 points between the two days, there \+\d+ to \+100\. One day each: a day alone can do that\.$/);
+    expect(compareLooks(seen(poor), whole(1)).words).toMatch(
+      /^\+100 points between the two days, there \+\d+ to \+100\. One day each: a day alone can do that\.$/,
+    );
     expect(compareLooks(whole(1), seen(poor)).words).toMatch(/^−100 points .* a day alone can do that\.$/);
     expect(compareLooks(whole(1), whole(1)).words).toContain("no difference shown.");
     expect(compareLooks(seen({ poll: "+" }), seen({ forward: "+" })).together).toBeNull();

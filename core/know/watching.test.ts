@@ -86,7 +86,13 @@ describe("signs", () => {
     expect(compareSigns(signs(10, 12), usual, "tension")?.words).toBe(
       "12.0 tension signs in ten minutes, in 5 earlier sessions 1.0: more than usual.",
     );
-    expect(compareSigns(signs(40, 0), Array.from({ length: 6 }, () => signs(40, 60)), "tension")?.words).toContain("fewer than usual");
+    expect(
+      compareSigns(
+        signs(40, 0),
+        Array.from({ length: 6 }, () => signs(40, 60)),
+        "tension",
+      )?.words,
+    ).toContain("fewer than usual");
     expect(compareSigns(signs(10, 2), usual, "tension")?.words).toContain("no difference shown");
     // A horse with bouts: what would be much for independent signs is one of its days.
     const bouts = [0, 22, 1, 0, 18, 2].map((count) => signs(20, count));

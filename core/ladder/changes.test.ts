@@ -70,6 +70,19 @@ describe("unchangedRungs", () => {
     expect(unchangedRungs(old, { ...old, phases }).size).toBe(0);
     expect(unchangedRungs(old, { ...old, maximumSeconds: 5 }).size).toBe(0);
     expect(unchangedRungs(old, { ...old, strands: old.strands.map((s) => ({ ...s, harder: "less" as const })) }).size).toBe(0);
+    // Two strands of the trainer's own: the other one is counted now.
+    const own = (id: string) => ({
+      id,
+      key: "own" as const,
+      name: id,
+      kind: "number" as const,
+      unit: "",
+      levels: [],
+      harder: "more" as const,
+    });
+    const two = { ...old, strands: [own("steps"), own("height")], rungs: [{ values: { steps: 1, height: 2 } }], workingStrandId: "steps" };
+    expect(unchangedRungs(two, { ...two }).size).toBe(1);
+    expect(unchangedRungs(two, { ...two, workingStrandId: "height" }).size).toBe(0);
     const slower = old.phases.map((phase) => ({ ...phase, dwellSeconds: 9 }));
     expect(unchangedRungs(old, { ...old, phases: slower, mastery: { kind: "run", length: 2 }, plannedRepetitions: 3 }).size).toBe(2);
   });

@@ -12,7 +12,9 @@ const strandSign = ({ key, name, kind, unit, levels, harder }: Strand) =>
 function criterionSign(plan: LadderPlan, rung: Rung): string {
   const values = plan.strands.map((strand) => `${strandSign(strand)}=${JSON.stringify(rung.values[strand.id])}`).sort();
   const phases = plan.phases.map(({ label, kind }) => [label, kind]);
-  const working = plan.strands.find(({ id }) => id === plan.workingStrandId)?.key ?? null;
+  // Two strands of a trainer's own making have one key: what is counted is told apart by all of its sign.
+  const counted = plan.strands.find(({ id }) => id === plan.workingStrandId);
+  const working = counted === undefined ? null : strandSign(counted);
   return JSON.stringify([values, phases, plan.maximumSeconds, working, rung.percentile ?? null]);
 }
 

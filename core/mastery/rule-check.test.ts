@@ -28,6 +28,12 @@ describe("ruleCheck", () => {
     },
   );
 
+  it("passes no block rule under a block, also where every trial is met", () => {
+    const block: MasteryRule = { kind: "share", met: 8, of: 10, window: "block" };
+    expect(one(block, 1, 9).passWithin).toBe(0);
+    expect(one(block, 1, 10)).toMatchObject({ passWithin: 1, meanTrials: 10 });
+  });
+
   it.each([
     [3, 0.5, 14],
     [5, 0.8, 10.2588],

@@ -248,7 +248,9 @@ function checker(rule: MasteryRule, within: number): (p: number) => { passWithin
         return (p) => {
           const block = atLeast(rule.met, rule.of, p);
           if (block === 0) return never;
-          return { passWithin: -Math.expm1(Math.floor(within / rule.of) * Math.log1p(-block)), meanTrials: rule.of / block };
+          const blocks = Math.floor(within / rule.of);
+          // Within less than a block nothing passes, also where every block does: 0 · log 0 is no number.
+          return { passWithin: blocks === 0 ? 0 : -Math.expm1(blocks * Math.log1p(-block)), meanTrials: rule.of / block };
         };
       const states = shareStates(rule.met, rule.of);
       return (p) => (p === 0 ? never : movingShare(states, rule.of, p, within));

@@ -20,6 +20,10 @@ export interface SettingField {
 export const SETTING_FIELDS = {
   restAfterMinutes: { group: "Rest", label: "Rest after", unit: "min of work", usual: 8, least: 1, most: 60 },
   restAfterTrials: { group: "Rest", label: "Rest after", unit: "asks", usual: 30, least: 3, most: 200, whole: true },
+  // Wet-bulb globe temperature: on the cautious side of published guidance for competition, from memory.
+  heatWatchCelsius: { group: "Rest", label: "Heat to watch from", unit: "°C WBGT", usual: 25, least: 15, most: 45 },
+  heatCutCelsius: { group: "Rest", label: "Heat that cuts work from", unit: "°C WBGT", usual: 28, least: 15, most: 45 },
+  heatStopCelsius: { group: "Rest", label: "No work in heat above", unit: "°C WBGT", usual: 32, least: 15, most: 45 },
   // Of the usual minutes and trials, what is left in heat.
   heatWatchShare: { group: "Rest", label: "In heat to watch, of that", unit: "%", usual: 0.75, least: 10, most: 100, share: true },
   heatCutShare: { group: "Rest", label: "In heat that cuts work, of that", unit: "%", usual: 0.5, least: 10, most: 100, share: true },
@@ -119,5 +123,7 @@ export function settingsFrom(kept: unknown): YardSettings {
     if (typeof value === "number" && settingProblem(key, fieldOf(key).share ? value * 100 : value) === null) settings[key] = value;
   }
   settings.easeMisses = Math.min(settings.easeMisses, settings.easeWindow);
+  settings.heatCutCelsius = Math.min(settings.heatCutCelsius, settings.heatStopCelsius);
+  settings.heatWatchCelsius = Math.min(settings.heatWatchCelsius, settings.heatCutCelsius);
   return settings;
 }

@@ -1,25 +1,59 @@
 import { describe, expect, it } from "vitest";
-import { fahrenheitToCelsius } from "../units";
-import { heatCaution } from "./heat";
+import { DEFAULT_SETTINGS, settingsFrom } from "../settings";
+import { heatCaution, heatWords, wetBulbGlobeCelsius } from "./heat";
 import { recoveryOf } from "./recovery";
 
-describe("heatCaution", () => {
-  // Bounds of the extension-service rule of thumb, from memory: 130, 150, 180.
+describe("wet-bulb globe temperature", () => {
+  // The Australian Bureau of Meteorology's approximation, from memory; values worked out by hand.
   it.each([
-    [70, 59, "usual"],
-    [70, 60, "watch"],
-    [80, 70, "watch"],
-    [80, 71, "cut"],
-    [95, 85, "cut"],
-    [95, 86, "stop"],
-    [20, 100, "usual"],
-  ] as const)("%d °F and %d %% is %s", (fahrenheit, humidity, level) => {
-    expect(heatCaution(fahrenheitToCelsius(fahrenheit), humidity).level).toBe(level);
+    [12, 98, 16.136],
+    [38, 30, 33.266],
+    [25, 50, 24.321],
+  ])("of %d °C and %d %% is %d", (air, humidity, wbgt) => {
+    expect(wetBulbGlobeCelsius(air, humidity, "sun")).toBeCloseTo(wbgt, 3);
+    expect(wetBulbGlobeCelsius(air, humidity, "shade")).toBeCloseTo(wbgt - 2, 3);
   });
   it("refuses what cannot be", () => {
-    expect(() => heatCaution(70, 50)).toThrow(RangeError);
+    expect(() => wetBulbGlobeCelsius(70, 50, "sun")).toThrow(RangeError);
     expect(() => heatCaution(20, 101)).toThrow(RangeError);
     expect(() => heatCaution(Number.NaN, 50)).toThrow(RangeError);
+  });
+});
+
+describe("heatCaution", () => {
+  it.each([
+    ["a damp cold day", 12, 98, "sun", "usual"],
+    ["a dry hot day", 38, 30, "sun", "stop"],
+    ["the same in the shade", 38, 30, "shade", "cut"],
+    ["a warm day", 25, 50, "sun", "usual"],
+    ["a warmer one", 26, 60, "sun", "watch"],
+    ["the same under cloud", 26, 60, "shade", "usual"],
+    ["a hot one", 30, 50, "sun", "cut"],
+  ] as const)("%s: %d °C and %d %% in the %s is %s", (_, air, humidity, sky, level) => {
+    expect(heatCaution(air, humidity, sky).level).toBe(level);
+  });
+
+  it("goes by the yard's own bounds, which never cross", () => {
+    expect(heatCaution(25, 50, "sun", { ...DEFAULT_SETTINGS, heatWatchCelsius: 24 }).level).toBe("watch");
+    expect(settingsFrom({ heatWatchCelsius: 40, heatCutCelsius: 35, heatStopCelsius: 30 })).toMatchObject({
+      heatWatchCelsius: 30,
+      heatCutCelsius: 30,
+      heatStopCelsius: 30,
+    });
+  });
+
+  it("tells the older sum only where it is warm and stricter", () => {
+    // 12 °C is 53.6 °F: 151.6 with 98 %, which said to cut the work on a cold day.
+    expect(heatCaution(12, 98).stricterSum).toBeNull();
+    // 21 °C is 69.8 °F: 159.8 with 90 %; the estimate is 24.7.
+    expect(heatCaution(21, 90)).toMatchObject({ wbgtCelsius: 24.6, level: "usual", stricterSum: { sum: 160, level: "cut" } });
+    expect(heatCaution(38, 30).stricterSum).toBeNull();
+  });
+
+  it("is said with its unit and where it holds", () => {
+    expect(heatWords(heatCaution(25, 50))).toBe("Heat 24.3 °C WBGT, estimated for the sun. Usual care: shade and water at hand.");
+    expect(heatWords(heatCaution(25, 50, "shade"), true)).toMatch(/^Heat 72\.1 °F WBGT, estimated for shade or cloud\./);
+    expect(heatWords(heatCaution(21, 90))).toMatch(/ A second opinion, °F and humidity together 160: cut the work\.$/);
   });
 });
 

@@ -8,7 +8,16 @@ export {
   HEART_STRAND,
   type PooledBreathing,
 } from "./breathing";
-export { HEAT_BOUNDS, HEAT_LEVELS, type HeatCaution, type HeatLevel, heatCaution } from "./heat";
+export {
+  type HeatBounds,
+  type HeatCaution,
+  type HeatLevel,
+  heatCaution,
+  heatNumber,
+  heatWords,
+  type Sky,
+  wetBulbGlobeCelsius,
+} from "./heat";
 export {
   ARM_METRES,
   handlerPlaceMetres,

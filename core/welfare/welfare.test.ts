@@ -270,7 +270,8 @@ describe("breathingRate", () => {
   });
 
   it("goes by readings where there are three, since days differ more than breaths", () => {
-    const reading = (perMinute: number) => breathSums([0, 60_000 / perMinute, 120_000 / perMinute]) ?? { breaths: 0, seconds: 0, squares: 0 };
+    const reading = (perMinute: number) =>
+      breathSums([0, 60_000 / perMinute, 120_000 / perMinute]) ?? { breaths: 0, seconds: 0, squares: 0 };
     expect(breathingOver([])).toBeNull();
     expect(breathingOver([reading(12)])).toMatchObject({ readings: 1, perMinute: 12 });
     expect(breathingOver([reading(12), reading(10)])).toMatchObject({ perMinute: 11, interval: null });

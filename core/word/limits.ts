@@ -1,4 +1,5 @@
 import type { YardSettings } from "../settings";
+import { heatNumber } from "../welfare/heat";
 import { counted } from "../words";
 import type { Advice } from "./advice";
 import { window } from "./ease";
@@ -33,8 +34,9 @@ export function stopAdvice({ danger }: WordInput): Advice | null {
 /** Rest: heat, breathing, tension with nothing easier to go to, minutes and asks without a break. */
 export function restAdvice(input: WordInput, settings: YardSettings): Advice | null {
   const { heat, breathing } = input;
-  const sum = heat == null ? 0 : Math.round(heat.sum);
-  if (heat?.level === "stop") return { word: "Rest", reason: `Heat ${sum}: ${heat.sentence}`, numbers: { heat: sum } };
+  const degrees = heat?.wbgtCelsius ?? 0;
+  if (heat?.level === "stop")
+    return { word: "Rest", reason: `${heatNumber(degrees)}: ${heat.sentence}`, numbers: { wbgtCelsius: degrees } };
   if (breathing != null) {
     const rate = Math.round(breathing.perMinute);
     if (breathing.heartPerMinute !== null && breathing.perMinute > breathing.heartPerMinute) {
@@ -61,8 +63,8 @@ export function restAdvice(input: WordInput, settings: YardSettings): Advice | n
       numbers: { signs },
     };
   const share = heat?.level === "cut" ? settings.heatCutShare : heat?.level === "watch" ? settings.heatWatchShare : 1;
-  const because = share < 1 ? ` Heat ${sum}: shorter than usual.` : "";
-  const numbers: Record<string, number> = share < 1 ? { heat: sum } : {};
+  const because = share < 1 ? ` ${heatNumber(degrees)}: shorter than usual.` : "";
+  const numbers: Record<string, number> = share < 1 ? { wbgtCelsius: degrees } : {};
   if (input.minutesSinceRest >= settings.restAfterMinutes * share) {
     const minutes = Math.floor(input.minutesSinceRest);
     return { word: "Rest", reason: `${counted(minutes, "minute")} of work without a break.${because}`, numbers: { minutes, ...numbers } };
@@ -78,7 +80,7 @@ export function restAdvice(input: WordInput, settings: YardSettings): Advice | n
 function ending(input: WordInput): { words: string; rung?: number } {
   const sure = input.sureRung ?? null;
   if (input.blockKind === "sure" || sure === null || sure >= input.rung) return { words: "End on an easy one." };
-  return { words: `End on rung ${sure}: it is sure.`, rung: sure };
+  return { words: `End on rung ${sure}: it is mostly met.`, rung: sure };
 }
 
 /** Finish for the clock and the plan. */

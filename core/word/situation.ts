@@ -7,7 +7,7 @@ import { lastHeartRate } from "../record/vital-signs";
 import { DEFAULT_SETTINGS, type YardSettings } from "../settings";
 import { MILLISECONDS_PER_DAY } from "../units";
 import { breathingRate } from "../welfare/breathing";
-import { heatCaution } from "../welfare/heat";
+import { type HeatCaution, heatCaution } from "../welfare/heat";
 import type { Allowance } from "../welfare/restrictions";
 import { barredRung } from "../welfare/restrictions";
 import { valuesGoalOf } from "./goal";
@@ -46,10 +46,10 @@ function breathingNow({ record, restingBreaths }: Situation): BreathingState | n
 }
 
 /** The heat caution of the preflight, or null where no weather was given. */
-export function heatOf(record: Pick<SessionRecord, "facts">): ReturnType<typeof heatCaution> | null {
-  const { air_c, humidity } =
+export function heatOf(record: Pick<SessionRecord, "facts">, settings: YardSettings = DEFAULT_SETTINGS): HeatCaution | null {
+  const { air_c, humidity, sky } =
     record.facts.filter((fact) => fact.type === "preflight").findLast(({ payload }) => payload.air_c != null)?.payload ?? {};
-  return air_c != null && humidity != null ? heatCaution(air_c, humidity) : null;
+  return air_c != null && humidity != null ? heatCaution(air_c, humidity, sky === "shade" ? "shade" : "sun", settings) : null;
 }
 
 /** The highest rung below this one that is mostly met: enough trials in the last weeks, and most of them met. */
@@ -129,7 +129,7 @@ export function wordInputOf(situation: Situation, settings: YardSettings = DEFAU
     limits: { minutes: allowance.workMinutes, trials: allowance.repetitions, sessionTrials: record.trials.length },
     danger: openDanger(record),
     tensionSigns: signsWithin(record, "tension", nowMs, settings.tensionWindowSeconds),
-    heat: heatOf(record),
+    heat: heatOf(record, settings),
     breathing: breathingNow(situation),
     fullPhase: plan.phases.length > 1 ? plan.phases.length : null,
     splittable: rungsBetween(plan.strands, plan.rungs, rung, plan.phases.length).length > 0,

@@ -84,10 +84,10 @@ const REST: Situation[] = [
   ["eight minutes running", "++", { minutesSinceRest: 8 }, "Rest", "8 minutes of work without a break."],
   ["just short of eight", "++", { minutesSinceRest: 7.9 }, "Stay"],
   ["thirty asks running", "++", { trialsSinceRest: 30 }, "Rest", "30 asks"],
-  ["six minutes in heat to watch", "++", { minutesSinceRest: 6, heat: heatCaution(28, 55) }, "Rest", "shorter than usual"],
+  ["six minutes in heat to watch", "++", { minutesSinceRest: 6, heat: heatCaution(25, 60) }, "Rest", "shorter than usual"],
   ["six minutes on a usual day", "++", { minutesSinceRest: 6, heat: heatCaution(15, 50) }, "Stay"],
-  ["four minutes in heat that cuts work", "++", { minutesSinceRest: 4, heat: heatCaution(32, 70) }, "Rest"],
-  ["fifteen asks in heat that cuts work", "++", { trialsSinceRest: 15, heat: heatCaution(32, 70) }, "Rest"],
+  ["four minutes in heat that cuts work", "++", { minutesSinceRest: 4, heat: heatCaution(30, 50) }, "Rest"],
+  ["fifteen asks in heat that cuts work", "++", { trialsSinceRest: 15, heat: heatCaution(30, 50) }, "Rest"],
   ["too hot to work", "", { minutesSinceRest: 0, heat: heatCaution(36, 90) }, "Rest", "Do not work"],
   [
     "breathing three times resting",
@@ -128,7 +128,7 @@ const FINISH: Situation[] = [
     "10 of 12 minutes allowed today. End on rung 2",
   ],
   ["time nearly up", "++", { workMinutes: 18.2 }, "Finish", "18 minutes of work, 20 is usual. End on an easy one."],
-  ["time nearly up, with a sure rung", "++", { workMinutes: 18, sureRung: 2 }, "Finish", "End on rung 2: it is sure."],
+  ["time nearly up, with a sure rung", "++", { workMinutes: 18, sureRung: 2 }, "Finish", "End on rung 2: it is mostly met."],
   [
     "time nearly up, on the sure rung already",
     "++",

@@ -9,9 +9,12 @@ import { Day } from "@/ui/day";
 export function Ahead({
   horseId,
   ladders,
+  evidenceDays,
 }: {
   horseId: string;
   ladders: readonly { id: string; name: string; plan: LadderPlan; next: NextStart; lastWallMs: number | null }[];
+  /** How many days asks speak for moving on. */
+  evidenceDays: number;
 }) {
   return (
     <>
@@ -58,7 +61,10 @@ export function Ahead({
                 <dt className="text-soft">moves on when</dt>
                 <dd>{masterySentence(plan.mastery)}</dd>
                 <dt className="text-soft">evidence from</dt>
-                <dd>this rung and version, the last 21 days, since it was last left; warm-up, probe and sure blocks aside</dd>
+                <dd>
+                  this rung and version, the last {evidenceDays} days; for moving on, since it was last left; warm-up, probe and easy blocks
+                  aside
+                </dd>
               </dl>
             </li>
           ))}

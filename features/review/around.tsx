@@ -1,5 +1,7 @@
 import { breathingAfterWork, cornerStands, edgeZonesOf, freeWork, lastHeartRate, type SessionRecord } from "@/core/record";
-import { recoveryOf } from "@/core/welfare";
+import type { YardSettings } from "@/core/settings";
+import { celsiusToFahrenheit } from "@/core/units";
+import { heatWords, recoveryOf } from "@/core/welfare";
 import { heatOf } from "@/core/word";
 import { counted } from "@/core/words";
 import { clockWords, percent } from "@/ui/measure";
@@ -10,14 +12,19 @@ export function Around({
   record,
   zones,
   restingBreaths,
+  settings,
+  fahrenheit,
 }: {
   record: SessionRecord;
   /** The zones of the place's plan. */
   zones: readonly { readonly name: string; readonly kind: string }[];
   restingBreaths: number | null;
+  /** The yard's own bounds of heat. */
+  settings: YardSettings;
+  fahrenheit: boolean;
 }) {
   const before = record.facts.find((fact) => fact.type === "preflight")?.payload;
-  const heat = heatOf(record);
+  const heat = heatOf(record, settings);
   const free = freeWork(record);
   const wasFree = free.departures > 0 || free.gait !== null;
   const stands = cornerStands(record, edgeZonesOf(record, zones));
@@ -36,8 +43,9 @@ export function Around({
             <>
               {heat !== null && (
                 <p className="figures">
-                  {before.air_c} °C, {before.humidity} % humidity
-                  {before.wind != null && `, ${before.wind}`}. Heat {Math.round(heat.sum)}: {heat.sentence}
+                  {fahrenheit ? `${Math.round(celsiusToFahrenheit(before.air_c ?? 0))} °F` : `${before.air_c} °C`}, {before.humidity} %
+                  humidity
+                  {before.wind != null && `, ${before.wind}`}. {heatWords(heat, fahrenheit)}
                 </p>
               )}
               <p>

@@ -24,19 +24,21 @@ export function BlocksTable({ summary }: { summary: SessionSummary }) {
               <td className="pr-5">{block.number}</td>
               <td className="pr-5 font-semibold">{block.rung}</td>
               <td className="pr-5">{block.side === null ? "" : SIDE_WORDS[block.side]}</td>
-              <td className="pr-5">{block.kind}</td>
+              <td className="pr-5">{block.kind === "sure" ? "easy one" : block.kind}</td>
               <td className="pr-5">{clockWords(seconds)}</td>
               <td className="pr-5">
                 {measures.met} of {measures.n}
               </td>
-              <td className="pr-5">{decimals(measures.responsesPerMinute, 1)}</td>
+              <td className="pr-5">{summary.late ? "–" : decimals(measures.responsesPerMinute, 1)}</td>
               <td className="pr-5">{measures.metWithPhase === 0 ? "–" : `${measures.metAtLightest} of ${measures.metWithPhase}`}</td>
               <td className="text-sm text-soft">{block.criterion?.sentence}</td>
             </tr>
           ))}
         </tbody>
       </table>
-      <p className="mt-1 text-sm text-soft">Rates here are per minute of each block's own time.</p>
+      <p className="mt-1 text-sm text-soft">
+        {summary.late ? "Written from memory: no rates." : "Rates here are per minute of each block's own time."}
+      </p>
     </ScrollBox>
   );
 }

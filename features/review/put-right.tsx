@@ -242,7 +242,7 @@ function BlockRight({
         />
       )}
       <Choice label="Side" value={side} list={SIDES} onChange={setSide} />
-      <Choice label="Kind" value={kind} list={KINDS.map((one) => [one, one] as const)} onChange={setKind} />
+      <Choice label="Kind" value={kind} list={KINDS.map((one) => [one, one === "sure" ? "easy one" : one] as const)} onChange={setKind} />
       <Why value={why} onChange={setWhy} />
       <p className="text-sm text-soft sm:col-span-full">
         With the block {trials.length === 1 ? "goes its 1 trial" : `go its ${trials.length} trials`} when it is struck.

@@ -1,6 +1,8 @@
 import Link from "next/link";
 import type { SidePicture } from "@/core/compare";
 import { endOfWorkMs, type SessionRecord, summariseSession } from "@/core/record";
+import type { YardSettings } from "@/core/settings";
+import type { UnitSystem } from "@/core/units";
 import type { NextStart } from "@/core/word";
 import { counted } from "@/core/words";
 import { Day } from "@/ui/day";
@@ -29,8 +31,8 @@ export function Review({
   next,
   signs,
   sides,
-  sidesDays,
-  usualDays,
+  settings,
+  units,
   rungWord,
   restingBreaths,
   zones,
@@ -43,10 +45,10 @@ export function Review({
   next: NextStart | null;
   /** This session's signs beside the horse's own usual, in words. */
   signs: readonly string[];
-  usualDays: number;
   /** What the horse's sessions of the last days say of its sides. */
   sides: SidePicture;
-  sidesDays: number;
+  settings: YardSettings;
+  units: UnitSystem;
   /** What the parts of this session are called. */
   rungWord: string;
   /** The horse's own breathing at rest, a minute; null where it is not known. */
@@ -120,11 +122,11 @@ export function Review({
           <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-8 md:grid-cols-2 lg:grid-cols-3">
             <Answers summary={summary} />
             <HowLight measures={summary.measures} />
-            <Handler record={record} summary={summary} sides={sides} sidesDays={sidesDays} />
+            <Handler record={record} summary={summary} sides={sides} sidesDays={settings.sidesDays} />
           </div>
         </>
       )}
-      <Around record={record} zones={zones} restingBreaths={restingBreaths} />
+      <Around record={record} zones={zones} restingBreaths={restingBreaths} settings={settings} fahrenheit={units === "imperial"} />
       {signs.length > 0 && (
         <section className="mt-8">
           <h2 className="mb-1 text-xl">Signs, against its own usual</h2>
@@ -135,9 +137,9 @@ export function Review({
           ))}
           <details className="text-sm text-soft">
             <summary>how</summary>
-            Against earlier sessions of the same kind in the {usualDays} days before, session by session, since signs come in bouts and
-            days: unusual is what lies outside the 95 % prediction interval of their roots (Anscombe 1948, Student 1908). Signs and minutes
-            of work alone.
+            Against earlier sessions of the same kind in the {settings.usualDays} days before, session by session, since signs come in bouts
+            and days: unusual is what lies outside the 95 % prediction interval of their roots (Anscombe 1948, Student 1908). Signs and
+            minutes of work alone.
           </details>
         </section>
       )}

@@ -33,6 +33,8 @@ export function YardSettingsForm({ settings }: { settings: YardSettings }) {
       next[key] = fromTyped(key, value);
     }
     if (next.easeMisses > next.easeWindow) found.easeMisses = "No more than the asks looked at.";
+    if (next.heatWatchCelsius > next.heatCutCelsius) found.heatWatchCelsius = "No more than the heat that cuts work.";
+    if (next.heatCutCelsius > next.heatStopCelsius) found.heatCutCelsius = "No more than the heat without work.";
     setProblems(found);
     if (Object.keys(found).length > 0) return setMessage("Not saved: some numbers need a look.");
     const sent = await send("PUT", "/api/settings/word", next);

@@ -9,7 +9,7 @@ import { OutcomeSign } from "@/ui/ribbon";
 import { useLog, useNow, useScreen, useStart } from "./state";
 
 const SIDE_WORD = { L: "left side", R: "right side" } as const;
-const KIND_WORD = { work: "", "warm-up": "warm-up", probe: "probe", sure: "sure one" } as const;
+const KIND_WORD = { work: "", "warm-up": "warm-up", probe: "probe", sure: "easy one" } as const;
 
 function useEachSecond() {
   const [, tick] = useState(0);

@@ -37,7 +37,7 @@ function rungsOf(evidence: readonly EvidenceTrial[]): KeptRung[] {
   const sums = new Map<string, KeptRung>();
   for (const { ladder, version, rung, side, kind, outcome, phase } of evidence) {
     if (kind !== "work") continue;
-    const key = `${ladder}|${version}|${rung}|${side ?? ""}`;
+    const key = JSON.stringify([ladder, version, rung, side]);
     const sum = sums.get(key) ?? { ladder, version, rung, side: side ?? "", n: 0, met: 0, met_at_lightest: 0 };
     sum.n++;
     if (outcome === "met") sum.met++;

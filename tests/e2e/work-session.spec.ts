@@ -237,6 +237,9 @@ test("12 · late entry: written from memory, marked as such, left out of timing"
   await page.getByRole("button", { name: "Save the session" }).click();
   await expect(page.getByText("Block 1: More at the lightest cue than were met.")).toBeVisible();
   await page.getByLabel("of them at the lightest cue").fill("4");
+  await page.getByRole("button", { name: "Save the session" }).click();
+  await expect(page.getByText("Block 1: At which cue were the others?")).toBeVisible();
+  await page.getByLabel("The others, mostly at").selectOption({ index: 2 });
   await page.getByLabel("Began").fill("2031-05-04T10:00");
   await page.getByRole("button", { name: "Save the session" }).click();
   await expect(page.getByText("It must be over by now.")).toBeVisible();
@@ -248,6 +251,8 @@ test("12 · late entry: written from memory, marked as such, left out of timing"
   await page.getByRole("button", { name: "Save the session" }).click();
   await expect(page.getByText("Written down later, from memory or paper")).toBeVisible();
   await expect(page.getByTestId("met")).toHaveText("6 of 11");
+  await expect(page.getByTestId("lightness")).toHaveText("4 of 6");
+  await expect(page.getByText("Written from memory: no rates.")).toBeVisible();
   await noAxeFindings(page, "late review");
   const session = page.url().split("/").at(-1);
   const csv = await (await page.request.get(`${server.url}/api/sessions/${session}/trials.csv`)).text();

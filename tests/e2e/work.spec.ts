@@ -51,7 +51,9 @@ test("1 · preflight: last time's line first, heat computed, what is open said, 
   await expect(panel.getByRole("alert")).toContainText("Air: from −60 to 60 °C.");
   await panel.getByLabel("Air, °C").fill("33");
   await panel.getByLabel("Humidity, %").fill("75");
-  await expect(page.getByTestId("heat")).toContainText("Heat 166. Cut the work short");
+  await expect(page.getByTestId("heat")).toContainText("Heat 37.4 °C WBGT, estimated for the sun. Do not work.");
+  await panel.getByRole("button", { name: "shade or cloud" }).click();
+  await expect(page.getByTestId("heat")).toContainText("Heat 35.4 °C WBGT, estimated for shade or cloud.");
   await expect(panel.getByRole("button", { name: /^✓/ })).toHaveCount(0);
   for (const one of ["helmet", "boots", "gloves", "✓ gloves"]) await panel.getByRole("button", { name: one, exact: true }).click();
   await expect(panel).toContainText("Put right first: gloves.");
@@ -62,6 +64,7 @@ test("1 · preflight: last time's line first, heat computed, what is open said, 
   expect(payloads(await exported(page, server.url), "preflight")[0]).toMatchObject({
     air_c: 33,
     humidity: 75,
+    sky: "shade",
     gear: { helmet: true, gloves: false, boots: true },
     open: ["gloves"],
     pouch: 12,

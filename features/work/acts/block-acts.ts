@@ -2,7 +2,7 @@ import { batteryPlace, FIRST_LOOK_ITEMS, FIRST_LOOK_STEPS, type FirstLookStep } 
 import { type LadderPlan, rungsBetween, sideAsked, starterPlan, unchangedRungs } from "@/core/ladder";
 import { carriedOver, WENT_ON } from "@/core/record";
 import type { Fact } from "@/core/schemas";
-import { barredRung } from "@/core/welfare";
+import { barredRung, type Sky } from "@/core/welfare";
 import { SIDE_WORDS } from "@/core/words";
 import { send } from "@/ui/form";
 import { lastPress } from "../../device/undo";
@@ -31,6 +31,7 @@ export interface FinishNotes {
 export interface Preflight {
   readonly air_c?: number;
   readonly humidity?: number;
+  readonly sky?: Sky;
   readonly wind?: string;
   readonly gear: { readonly helmet: boolean; readonly gloves: boolean; readonly boots: boolean };
   readonly checks: readonly string[];

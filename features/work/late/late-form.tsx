@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { v4 as newId } from "uuid";
 import { type LateBlock, lateBlockProblem, lateEvents } from "@/core/entry";
-import { criterionOf, type LadderPlan } from "@/core/ladder";
+import { criterionOf, type LadderPlan, sideAsked } from "@/core/ladder";
 import { criterionSentence } from "@/core/strands";
 import { Field, send, tied, useRequestIds } from "@/ui/form";
 import { recorderId } from "../../device/recorder-id";
@@ -64,20 +64,24 @@ export function LateForm({
 }) {
   const router = useRouter();
   const first = ladders[0] as LateLadder;
-  const blank = (like?: Row): Row => ({
-    key: newId(),
-    ladder: like?.ladder ?? first.id,
-    rung: like?.rung ?? first.rung,
-    side: like?.side === "L" ? "R" : "L",
-    kind: "work",
-    minutes: like?.minutes ?? "5",
-    met: "",
-    light: "",
-    try: "",
-    miss: "",
-    refused: "",
-    phase: null,
-  });
+  const blank = (like?: Row): Row => {
+    const ladder = ladders.find(({ id }) => id === like?.ladder) ?? first;
+    const rung = like?.rung ?? first.rung;
+    return {
+      key: newId(),
+      ladder: ladder.id,
+      rung,
+      side: sideAsked(ladder.plan, rung) ?? (like?.side === "L" ? "R" : "L"),
+      kind: "work",
+      minutes: like?.minutes ?? "5",
+      met: "",
+      light: "",
+      try: "",
+      miss: "",
+      refused: "",
+      phase: null,
+    };
+  };
   const ids = useRequestIds();
   const [savedAs, setSavedAs] = useState("");
   const [when, setWhen] = useState(() => localNow(nowMs - 3 * 3_600_000));
@@ -92,6 +96,8 @@ export function LateForm({
   // Once the device keeps it, a second press must not write it down twice.
   const [kept, setKept] = useState(false);
   const change = (key: string, part: Partial<Row>) => setRows(rows.map((row) => (row.key === key ? { ...row, ...part } : row)));
+  /** A rung that names a side is worked on that one. */
+  const atRung = (row: Row, to: LateLadder, rung: number) => ({ rung, side: sideAsked(to.plan, rung) ?? row.side });
   const ladderOf = (row: Row) => ladders.find(({ id }) => id === row.ladder) ?? first;
 
   const asBlock = (row: Row): LateBlock => {
@@ -110,7 +116,7 @@ export function LateForm({
       try: count(row.try),
       miss: count(row.miss),
       refused: count(row.refused),
-      metAtLightest: count(row.light),
+      metAtLightest: row.light.trim() === "" ? null : count(row.light),
       phase: row.phase,
     };
   };
@@ -242,7 +248,7 @@ export function LateForm({
                   value={row.ladder}
                   onChange={(event) => {
                     const to = ladders.find(({ id: one }) => one === event.target.value) ?? first;
-                    change(row.key, { ladder: to.id, rung: Math.min(row.rung, to.plan.rungs.length), phase: null });
+                    change(row.key, { ladder: to.id, ...atRung(row, to, Math.min(row.rung, to.plan.rungs.length)), phase: null });
                   }}
                   className="field-box mt-1 font-normal"
                 >
@@ -257,7 +263,7 @@ export function LateForm({
                 Rung
                 <select
                   value={row.rung}
-                  onChange={(event) => change(row.key, { rung: Number(event.target.value) })}
+                  onChange={(event) => change(row.key, atRung(row, ladder, Number(event.target.value)))}
                   className="field-box figures mt-1 font-normal"
                 >
                   {ladder.plan.rungs.map((_, n) => (
@@ -290,7 +296,7 @@ export function LateForm({
                   <input
                     inputMode="numeric"
                     value={row[key]}
-                    placeholder="0"
+                    placeholder={key === "light" ? "not said" : "0"}
                     onChange={(event) => change(row.key, { [key]: event.target.value })}
                     aria-invalid={problem !== undefined}
                     className="field-box figures mt-1 font-normal"
@@ -333,7 +339,7 @@ export function LateForm({
                   <option value="work">work</option>
                   <option value="warm-up">warm-up</option>
                   <option value="probe">probe</option>
-                  <option value="sure">sure one</option>
+                  <option value="sure">easy one</option>
                 </select>
               </label>
               {rows.length > 1 && (

@@ -12,7 +12,7 @@ const KINDS = [
   { value: "work", label: "work" },
   { value: "warm-up", label: "warm-up" },
   { value: "probe", label: "probe" },
-  { value: "sure", label: "sure one" },
+  { value: "sure", label: "easy one" },
 ] as const;
 
 const choice = (on: boolean) => `min-h-12 rounded border-2 border-ink px-3 font-semibold ${on ? "bg-ink text-on-ink" : "bg-paper"}`;

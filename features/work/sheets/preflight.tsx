@@ -3,7 +3,7 @@
 import { useState } from "react";
 import { foodPlan } from "@/core/ladder";
 import { celsiusToFahrenheit, fahrenheitToCelsius } from "@/core/units";
-import { heatCaution } from "@/core/welfare";
+import { heatCaution, heatWords, type Sky } from "@/core/welfare";
 import { Day } from "@/ui/day";
 import { useUnits } from "@/ui/units";
 import { useActs, useStart } from "../state";
@@ -11,6 +11,10 @@ import { useActs, useStart } from "../state";
 const GEAR = ["helmet", "gloves", "boots"] as const;
 const CHECKS = ["kit fits", "sound", "fed", "calm", "stick and line accepted"] as const;
 const WINDS = ["still", "breeze", "wind", "gusts"] as const;
+const SKIES = [
+  ["sun", "in the sun"],
+  ["shade", "shade or cloud"],
+] as const;
 const WIND_KEY = "deft-weather";
 
 const toggle = (well: boolean | undefined) =>
@@ -18,15 +22,26 @@ const toggle = (well: boolean | undefined) =>
 const numberOf = (text: string) => (text.trim() === "" ? null : Number(text.replace(",", ".")));
 
 /** The weather typed last on this device today: it hardly changes from horse to horse. */
-function lastWeather(): { air: string; humidity: string; wind: string } {
+function lastWeather(): { air: string; humidity: string; wind: string; sky: Sky | null } {
   try {
-    const kept = JSON.parse(localStorage.getItem(WIND_KEY) ?? "{}") as { atMs?: number; air?: string; humidity?: string; wind?: string };
+    const kept = JSON.parse(localStorage.getItem(WIND_KEY) ?? "{}") as {
+      atMs?: number;
+      air?: string;
+      humidity?: string;
+      wind?: string;
+      sky?: unknown;
+    };
     if (typeof kept.atMs === "number" && Date.now() - kept.atMs < 3 * 3_600_000)
-      return { air: kept.air ?? "", humidity: kept.humidity ?? "", wind: kept.wind ?? "" };
+      return {
+        air: kept.air ?? "",
+        humidity: kept.humidity ?? "",
+        wind: kept.wind ?? "",
+        sky: kept.sky === "sun" || kept.sky === "shade" ? kept.sky : null,
+      };
   } catch {
     // Nothing kept.
   }
-  return { air: "", humidity: "", wind: "" };
+  return { air: "", humidity: "", wind: "", sky: null };
 }
 
 /** Ten seconds before work: last time's line, weather, gear, horse and kit. One press where all is well. */
@@ -39,6 +54,7 @@ export function PreflightPanel() {
   const [air, setAir] = useState(weather.air);
   const [humidity, setHumidity] = useState(weather.humidity);
   const [wind, setWind] = useState(weather.wind);
+  const [sky, setSky] = useState(weather.sky);
   // Nothing is ticked beforehand: what nobody looked at is not said to be well.
   const [looked, setLooked] = useState<Readonly<Record<string, boolean | undefined>>>({});
   const food = foodPlan(start.plan, start.next.rung, start.plan.plannedRepetitions, 1);
@@ -50,7 +66,11 @@ export function PreflightPanel() {
   const airWrong = celsius !== null && !(celsius >= -60 && celsius <= 60);
   const dampWrong = damp !== null && !(damp >= 0 && damp <= 100);
   const piecesWrong = pieces !== null && !(Number.isInteger(pieces) && pieces >= 0 && pieces <= 1000);
-  const heat = celsius === null || damp === null || airWrong || dampWrong ? null : heatCaution(celsius, damp);
+  const heat =
+    celsius === null || damp === null || airWrong || dampWrong ? null : heatCaution(celsius, damp, sky ?? "sun", start.wordSettings);
+  /** Sun or shade is asked where it can matter. */
+  const asksSky =
+    celsius !== null && damp !== null && heat !== null && heatCaution(celsius, damp, "sun", start.wordSettings).level !== "usual";
   /** Not looked at, then well, then not well. */
   const turn = (one: string) => setLooked({ ...looked, [one]: looked[one] === undefined ? true : looked[one] ? false : undefined });
   const open = [...GEAR, ...CHECKS].filter((one) => looked[one] === false);
@@ -59,7 +79,7 @@ export function PreflightPanel() {
   const ready = () => {
     if (airWrong || dampWrong || piecesWrong) return;
     try {
-      localStorage.setItem(WIND_KEY, JSON.stringify({ atMs: Date.now(), air, humidity, wind }));
+      localStorage.setItem(WIND_KEY, JSON.stringify({ atMs: Date.now(), air, humidity, wind, sky }));
     } catch {
       // It is only a convenience.
     }
@@ -67,6 +87,7 @@ export function PreflightPanel() {
       ...(celsius === null ? {} : { air_c: Math.round(celsius * 10) / 10 }),
       ...(damp === null ? {} : { humidity: damp }),
       ...(wind === "" ? {} : { wind }),
+      ...(sky === null || !asksSky ? {} : { sky }),
       gear: { helmet: isWell("helmet"), gloves: isWell("gloves"), boots: isWell("boots") },
       checks: CHECKS.filter(isWell),
       open,
@@ -150,8 +171,24 @@ export function PreflightPanel() {
           data-testid="heat"
           className={`text-sm ${heat.level === "usual" ? "text-soft" : "border-l-4 border-brick pl-3 font-semibold text-brick"}`}
         >
-          Heat {Math.round(heat.sum)}. {heat.sentence}
+          {heatWords(heat, imperial)}
         </p>
+      )}
+      {asksSky && (
+        <fieldset className="grid grid-cols-2 gap-2">
+          <legend className="sr-only">Sun or shade</legend>
+          {SKIES.map(([one, words]) => (
+            <button
+              key={one}
+              type="button"
+              aria-pressed={sky === one}
+              onClick={() => setSky(one)}
+              className={toggle(sky === null ? undefined : sky === one ? true : undefined)}
+            >
+              {words}
+            </button>
+          ))}
+        </fieldset>
       )}
       <fieldset className="grid grid-cols-3 gap-2">
         <legend className="sr-only">What you wear</legend>

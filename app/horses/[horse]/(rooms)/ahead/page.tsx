@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { Ahead } from "@/features/ahead/ahead";
-import { getHorse } from "@/store";
+import { getHorse, getSettings } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";
 import { horseCare } from "../../../../server/horse-care";
 import { ladderStates } from "../../../../server/ladder-state";
@@ -19,6 +19,7 @@ export default async function AheadPage({ params }: { params: Promise<{ horse: s
       <RunningLine horseId={horse.id} />
       <Ahead
         horseId={horse.id}
+        evidenceDays={(await getSettings(store)).evidenceMaxAgeDays}
         ladders={states.map(({ ladder, next, lastWallMs }) => ({
           id: ladder.id,
           name: ladder.behaviour.name,

@@ -12,6 +12,7 @@ import { ladderOrNone } from "../../../../../server/ladder-or-none";
 import { ladderState } from "../../../../../server/ladder-state";
 import { sidesOf } from "../../../../../server/sides-of";
 import { getStore } from "../../../../../server/store";
+import { chosenUnits } from "../../../../../server/units";
 
 export const metadata: Metadata = { title: "Review" };
 
@@ -38,8 +39,8 @@ export default async function ReviewPage({ params }: { params: Promise<{ horse: 
   const ladder = session.ladder_id === null ? null : await ladderOrNone(store, session.ladder_id);
   const next = ladder === null || ladder.away ? null : (await ladderState(store, ladder, allowance)).next;
   // Its own usual: every earlier session of the same kind, this one aside.
-  const { usualDays, sidesDays } = await getSettings(store);
-  const digests = await digestsOfHorse(store, horse, session.created_ms - usualDays * MILLISECONDS_PER_DAY);
+  const settings = await getSettings(store);
+  const digests = await digestsOfHorse(store, horse, session.created_ms - settings.usualDays * MILLISECONDS_PER_DAY);
   const usual = digests
     .filter((other) => other.session.kind === session.kind && other.session.created_ms < session.created_ms)
     .map(({ digest }) => digest.signs);
@@ -56,9 +57,9 @@ export default async function ReviewPage({ params }: { params: Promise<{ horse: 
       sessionId={id}
       record={record}
       next={next}
-      usualDays={usualDays}
       sides={await sidesOf(store, horse)}
-      sidesDays={sidesDays}
+      settings={settings}
+      units={await chosenUnits()}
       signs={signs.filter(({ here, usual: before }) => here.count + before.count > 0).map(({ words }) => words)}
       restingBreaths={owner.resting_breaths_per_min}
       zones={items.map(({ name, kind }) => ({ name, kind }))}
