@@ -1,7 +1,7 @@
 import type { CuePhase } from "@/core/cues";
 import { type LadderPlan, type Method, PLAN_DEFAULTS, type Rung } from "@/core/ladder";
 import type { Temper } from "@/core/learner";
-import { DEFAULT_MASTERY_RULE, type MasteryRule } from "@/core/mastery";
+import type { MasteryRule } from "@/core/mastery";
 import { type BehaviourInput, EMPTY_BEHAVIOUR, type HorseInput, type RestrictionInput } from "@/core/schemas";
 import { type Strand, type StrandKey, type StrandValue, strandFromCatalogue } from "@/core/strands";
 import type { DemoNature } from "./know-sessions";
@@ -45,13 +45,16 @@ const phase = (label: string, kind: CuePhase["kind"], dwellSeconds: number, prof
   pulsesPerMinute: profile === "pulse" ? 80 : null,
 });
 
+/** What the people of the demo yard are used to. */
+const EIGHT_OF_TEN: MasteryRule = { kind: "share", met: 8, of: 10, window: "moving" };
+
 function plan(
   method: Method,
   strands: readonly Strand[],
   rows: readonly (readonly StrandValue[])[],
   phases: readonly CuePhase[],
   workingStrandId: string | null,
-  mastery: MasteryRule = DEFAULT_MASTERY_RULE,
+  mastery: MasteryRule = EIGHT_OF_TEN,
 ): LadderPlan {
   const rungs: Rung[] = rows.map((row) => ({ values: Object.fromEntries(strands.map((s, i) => [s.id, row[i] as StrandValue])) }));
   return {

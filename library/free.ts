@@ -279,6 +279,8 @@ export const FREE = [
     free: true,
     kit: ["hay in a net", "pouch with better food", "arena"],
     prerequisites: [needs("stay-with-me", { "pair work": "stops and starts with you" }), needs("come-to-shoulder", { "comes from": 8 })],
+    // Where the choice or the nerve is the horse's own, nine of ten is more than is asked for.
+    mastery: { kind: "share", met: 8, of: 10, window: "moving" },
     strands: [
       strand("approach", undefined, { name: "passes it at" }),
       own("temptation", "an empty net", "a net with hay", "a horse over the rail"),

@@ -173,6 +173,8 @@ export const HANDLING = [
     movement: "stand",
     kit: ["halter and lead", "plastic, tin, chain, recorded traffic"],
     prerequisites: [needs("tool-quiet", { ease: "unsettled" })],
+    // Where the choice or the nerve is the horse's own, nine of ten is more than is asked for.
+    mastery: { kind: "share", met: 8, of: 10, window: "moving" },
     strands: [
       strand("approach", undefined, { name: "noise at" }),
       own("sound", "rustling, held still", "rustling, moved", "tin on tin", "chain dragged", "engine"),

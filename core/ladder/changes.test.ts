@@ -110,7 +110,7 @@ describe("planChanges", () => {
     const old = plan([1, 2]);
     const now = { ...old, mastery: { kind: "run" as const, length: 3 }, method: "marker-food" as const, ways: { pressure: "rising" } };
     expect(planChanges(old, now).sentences).toEqual([
-      "Moves on when: 3 in a row, was 8 of the last 10.",
+      "Moves on when: 3 in a row, was 9 of the last 10.",
       "Method: marker and food, was combined: release, mark and food.",
       "The ask while the horse thinks: rising, was steady.",
     ]);

@@ -1,17 +1,13 @@
 import { type Chance, drawExponential, drawNormal } from "../chance";
 import type { Outcome } from "../evidence";
+import { LinearLearner } from "./linear";
 
 /**
  * A simulated horse, so that the demo and the tests have something true to
  * work on. The model, in full:
  *
- * - Each side has a strength p, the chance of a met answer on the present rung.
- * - Linear operator learning (Bush & Mosteller 1955): after a reinforced met
- *   answer p ← p + α(1 − p); after a miss or refusal p ← p − β·p; a try leaves
- *   it as it is. The weaker side learns by a smaller α.
- * - A new rung keeps a share κ of what was gained above the floor; an easier
- *   rung gives the loss back by the same share.
- * - Days off decay p towards the floor with time constant τ.
+ * - Each side is a linear learner of its own; a try leaves it as it is. The
+ *   weaker side begins lower and learns by a smaller α.
  * - A stall: from the rung `stallsAtRung` on, α is cut to a fifth until
  *   `stallTrials` trials have been worked there.
  * - An answer that is not met is a try, a miss or a refusal by fixed chances;
@@ -53,9 +49,11 @@ const clamp = (x: number, low: number, high: number) => Math.min(high, Math.max(
 /** What an answer that is not met turns out to be: try, miss, the rest refused. */
 const TRY_SHARE = 0.55;
 const MISS_SHARE = 0.3;
+/** What is left of learning where a horse stalls. */
+const STALLED = 0.2;
 
 export class SimulatedHorse {
-  private readonly strength: Record<"L" | "R", number>;
+  private readonly sides: Readonly<Record<"L" | "R", LinearLearner>>;
   private rung = 1;
   private trialsToday = 0;
   private readonly trialsOnRung = new Map<number, number>();
@@ -64,31 +62,29 @@ export class SimulatedHorse {
     private readonly temper: Temper,
     private readonly chance: Chance,
   ) {
-    this.strength = { L: temper.floor, R: temper.floor };
-    this.strength[temper.weakSide] = temper.floor * 0.8;
+    const side = (one: "L" | "R") =>
+      one === temper.weakSide
+        ? new LinearLearner({ ...temper, learning: temper.learning * temper.weakLearning }, temper.floor * 0.8)
+        : new LinearLearner(temper);
+    this.sides = { L: side("L"), R: side("R") };
   }
 
   /** Chance of a met answer on a side, now. */
   chanceOfMet(side: "L" | "R"): number {
-    return this.strength[side];
+    return this.sides[side].chanceOfMet();
   }
 
   /** Puts the horse on a rung: harder loses some of the gain, easier gives some back. */
   goToRung(rung: number): void {
-    const { floor, kept } = this.temper;
-    for (const side of ["L", "R"] as const) {
-      let p = this.strength[side];
-      for (let r = this.rung; r < rung; r++) p = floor + kept * (p - floor);
-      for (let r = this.rung; r > rung; r--) p = clamp(floor + (p - floor) / kept, floor * 0.5, 0.95);
-      this.strength[side] = p;
-    }
+    this.sides.L.goToRung(rung);
+    this.sides.R.goToRung(rung);
     this.rung = rung;
   }
 
   /** Days off before the next session. */
   rest(days: number): void {
-    const { floor, forgettingDays } = this.temper;
-    for (const side of ["L", "R"] as const) this.strength[side] = floor + (this.strength[side] - floor) * Math.exp(-days / forgettingDays);
+    this.sides.L.rest(days);
+    this.sides.R.rest(days);
     this.trialsToday = 0;
   }
 
@@ -102,7 +98,7 @@ export class SimulatedHorse {
     this.trialsToday++;
     this.trialsOnRung.set(this.rung, (this.trialsOnRung.get(this.rung) ?? 0) + 1);
     const tired = clamp((this.trialsToday - temper.freshTrials) * 0.02, 0, 0.3);
-    const p = clamp(this.strength[side] - tired, 0.02, 0.97);
+    const p = clamp(this.chanceOfMet(side) - tired, 0.02, 0.97);
     const draw = chance();
     const kind = chance();
     const outcome: Outcome = draw < p ? "met" : kind < TRY_SHARE - tired ? "try" : kind < TRY_SHARE + MISS_SHARE ? "miss" : "refused";
@@ -126,9 +122,7 @@ export class SimulatedHorse {
     const { temper } = this;
     const stalled =
       temper.stallsAtRung !== null && this.rung === temper.stallsAtRung && (this.trialsOnRung.get(this.rung) ?? 0) < temper.stallTrials;
-    const rate = temper.learning * (side === temper.weakSide ? temper.weakLearning : 1) * (stalled ? 0.2 : 1);
-    const p = this.strength[side];
-    if (outcome === "met" && reinforced) this.strength[side] = p + rate * (1 - p);
-    else if (outcome === "miss" || outcome === "refused") this.strength[side] = p - temper.unlearning * p;
+    if (outcome === "met" && reinforced) this.sides[side].take("success", stalled ? STALLED : 1);
+    else if (outcome === "miss" || outcome === "refused") this.sides[side].take("failure");
   }
 }

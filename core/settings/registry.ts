@@ -31,7 +31,7 @@ export const SETTING_FIELDS = {
   finishAfterMinutes: { group: "Finish", label: "Finish after", unit: "min of work", usual: 20, least: 2, most: 120 },
   // Before that, or before a limit of the day, the work is brought to its end.
   finishLeadMinutes: { group: "Finish", label: "Bring it to its end before that", unit: "min", usual: 2, least: 0, most: 20 },
-  planBlocks: { group: "Finish", label: "A session's plan", unit: "blocks", usual: 6, least: 1, most: 40, whole: true },
+  planBlocks: { group: "Finish", label: "A session's plan", unit: "blocks", usual: 5, least: 1, most: 40, whole: true },
   bestAfterTrials: { group: "Finish", label: "A clear best not before", unit: "asks today", usual: 12, least: 3, most: 100, whole: true },
   bestMargin: { group: "Finish", label: "A clear best passes the best so far by", unit: "%", usual: 0.2, least: 1, most: 200, share: true },
   easeRun: { group: "Ease", label: "Ease after", unit: "missed or refused running", usual: 3, least: 2, most: 10, whole: true },

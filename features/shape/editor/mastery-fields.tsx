@@ -3,9 +3,11 @@
 import { useDeferredValue, useMemo, useState } from "react";
 import { type MasteryRule, masterySentence, ruleCheck, ruleCheckSentence } from "@/core/mastery";
 import { checkMasteryRule } from "@/core/schemas";
+import { DEFAULT_SETTINGS } from "@/core/settings";
 import { Field, tied } from "@/ui/form";
 import { FormNumber } from "./form-number";
 import { LabelledNumber } from "./number-box";
+import { RuleBands } from "./rule-band";
 import { useByValue } from "./use-by-value";
 import { type DraftForm, errorAt } from "./use-draft";
 
@@ -83,7 +85,7 @@ function OtherRule({ rule, onRule }: { rule: MasteryRule; onRule: (rule: Mastery
 }
 
 /** What a rule really promises, exactly, beside another one. */
-function RuleCheckTable({ rule }: { rule: MasteryRule }) {
+function RuleCheckTable({ rule, rungs, asksPerSession }: { rule: MasteryRule; rungs: number; asksPerSession: number }) {
   const [within, setWithin] = useState(20);
   const [said, setSaid] = useState(0.6);
   const [other, setOther] = useState<MasteryRule>(RULES[rule.kind === "run" ? "share" : "run"].start);
@@ -167,6 +169,7 @@ function RuleCheckTable({ rule }: { rule: MasteryRule }) {
         </table>
       </div>
       <p className="mt-1 text-sm text-soft">Exact, for a horse whose true share stays the same.</p>
+      <RuleBands mine={goodRule(mine)} theirs={goodRule(theirs)} rungs={rungs} asksPerSession={asksPerSession} />
     </div>
   );
 }
@@ -180,9 +183,15 @@ function RowCells({ row }: { row: { passWithin: number; meanTrials: number | nul
   );
 }
 
+/** Asks of a session as it is planned; what is being typed may be no number yet. */
+const sessionAsks = (repetitions: unknown) =>
+  Math.max(1, Math.round((Number(repetitions) > 0 ? Number(repetitions) : USUAL_REPETITIONS) * DEFAULT_SETTINGS.planBlocks));
+const USUAL_REPETITIONS = 8;
+
 /** Which rule says a rung is learned, its numbers, and what it promises. */
-export function MasteryFields({ form }: { form: DraftForm }) {
+export function MasteryFields({ form, rungs }: { form: DraftForm; rungs: number }) {
   const rule = useByValue(form.watch("plan.mastery"));
+  const repetitions = form.watch("plan.plannedRepetitions");
   return (
     <div>
       <div className="grid gap-4 sm:grid-cols-4">
@@ -227,7 +236,7 @@ export function MasteryFields({ form }: { form: DraftForm }) {
           </>
         )}
       </div>
-      <RuleCheckTable rule={rule} />
+      <RuleCheckTable rule={rule} rungs={Math.max(1, rungs)} asksPerSession={sessionAsks(repetitions)} />
     </div>
   );
 }

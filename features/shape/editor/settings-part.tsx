@@ -109,7 +109,7 @@ export const SettingsPart = memo(function SettingsPart({
         <ReinforcementFields form={form} plan={plan} noFood={allowance.noFood?.why ?? null} dispatch={dispatch} />
       </Part>
       <Part title="When it moves on">
-        <MasteryFields form={form} />
+        <MasteryFields form={form} rungs={rungs.length} />
       </Part>
       <Part title="Where trainers disagree">
         <WayFields choices={choices} ways={ways} dispatch={dispatch} onPressure={setPressure} />

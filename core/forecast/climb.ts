@@ -1,0 +1,100 @@
+import type { Chance } from "../chance";
+import type { Learner } from "../learner";
+import { type MasteryRule, type MasteryTrial, masteryProgress } from "../mastery";
+import type { EaseThresholds } from "../word";
+
+/** A plan that is climbed. */
+export interface ClimbPlan {
+  readonly rungs: number;
+  readonly rule: MasteryRule;
+  readonly asksPerSession: number;
+  readonly daysBetween: number;
+  /** Failures that lead a rung back. */
+  readonly ease: EaseThresholds;
+  /** After so many asks it is given up. */
+  readonly mostAsks: number;
+}
+
+/** How one horse got up. */
+export interface ClimbResult {
+  readonly reached: boolean;
+  readonly asks: number;
+  /** Asks that were not met. */
+  readonly failures: number;
+  readonly sessions: number;
+}
+
+/** What an answer that is not met is: a try, something else, or none. */
+const TRY_SHARE = 0.55;
+const MISS_SHARE = 0.3;
+/** Asks of a session that come easy (invented); after that each is less likely to be met, by so much. */
+export const FRESH_ASKS = 40;
+const TIRED_BY = 0.01;
+const LEAST = 0.02;
+const MOST = 0.97;
+
+/** Whether a block says Ease, trial by trial. */
+class EaseWatch {
+  private running = 0;
+  private readonly kinds: ("failed" | "refused" | "well")[] = [];
+  constructor(private readonly thresholds: EaseThresholds) {}
+
+  clear(): void {
+    this.running = 0;
+    this.kinds.length = 0;
+  }
+
+  /** Takes a trial in; returns whether it is time to go a rung back. */
+  hears(kind: "failed" | "refused" | "well"): boolean {
+    const { run, misses, window, refusals = Number.POSITIVE_INFINITY, refusalWindow = 1 } = this.thresholds;
+    this.kinds.push(kind);
+    this.running = kind === "well" ? 0 : this.running + 1;
+    const last = (n: number) => this.kinds.slice(-n);
+    return (
+      this.running >= run ||
+      last(window).filter((one) => one !== "well").length >= misses ||
+      last(refusalWindow).filter((one) => one === "refused").length >= refusals
+    );
+  }
+}
+
+/**
+ * Lets a learner climb a ladder by a rule: a rung up where it passes, a rung
+ * back where the failures of its block say so, the evidence anew on each rung.
+ * Everything met is reinforced.
+ */
+export function climb(learner: Learner, plan: ClimbPlan, chance: Chance): ClimbResult {
+  const { rungs, rule, asksPerSession, daysBetween, mostAsks } = plan;
+  const watch = new EaseWatch(plan.ease);
+  let rung = 1;
+  let asks = 0;
+  let failures = 0;
+  let sessions = 0;
+  let evidence: MasteryTrial[] = [];
+  const go = (to: number) => {
+    rung = to;
+    learner.goToRung(to);
+    evidence = [];
+    watch.clear();
+  };
+  while (asks < mostAsks) {
+    if (sessions > 0) learner.rest(daysBetween);
+    sessions++;
+    watch.clear();
+    for (let today = 0; today < asksPerSession && asks < mostAsks; today++) {
+      asks++;
+      const tired = Math.max(0, today - FRESH_ASKS) * TIRED_BY;
+      const met = chance() < Math.min(MOST, Math.max(LEAST, learner.chanceOfMet() - tired));
+      const kind = met ? 0 : chance();
+      const outcome = met || kind < TRY_SHARE ? "well" : kind < TRY_SHARE + MISS_SHARE ? "failed" : "refused";
+      if (!met) failures++;
+      learner.take(met ? "success" : outcome === "well" ? "neither" : "failure");
+      evidence.push({ met, clean: met, blockKey: String(sessions) });
+      if (masteryProgress(rule, evidence).passed) {
+        if (rung === rungs) return { reached: true, asks, failures, sessions };
+        go(rung + 1);
+      } else if (watch.hears(outcome) && rung > 1) go(rung - 1);
+    }
+  }
+  return { reached: false, asks, failures, sessions };
+}

@@ -1,0 +1,19 @@
+/**
+ * How a horse learns, one side of it: what the study of rules, the demo and
+ * the forecasts see of any learner. None is a claim about real horses; what is
+ * said of a rule is said over all of them.
+ */
+export interface Learner {
+  /** Chance that an ask on the present rung is met, now. */
+  chanceOfMet(): number;
+  /** Puts the horse on a rung, counted from 1; between two rungs where it is no whole number. */
+  goToRung(rung: number): void;
+  /** Takes an answer in. A try, or a met answer that earned nothing, is neither a success nor a failure. */
+  take(answer: "success" | "neither" | "failure"): void;
+  /** Days off before the next session. */
+  rest(days: number): void;
+}
+
+/** The kinds of learner. */
+export const LEARNER_KINDS = ["linear", "souring", "success"] as const;
+export type LearnerKind = (typeof LEARNER_KINDS)[number];
