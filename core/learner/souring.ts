@@ -22,7 +22,10 @@ export class SouringLearner extends LinearLearner {
 
   override take(answer: "success" | "neither" | "failure", factor = 1): void {
     if (answer === "success") this.running = 0;
-    if (answer !== "failure") return super.take(answer, factor);
+    if (answer !== "failure") {
+      super.take(answer, factor);
+      return;
+    }
     this.running = Math.min(this.souring.mostRunning, this.running + 1);
     this.p *= (1 - this.temper.unlearning) ** this.running;
   }

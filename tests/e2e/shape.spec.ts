@@ -228,11 +228,14 @@ test("the ask, what it earns and when it moves on are tuned, and each says what 
   await page.getByLabel("Besides the release").selectOption("rest");
 
   // The rule, exactly: the issue's own example, and another rule beside it.
+  await page.getByLabel("Met", { exact: true }).fill("8");
   await expect(page.getByTestId("rule-sentence")).toHaveText(
     "A horse that gets it 6 times in 10 passes this rule within 20 tries 45 % of the time, and on average after 30.",
   );
   const row = page.getByRole("row", { name: /^90 %/ });
   await expect(row.getByRole("cell").nth(3)).toHaveText("7");
+  // And let loose on three kinds of horse, both rules, beside the page.
+  await expect(page.getByTestId("rule-band")).toHaveText([/^3 rungs: .*\d+ .*\.$/, /^3 rungs: .*\d+ .*\.$/]);
   await page.getByLabel("Met", { exact: true }).fill("11");
   await expect(page.getByTestId("rule-sentence")).toHaveText("Put good numbers into the rule first.");
   await page.getByRole("button", { name: "Save" }).click();
