@@ -37,6 +37,10 @@ An invented yard of many years, for measuring; its caches are made at the end.
   --trials N    a million where it is not said; --horses 40, --sessions, --years 10 likewise`,
   derived: `npm run -s derived
 Prints what is derived from the events of the demo and of 200 random sessions, a line each, to compare two versions by.`,
+  truth: `npm run -s truth [-- HORSES]
+How often each sentence is wrong where nothing is there, and said where something is, on simulated horses; 1000 of each where it is not said.`,
+  rules: `npm run -s rules
+The study behind the default rule, a session's plan and the thresholds of Ease and Split.`,
   docs: `npm run docs
 Writes the pages and drawings of docs/ that follow from the code.`,
   faults: `npm run faults

@@ -16,4 +16,5 @@ export { limitReached } from "./limits";
 export { type Beginning, whyNotToBegin } from "./may-begin";
 export { barredToday, beginningSide, type NextStart, nextStart } from "./next-start";
 export { heatOf, type Situation, sureRungBelow, wordInputOf } from "./situation";
+export { chanceOfSplit } from "./split-chance";
 export { theWord } from "./the-word";
