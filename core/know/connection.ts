@@ -94,7 +94,7 @@ export function connectionOf(samples: readonly Sample[]): Connection {
       ? "Nothing watched yet."
       : leading === null
         ? `${top.answer} ${top.n} of ${n}: too few to tell apart yet.`
-        : `${leading}: ${top.n} of ${n} looks in one watch; of that time could be ${percentSpan(top.interval)}.`;
+        : `${leading}: ${top.n} of ${n} looks in one watch: there, ${percentSpan(top.interval)} of the time.`;
   return {
     n,
     shares,

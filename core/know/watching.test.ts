@@ -31,7 +31,7 @@ describe("connectionOf", () => {
       ["people", 4],
     ]);
     expect(found.leading).toBe("other horses");
-    expect(found.sentence).toBe("other horses: 16 of 20 looks in one watch; of that time could be 58 to 92 %.");
+    expect(found.sentence).toBe("other horses: 16 of 20 looks in one watch: there, 58 to 92 % of the time.");
     expect(found.teachNext).toContain("Company away by steps");
     expect(found.agreement).toBeNull();
   });

@@ -113,8 +113,10 @@ export function edgeZonesOf(
 export function cornerStands(record: SessionRecord, edges: ReadonlySet<string>, nowMs: number | null = null): CornerStand[] {
   const { zones, gaits, breaks } = record.timeLine;
   const end = endOfWorkMs(record, nowMs);
-  return until(zones, end).flatMap(({ zone, startMs, endMs }) => {
+  return until(zones, end).flatMap(({ zone, startMs: cameMs, endMs }) => {
     if (zone === null || !edges.has(zone)) return [];
+    // What was tapped before work began is no stand in it.
+    const startMs = Math.max(0, cameMs);
     const within = until(gaits, endMs).filter((gait) => gait.startMs > startMs);
     const stands = [{ startMs, endMs: within[0]?.startMs ?? endMs }];
     for (const { gait, ...span } of within) {

@@ -36,8 +36,8 @@ export function ConnectionView({
           </ul>
           <p className="mt-4 text-sm text-soft">
             Watched on <Day ms={watched.startedMs} />
-            {watched.beepSeconds !== null && `, a beep each ${watched.beepSeconds} s`}: momentary time sampling (Altmann 1974), Wilson
-            interval. Looks close together resemble each other, so the interval is rather too narrow.
+            {watched.beepSeconds !== null && `, a beep each ${watched.beepSeconds} s`}: momentary time sampling (Altmann 1974). Looks close
+            together resemble each other: the ranges go by how many independent ones they are worth.
             {watched.result.agreement !== null && ` ${agreementWords(watched.result.agreement)}`}
           </p>
         </div>

@@ -110,8 +110,9 @@ export function SignsView({ horseId, rest, work, breathing, heart, kept, childre
         </section>
       </div>
       <p className="mt-6 max-w-prose text-sm text-soft">
-        Rates with the exact 95 % interval of a count (Garwood 1936). Each session is compared with this in its Review. A horse that differs
-        from its own usual at rest may be ill or in pain: ask a veterinarian.
+        Signs come in bouts and days, so a range goes by how sessions differ; of one session it is that of a count (Garwood 1936). Each
+        session is compared with this in its Review. A horse that differs from its own usual at rest may be ill or in pain: ask a
+        veterinarian.
       </p>
     </>
   );
