@@ -9,8 +9,9 @@ export interface EffectiveLooks {
 /**
  * How many independent looks a row of looks is worth: n(1 − ρ)/(1 + ρ), ρ the
  * agreement of neighbouring looks beyond what their shares alone would give
- * (the lag-one autocorrelation of a sequence of kinds). The effective number of
- * a first-order chain (Bartlett 1946, from memory).
+ * (the lag-one autocorrelation of a sequence of kinds), put right for the length
+ * of the row (Marriott & Pope 1954, from memory). The effective number of a
+ * first-order chain (Bartlett 1946, from memory).
  * @param looks answers in the order of the beeps.
  * @example effectiveLooks(["a", "a", "b", "b"]).agreement // 1/3
  */
@@ -24,7 +25,9 @@ export function effectiveLooks(looks: readonly string[]): EffectiveLooks {
   for (let i = 1; i < n; i++) if (looks[i] === looks[i - 1]) same++;
   if (byChance >= 1) return { agreement: 1, effective: 1 };
   const agreement = Math.min(1, Math.max(0, (same / (n - 1) - byChance) / (1 - byChance)));
-  return { agreement, effective: Math.max(1, (n * (1 - agreement)) / (1 + agreement)) };
+  // A short row shows less agreement than there is, by about (1 + 3ρ)/n.
+  const truer = Math.min(1, agreement === 0 ? 0 : agreement + (1 + 3 * agreement) / n);
+  return { agreement, effective: Math.max(1, (n * (1 - truer)) / (1 + truer)) };
 }
 
 /** The two-sided point of the normal distribution at p = 0.01. */

@@ -207,7 +207,12 @@ describe("looks close together", () => {
     const runs = [...new Array(50).fill("a"), ...new Array(50).fill("b")];
     const { agreement, effective } = effectiveLooks(runs);
     expect(agreement).toBeCloseTo((98 / 99 - 0.5) / 0.5, 12);
-    expect(effective).toBeCloseTo((100 * (1 - agreement)) / (1 + agreement), 12);
+    // Put right for its length the agreement is full: one look.
+    expect(effective).toBe(1);
+    // Runs of four, 52 and 48: 75 of 99 neighbours agree, 0.5008 by chance, so ρ = 0.514374; with (1 + 3ρ)/100 it is 0.539806.
+    const fours = effectiveLooks(Array.from({ length: 100 }, (_, i) => (Math.floor(i / 4) % 2 === 0 ? "a" : "b")));
+    expect(fours.agreement).toBeCloseTo((75 / 99 - 0.5008) / 0.4992, 12);
+    expect(fours.effective).toBeCloseTo((100 * 0.460194) / 1.539806, 3);
     expect(effectiveLooks(Array.from({ length: 100 }, (_, i) => (i % 2 === 0 ? "a" : "b"))).effective).toBe(100);
     expect(effectiveLooks(new Array(30).fill("a"))).toEqual({ agreement: 1, effective: 1 });
     expect(effectiveLooks([])).toEqual({ agreement: 0, effective: 0 });
