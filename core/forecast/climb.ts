@@ -1,7 +1,8 @@
 import type { Chance } from "../chance";
+import type { Outcome } from "../evidence";
 import type { Learner } from "../learner";
 import { type MasteryRule, type MasteryTrial, masteryProgress } from "../mastery";
-import type { EaseThresholds } from "../word";
+import { type EaseThresholds, tooManyFailures } from "../word";
 
 /** A plan that is climbed. */
 export interface ClimbPlan {
@@ -33,31 +34,6 @@ const TIRED_BY = 0.01;
 const LEAST = 0.02;
 const MOST = 0.97;
 
-/** Whether a block says Ease, trial by trial. */
-class EaseWatch {
-  private running = 0;
-  private readonly kinds: ("failed" | "refused" | "well")[] = [];
-  constructor(private readonly thresholds: EaseThresholds) {}
-
-  clear(): void {
-    this.running = 0;
-    this.kinds.length = 0;
-  }
-
-  /** Takes a trial in; returns whether it is time to go a rung back. */
-  hears(kind: "failed" | "refused" | "well"): boolean {
-    const { run, misses, window, refusals = Number.POSITIVE_INFINITY, refusalWindow = 1 } = this.thresholds;
-    this.kinds.push(kind);
-    this.running = kind === "well" ? 0 : this.running + 1;
-    const last = (n: number) => this.kinds.slice(-n);
-    return (
-      this.running >= run ||
-      last(window).filter((one) => one !== "well").length >= misses ||
-      last(refusalWindow).filter((one) => one === "refused").length >= refusals
-    );
-  }
-}
-
 /**
  * Lets a learner climb a ladder by a rule: a rung up where it passes, a rung
  * back where the failures of its block say so, the evidence anew on each rung.
@@ -65,35 +41,36 @@ class EaseWatch {
  */
 export function climb(learner: Learner, plan: ClimbPlan, chance: Chance): ClimbResult {
   const { rungs, rule, asksPerSession, daysBetween, mostAsks } = plan;
-  const watch = new EaseWatch(plan.ease);
   let rung = 1;
   let asks = 0;
   let failures = 0;
   let sessions = 0;
   let evidence: MasteryTrial[] = [];
+  let block: { readonly outcome: Outcome }[] = [];
   const go = (to: number) => {
     rung = to;
     learner.goToRung(to);
     evidence = [];
-    watch.clear();
+    block = [];
   };
   while (asks < mostAsks) {
     if (sessions > 0) learner.rest(daysBetween);
     sessions++;
-    watch.clear();
+    block = [];
     for (let today = 0; today < asksPerSession && asks < mostAsks; today++) {
       asks++;
       const tired = Math.max(0, today - FRESH_ASKS) * TIRED_BY;
       const met = chance() < Math.min(MOST, Math.max(LEAST, learner.chanceOfMet() - tired));
       const kind = met ? 0 : chance();
-      const outcome = met || kind < TRY_SHARE ? "well" : kind < TRY_SHARE + MISS_SHARE ? "failed" : "refused";
+      const outcome = met ? "met" : kind < TRY_SHARE ? "try" : kind < TRY_SHARE + MISS_SHARE ? "miss" : "refused";
       if (!met) failures++;
-      learner.take(met ? "success" : outcome === "well" ? "neither" : "failure");
+      learner.take(met ? "success" : outcome === "try" ? "neither" : "failure");
+      block.push({ outcome });
       evidence.push({ met, clean: met, blockKey: String(sessions) });
       if (masteryProgress(rule, evidence).passed) {
         if (rung === rungs) return { reached: true, asks, failures, sessions };
         go(rung + 1);
-      } else if (watch.hears(outcome) && rung > 1) go(rung - 1);
+      } else if (rung > 1 && tooManyFailures(block, plan.ease) !== null) go(rung - 1);
     }
   }
   return { reached: false, asks, failures, sessions };

@@ -80,7 +80,7 @@ export function masteryProgress(rule: MasteryRule, trials: readonly MasteryTrial
         ? ""
         : trials.length < rule.least
           ? `Needs at least ${rule.least} trials.`
-          : `The rule stands at ${Math.round((chance ?? 0) * 100)} %, ${Math.round(rule.confidence * 100)} % wanted.`;
+          : `The rule is ${Math.round((chance ?? 0) * 100)} % sure, ${Math.round(rule.confidence * 100)} % wanted.`;
       return { passed, met, of: trials.length, level: chance, needed };
     }
     case "first-clean": {

@@ -18,17 +18,17 @@ export function easeSentence(rule: MasteryRule = DEFAULT_MASTERY_RULE, settings:
 
 /** Failures among the trials from one place up to another that call for easing, in words with their numbers, or null. */
 export function tooManyFailures(
-  trials: readonly EvidenceTrial[],
+  trials: readonly Pick<EvidenceTrial, "outcome">[],
   { run, misses, window, refusals = Number.POSITIVE_INFINITY, refusalWindow = 1 }: EaseThresholds,
   from = 0,
   end = trials.length,
 ): { words: string; numbers: Record<string, number> } | null {
   let running = 0;
-  for (let i = end - 1; i >= from && failed(trials[i] as EvidenceTrial); i--) running++;
+  for (let i = end - 1; i >= from && failed(trials[i] as Pick<EvidenceTrial, "outcome">); i--) running++;
   if (running >= run) return { words: `${running} misses or refusals running.`, numbers: { run: running } };
   const first = Math.max(from, end - window);
   let count = 0;
-  for (let i = first; i < end; i++) if (failed(trials[i] as EvidenceTrial)) count++;
+  for (let i = first; i < end; i++) if (failed(trials[i] as Pick<EvidenceTrial, "outcome">)) count++;
   if (count >= misses)
     return { words: `${count} misses or refusals in the last ${end - first}.`, numbers: { misses: count, of: end - first } };
   const since = Math.max(from, end - refusalWindow);

@@ -1,5 +1,5 @@
 export { type Advice, WORDS, type Word } from "./advice";
-export { easeSentence } from "./ease";
+export { easeSentence, tooManyFailures } from "./ease";
 export {
   ALL_FAIL,
   AS_THE_LEARNER,
