@@ -219,6 +219,26 @@ describe("what is kept of a session", () => {
     expect((await listSessions(store, horseId, { limit: 1 }))[0]).toEqual(shown);
   });
 
+  it("is made anew where what is derived has changed, with a copy made before", async () => {
+    const { horseId } = await taken(64);
+    await rebuildCaches(store);
+    const rows = async () => (await store.sequelize.query("SELECT * FROM trial ORDER BY session_no, number"))[0];
+    const [before, listed] = [await rows(), await listSessions(store, horseId, { limit: 1 })];
+    expect(before.length).toBeGreaterThan(5);
+    await closeStore(store);
+    // As 0.7.0 left it: sums of another meaning, and the last migration not done.
+    const { sequelize } = connect(file);
+    await sequelize.query("DELETE FROM migration WHERE name = '0007-honest-numbers'");
+    await sequelize.query("UPDATE trial SET flags = 0");
+    await sequelize.query("UPDATE session_summary SET met = 999, digest = '{}'");
+    await sequelize.close();
+    store = await openStore(file, () => NOW);
+    expect(existsSync(copyBefore(file, "0007-honest-numbers"))).toBe(true);
+    await catchUp(store);
+    expect(await rows()).toEqual(before);
+    expect(await listSessions(store, horseId, { limit: 1 })).toEqual(listed);
+  });
+
   it("takes no more than 1.2 kB a trial with its events at the mix of the demo", async () => {
     const { populateDemo } = await import("@/tests/support/demo");
     await populateDemo(store, NOW, 6);
