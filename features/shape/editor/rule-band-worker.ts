@@ -1,23 +1,26 @@
 import { ruleBand, ruleBandSentence } from "@/core/forecast";
 import type { MasteryRule } from "@/core/mastery";
 
-/** A rule to let horses of every kind climb by, with a number to know the answer by. */
-export interface BandAsked {
-  readonly number: number;
-  readonly rule: MasteryRule;
+/** Rules to let horses of every kind climb by. */
+export interface BandsAsked {
+  readonly rules: readonly MasteryRule[];
   readonly rungs: number;
   readonly asksPerSession: number;
 }
 
+/** The answer for one of them, as soon as it is there. */
 export interface BandTold {
-  readonly number: number;
+  readonly index: number;
   readonly sentence: string;
 }
 
 /** Horses of each kind: enough that a percentile of ten is worth saying. */
-const HORSES = 80;
+const HORSES = 60;
 
-self.addEventListener("message", ({ data }: MessageEvent<BandAsked>) => {
-  const { number, rule, rungs, asksPerSession } = data;
-  self.postMessage({ number, sentence: ruleBandSentence(ruleBand(rule, { rungs, asksPerSession, horses: HORSES })) } satisfies BandTold);
+self.addEventListener("message", ({ data }: MessageEvent<BandsAsked>) => {
+  const { rules, rungs, asksPerSession } = data;
+  for (const [index, rule] of rules.entries()) {
+    const sentence = ruleBandSentence(ruleBand(rule, { rungs, asksPerSession, horses: HORSES }));
+    self.postMessage({ index, sentence } satisfies BandTold);
+  }
 });

@@ -1,45 +1,59 @@
 "use client";
 
-import { useEffect, useRef, useState } from "react";
+import { type RefObject, useEffect, useRef, useState } from "react";
 import { type MasteryRule, masterySentence } from "@/core/mastery";
-import type { BandAsked, BandTold } from "./rule-band-worker";
+import type { BandsAsked, BandTold } from "./rule-band-worker";
 
 /** Typing goes on before anything is let climb. */
 const SETTLED_MS = 300;
 
-/** What a rule comes to with every kind of horse, worked out beside the page. */
-function useBand(rule: MasteryRule | null, rungs: number, asksPerSession: number): string | null {
+/**
+ * What rules come to with every kind of horse: worked out beside the page, one
+ * after the other, and not before somebody looks.
+ */
+function useBands(rules: readonly MasteryRule[], rungs: number, asksPerSession: number, looked: boolean): readonly (string | null)[] {
   const worker = useRef<Worker | null>(null);
-  const asked = useRef(0);
-  const [told, setTold] = useState<BandTold | null>(null);
-  const key = rule === null ? null : JSON.stringify(rule);
+  const [told, setTold] = useState<{ readonly key: string; readonly sentences: readonly string[] }>({ key: "", sentences: [] });
+  const key = JSON.stringify({ rules, rungs, asksPerSession });
   useEffect(() => {
-    if (key === null) return;
-    const number = ++asked.current;
+    if (!looked) return;
     const timer = setTimeout(() => {
-      // A rule that is no longer wanted is not worked out to its end.
-      worker.current?.terminate();
-      worker.current = new Worker(new URL("./rule-band-worker.ts", import.meta.url), { type: "module" });
-      worker.current.addEventListener("message", ({ data }: MessageEvent<BandTold>) => setTold(data));
-      worker.current.postMessage({ number, rule: JSON.parse(key) as MasteryRule, rungs, asksPerSession } satisfies BandAsked);
+      const made = new Worker(new URL("./rule-band-worker.ts", import.meta.url), { type: "module" });
+      worker.current = made;
+      made.addEventListener("message", ({ data: { index, sentence } }: MessageEvent<BandTold>) => {
+        // One that was let go may have had an answer on its way.
+        if (worker.current !== made) return;
+        setTold((now) => {
+          const sentences = now.key === key ? [...now.sentences] : [];
+          sentences[index] = sentence;
+          return { key, sentences };
+        });
+      });
+      made.postMessage(JSON.parse(key) as BandsAsked);
     }, SETTLED_MS);
-    return () => clearTimeout(timer);
-  }, [key, rungs, asksPerSession]);
-  useEffect(() => () => worker.current?.terminate(), []);
-  return key === null || told?.number !== asked.current ? null : told.sentence;
+    return () => {
+      clearTimeout(timer);
+      // Rules that are no longer wanted are not worked out to their end.
+      worker.current?.terminate();
+      worker.current = null;
+    };
+  }, [key, looked]);
+  return rules.map((_, index) => (told.key === key ? (told.sentences[index] ?? null) : null));
 }
 
-function Band({ rule, rungs, asksPerSession }: { rule: MasteryRule | null; rungs: number; asksPerSession: number }) {
-  const sentence = useBand(rule, rungs, asksPerSession);
-  if (rule === null) return null;
-  return (
-    <div className="contents">
-      <dt className="text-soft">{masterySentence(rule)}</dt>
-      <dd className="figures min-h-6" data-testid="rule-band">
-        {sentence ?? "working it out"}
-      </dd>
-    </div>
-  );
+/** Whether a place of the page has come into sight. */
+function useLooked(): [RefObject<HTMLDivElement | null>, boolean] {
+  const place = useRef<HTMLDivElement>(null);
+  const [looked, setLooked] = useState(false);
+  useEffect(() => {
+    if (place.current === null) return;
+    const watch = new IntersectionObserver((entries) => {
+      if (entries.some(({ isIntersecting }) => isIntersecting)) setLooked(true);
+    });
+    watch.observe(place.current);
+    return () => watch.disconnect();
+  }, []);
+  return [place, looked];
 }
 
 /** Two rules let loose on three kinds of horse, since none is known beforehand. */
@@ -54,16 +68,25 @@ export function RuleBands({
   rungs: number;
   asksPerSession: number;
 }) {
+  const [place, looked] = useLooked();
+  const rules = [mine, theirs].filter((rule) => rule !== null);
+  const sentences = useBands(rules, rungs, asksPerSession, looked);
   return (
-    <div className="mt-4">
+    <div className="mt-4" ref={place}>
       <h4 className="font-semibold">Up this ladder, with horses that learn</h4>
       <dl className="mt-1 grid max-w-3xl grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-1.5 sm:grid-cols-[13rem_minmax(0,1fr)]" aria-live="polite">
-        <Band rule={mine} rungs={rungs} asksPerSession={asksPerSession} />
-        <Band rule={theirs} rungs={rungs} asksPerSession={asksPerSession} />
+        {rules.map((rule, i) => (
+          <div key={i} className="contents">
+            <dt className="text-soft">{masterySentence(rule)}</dt>
+            <dd className="figures min-h-6" data-testid="rule-band">
+              {sentences[i] ?? "working it out"}
+            </dd>
+          </div>
+        ))}
       </dl>
       <details className="mt-1 text-sm text-soft">
         <summary>how</summary>
-        Eighty simulated horses of each of three kinds: one that forgives its failures (linear operator, Bush and Mosteller 1955), one that
+        Sixty simulated horses of each of three kinds: one that forgives its failures (linear operator, Bush and Mosteller 1955), one that
         sours when failures run, one that gains by success and loses by failure. A rung up where the rule passes, a rung back where the word
         is Ease. The range holds eight in ten of every kind. Invented numbers: good for one rule beside another, not for a date.
       </details>
