@@ -1,7 +1,7 @@
 import type { SessionRecord, SessionSummary } from "@/core/record";
 import { SIDE_WORDS } from "@/core/words";
 import { clockWords, decimals } from "@/ui/measure";
-import { OutcomeIcon, trialWords } from "@/ui/ribbon";
+import { OutcomeMark, OutcomeSymbols, trialWords } from "@/ui/ribbon";
 import { ScrollBox } from "@/ui/scroll-box";
 
 /** The blocks of the session with their own rates. */
@@ -46,18 +46,21 @@ export function BlocksTable({ summary }: { summary: SessionSummary }) {
 /** The ribbon as a table: every trial in words. */
 export function TrialsTable({ record }: { record: SessionRecord }) {
   return (
-    <ol className="mt-2 columns-1 gap-10 text-[0.95rem] sm:columns-2 xl:columns-3">
-      {record.trials.map((trial) => (
-        <li key={trial.eventId} className="flex items-start gap-2 py-0.5 break-inside-avoid">
-          <span className="mt-0.5 shrink-0">
-            <OutcomeIcon outcome={trial.outcome} size={18} />
-          </span>
-          <span>
-            {trialWords(trial, trial.blockIndex === null ? undefined : record.blocks[trial.blockIndex]?.criterion?.phases)}
-            {trial.faults.length > 0 && <span className="text-brick"> ({trial.faults.join(", ")})</span>}
-          </span>
-        </li>
-      ))}
-    </ol>
+    <>
+      <OutcomeSymbols />
+      <ol className="mt-2 columns-1 gap-10 text-[0.95rem] sm:columns-2 xl:columns-3">
+        {record.trials.map((trial) => (
+          <li key={trial.eventId} className="flex items-start gap-2 py-0.5 break-inside-avoid">
+            <span className="mt-0.5 shrink-0">
+              <OutcomeMark outcome={trial.outcome} size={18} />
+            </span>
+            <span>
+              {trialWords(trial, trial.blockIndex === null ? undefined : record.blocks[trial.blockIndex]?.criterion?.phases)}
+              {trial.faults.length > 0 && <span className="text-brick"> ({trial.faults.join(", ")})</span>}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </>
   );
 }

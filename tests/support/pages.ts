@@ -5,6 +5,7 @@ import { ladderState, ladderStates } from "@/app/server/ladder-state";
 import { lastPeople } from "@/app/server/last-people";
 import { ladderParts, lastDoNext, usedUp } from "@/app/server/recorder-start";
 import { editorSurroundings, foundationsFor } from "@/app/server/shape-facts";
+import { sidesOf } from "@/app/server/sides-of";
 import { yardLines } from "@/app/server/yard-lines";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import {
@@ -87,6 +88,16 @@ export const pagesOf = (store: Store, nowMs: number): Readonly<Record<string, (h
     ];
   },
   "review list": (id) => listSessions(store, id, { limit: 51, after: { createdMs: nowMs, no: 1e9 } }),
+  review: async (id) => {
+    const [last] = await listSessions(store, id, { limit: 1, kind: "work" });
+    if (last === undefined) return null;
+    return [
+      await loadSession(store, last.session.id),
+      await horseCare(store, await getHorse(store, id)),
+      await digestsOfHorse(store, id, nowMs - 180 * MILLISECONDS_PER_DAY),
+      await sidesOf(store, id),
+    ];
+  },
   ahead: async (id) => ladderStates(store, id, (await horseCare(store, await getHorse(store, id))).allowance),
   bin: () => listBin(store),
 });

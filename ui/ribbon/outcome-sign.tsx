@@ -25,3 +25,27 @@ export function OutcomeIcon({ outcome, size = 24 }: { outcome: Outcome; size?: n
     </svg>
   );
 }
+
+const OUTCOMES: readonly Outcome[] = ["met", "try", "miss", "refused"];
+
+/** The four signs drawn once, for a list of many: each place then only points at its own. */
+export function OutcomeSymbols() {
+  return (
+    <svg className="hidden" aria-hidden="true">
+      {OUTCOMES.map((outcome) => (
+        <symbol key={outcome} id={`sign-${outcome}`} viewBox="-12 -12 24 24">
+          <OutcomeSign outcome={outcome} radius={9} stroke={2.4} />
+        </symbol>
+      ))}
+    </svg>
+  );
+}
+
+/** A sign that stands on the page by {@link OutcomeSymbols}. */
+export function OutcomeMark({ outcome, size }: { outcome: Outcome; size: number }) {
+  return (
+    <svg width={size} height={size} aria-hidden="true">
+      <use href={`#sign-${outcome}`} />
+    </svg>
+  );
+}
