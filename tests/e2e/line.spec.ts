@@ -88,14 +88,14 @@ for (const { name: size, width, height } of SIZES) {
     await expect(pad(page, "go on")).toBeVisible();
     await pad(page, "go on").click();
     await page.getByRole("button", { name: "Tally" }).click();
-    for (let i = 0; i < 5; i++) await pad(page, "got it").click();
+    for (let i = 0; i < 8; i++) await pad(page, "got it").click();
     await allSaved(page);
     await page.keyboard.press("?");
     await expect(page.getByRole("dialog", { name: "Keys and sounds" })).toBeVisible();
     await page.keyboard.press("Escape");
     await finishSession(page, { "What was better": "Softer <script>alert(1)</script> today" });
 
-    await expect(page.getByTestId("met")).toHaveText("8 of 10", { timeout: 45_000 });
+    await expect(page.getByTestId("met")).toHaveText("11 of 13", { timeout: 45_000 });
     await expect(page.getByText("Softer <script>alert(1)</script> today")).toBeVisible();
     await expect(page.getByRole("heading", { name: "Blocks", exact: true })).toBeVisible();
     if (size === "phone") await noAxeFindings(page);
@@ -114,7 +114,7 @@ for (const { name: size, width, height } of SIZES) {
     const given = readSessionsCsv(await read("sessions.csv"));
     const analysed = analyseTrialsText(await read("trials.csv"), { workSeconds: given.workSeconds });
     expect(analysed.rows_refused).toEqual([]);
-    expect([analysed.overall.met, analysed.trials]).toEqual([8, 10]);
+    expect([analysed.overall.met, analysed.trials]).toEqual([11, 13]);
     expect(await page.getByTestId("asks-per-min").textContent()).toBe(analysed.overall.asks_per_min?.toFixed(2));
     expect(analyseEvents(readEventsCsv(await read("events.csv"))).overall).toEqual(analysed.overall);
 
