@@ -84,9 +84,7 @@ export function easeAdvice(input: WordInput, block: readonly EvidenceTrial[], no
 export function easierAsk({ fullPhase }: Pick<WordInput, "fullPhase">, block: readonly EvidenceTrial[]): string | null {
   const last = block.at(-1);
   const refusedClearest = fullPhase != null && last?.outcome === "refused" && last.phase !== null && last.phase >= fullPhase;
-  return refusedClearest
-    ? `Refused at the clearest cue, phase ${last.phase}. One easier ask on this rung first: less of it, or what it mostly does.`
-    : null;
+  return refusedClearest ? "Refused at the clearest cue: one easier ask on this rung first." : null;
 }
 
 /** The window of tension signs in words. */
