@@ -15,7 +15,7 @@ import type { BehaviourInput } from "@/core/schemas";
 import { criterionSentence, type Strand, type StrandValue } from "@/core/strands";
 import type { EditorSurroundings } from "@/features/shape/editor/settings-part";
 import { LIBRARY, templateOf } from "@/library";
-import { asBehaviour, evidenceOfLadders, listLadders, type Store, type StoredLadder } from "@/store";
+import { asBehaviour, evidenceOfLadders, getSettings, listLadders, type Store, type StoredLadder } from "@/store";
 import { FieldsRefused } from "./problem-of";
 
 /** What a behaviour is known by among the others: its key in the library, or its own name. */
@@ -115,6 +115,7 @@ export async function editorSurroundings(
   });
   const trials = newest.filter(({ version }) => version === present?.version);
   return {
+    settings: await getSettings(store),
     otherCues,
     transferred: present === null ? null : transferOf(present.plan, trials),
     choices: [...own, ...library],

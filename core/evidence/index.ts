@@ -35,7 +35,7 @@ export {
   percentileBar,
 } from "./percentile";
 export { quantileOfSorted } from "./quantile";
-export { type CountedRate, poissonInterval, rateDifferenceP, type SessionRate, sessionRate } from "./rate";
+export { type CountedRate, poissonInterval, type SessionRate, sessionRate } from "./rate";
 export {
   addShares,
   NO_SHARE,

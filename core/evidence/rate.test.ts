@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { poissonInterval, rateDifferenceP } from "./rate";
+import { poissonInterval, sessionRate } from "./rate";
 import { chiSquaredQuantile, chiSquaredUpperTail } from "./special";
 
 describe("chiSquaredQuantile", () => {
@@ -50,19 +50,21 @@ describe("poissonInterval", () => {
   });
 });
 
-describe("rateDifferenceP", () => {
-  it("is the binomial test on equal times: 9 against 1 is 2·(1 + 10)/2¹⁰", () => {
-    expect(rateDifferenceP({ count: 9, minutes: 10 }, { count: 1, minutes: 10 })).toBeCloseTo((2 * 11) / 1024, 12);
-    expect(rateDifferenceP({ count: 1, minutes: 10 }, { count: 9, minutes: 10 })).toBeCloseTo((2 * 11) / 1024, 12);
-  });
-
-  it("weighs unequal times: none in 10 against 3 in 30 is no difference", () => {
-    expect(rateDifferenceP({ count: 0, minutes: 10 }, { count: 3, minutes: 30 })).toBeCloseTo(2 * 0.75 ** 3, 12);
-    expect(rateDifferenceP({ count: 2, minutes: 10 }, { count: 2, minutes: 10 })).toBe(1);
-  });
-
-  it("has nothing to say where nothing was seen or watched", () => {
-    expect(rateDifferenceP({ count: 0, minutes: 10 }, { count: 0, minutes: 10 })).toBeNull();
-    expect(rateDifferenceP({ count: 1, minutes: 0 }, { count: 3, minutes: 10 })).toBeNull();
+describe("sessionRate", () => {
+  it("is exact within one session, silent over two, and by sessions from three on", () => {
+    expect(sessionRate([{ count: 10, minutes: 1 }])?.interval?.[1]).toBeCloseTo(18.39, 2);
+    expect(
+      sessionRate([
+        { count: 3, minutes: 5 },
+        { count: 9, minutes: 5 },
+      ]),
+    ).toMatchObject({ perMinute: 1.2, interval: null });
+    // 5, 5, 5 in a minute each: no spread, so the design effect is 1 and only Student's point with 2 degrees, 4.3027, widens it:
+    // 15 counts are worth 15·(1.96/4.3027)² = 3.1125 in 0.6225 minutes.
+    const even = sessionRate([1, 1, 1].map((minutes) => ({ count: 5, minutes })));
+    expect(even?.interval?.[0]).toBeCloseTo(chiSquaredQuantile(0.025, 2 * 3.1125) / 2 / 0.6225, 2);
+    expect(even?.interval?.[0]).toBeLessThan(1.2);
+    expect(sessionRate([{ count: 0, minutes: 0 }])).toBeNull();
+    expect(sessionRate([1, 2, 3].map((minutes) => ({ count: 0, minutes })))?.interval?.[0]).toBe(0);
   });
 });

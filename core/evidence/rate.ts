@@ -1,5 +1,5 @@
 import { type Interval, NORMAL_975 } from "./shares";
-import { chiSquaredQuantile, incompleteBeta } from "./special";
+import { chiSquaredQuantile } from "./special";
 import { student975 } from "./student";
 
 /** Events seen in some time. `minutes` is above 0 where anything can be said. */
@@ -55,34 +55,11 @@ export function sessionRate(sessions: readonly CountedRate[]): SessionRate | nul
   const minutes = watched.reduce((sum, one) => sum + one.minutes, 0);
   const rate = count / minutes;
   const told = { count, minutes, perMinute: rate, sessions: k };
-  if (k === 1) return { ...told, interval: exactRateInterval(count, minutes) };
+  if (k === 1) return { ...told, interval: poissonInterval(count, minutes) };
   if (k === 2) return { ...told, interval: null };
   const spread = watched.reduce((sum, one) => sum + (one.count - rate * one.minutes) ** 2, 0);
   const variance = ((k / (k - 1)) * spread) / (minutes * minutes);
   const designEffect = count === 0 ? 1 : Math.max(1, variance / (rate / minutes));
   const shrink = designEffect * (student975(k - 1) / NORMAL_975) ** 2;
   return { ...told, interval: exactRateInterval(count / shrink, minutes / shrink) };
-}
-
-/** Chance of at most k successes in n at chance p. */
-function binomialAtMost(k: number, n: number, p: number): number {
-  if (k >= n) return 1;
-  if (k < 0) return 0;
-  return 1 - incompleteBeta(p, k + 1, n - k);
-}
-
-/**
- * Whether two rates differ: the exact conditional test (Przyborowski &
- * Wilenski 1940). Given the sum of both counts, the first is binomial with the
- * share of time it was watched; two-sided by doubling the smaller tail.
- * It takes signs as independent of each other; signs that come in bouts make p too small.
- * @returns p, or null where neither was watched or nothing was seen.
- */
-export function rateDifferenceP(first: CountedRate, second: CountedRate): number | null {
-  const n = first.count + second.count;
-  if (n === 0 || !(first.minutes > 0) || !(second.minutes > 0)) return null;
-  const share = first.minutes / (first.minutes + second.minutes);
-  const low = binomialAtMost(first.count, n, share);
-  const high = 1 - binomialAtMost(first.count - 1, n, share);
-  return Math.min(1, 2 * Math.min(low, high));
 }

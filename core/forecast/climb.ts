@@ -1,6 +1,6 @@
 import type { Chance } from "../chance";
 import type { Outcome } from "../evidence";
-import type { Learner } from "../learner";
+import { type Learner, notMet } from "../learner";
 import { type MasteryRule, type MasteryTrial, masteryProgress } from "../mastery";
 import { type EaseThresholds, tooManyFailures } from "../word";
 
@@ -25,9 +25,6 @@ export interface ClimbResult {
   readonly sessions: number;
 }
 
-/** What an answer that is not met is: a try, something else, or none. */
-const TRY_SHARE = 0.55;
-const MISS_SHARE = 0.3;
 /** Asks of a session that come easy (invented); after that each is less likely to be met, by so much. */
 export const FRESH_ASKS = 40;
 const TIRED_BY = 0.01;
@@ -61,8 +58,7 @@ export function climb(learner: Learner, plan: ClimbPlan, chance: Chance): ClimbR
       asks++;
       const tired = Math.max(0, today - FRESH_ASKS) * TIRED_BY;
       const met = chance() < Math.min(MOST, Math.max(LEAST, learner.chanceOfMet() - tired));
-      const kind = met ? 0 : chance();
-      const outcome = met ? "met" : kind < TRY_SHARE ? "try" : kind < TRY_SHARE + MISS_SHARE ? "miss" : "refused";
+      const outcome = met ? "met" : notMet(chance());
       if (!met) failures++;
       learner.take(met ? "success" : outcome === "try" ? "neither" : "failure");
       block.push({ outcome });

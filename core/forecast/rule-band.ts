@@ -1,7 +1,7 @@
 import { mixedChance } from "../chance";
 import { LEARNER_KINDS, LEARNER_WORDS, type LearnerKind, learnerOf } from "../learner";
 import type { MasteryRule } from "../mastery";
-import { DEFAULT_SETTINGS } from "../settings";
+import { DEFAULT_SETTINGS, type YardSettings } from "../settings";
 import { easeThresholds } from "../word";
 import { climb } from "./climb";
 
@@ -30,6 +30,8 @@ export interface RuleBandChoice {
   /** Horses of each kind. */
   readonly horses: number;
   readonly seed?: number;
+  /** The yard's own thresholds of Ease. */
+  readonly settings?: YardSettings;
 }
 
 const DAYS_BETWEEN = 2;
@@ -53,9 +55,12 @@ function percentiles(values: readonly number[]): readonly [number, number, numbe
  * @throws RangeError for a plan without a rung.
  * @example ruleBand(rule, { rungs: 12, asksPerSession: 40, horses: 60 }).worst.reached
  */
-export function ruleBand(rule: MasteryRule, { rungs, asksPerSession, horses, seed = 1 }: RuleBandChoice): RuleBand {
+export function ruleBand(
+  rule: MasteryRule,
+  { rungs, asksPerSession, horses, seed = 1, settings = DEFAULT_SETTINGS }: RuleBandChoice,
+): RuleBand {
   if (!Number.isInteger(rungs) || rungs < 1) throw new RangeError("ruleBand: a ladder of one rung or more is needed");
-  const ease = easeThresholds(rule, DEFAULT_SETTINGS);
+  const ease = easeThresholds(rule, settings);
   const plan = { rungs, rule, asksPerSession, daysBetween: DAYS_BETWEEN, ease, mostAsks: MOST_ASKS_A_RUNG * rungs };
   const kinds = LEARNER_KINDS.map((kind): KindOutcome => {
     const climbs = Array.from({ length: horses }, (_, i) => climb(learnerOf(kind), plan, mixedChance(`${seed}:${kind}:${i}`)));

@@ -1,5 +1,6 @@
 import { type Chance, drawExponential, drawNormal } from "../chance";
 import type { Outcome } from "../evidence";
+import { NOT_MET_SHARES, TRY_SHARE } from "./failing";
 import { LinearLearner } from "./linear";
 
 /**
@@ -46,9 +47,6 @@ export interface SimulatedAnswer {
 }
 
 const clamp = (x: number, low: number, high: number) => Math.min(high, Math.max(low, x));
-/** What an answer that is not met turns out to be: try, miss, the rest refused. */
-const TRY_SHARE = 0.55;
-const MISS_SHARE = 0.3;
 /** What is left of learning where a horse stalls. */
 const STALLED = 0.2;
 
@@ -101,7 +99,8 @@ export class SimulatedHorse {
     const p = clamp(this.chanceOfMet(side) - tired, 0.02, 0.97);
     const draw = chance();
     const kind = chance();
-    const outcome: Outcome = draw < p ? "met" : kind < TRY_SHARE - tired ? "try" : kind < TRY_SHARE + MISS_SHARE ? "miss" : "refused";
+    const outcome: Outcome =
+      draw < p ? "met" : kind < TRY_SHARE - tired ? "try" : kind < TRY_SHARE + NOT_MET_SHARES.miss ? "miss" : "refused";
     const lightest = 0.25 + 0.65 * p;
     let phase = 1;
     while (phase < dwellSeconds.length && chance() > lightest) phase++;

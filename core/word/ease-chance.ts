@@ -1,3 +1,4 @@
+import { NOT_MET_SHARES } from "../learner";
 import type { MasteryRule } from "../mastery";
 import type { YardSettings } from "../settings";
 
@@ -23,7 +24,7 @@ export interface FailureMix {
 /** Every answer that is not met fails, one in seven of them refused: the most an easing rule can hear. */
 export const ALL_FAIL: FailureMix = { miss: 0.85, refused: 0.15 };
 /** As the simulated learner fails (core/learner). */
-export const AS_THE_LEARNER: FailureMix = { miss: 0.3, refused: 0.15 };
+export const AS_THE_LEARNER: FailureMix = NOT_MET_SHARES;
 
 /**
  * Exact chance that Ease comes at least once in a block, for a horse that is

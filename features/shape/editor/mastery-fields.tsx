@@ -3,7 +3,7 @@
 import { useDeferredValue, useMemo, useState } from "react";
 import { type MasteryRule, masterySentence, ruleCheck, ruleCheckSentence } from "@/core/mastery";
 import { checkMasteryRule } from "@/core/schemas";
-import { DEFAULT_SETTINGS } from "@/core/settings";
+import type { YardSettings } from "@/core/settings";
 import { Field, tied } from "@/ui/form";
 import { FormNumber } from "./form-number";
 import { LabelledNumber } from "./number-box";
@@ -85,7 +85,17 @@ function OtherRule({ rule, onRule }: { rule: MasteryRule; onRule: (rule: Mastery
 }
 
 /** What a rule really promises, exactly, beside another one. */
-function RuleCheckTable({ rule, rungs, asksPerSession }: { rule: MasteryRule; rungs: number; asksPerSession: number }) {
+function RuleCheckTable({
+  rule,
+  rungs,
+  asksPerSession,
+  settings,
+}: {
+  rule: MasteryRule;
+  rungs: number;
+  asksPerSession: number;
+  settings: YardSettings;
+}) {
   const [within, setWithin] = useState(20);
   const [said, setSaid] = useState(0.6);
   const [other, setOther] = useState<MasteryRule>(RULES[rule.kind === "run" ? "share" : "run"].start);
@@ -169,7 +179,7 @@ function RuleCheckTable({ rule, rungs, asksPerSession }: { rule: MasteryRule; ru
         </table>
       </div>
       <p className="mt-1 text-sm text-soft">Exact, for a horse whose true share stays the same.</p>
-      <RuleBands mine={goodRule(mine)} theirs={goodRule(theirs)} rungs={rungs} asksPerSession={asksPerSession} />
+      <RuleBands mine={goodRule(mine)} theirs={goodRule(theirs)} rungs={rungs} asksPerSession={asksPerSession} settings={settings} />
     </div>
   );
 }
@@ -184,12 +194,12 @@ function RowCells({ row }: { row: { passWithin: number; meanTrials: number | nul
 }
 
 /** Asks of a session as it is planned; what is being typed may be no number yet. */
-const sessionAsks = (repetitions: unknown) =>
-  Math.max(1, Math.round((Number(repetitions) > 0 ? Number(repetitions) : USUAL_REPETITIONS) * DEFAULT_SETTINGS.planBlocks));
+const sessionAsks = (repetitions: unknown, { planBlocks }: YardSettings) =>
+  Math.max(1, Math.round((Number(repetitions) > 0 ? Number(repetitions) : USUAL_REPETITIONS) * planBlocks));
 const USUAL_REPETITIONS = 8;
 
 /** Which rule says a rung is learned, its numbers, and what it promises. */
-export function MasteryFields({ form, rungs }: { form: DraftForm; rungs: number }) {
+export function MasteryFields({ form, rungs, settings }: { form: DraftForm; rungs: number; settings: YardSettings }) {
   const rule = useByValue(form.watch("plan.mastery"));
   const repetitions = form.watch("plan.plannedRepetitions");
   return (
@@ -236,7 +246,7 @@ export function MasteryFields({ form, rungs }: { form: DraftForm; rungs: number 
           </>
         )}
       </div>
-      <RuleCheckTable rule={rule} rungs={Math.max(1, rungs)} asksPerSession={sessionAsks(repetitions)} />
+      <RuleCheckTable rule={rule} rungs={Math.max(1, rungs)} asksPerSession={sessionAsks(repetitions, settings)} settings={settings} />
     </div>
   );
 }

@@ -2,19 +2,27 @@
 
 import { type RefObject, useEffect, useRef, useState } from "react";
 import { type MasteryRule, masterySentence } from "@/core/mastery";
+import type { YardSettings } from "@/core/settings";
 import type { BandsAsked, BandTold } from "./rule-band-worker";
 
 /** Typing goes on before anything is let climb. */
 const SETTLED_MS = 300;
 
+interface Told {
+  readonly key: string;
+  readonly sentences: readonly string[];
+  /** The worker did not start: without the server, where it was not fetched before. */
+  readonly failed: boolean;
+}
+
 /**
  * What rules come to with every kind of horse: worked out beside the page, one
  * after the other, and not before somebody looks.
  */
-function useBands(rules: readonly MasteryRule[], rungs: number, asksPerSession: number, looked: boolean): readonly (string | null)[] {
+function useBands({ rules, rungs, asksPerSession, settings }: BandsAsked, looked: boolean): readonly string[] {
   const worker = useRef<Worker | null>(null);
-  const [told, setTold] = useState<{ readonly key: string; readonly sentences: readonly string[] }>({ key: "", sentences: [] });
-  const key = JSON.stringify({ rules, rungs, asksPerSession });
+  const [told, setTold] = useState<Told>({ key: "", sentences: [], failed: false });
+  const key = JSON.stringify({ rules, rungs, asksPerSession, settings } satisfies BandsAsked);
   useEffect(() => {
     if (!looked) return;
     const timer = setTimeout(() => {
@@ -26,8 +34,11 @@ function useBands(rules: readonly MasteryRule[], rungs: number, asksPerSession: 
         setTold((now) => {
           const sentences = now.key === key ? [...now.sentences] : [];
           sentences[index] = sentence;
-          return { key, sentences };
+          return { key, sentences, failed: false };
         });
+      });
+      made.addEventListener("error", () => {
+        if (worker.current === made) setTold((now) => ({ key, sentences: now.key === key ? now.sentences : [], failed: true }));
       });
       made.postMessage(JSON.parse(key) as BandsAsked);
     }, SETTLED_MS);
@@ -38,7 +49,10 @@ function useBands(rules: readonly MasteryRule[], rungs: number, asksPerSession: 
       worker.current = null;
     };
   }, [key, looked]);
-  return rules.map((_, index) => (told.key === key ? (told.sentences[index] ?? null) : null));
+  const now = told.key === key ? told : null;
+  return rules.map(
+    (_, index) => now?.sentences[index] ?? (now?.failed ? "could not be worked out; open the page again" : "working it out"),
+  );
 }
 
 /** Whether a place of the page has come into sight. */
@@ -62,15 +76,17 @@ export function RuleBands({
   theirs,
   rungs,
   asksPerSession,
+  settings,
 }: {
   mine: MasteryRule | null;
   theirs: MasteryRule | null;
   rungs: number;
   asksPerSession: number;
+  settings: YardSettings;
 }) {
   const [place, looked] = useLooked();
   const rules = [mine, theirs].filter((rule) => rule !== null);
-  const sentences = useBands(rules, rungs, asksPerSession, looked);
+  const sentences = useBands({ rules, rungs, asksPerSession, settings }, looked);
   return (
     <div className="mt-4" ref={place}>
       <h4 className="font-semibold">Up this ladder, with horses that learn</h4>
@@ -79,7 +95,7 @@ export function RuleBands({
           <div key={i} className="contents">
             <dt className="text-soft">{masterySentence(rule)}</dt>
             <dd className="figures min-h-6" data-testid="rule-band">
-              {sentences[i] ?? "working it out"}
+              {sentences[i]}
             </dd>
           </div>
         ))}

@@ -4,6 +4,7 @@ import { type Dispatch, memo } from "react";
 import { useFormState, useWatch } from "react-hook-form";
 import { type CueOfBehaviour, cueClashes, type TransferProgress } from "@/core/cues";
 import { type LadderPlan, METHOD_GUIDES, METHODS, type Rung, type Ways, waysFor } from "@/core/ladder";
+import type { YardSettings } from "@/core/settings";
 import type { Strand } from "@/core/strands";
 import { type Allowance, barredMethod } from "@/core/welfare";
 import { Field } from "@/ui/form";
@@ -19,6 +20,8 @@ import { WayFields } from "./way-fields";
 
 /** What the editor knows of the horse's other work. */
 export interface EditorSurroundings {
+  /** The yard's own thresholds. */
+  readonly settings: YardSettings;
   readonly otherCues: readonly CueOfBehaviour[];
   readonly transferred: TransferProgress | null;
   readonly choices: readonly RestingChoice[];
@@ -109,7 +112,7 @@ export const SettingsPart = memo(function SettingsPart({
         <ReinforcementFields form={form} plan={plan} noFood={allowance.noFood?.why ?? null} dispatch={dispatch} />
       </Part>
       <Part title="When it moves on">
-        <MasteryFields form={form} rungs={rungs.length} />
+        <MasteryFields form={form} rungs={rungs.length} settings={surroundings.settings} />
       </Part>
       <Part title="Where trainers disagree">
         <WayFields choices={choices} ways={ways} dispatch={dispatch} onPressure={setPressure} />
