@@ -2,10 +2,9 @@ import { describe, expect, it } from "vitest";
 import { type Chance, seededChance } from "@/core/chance";
 import { barOf, evidenceOfSession, reduceSession } from "@/core/record";
 import { EMPTY_BEHAVIOUR } from "@/core/schemas";
-import { DEFAULT_SETTINGS } from "@/core/settings";
 import { strandFromCatalogue } from "@/core/strands";
-import { allowanceOn } from "@/core/welfare";
 import { emptyDraft } from "@/tests/support/plan";
+import { recorderStart } from "@/tests/support/recorder-start";
 import { SessionWriter } from "@/tests/support/session-writer";
 import { blockFacts } from "./block-facts";
 import type { RecorderStart } from "./types";
@@ -23,45 +22,19 @@ const SHARES = [0.2, 0.5, 0.6, 0.85];
 const BLOCKS = 60;
 const TRIALS = 10;
 
-function start(lookBack: number, wantedShare: number, session: string): RecorderStart {
-  return {
-    storeId: "s",
+/** A ladder of one rung whose bar follows the horse's reach. */
+const start = (lookBack: number, wantedShare: number, session: string): RecorderStart =>
+  recorderStart({
     sessionId: session,
-    horse: { id: "h", name: "Bo" },
-    handler: "",
-    place: "",
-    battery: false,
-    ladderId: "ladder-1",
-    version: 1,
-    revision: 1,
     behaviour: "reach",
+    behaviourInput: { ...EMPTY_BEHAVIOUR, name: "reach" },
     plan: {
       ...emptyDraft().plan,
       strands: [strandFromCatalogue("reach", "reach")],
       rungs: [{ values: { reach: 50 }, percentile: { lookBack, wantedShare } }],
       workingStrandId: "reach",
     },
-    next: { rung: 1, kind: "work", headline: "", reason: "", barred: null },
-    earlier: [],
-    carried: [],
-    planCautions: [],
-    behaviourInput: { ...EMPTY_BEHAVIOUR, name: "reach" },
-    ladders: [],
-    doNext: null,
-    used: [],
-    restingBreaths: null,
-    weakerSide: null,
-    wordSettings: DEFAULT_SETTINGS,
-    allowance: allowanceOn([], "2026-06-01", null),
-    cautions: [],
-    zones: [],
-    touches: [],
-    events: [],
-    clocks: {},
-    position: 0,
-    silenceMinutes: 20,
-  };
-}
+  });
 
 /** Many short blocks, each in a session of its own, that hand their values on: how many answers were met, of those that had a value before them. */
 function work(lookBack: number, wantedShare: number, draw: (chance: Chance) => number, seed: number, draws?: number) {

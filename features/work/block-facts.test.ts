@@ -1,69 +1,34 @@
 import { describe, expect, it } from "vitest";
 import { reduceSession } from "@/core/record";
-import { EMPTY_BEHAVIOUR } from "@/core/schemas";
-import { DEFAULT_SETTINGS } from "@/core/settings";
 import { strandFromCatalogue } from "@/core/strands";
 import { allowanceOn } from "@/core/welfare";
 import { emptyDraft } from "@/tests/support/plan";
+import { recorderStart } from "@/tests/support/recorder-start";
 import { SessionWriter } from "@/tests/support/session-writer";
 import { touchFacts } from "../touch/touch-facts";
 import { asideFacts, blockFacts, isAside, planBlock, rungNumber, tallyReinforcement } from "./block-facts";
 import type { RecorderStart } from "./types";
-
-const start = (change: Partial<RecorderStart> = {}): RecorderStart => ({
-  storeId: "s",
-  sessionId: "s",
-  horse: { id: "h", name: "Bo" },
-  handler: "",
-  place: "",
-  battery: false,
-  ladderId: "ladder-1",
-  version: 1,
-  revision: 1,
-  behaviour: "plate",
-  plan: emptyDraft().plan,
-  next: { rung: 1, kind: "work", headline: "", reason: "", barred: null },
-  earlier: [],
-  carried: [],
-  planCautions: [],
-  behaviourInput: { ...EMPTY_BEHAVIOUR, name: "plate" },
-  ladders: [],
-  doNext: null,
-  used: [],
-  restingBreaths: null,
-  weakerSide: null,
-  wordSettings: DEFAULT_SETTINGS,
-  allowance: allowanceOn([], "2026-06-01", null),
-  cautions: [],
-  zones: [],
-  touches: [],
-  events: [],
-  clocks: {},
-  position: 0,
-  silenceMinutes: 20,
-  ...change,
-});
 
 describe("touching in a session of work", () => {
   it("stands in a block of its own beside the plan, so that it counts for no rung", () => {
     const w = new SessionWriter();
     w.block(0, { rung: 2 });
     w.add(3, "trial", { outcome: "met" });
-    const facts = [...asideFacts(start(), reduceSession(w.events)), ...touchFacts("neck", "L", "rope", 3)];
+    const facts = [...asideFacts(recorderStart(), reduceSession(w.events)), ...touchFacts("neck", "L", "rope", 3)];
     expect(facts.map(({ type }) => type)).toEqual(["block.end", "block.start", "touch", "trial"]);
     for (const { type, payload } of facts) w.add(5, type, payload);
     const record = reduceSession(w.events);
-    expect(isAside(start(), record)).toBe(true);
-    expect(asideFacts(start(), record)).toEqual([]);
+    expect(isAside(recorderStart(), record)).toBe(true);
+    expect(asideFacts(recorderStart(), record)).toEqual([]);
     expect(record.trials.map(({ blockIndex }) => blockIndex)).toEqual([0, 1]);
     expect(record.blocks[1]).toMatchObject({ ladder: null, number: 2, kind: "probe" });
-    const plan = planBlock(start(), record);
-    expect(plan === null ? null : rungNumber(start(), plan)).toBe(2);
+    const plan = planBlock(recorderStart(), record);
+    expect(plan === null ? null : rungNumber(recorderStart(), plan)).toBe(2);
   });
 
   it("stays in the ladder's own block where the ladder is about touch", () => {
     const strands = [strandFromCatalogue("touch-zone", "zone")];
-    const touchy = start({ plan: { ...emptyDraft().plan, strands } });
+    const touchy = recorderStart({ plan: { ...emptyDraft().plan, strands } });
     const w = new SessionWriter();
     w.block(0);
     expect(asideFacts(touchy, reduceSession(w.events))).toEqual([]);
@@ -77,8 +42,8 @@ describe("tallyReinforcement", () => {
       "2026-06-01",
       null,
     );
-    expect(tallyReinforcement(start(), null, 0, "met")).toEqual({ reinforced: 1, released: 1, marked: 1, reinforcers: 1 });
-    expect(tallyReinforcement(start({ allowance: noFood }), null, 0, "met")).toEqual({
+    expect(tallyReinforcement(recorderStart(), null, 0, "met")).toEqual({ reinforced: 1, released: 1, marked: 1, reinforcers: 1 });
+    expect(tallyReinforcement(recorderStart({ allowance: noFood }), null, 0, "met")).toEqual({
       reinforced: 1,
       released: 1,
       marked: 1,
@@ -88,7 +53,7 @@ describe("tallyReinforcement", () => {
 
   it("follows the rung's own method and the list its block was opened with", () => {
     const { plan } = emptyDraft();
-    const thinned = start({
+    const thinned = recorderStart({
       plan: { ...plan, rungs: plan.rungs.map((rung) => ({ ...rung, schedule: { kind: "variable", ratio: 3 }, method: "marker-food" })) },
     });
     const w = new SessionWriter();
@@ -105,7 +70,7 @@ describe("tallyReinforcement", () => {
 
   it("counts no pieces where something else takes the place of food", () => {
     const { plan } = emptyDraft();
-    const scratched = start({ plan: { ...plan, feeding: { ...plan.feeding, reinforcer: "rest" } } });
+    const scratched = recorderStart({ plan: { ...plan, feeding: { ...plan.feeding, reinforcer: "rest" } } });
     expect(tallyReinforcement(scratched, null, 0, "met")).toMatchObject({ reinforced: 1, reinforcers: 0 });
   });
 });
@@ -127,7 +92,7 @@ describe("blockFacts", () => {
       blockKey: "earlier:0",
       value,
     });
-    const following = start({
+    const following = recorderStart({
       plan: {
         ...plan,
         strands: [steps],

@@ -1,13 +1,13 @@
 import { describe, expect, it, vi } from "vitest";
 import type { LadderPlan } from "@/core/ladder";
 import { isSilent, reduceSession, workSeconds } from "@/core/record";
-import { EMPTY_BEHAVIOUR, type EventType } from "@/core/schemas";
-import { DEFAULT_SETTINGS } from "@/core/settings";
+import type { EventType } from "@/core/schemas";
 import { strandFromCatalogue } from "@/core/strands";
 import { allowanceOn } from "@/core/welfare";
 import type { Advice } from "@/core/word";
 import { payloadsOf } from "@/tests/support/payloads";
 import { emptyDraft } from "@/tests/support/plan";
+import { recorderStart } from "@/tests/support/recorder-start";
 import { SessionWriter } from "@/tests/support/session-writer";
 import { leftOn } from "../ladders";
 import type { RecorderStart, Way } from "../types";
@@ -22,39 +22,7 @@ vi.mock("../../sound/feedback", () => ({ click: () => undefined }));
 /** A recorder without a screen: its clock is moved by hand, its log is a session's. */
 function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, unknown> = {}, given: Partial<RecorderStart> = {}) {
   const plan = { ...emptyDraft().plan, ...change };
-  const start: RecorderStart = {
-    storeId: "s",
-    sessionId: "s",
-    horse: { id: "h", name: "Bo" },
-    handler: "",
-    place: "",
-    battery: false,
-    ladders: [],
-    ladderId: "ladder-1",
-    version: 1,
-    revision: 1,
-    behaviour: "plate",
-    behaviourInput: { ...EMPTY_BEHAVIOUR, name: "plate" },
-    plan,
-    next: { rung: 1, kind: "work", headline: "", reason: "", barred: null },
-    earlier: [],
-    carried: [],
-    planCautions: [],
-    allowance: allowanceOn([], "2026-06-01", null),
-    cautions: [],
-    zones: [],
-    touches: [],
-    events: [],
-    clocks: {},
-    position: 0,
-    silenceMinutes: 20,
-    doNext: null,
-    used: [],
-    restingBreaths: null,
-    weakerSide: null,
-    wordSettings: DEFAULT_SETTINGS,
-    ...given,
-  };
+  const start = recorderStart({ plan, ...given });
   const w = new SessionWriter();
   w.block(0, { criterion: { sentence: "Any.", ...criterion } });
   const set: { way: Way; at: number; phase: number; advice: Advice | null; hint: string | null; sheet: string | null } = {
