@@ -78,10 +78,11 @@ export {
   listKit,
   listPeople,
   listPractice,
+  personNamed,
   updateKit,
   updatePerson,
 } from "./people";
-export { addPlace, getPlace, listPlaces, placeItems, type StoredPlace, updatePlace } from "./places";
+export { addPlace, getPlace, listPlaces, placeItems, placeNamed, placeZones, type StoredPlace, updatePlace } from "./places";
 export { putSessionRight } from "./put-right";
 export { ConflictError, GoneError, isOfCode, NotFoundError } from "./rows";
 export { hasSampleData, removeSampleData } from "./sample";

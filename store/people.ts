@@ -36,6 +36,13 @@ export async function addPerson(store: Store, input: PersonInput, options: AddOp
   return id;
 }
 
+/** The person of a name, made as a handler where there is none; null for no name. */
+export async function personNamed(store: Store, name: string): Promise<string | null> {
+  if (name === "") return null;
+  const known = (await listPeople(store)).find((one) => one.name.toLowerCase() === name.toLowerCase());
+  return known?.id ?? addPerson(store, { name, role: "handler" });
+}
+
 /** @throws NotFoundError where there is no such person. */
 export async function updatePerson(store: Store, id: string, input: PersonInput): Promise<void> {
   await getPerson(store, id);

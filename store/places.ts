@@ -29,6 +29,14 @@ export async function placeItems(store: Store, placeId: string): Promise<PlaceIt
   return (await rowsOf(store.models.placeItem, "place_id = :place ORDER BY position", { place: placeId })).map(itemOf);
 }
 
+/** The zones of every place by its id. */
+export async function placeZones(store: Store): Promise<ReadonlyMap<string, { name: string; kind: string }[]>> {
+  const zones = new Map<string, { name: string; kind: string }[]>();
+  for (const { place_id, name, kind } of await rowsOf(store.models.placeItem, "1 = 1 ORDER BY place_id, position"))
+    zones.set(place_id, [...(zones.get(place_id) ?? []), { name, kind }]);
+  return zones;
+}
+
 /** Shape and size as they are kept: a round or a square place has one size. */
 const sizeOf = (input: PlaceInput) => {
   const size = input.length_m ?? input.width_m;
@@ -61,6 +69,15 @@ export async function addPlace(store: Store, input: PlaceInput, options: { id?: 
     await writeItems(store, id, input.items ?? [], transaction);
   });
   return id;
+}
+
+/** The place of a name, made as a rectangle of unknown size where there is none; null for no name. */
+export async function placeNamed(store: Store, name: string): Promise<string | null> {
+  if (name === "") return null;
+  const known = (await listPlaces(store)).find((one) => one.name.toLowerCase() === name.toLowerCase());
+  if (known !== undefined) return known.id;
+  const empty = { length_m: null, width_m: null, footing: "", fence: "", items: [] };
+  return addPlace(store, { name, shape: "rectangle", ...empty } as PlaceInput);
 }
 
 /** @throws NotFoundError where there is no such place. */

@@ -1,3 +1,5 @@
+import type { SessionKind } from "@/core/schemas";
+
 /** Rows as the tables hold them. JSON columns are text. */
 
 /** What can go to the bin: since when it lies there, and with what it went; null where it does not. */
@@ -193,7 +195,7 @@ export interface SessionRow extends Binnable {
   horse_id: string;
   person_id: string | null;
   place_id: string | null;
-  kind: string;
+  kind: SessionKind;
   /** Null where the session is not work on a ladder. */
   ladder_id: string | null;
   ladder_version: number | null;

@@ -5,7 +5,7 @@ import { clockOffsets, eventsOfSession } from "./events";
 import { getHorse } from "./horses";
 import { getLadder } from "./ladders";
 import type { SessionRow } from "./models";
-import { ConflictError, GoneError, NotFoundError, plain, rowsOf } from "./rows";
+import { ConflictError, GoneError, isOfCode, NotFoundError, plain, rowsOf } from "./rows";
 import { getSettings } from "./settings";
 import type { Store } from "./store";
 
@@ -26,6 +26,8 @@ export interface NewSession {
 export interface SessionOptions {
   readonly sample?: boolean;
   readonly createdMs?: number;
+  /** Begun on a device and worked already: what it names that is gone meanwhile is left out rather than the session. */
+  readonly worked?: boolean;
 }
 
 /** The number the next session gets. */
@@ -69,6 +71,31 @@ async function thingsThere({ models }: Store, { personId, placeId, kitIds = [] }
   if (await missing(models.kit as never, kitIds)) throw new GoneError("Some of this kit has been removed. Choose it again.");
 }
 
+/** The same session without what it names that is no longer there. */
+async function withoutGone(store: Store, input: NewSession, transaction: Transaction): Promise<NewSession> {
+  const { models } = store;
+  const there = async (table: Store["models"]["person"], id: string | null) =>
+    id !== null && (await table.count({ where: { id }, transaction })) > 0 ? id : null;
+  const kitIds: string[] = [];
+  for (const id of input.kitIds ?? []) if ((await there(models.kit as never, id)) !== null) kitIds.push(id);
+  const ladder =
+    input.ladderId === null
+      ? null
+      : await getLadder(store, input.ladderId).catch((error: unknown) => {
+          if (isOfCode(error, "not-found")) return null;
+          throw error;
+        });
+  const fits = ladder !== null && ladder.horseId === input.horseId;
+  return {
+    ...input,
+    personId: await there(models.person, input.personId),
+    placeId: await there(models.place as never, input.placeId),
+    ladderId: fits ? input.ladderId : null,
+    startRung: fits && input.startRung !== null && input.startRung <= ladder.plan.rungs.length ? input.startRung : null,
+    kitIds,
+  };
+}
+
 /** What a session asked for twice must say both times. Its ladder's version may have moved on meanwhile. */
 const asked = ({ horse_id, person_id, place_id, kind, ladder_id, start_rung, kit }: Omit<SessionRow, "no">) =>
   JSON.stringify([horse_id, person_id, place_id, kind, ladder_id, start_rung, kit]);
@@ -79,13 +106,16 @@ const asked = ({ horse_id, person_id, place_id, kind, ladder_id, start_rung, kit
  */
 export async function addSession(store: Store, input: NewSession, options: SessionOptions = {}): Promise<void> {
   await store.writer.write(async (transaction) => {
-    const row = await sessionRow(store, input, options);
+    // One that has been worked is there once, whatever was put right in it or done with it since.
+    if (options.worked === true && (await store.models.session.unscoped().count({ where: { id: input.id }, transaction })) > 0) return;
+    const named = options.worked === true ? await withoutGone(store, input, transaction) : input;
+    const row = await sessionRow(store, named, options);
     const there = await store.models.session.findByPk(row.id, { transaction });
     if (there !== null) {
       if (asked(plain(there)) !== asked(row)) throw new ConflictError("There is another session under this id.");
       return;
     }
-    await thingsThere(store, input, transaction);
+    await thingsThere(store, named, transaction);
     await store.models.session.create({ ...row, no: await nextNumber(store, transaction) }, { transaction });
   });
 }

@@ -28,6 +28,11 @@ export const newSessionSchema = record({
     .nullable()
     .default(null)
     .test("there", "The rung to start on is missing.", (value, context) => (context.parent.ladder ?? null) === null || value != null),
+  // Begun on a device, at this time, perhaps with no server: what it says has happened and is not asked again.
+  made_ms: yup.number().min(EARLIEST_WALL_MS, "Made: not before 1980.").nullable().default(null),
+  // Named on the spot: found by the name, or made.
+  person_name: yup.string().trim().max(80).optional(),
+  place_name: yup.string().trim().max(80).optional(),
   started_ms: yup.number().min(EARLIEST_WALL_MS, "Begun: not before 1980.").nullable().default(null),
   kit: yup.array().of(yup.string().max(100).required()).max(50, "kit: at most 50 pieces.").default([]),
   // Said where another session of the horse is running and a second is wanted all the same.

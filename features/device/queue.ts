@@ -1,4 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
+import type { BegunSession } from "@/core/pack";
 import type { SessionEvent } from "@/core/schemas";
 
 /** Where an event stands: waiting to be sent, on the server, or refused by it (kept, and said so). */
@@ -21,7 +22,21 @@ interface Kept {
   readonly event: SessionEvent;
 }
 
+/** A session this device has begun or opened, so that it can be given to a store that does not have it. */
+export interface KeptSession {
+  readonly id: string;
+  readonly begun: BegunSession;
+  /** When it was made, on this device's clock. */
+  readonly madeMs: number;
+  /** Where it was written down later: when it began. */
+  readonly startedMs: number | null;
+  readonly standing: Standing;
+  readonly savedAt: number | null;
+  readonly reason?: string;
+}
+
 interface Shape extends DBSchema {
+  sessions: { key: string; value: KeptSession };
   events: { key: string; value: Kept; indexes: { standing: Standing; session: string } };
   loads: { key: string; value: { load: string; offsetMs: number } };
 }
@@ -36,6 +51,12 @@ export interface EventQueue {
   /** Lets everything the server once confirmed be sent again. @returns how many taps. */
   offerAgain(): Promise<number>;
   ofSession(session: string): Promise<SessionEvent[]>;
+  /** Keeps a session; one that is kept already stays as it is. */
+  keepSession(session: KeptSession): Promise<void>;
+  sessions(): Promise<KeptSession[]>;
+  settleSession(id: string, standing: Standing, reason?: string): Promise<void>;
+  /** When the newest event of each session was confirmed; null where some of it still waits. */
+  savedThrough(): Promise<Map<string, number | null>>;
   offset(load: string): Promise<number | null>;
   keepOffset(load: string, offsetMs: number): Promise<void>;
   prune(): Promise<void>;
@@ -55,12 +76,19 @@ export class DeviceQueue implements EventQueue {
 
   /** @param onLost called where the browser closes the database under us. */
   static async open(storeId: string, onLost: () => void = () => undefined): Promise<DeviceQueue> {
-    const database = await openDB<Shape>(`deft-${storeId}`, 1, {
-      upgrade(db) {
+    const database: IDBPDatabase<Shape> = await openDB<Shape>(`deft-${storeId}`, 2, {
+      upgrade(db, before) {
+        if (before < 2) db.createObjectStore("sessions", { keyPath: "id" });
+        if (before >= 1) return;
         const events = db.createObjectStore("events", { keyPath: "id" });
         events.createIndex("standing", "standing");
         events.createIndex("session", "session");
         db.createObjectStore("loads", { keyPath: "load" });
+      },
+      // Another tab has a newer version of the program: it goes first, this one opens again.
+      blocking: () => {
+        database.close();
+        onLost();
       },
       terminated: onLost,
     });
@@ -135,6 +163,37 @@ export class DeviceQueue implements EventQueue {
     return (await this.database.getAllFromIndex("events", "session", session)).map((kept) => kept.event);
   }
 
+  async keepSession(session: KeptSession): Promise<void> {
+    const transaction = this.database.transaction("sessions", "readwrite", { durability: "strict" });
+    if ((await transaction.store.get(session.id)) === undefined) void transaction.store.put(session);
+    await transaction.done;
+  }
+
+  async sessions(): Promise<KeptSession[]> {
+    return (await this.database.getAll("sessions")).sort((a, b) => a.madeMs - b.madeMs);
+  }
+
+  async settleSession(id: string, standing: Standing, reason?: string): Promise<void> {
+    const transaction = this.database.transaction("sessions", "readwrite", { durability: "strict" });
+    const kept = await transaction.store.get(id);
+    if (kept !== undefined) {
+      const { reason: _old, ...rest } = kept;
+      const savedAt = standing === "saved" ? Date.now() : null;
+      void transaction.store.put({ ...rest, standing, savedAt, ...(reason === undefined ? {} : { reason }) });
+    }
+    await transaction.done;
+  }
+
+  async savedThrough(): Promise<Map<string, number | null>> {
+    const through = new Map<string, number | null>();
+    for (const { session, savedAt, standing } of await this.database.getAll("events")) {
+      const before = through.get(session);
+      if (before === null) continue;
+      through.set(session, standing === "waiting" ? null : Math.max(before ?? 0, savedAt ?? 0));
+    }
+    return through;
+  }
+
   async offset(load: string): Promise<number | null> {
     return (await this.database.get("loads", load))?.offsetMs ?? null;
   }
@@ -148,8 +207,14 @@ export class DeviceQueue implements EventQueue {
     const old = (await this.database.getAllFromIndex("events", "standing", "saved")).filter(
       (kept) => kept.savedAt !== null && kept.savedAt < Date.now() - KEEP_SAVED_MS,
     );
-    const transaction = this.database.transaction("events", "readwrite");
-    for (const kept of old) void transaction.store.delete(kept.id);
+    const transaction = this.database.transaction(["events", "sessions"], "readwrite");
+    const events = transaction.objectStore("events");
+    for (const kept of old) void events.delete(kept.id);
+    const sessions = transaction.objectStore("sessions");
+    for (const { id, standing, savedAt } of await sessions.getAll()) {
+      if (standing !== "saved" || (savedAt ?? 0) >= Date.now() - KEEP_SAVED_MS) continue;
+      if ((await events.index("session").count(id)) === 0) void sessions.delete(id);
+    }
     await transaction.done;
   }
 

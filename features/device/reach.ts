@@ -4,9 +4,9 @@ export const GIVE_UP_MS = 10_000;
 export const NO_ANSWER = "The server does not answer.";
 
 /** Asks the server, for so long and no longer. @throws with words for the status line. */
-export async function reach(url: string, init?: RequestInit): Promise<Response> {
+export async function reach(url: string, init?: RequestInit, giveUpMs = GIVE_UP_MS): Promise<Response> {
   try {
-    return await fetch(url, { ...init, cache: "no-store", signal: AbortSignal.timeout(GIVE_UP_MS) });
+    return await fetch(url, { ...init, cache: "no-store", signal: AbortSignal.timeout(giveUpMs) });
   } catch {
     throw new Error(NO_ANSWER);
   }

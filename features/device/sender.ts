@@ -1,6 +1,7 @@
+import type { BegunSession } from "@/core/pack";
 import type { SessionEvent } from "@/core/schemas";
 import { readMark, wentBack, writeMark } from "./mark";
-import { DeviceQueue, type EventQueue, type RefusedTap } from "./queue";
+import { DeviceQueue, type EventQueue, type KeptSession, type RefusedTap } from "./queue";
 import { bodyOf, NO_ANSWER, reach } from "./reach";
 import { ReopeningQueue } from "./reopening";
 import { type ServerClock, serverClock } from "./server-clock";
@@ -14,6 +15,8 @@ export interface SendingState {
   readonly refused: ReadonlySet<string>;
   /** Whether the device takes taps. */
   readonly keeps: boolean;
+  /** Sessions made on this device that the server does not have yet. */
+  readonly sessionsWaiting: ReadonlySet<string>;
   /** Why nothing goes through at the moment, in words, or null. */
   readonly held: string | null;
   /** Since when taps have been waiting without one getting through, on this device's clock; null where none waits. */
@@ -24,6 +27,7 @@ export const NOTHING_SENT: SendingState = {
   unkept: new Set(),
   waiting: null,
   refused: new Set(),
+  sessionsWaiting: new Set(),
   keeps: true,
   held: null,
   stuckSinceMs: null,
@@ -32,6 +36,8 @@ export const NOTHING_SENT: SendingState = {
 const BATCH = 200;
 const FIRST_PAUSE_MS = 400;
 const LONGEST_PAUSE_MS = 5000;
+/** Devices that lost the server at one moment must not all come back at one moment: a pause is shortened by up to this share. */
+const JITTER = 0.4;
 /** Reading a session, and going through all that was kept in thirty days, take longer on a slow phone. */
 const READ_PATIENCE_MS = 6000;
 const WHOLE_PATIENCE_MS = 60_000;
@@ -73,12 +79,15 @@ export class Sender {
   private readonly ownLoads = new Set<string>();
   private readonly offsets = new Map<string, number>();
   private readonly device: ReopeningQueue;
+  private newestClock: ServerClock | null = null;
   private running = false;
   private again = false;
   /** Whether clock and store were asked since the server was last out of reach. */
   private tied = false;
   /** Whether the clock was asked in this run because the server disliked a time: once is enough. */
   private clockAsked = false;
+  /** Sessions given again in this run: once is enough. */
+  private readonly given = new Set<string>();
   /** Whether confirmed taps are still to be offered again to a store that went back. */
   private toOffer = false;
   private pauseMs = FIRST_PAUSE_MS;
@@ -146,6 +155,45 @@ export class Sender {
     this.kick();
   }
 
+  /**
+   * Keeps a session on this device: one begun here goes to the server before
+   * its taps, once; one the server has is offered again only to a store that
+   * has lost it. Resolves false where the device does not keep it.
+   */
+  async keepSession(begun: BegunSession, standing: "waiting" | "saved", startedMs: number | null = null): Promise<boolean> {
+    const kept: KeptSession = {
+      id: begun.id,
+      begun,
+      madeMs: Date.now(),
+      startedMs,
+      standing,
+      savedAt: standing === "saved" ? Date.now() : null,
+    };
+    const done = await this.device
+      .use((queue) => queue.keepSession(kept))
+      .then(
+        () => true,
+        () => false,
+      );
+    if (done && standing === "waiting") this.kick();
+    return done;
+  }
+
+  /** Every session this device keeps, oldest first. */
+  sessions(): Promise<KeptSession[]> {
+    return this.device.use((queue) => queue.sessions(), READ_PATIENCE_MS);
+  }
+
+  /** When the newest tap of each session was confirmed; null where some of it still waits. */
+  savedThrough(): Promise<Map<string, number | null>> {
+    return this.device.use((queue) => queue.savedThrough(), READ_PATIENCE_MS);
+  }
+
+  /** The clock offset a page load was tied with, or null. */
+  offsetKept(load: string): Promise<number | null> {
+    return this.knownOffset(load);
+  }
+
   /** Every tap of a session that this device has. */
   async ofSession(session: string): Promise<SessionEvent[]> {
     const kept = await this.device
@@ -166,6 +214,8 @@ export class Sender {
   /** Sends refused taps once more. */
   async tryAgain(ids: readonly string[]): Promise<void> {
     await this.putBack(ids);
+    for (const { id, standing } of await this.sessions().catch((): KeptSession[] => []))
+      if (standing === "refused") await this.device.use((queue) => queue.settleSession(id, "waiting")).catch(() => undefined);
     // What the server's clock had to do with it may have been put right.
     this.reconnect();
   }
@@ -207,7 +257,7 @@ export class Sender {
   async flush(withinMs: number): Promise<boolean> {
     const until = Date.now() + withinMs;
     this.kick();
-    const done = () => !this.running && this.memory.size === 0 && this.state.waiting?.size === 0;
+    const done = () => !this.running && this.memory.size === 0 && this.state.waiting?.size === 0 && this.state.sessionsWaiting.size === 0;
     while (Date.now() < until) {
       if (done()) return true;
       await new Promise((resolve) => setTimeout(resolve, 60));
@@ -221,8 +271,10 @@ export class Sender {
       do {
         this.again = false;
         this.clockAsked = false;
+        this.given.clear();
         await this.tie();
         await this.markSettled();
+        await this.sendSessions();
         await this.sendAll();
         this.pauseMs = FIRST_PAUSE_MS;
         this.say({ held: null });
@@ -233,7 +285,7 @@ export class Sender {
       this.tied = false;
       await this.count();
       this.say({ held: error instanceof Error ? error.message : NO_ANSWER });
-      this.timer = setTimeout(this.kick, this.pauseMs);
+      this.timer = setTimeout(this.kick, this.pauseMs * (1 - JITTER * Math.random()));
       this.pauseMs = Math.min(LONGEST_PAUSE_MS, this.pauseMs * 2);
     } finally {
       this.running = false;
@@ -242,8 +294,11 @@ export class Sender {
 
   private async count(): Promise<void> {
     try {
-      const [waiting, refused] = await this.device.use((queue) => Promise.all([queue.idsOf("waiting"), queue.idsOf("refused")]));
+      const [waiting, refused, sessions] = await this.device.use((queue) =>
+        Promise.all([queue.idsOf("waiting"), queue.idsOf("refused"), queue.sessions()]),
+      );
       this.say({
+        sessionsWaiting: new Set(sessions.flatMap(({ id, standing }) => (standing === "waiting" ? [id] : []))),
         unkept: new Set(this.memory.keys()),
         waiting: new Set(waiting.filter((id) => !this.unmarked.has(id))),
         refused: new Set([...refused, ...this.refusedInMemory.keys()]),
@@ -263,6 +318,7 @@ export class Sender {
   private async tie(): Promise<void> {
     if (this.tied) return;
     const clock = await serverClock(this.ownLoads.size > 0 ? CLOCK_ASKINGS : 1);
+    this.newestClock = clock;
     if (clock.store !== this.storeId) throw new Error("Other data is open on the server now.");
     for (const load of this.ownLoads) await this.keepOffset(load, clock);
     this.toOffer ||= wentBack(readMark(this.storeId), clock);
@@ -297,6 +353,12 @@ export class Sender {
     return this.offsets.get(load) ?? (await this.device.use((queue) => queue.offset(load)).catch(() => null));
   }
 
+  /** The server's clock as it was asked last. */
+  private async clock(): Promise<ServerClock> {
+    this.newestClock ??= await serverClock(1);
+    return this.newestClock;
+  }
+
   /** The server's clock minus the device's under a page load. */
   private async offsetOf(load: string): Promise<number> {
     const known = await this.knownOffset(load);
@@ -324,6 +386,40 @@ export class Sender {
       this.say({ held: null, stuckSinceMs: null });
       await this.count();
     }
+  }
+
+  /** Gives the server the sessions made here that it does not have, oldest first; sent again, each is still one. */
+  private async sendSessions(): Promise<void> {
+    const sessions = await this.device.use((queue) => queue.sessions()).catch((): KeptSession[] => []);
+    for (const session of sessions) if (session.standing === "waiting") await this.sendSession(session);
+  }
+
+  private async sendSession({ id, begun, madeMs, startedMs }: KeptSession): Promise<void> {
+    const { offsetMs } = await this.clock();
+    const response = await reach("/api/sessions", {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify({ ...begun, made_ms: Math.round(madeMs + offsetMs), ...(startedMs === null ? {} : { started_ms: startedMs }) }),
+    });
+    const answer = await bodyOf<Answer>(response);
+    const settle = (standing: "saved" | "refused", reason?: string) =>
+      this.device.use((queue) => queue.settleSession(id, standing, reason)).catch(() => undefined);
+    if (response.ok && answer !== null) return void (await settle("saved"));
+    const detail = answer?.detail ?? "The server does not take it.";
+    if (!OF_THE_BATCH.includes(response.status) || answer === null) throw new Error(detail);
+    await settle("refused", detail);
+  }
+
+  /** Sessions of a batch the store does not have, where this device can give them: to be sent before it is tried again. */
+  private async giveSessions(batch: readonly SessionEvent[]): Promise<boolean> {
+    const wanted = new Set(batch.map(({ session }) => session));
+    const kept = await this.device.use((queue) => queue.sessions()).catch((): KeptSession[] => []);
+    const fresh = kept.filter(({ id, standing }) => wanted.has(id) && standing === "saved" && !this.given.has(id));
+    for (const session of fresh) {
+      this.given.add(session.id);
+      await this.sendSession(session);
+    }
+    return fresh.length > 0;
   }
 
   private async settle(batch: readonly SessionEvent[], standing: "saved" | "refused", reason?: string): Promise<void> {
@@ -382,6 +478,8 @@ export class Sender {
       for (const load of Object.keys(clocks)) await this.keepOffset(load, clock);
       return this.sendBatch(batch);
     }
+    // A store put back to before this session has it again from here.
+    if (answer.code === "unknown-session" && (await this.giveSessions(batch))) return this.sendBatch(batch);
     // One bad event must not hold up the rest: find it, keep it aside, say so.
     if (batch.length === 1) return this.settle(batch, "refused", answer.code === "clock" ? CLOCK_REASON : detail);
     const middle = batch.length >> 1;

@@ -1,8 +1,8 @@
 "use client";
 
-import Link from "next/link";
 import { useEffect, useState, useSyncExternalStore } from "react";
 import type { SessionEvent } from "@/core/schemas";
+import { WayLink } from "@/ui/way";
 import { NOTHING_SENT, type SendingState, senderFor } from "./sender";
 
 /** Shorter waits are the way of a network; from here on it is said. */
@@ -70,9 +70,9 @@ export function StatusLine({ storeId, events }: { storeId: string; events: reado
       {refused > 0 && (
         <>
           . {refused} not taken by the server, kept here:{" "}
-          <Link href="/settings#taps" prefetch={false} className="underline">
+          <WayLink href="/settings#taps" prefetch={false} className="underline">
             look
-          </Link>
+          </WayLink>
         </>
       )}
     </p>

@@ -1,11 +1,11 @@
 "use client";
 
 import { Flag, Undo2 } from "lucide-react";
-import Link from "next/link";
 import { type ReactNode, useEffect, useState } from "react";
 import { WENT_ON, workSeconds } from "@/core/record";
 import { clockWords } from "@/ui/measure";
 import { Pad } from "@/ui/pad";
+import { WayLink } from "@/ui/way";
 import { StatusLine } from "../device/status-line";
 import { useSilent } from "../device/use-silent";
 import type { Watch, WatchStart } from "./use-watch";
@@ -49,9 +49,9 @@ export function WatchShell({
     <main className="mx-auto flex min-h-dvh max-w-[430px] flex-col gap-3 px-3 pt-2.5 pb-2 lg:max-w-[1080px] lg:px-7 lg:pt-6">
       <header className="flex items-baseline justify-between gap-3">
         <h1 className="min-w-0 truncate text-xl lg:text-2xl">
-          <Link href={`/horses/${start.horse.id}/know`} prefetch={false} className="hover:underline">
+          <WayLink href={`/horses/${start.horse.id}/know`} prefetch={false} className="hover:underline">
             {start.horse.name}
-          </Link>
+          </WayLink>
           <span className="ml-2 font-sans text-base font-normal text-soft">{title}</span>
         </h1>
         <Clock watch={watch} />
@@ -59,9 +59,9 @@ export function WatchShell({
       {record.finishMs !== null ? (
         <div className="rounded-lg border-2 border-ink p-5">
           <h2 className="text-2xl">Finished</h2>
-          <Link href={after} prefetch={false} className="act mt-4 w-full">
+          <WayLink href={after} prefetch={false} className="act mt-4 w-full">
             See what it came to
-          </Link>
+          </WayLink>
         </div>
       ) : working ? (
         children

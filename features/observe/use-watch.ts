@@ -1,9 +1,9 @@
 "use client";
 
-import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { SessionEvent } from "@/core/schemas";
 import type { Allowance } from "@/core/welfare";
+import { useWay } from "@/ui/way";
 import { senderFor } from "../device/sender";
 import { lastPress } from "../device/undo";
 import { useSessionLog } from "../device/use-session-log";
@@ -35,7 +35,7 @@ export interface WatchBlock {
 
 /** The state of a session without a ladder: one block, its taps, undo and finish. */
 export function useWatch(start: WatchStart) {
-  const router = useRouter();
+  const way = useWay();
   const session = useSessionLog({
     storeId: start.storeId,
     sessionId: start.sessionId,
@@ -80,8 +80,8 @@ export function useWatch(start: WatchStart) {
     const sent = await senderFor(start.storeId).flush(4000);
     setBusy(false);
     if (sent) {
-      router.push(to);
-      router.refresh();
+      way.push(to);
+      way.refresh();
     } else setHint("Finished and kept on this device. The server does not answer; it is sent as soon as it does.");
   };
   return { session, record, block, working, hint, setHint, busy, press, begin, undo, finish };

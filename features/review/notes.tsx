@@ -1,8 +1,8 @@
 "use client";
 
-import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Fact } from "@/core/schemas";
+import { useWay } from "@/ui/way";
 import { LOGGED_WORDS, logApart } from "../device/log-apart";
 
 /** Notes of the session, and a place to add one. They go the same way as every tap. */
@@ -15,7 +15,7 @@ export function Notes({
   sessionId: string;
   notes: readonly { id: string; about: string; text: string }[];
 }) {
-  const router = useRouter();
+  const way = useWay();
   const [text, setText] = useState("");
   const [editing, setEditing] = useState<{ readonly id: string; readonly text: string } | null>(null);
   const [message, setMessage] = useState<string | null>(null);
@@ -24,7 +24,7 @@ export function Notes({
     if (fact.type === "note" && logged !== "held") setText("");
     setEditing(null);
     setMessage(LOGGED_WORDS[logged]);
-    router.refresh();
+    way.refresh();
   };
   const add = async () => {
     const trimmed = text.trim();

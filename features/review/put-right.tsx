@@ -1,6 +1,5 @@
 "use client";
 
-import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Criterion } from "@/core/ladder";
 import type { Block, Correction, RightTrial, SessionRecord, TimedFact, Trial } from "@/core/record";
@@ -9,6 +8,7 @@ import { EASE_GRADES } from "@/core/strands";
 import { Day } from "@/ui/day";
 import { BinButton } from "@/ui/form";
 import { trialWords } from "@/ui/ribbon";
+import { useWay } from "@/ui/way";
 import { LOGGED_WORDS, logApart } from "../device/log-apart";
 import { SessionRight } from "./session-right";
 
@@ -269,7 +269,7 @@ const WHAT: Partial<Record<SessionEvent["type"], string>> = {
 
 /** Anything of a session put right or struck, with the reason; what was is kept as events and can be brought back. */
 export function PutRight({ record, facts }: { record: PutRightRecord; facts: PutRightFacts }) {
-  const router = useRouter();
+  const way = useWay();
   const [chosen, setChosen] = useState("session");
   const [busy, setBusy] = useState(false);
   const [message, setMessage] = useState<string | null>(null);
@@ -280,7 +280,7 @@ export function PutRight({ record, facts }: { record: PutRightRecord; facts: Put
     setBusy(false);
     setChosen("session");
     setMessage(logged === "sent" ? "Put right." : LOGGED_WORDS[logged]);
-    router.refresh();
+    way.refresh();
   };
   const saving = { save, busy };
   const block = chosen.startsWith("b") ? record.blocks[Number(chosen.slice(1))] : undefined;

@@ -1,4 +1,3 @@
-import Link from "next/link";
 import type { SidePicture } from "@/core/compare";
 import { endOfWorkMs, type SessionRecord, summariseSession } from "@/core/record";
 import type { YardSettings } from "@/core/settings";
@@ -8,6 +7,7 @@ import { counted } from "@/core/words";
 import { Day } from "@/ui/day";
 import { minutesWords } from "@/ui/measure";
 import { ZoomRibbon } from "@/ui/ribbon";
+import { WayLink } from "@/ui/way";
 import { RefusedTaps } from "../device/refused-taps";
 import { Answers } from "./answers";
 import { Around } from "./around";
@@ -100,9 +100,9 @@ export function Review({
       {record.finishMs === null && (
         <p className="mt-3 border-l-4 border-ochre pl-4">
           This session is not finished; the numbers go up to the last tap.{" "}
-          <Link href={`/horses/${horseId}/work/${sessionId}`} className="link">
+          <WayLink href={`/horses/${horseId}/work/${sessionId}`} className="link">
             Go on with it
-          </Link>
+          </WayLink>
         </p>
       )}
       {summary.late && (

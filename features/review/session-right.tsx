@@ -1,9 +1,9 @@
 "use client";
 
-import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import type { SessionRecord } from "@/core/record";
 import { send } from "@/ui/form";
+import { useWay } from "@/ui/way";
 import type { PutRightFacts } from "./put-right";
 
 interface Found {
@@ -31,7 +31,7 @@ export function SessionRight({
   facts: PutRightFacts;
   onSaved: (message: string) => void;
 }) {
-  const router = useRouter();
+  const way = useWay();
   const { sessionId, horseId, people, places } = facts;
   const [found, setFound] = useState<Found | null>(null);
   const [horse, setHorse] = useState(horseId);
@@ -63,8 +63,8 @@ export function SessionRight({
     setProblem(sent.ok ? null : sent.message);
     if (!sent.ok) return;
     onSaved("Put right.");
-    if (horse !== horseId) router.push(`/horses/${horse}/review/${sessionId}`);
-    router.refresh();
+    if (horse !== horseId) way.push(`/horses/${horse}/review/${sessionId}`);
+    way.refresh();
   };
   const field = "field-box mt-0.5 font-normal";
   return (

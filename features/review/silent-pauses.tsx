@@ -1,9 +1,9 @@
 "use client";
 
-import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type SessionRecord, WENT_ON } from "@/core/record";
 import { minutesWords } from "@/ui/measure";
+import { useWay } from "@/ui/way";
 import { logApart } from "../device/log-apart";
 
 /** Silences that count as pauses, each with the press that says it was work. */
@@ -16,7 +16,7 @@ export function SilentPauses({
   sessionId: string;
   record: Pick<SessionRecord, "timeLine">;
 }) {
-  const router = useRouter();
+  const way = useWay();
   const [busy, setBusy] = useState(false);
   const silent = record.timeLine.breaks.filter((pause) => pause.silent && pause.after !== undefined && pause.endMs !== null);
   if (silent.length === 0) return null;
@@ -26,7 +26,7 @@ export function SilentPauses({
       { type: "correct", payload: { event: after, payload: { [WENT_ON]: true }, reason: "we went on" } },
     ]);
     setBusy(false);
-    router.refresh();
+    way.refresh();
   };
   return (
     <div className="mt-3 border-l-4 border-hair pl-4">

@@ -1,11 +1,11 @@
 "use client";
 
 import { Keyboard } from "lucide-react";
-import Link from "next/link";
 import { useEffect, useState } from "react";
 import { type SessionRecord, workSeconds } from "@/core/record";
 import { clockWords } from "@/ui/measure";
 import { OutcomeSign } from "@/ui/ribbon";
+import { WayLink } from "@/ui/way";
 import { useLog, useNow, useScreen, useStart } from "./state";
 
 const SIDE_WORD = { L: "left side", R: "right side" } as const;
@@ -118,9 +118,9 @@ export function HeaderLine({ rung, className }: { rung: number; className: strin
         className={`line-clamp-2 min-w-0 leading-none break-words desk:text-2xl! ${start.horse.name.length > 9 ? "text-[0.9rem]" : "text-[1.1rem]"}`}
         title={start.horse.name}
       >
-        <Link href={`/horses/${start.horse.id}/work`} prefetch={false} className="hover:underline">
+        <WayLink href={`/horses/${start.horse.id}/work`} prefetch={false} className="hover:underline">
           {start.horse.name}
-        </Link>
+        </WayLink>
       </h1>
       <div className="flex items-center gap-2">
         <fieldset className="flex shrink-0 rounded border-2 border-ink text-sm" aria-label="Way of logging">

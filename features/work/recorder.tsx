@@ -1,7 +1,5 @@
 "use client";
 
-import Link from "next/link";
-import { useRouter } from "next/navigation";
 import { Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { batteryPlace, FIRST_LOOK_STEPS } from "@/core/know";
 import { openDanger, workSeconds } from "@/core/record";
@@ -10,6 +8,7 @@ import { beginningSide, limitReached } from "@/core/word";
 import { counted } from "@/core/words";
 import { afterPaint } from "@/ui/after-paint";
 import { clockWords } from "@/ui/measure";
+import { useWay, WayLink } from "@/ui/way";
 import { senderFor } from "../device/sender";
 import { StatusLine } from "../device/status-line";
 import { useWakeLock } from "../device/wake-lock";
@@ -81,7 +80,7 @@ function Danger() {
 /** The recorder: criterion, ribbon and word above, pads below. */
 export function Recorder({ packed }: { packed: PackedStart }) {
   const given = useMemo(() => unpackStart(packed), [packed]);
-  const router = useRouter();
+  const onwards = useWay();
   const state = useRecorder(given);
   const { start, session, advice, way, block, silent, open, act, hint, setSheet } = state;
   // After a silence too long to be work it is asked first how it goes on.
@@ -126,14 +125,14 @@ export function Recorder({ packed }: { packed: PackedStart }) {
     setBusy(true);
     const sent = await sender.flush(4000);
     setBusy(false);
-    if (sent) return router.push(review);
+    if (sent) return onwards.push(review);
     setFinishing("The session is finished and kept on this device. The server does not answer; when it does it goes on to the review.");
     stopWaiting.current?.();
     const look = () => {
       const { waiting, unkept } = sender.snapshot();
       if (waiting?.size !== 0 || unkept.size > 0) return;
       stopWaiting.current?.();
-      router.push(review);
+      onwards.push(review);
     };
     stopWaiting.current = sender.subscribe(look);
     // It may have gone through in between.
@@ -237,9 +236,9 @@ export function Recorder({ packed }: { packed: PackedStart }) {
               <Suspense fallback={A_MOMENT}>
                 <AftercarePanel onDone={() => void toReview()} busy={busy} />
               </Suspense>
-              <Link href={review} prefetch={false} className="link mt-3 inline-block py-2">
+              <WayLink href={review} prefetch={false} className="link mt-3 inline-block py-2">
                 To the review
-              </Link>
+              </WayLink>
             </div>
           ) : state.working && silent ? (
             <Suspense fallback={A_MOMENT}>

@@ -1,18 +1,13 @@
 "use client";
 
-import Link from "next/link";
-import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { type Kit, type KitUse, kitCautions } from "@/core/welfare";
-import type { NextStart } from "@/core/word";
+import type { HorsePack, Named, StartChoices, Unfinished, YardFacts } from "@/core/pack";
+import { kitCautions } from "@/core/welfare";
 import { Day } from "@/ui/day";
-import { Field, send, tied, useRequestIds } from "@/ui/form";
-import { type Unfinished, UnfinishedSessions } from "./unfinished";
-
-interface Named {
-  readonly id: string;
-  readonly name: string;
-}
+import { Field, tied, useRequestIds } from "@/ui/form";
+import { useWay, WayLink } from "@/ui/way";
+import { beginSession } from "../device/begin-session";
+import { UnfinishedSessions } from "./unfinished";
 
 const NEW = "new";
 /** No plan for today: what is worked is chosen or named in the recorder. */
@@ -71,39 +66,34 @@ function ChooseOrName({
   );
 }
 
+/** With this one first. */
+const firstOf = (list: readonly Named[], id: string | null) => [...list].sort((a, b) => Number(b.id === id) - Number(a.id === id));
+
 /** Begins a session: which ladder, who, where. Everything is filled in with the likeliest choice. */
 export function StartSession({
   horse,
-  limits,
-  ladders,
-  people,
-  places,
-  kit,
-  kitLast,
+  choices,
+  yard,
+  last,
   open,
   storeId,
-  doNext,
-  noWork,
 }: {
   horse: { id: string; name: string; away: string | null };
-  limits: readonly string[];
-  ladders: readonly { id: string; name: string; next: NextStart; criterion: string; kitUse: KitUse }[];
-  people: readonly Named[];
-  places: readonly Named[];
-  kit: readonly ({ readonly id: string } & Kit)[];
-  /** The kit of the last session, taken again unless it is changed. */
-  kitLast: readonly string[];
+  choices: StartChoices;
+  yard: Pick<YardFacts, "people" | "places" | "kit">;
+  /** Who worked the horse last, where and with what: taken again unless it is changed. */
+  last: HorsePack["last"];
   /** Sessions begun and not finished, newest first. */
   open: readonly Unfinished[];
   storeId: string;
-  /** What the last session said to do next, or null. */
-  doNext: { text: string; dayMs: number } | null;
-  /** Why there is to be no work at all today, or null. */
-  noWork: string | null;
 }) {
-  const router = useRouter();
+  const { ladders, limits, doNext, noWork } = choices;
+  const { kit } = yard;
+  const people = firstOf(yard.people, last.person);
+  const places = firstOf(yard.places, last.place);
+  const way = useWay();
   const [ladder, setLadder] = useState(ladders.find(({ next }) => next.barred === null)?.id ?? FREE);
-  const [taken, setTaken] = useState<ReadonlySet<string>>(() => new Set(kitLast.filter((id) => kit.some((one) => one.id === id))));
+  const [taken, setTaken] = useState<ReadonlySet<string>>(() => new Set(last.kit.filter((id) => kit.some((one) => one.id === id))));
   const [person, setPerson] = useState({ choice: people[0]?.id ?? NEW, name: "" });
   const [place, setPlace] = useState({ choice: places[0]?.id ?? NEW, name: "" });
   const [problem, setProblem] = useState<string | null>(null);
@@ -120,37 +110,27 @@ export function StartSession({
           chosen.kitUse,
         );
 
-  const named = async (what: { choice: string; name: string }, url: string, more: object): Promise<string | null> => {
-    if (what.choice !== NEW) return what.choice;
-    if (what.name.trim() === "") return null;
-    const sent = await send<{ id: string }>("POST", url, { name: what.name, ...more });
-    if (!sent.ok) throw new Error(sent.message);
-    return sent.value.id;
-  };
-
   const begin = async (beside = false) => {
     setBusy(true);
     setProblem(null);
-    try {
-      const personId = await named(person, "/api/people", { role: "handler" });
-      const placeId = await named(place, "/api/places", { shape: "rectangle" });
-      const asked = {
-        horse: horse.id,
-        ladder: chosen?.id ?? null,
-        person: personId,
-        place: placeId,
-        start_rung: chosen?.next.rung ?? null,
-        kit: [...taken],
-        ...(beside ? { beside } : {}),
-      };
-      const sent = await send<{ id: string }>("POST", "/api/sessions", { id: ids.idFor(asked), ...asked });
-      if (!sent.ok && sent.code === "session-running") setRunning(true);
-      if (!sent.ok) throw new Error(sent.message);
-      router.push(`/horses/${horse.id}/work/${sent.value.id}`);
-    } catch (error) {
-      setProblem(error instanceof Error ? error.message : "The session did not start. Try again.");
-      setBusy(false);
-    }
+    const named = ({ choice, name }: { choice: string; name: string }) => (choice === NEW ? name.trim() : "");
+    const asked = {
+      horse: horse.id,
+      kind: "work" as const,
+      ladder: chosen?.id ?? null,
+      person: person.choice === NEW ? null : person.choice,
+      place: place.choice === NEW ? null : place.choice,
+      start_rung: chosen?.next.rung ?? null,
+      kit: [...taken],
+      ...(named(person) === "" ? {} : { person_name: named(person) }),
+      ...(named(place) === "" ? {} : { place_name: named(place) }),
+    };
+    const id = ids.idFor({ ...asked, beside });
+    const begun = await beginSession(storeId, { id, ...asked }, { beside });
+    if (begun.ok) return way.push(`/horses/${horse.id}/work/${id}`);
+    if (begun.code === "session-running") setRunning(true);
+    setProblem(begun.message);
+    setBusy(false);
   };
 
   return (
@@ -168,9 +148,9 @@ export function StartSession({
       {horse.away !== null && (
         <p className="mt-4 border-l-4 border-brick pl-4 font-semibold text-brick">
           {horse.name} is put away: {horse.away}.{" "}
-          <Link href={`/horses/${horse.id}/know/limits`} className="link">
+          <WayLink href={`/horses/${horse.id}/know/limits`} className="link">
             Bring it back
-          </Link>{" "}
+          </WayLink>{" "}
           before work.
         </p>
       )}
@@ -228,18 +208,18 @@ export function StartSession({
           {ladders.length === 0 && (
             <p className="mt-3">
               No ladder yet.{" "}
-              <Link href={`/horses/${horse.id}/shape/new`} className="link">
+              <WayLink href={`/horses/${horse.id}/shape/new`} className="link">
                 Plan one
-              </Link>
+              </WayLink>
               , or start free.
             </p>
           )}
           {ladders.length > 0 && (
             <p className="mt-3 text-soft">
               Worked without the app?{" "}
-              <Link href={`/horses/${horse.id}/work/late`} className="link">
+              <WayLink href={`/horses/${horse.id}/work/late`} className="link">
                 Write a session down
-              </Link>{" "}
+              </WayLink>{" "}
               from memory or paper.
             </p>
           )}

@@ -1,25 +1,14 @@
 "use client";
 
-import Link from "next/link";
-import { useRouter } from "next/navigation";
 import { useState } from "react";
+import type { Unfinished } from "@/core/pack";
 import { Day } from "@/ui/day";
+import { useWay, WayLink } from "@/ui/way";
 import { LOGGED_WORDS, logApart } from "../device/log-apart";
-
-/** A session of the horse that was begun and not finished. */
-export interface Unfinished {
-  readonly id: string;
-  readonly startedMs: number;
-  readonly lastTapMs: number;
-  readonly n: number;
-  readonly met: number;
-  readonly behaviours: readonly string[];
-  readonly running: boolean;
-}
 
 /** Every unfinished session with what can be done: go on with it, or end it where it was left. */
 export function UnfinishedSessions({ horseId, storeId, sessions }: { horseId: string; storeId: string; sessions: readonly Unfinished[] }) {
-  const router = useRouter();
+  const way = useWay();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   if (sessions.length === 0) return null;
@@ -29,7 +18,7 @@ export function UnfinishedSessions({ horseId, storeId, sessions }: { horseId: st
     const logged = await logApart(storeId, session, [{ type: "session.end", payload: {} }], "");
     setBusy(false);
     if (logged !== "sent") setProblem(LOGGED_WORDS[logged]);
-    router.refresh();
+    way.refresh();
   };
   return (
     <section aria-label="Not finished" className="mt-4 grid gap-2 border-l-4 border-ochre pl-4">
@@ -44,9 +33,9 @@ export function UnfinishedSessions({ horseId, storeId, sessions }: { horseId: st
               </span>
             )}
           </p>
-          <Link href={`/horses/${horseId}/work/${id}`} prefetch={false} className={running ? "act" : "act-quiet"}>
+          <WayLink href={`/horses/${horseId}/work/${id}`} prefetch={false} className={running ? "act" : "act-quiet"}>
             Go on with it
-          </Link>
+          </WayLink>
           {!running && (
             <button type="button" className="act-quiet" disabled={busy} onClick={() => void end(id)}>
               End it at its last tap

@@ -3,7 +3,7 @@ import { horseCare } from "@/app/server/horse-care";
 import { horsePicture } from "@/app/server/horse-picture";
 import { ladderState, ladderStates } from "@/app/server/ladder-state";
 import { lastPeople } from "@/app/server/last-people";
-import { ladderParts, lastDoNext, usedUp } from "@/app/server/recorder-start";
+import { horsePack, yardFacts } from "@/app/server/pack";
 import { editorSurroundings, foundationsFor } from "@/app/server/shape-facts";
 import { sidesOf } from "@/app/server/sides-of";
 import { yardLines } from "@/app/server/yard-lines";
@@ -66,26 +66,15 @@ export const pagesOf = (store: Store, nowMs: number): Readonly<Record<string, (h
     return ladder === undefined ? null : [await listVersions(store, ladder.id), await rungEvidenceByVersion(store, ladder)];
   },
   work: async (id) => {
-    const { allowance } = await horseCare(store, await getHorse(store, id));
-    return [
-      await ladderStates(store, id, allowance),
-      await lastPeople(store, id),
-      await listSessions(store, id, { limit: 1, kind: "work" }),
-      await openSessions(store, id),
-      await lastDoNext(store, id, null),
-    ];
+    const row = await getHorse(store, id);
+    return [await horsePack(store, row), await yardFacts(store)];
   },
+  late: (id) => lastPeople(store, id),
   recorder: async (id) => {
-    const { allowance } = await horseCare(store, await getHorse(store, id));
+    const row = await getHorse(store, id);
     const [last] = await listSessions(store, id, { limit: 1, kind: "work" });
     if (last === undefined) return null;
-    return [
-      await loadSession(store, last.session.id),
-      await ladderParts(store, last.session, allowance, false),
-      await lastDoNext(store, id, last.session.id, last.session.ladder_id),
-      await usedUp(store, id, allowance, null, last.session.id),
-      await digestsOfHorse(store, id, nowMs - 365 * MILLISECONDS_PER_DAY),
-    ];
+    return [await loadSession(store, last.session.id), await horsePack(store, row), await yardFacts(store)];
   },
   "review list": (id) => listSessions(store, id, { limit: 51, after: { createdMs: nowMs, no: 1e9 } }),
   review: async (id) => {

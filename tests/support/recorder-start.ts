@@ -36,5 +36,6 @@ export const recorderStart = (change: Partial<RecorderStart> = {}): RecorderStar
   restingBreaths: null,
   weakerSide: null,
   wordSettings: DEFAULT_SETTINGS,
+  begun: { id: "s", horse: "h", kind: "work", ladder: "ladder-1", person: null, place: null, start_rung: 1, kit: [] },
   ...change,
 });

@@ -1,6 +1,6 @@
 import { check, newSessionSchema, type SessionKind } from "@/core/schemas";
 import { whyNotToBegin } from "@/core/word";
-import { addSession, getHorse, getLadder, involvesOf, openSessions, type Store } from "@/store";
+import { addSession, getHorse, getLadder, involvesOf, openSessions, personNamed, placeNamed, type Store } from "@/store";
 import { horseCare } from "../../server/horse-care";
 import { answer, invalid, json, problem, readJson } from "../../server/respond";
 import { getStore } from "../../server/store";
@@ -43,16 +43,17 @@ export function POST(request: Request) {
       start_rung: rung = null,
       kit,
       started_ms: startedMs = null,
+      made_ms: madeMs = null,
       beside = false,
     } = checked.value;
     const store = await getStore();
     if (startedMs !== null && startedMs > store.now())
       return invalid([{ path: "started_ms", message: "It cannot have begun in the future." }]);
-    // What is written down later has been done already; today's limits say nothing of it.
-    const barred = startedMs !== null ? null : await barredBy(store, horse, kind, kind === "work" ? ladder : null, rung);
+    // What was written down later, or begun on a device with no server, has been done already; today's limits say nothing of it.
+    const worked = startedMs !== null || madeMs !== null;
+    const barred = worked ? null : await barredBy(store, horse, kind, kind === "work" ? ladder : null, rung);
     if (barred !== null) return problem(409, "Not today", barred);
-    const running =
-      kind === "work" && startedMs === null && !beside ? (await openSessions(store, horse)).find((one) => one.running) : undefined;
+    const running = kind === "work" && !worked && !beside ? (await openSessions(store, horse)).find((one) => one.running) : undefined;
     if (running !== undefined && running.id !== id.toLowerCase())
       return problem(
         409,
@@ -66,12 +67,13 @@ export function POST(request: Request) {
       horseId: horse,
       kind,
       ladderId: kind === "work" ? ladder : null,
-      personId: person ?? null,
-      placeId: place ?? null,
+      personId: person ?? (await personNamed(store, checked.value.person_name ?? "")),
+      placeId: place ?? (await placeNamed(store, checked.value.place_name ?? "")),
       startRung: kind === "work" ? rung : null,
       kitIds: kit ?? [],
     };
-    await addSession(store, input, startedMs === null ? {} : { createdMs: startedMs });
+    const createdMs = startedMs ?? (madeMs === null ? null : Math.min(madeMs, store.now()));
+    await addSession(store, input, { worked: madeMs !== null, ...(createdMs === null ? {} : { createdMs }) });
     return json({ id: input.id }, 201);
   });
 }

@@ -1,12 +1,13 @@
 "use client";
 
-import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { v4 as newId } from "uuid";
 import { type LateBlock, lateBlockProblem, lateEvents } from "@/core/entry";
 import { criterionOf, type LadderPlan, sideAsked } from "@/core/ladder";
 import { criterionSentence } from "@/core/strands";
-import { Field, send, tied, useRequestIds } from "@/ui/form";
+import { Field, tied, useRequestIds } from "@/ui/form";
+import { useWay } from "@/ui/way";
+import { beginSession } from "../../device/begin-session";
 import { recorderId } from "../../device/recorder-id";
 import { senderFor } from "../../device/sender";
 
@@ -62,7 +63,7 @@ export function LateForm({
   places: readonly { readonly id: string; readonly name: string }[];
   nowMs: number;
 }) {
-  const router = useRouter();
+  const way = useWay();
   const first = ladders[0] as LateLadder;
   const blank = (like?: Row): Row => {
     const ladder = ladders.find(({ id }) => id === like?.ladder) ?? first;
@@ -138,17 +139,18 @@ export function LateForm({
     setMessage(null);
     const asked = {
       horse: horse.id,
+      kind: "work" as const,
       ladder: blocks[0]?.ladder ?? first.id,
       start_rung: blocks[0]?.rung ?? 1,
       person: person === "" ? null : person,
       place: place === "" ? null : place,
-      started_ms: startWallMs,
+      kit: [],
     };
-    const sessionId = ids.idFor(asked);
-    const sent = await send<{ id: string }>("POST", "/api/sessions", { id: sessionId, ...asked });
-    if (!sent.ok) {
+    const sessionId = ids.idFor({ ...asked, startWallMs });
+    const begun = await beginSession(storeId, { id: sessionId, ...asked }, { startedMs: startWallMs });
+    if (!begun.ok) {
       setBusy(false);
-      return setMessage(sent.message);
+      return setMessage(begun.message);
     }
     const who = people.find(({ id }) => id === person)?.name ?? "";
     const events = lateEvents(
@@ -181,7 +183,7 @@ export function LateForm({
 
   const toReview = async (sessionId: string) => {
     setBusy(true);
-    if (await senderFor(storeId).flush(8000)) router.push(`/horses/${horse.id}/review/${sessionId}`);
+    if ((await senderFor(storeId).flush(way.pen ? 2000 : 8000)) || way.pen) way.push(`/horses/${horse.id}/review/${sessionId}`);
     else {
       setBusy(false);
       setMessage("Kept on this device. The server does not answer; it is sent as soon as it does.");

@@ -1,10 +1,8 @@
-import "server-only";
-import { type Allowance, handlerPlaceMetres, type KitUse } from "@/core/welfare";
-import { involvesOf, type StoredLadder } from "@/store";
+import type { LadderPlan } from "../ladder";
+import { type Allowance, handlerPlaceMetres, type KitUse } from "../welfare";
 
 /** How far a rung puts the handler from the horse, in metres, by its reach or its handler place; null where it does not say. */
-function handlerMetres(ladder: StoredLadder, rung: number): number | null {
-  const { strands, rungs } = ladder.plan;
+function handlerMetres({ strands, rungs }: LadderPlan, rung: number): number | null {
   const value = (key: "reach" | "handler-place") => {
     const strand = strands.find((one) => one.key === key);
     return strand === undefined ? undefined : rungs[rung - 1]?.values[strand.id];
@@ -15,13 +13,18 @@ function handlerMetres(ladder: StoredLadder, rung: number): number | null {
   return typeof place === "string" ? handlerPlaceMetres(place) : null;
 }
 
-/** What the kit of a session on a ladder is to be used for. */
-export function kitUse(ladder: StoredLadder, rung: number, leaves: boolean, allowance: Allowance): KitUse {
+/** What the kit of a session on a ladder is to be used for. @param leaves whether the horse has left in the last weeks. */
+export function kitUseOf(
+  { plan, involves }: { readonly plan: LadderPlan; readonly involves: readonly string[] },
+  rung: number,
+  leaves: boolean,
+  allowance: Allowance,
+): KitUse {
   const cap = allowance.loadKg;
   return {
-    loading: involvesOf(ladder).includes("loading"),
+    loading: involves.includes("loading"),
     leaves,
-    handlerMetres: handlerMetres(ladder, rung),
+    handlerMetres: handlerMetres(plan, rung),
     loadLimit: cap === null ? null : { kg: cap.value, why: cap.why },
   };
 }

@@ -1,0 +1,134 @@
+import "server-only";
+import type { BegunSession, HorsePack, PackDigest, PackLadder, YardFacts } from "@/core/pack";
+import { MILLISECONDS_PER_DAY } from "@/core/units";
+import { templateOf } from "@/library";
+import {
+  asBehaviour,
+  asKit,
+  asRestriction,
+  carriedRungsOf,
+  type DigestedSession,
+  digestsOfHorse,
+  evidenceOfLadders,
+  getSettings,
+  type HorseRow,
+  involvesOf,
+  listKit,
+  listLadders,
+  listPeople,
+  listPlaces,
+  listRestrictions,
+  listSessions,
+  nameApart,
+  openSessions,
+  placeZones,
+  type SessionRow,
+  type Store,
+} from "@/store";
+import { LOOK_BACK_DAYS } from "./horse-picture";
+import { LOOK_BACK_MS } from "./ladder-state";
+
+/** More than anybody works with one horse in a week, and as far back as a line for next time is looked for. */
+const WORKED_SESSIONS = 60;
+
+const digestOf = ({ session, startedMs, digest }: DigestedSession): PackDigest => ({
+  id: session.id,
+  kind: session.kind,
+  createdMs: session.created_ms,
+  startedMs,
+  touches: digest.touches,
+  departures: digest.relief.departures,
+  signs: digest.signs,
+  sides: digest.sides,
+});
+
+/** Everything a device needs to work a horse with no server. The number of questions does not grow with its ladders or sessions. */
+export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePack> {
+  const ladders = (await listLadders(store, horse.id)).filter(({ away }) => !away);
+  const now = store.now();
+  const [evidence, carried, digests, worked, restrictions, open, apart] = await Promise.all([
+    evidenceOfLadders(store, ladders, now - LOOK_BACK_MS),
+    carriedRungsOf(store, ladders),
+    // As far back as Know looks.
+    digestsOfHorse(store, horse.id, now - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY),
+    listSessions(store, horse.id, { limit: WORKED_SESSIONS }),
+    listRestrictions(store, horse.id),
+    openSessions(store, horse.id),
+    nameApart(store, horse),
+  ]);
+  const lastWork = worked.find(({ session }) => session.kind === "work")?.session;
+  return {
+    horse: {
+      id: horse.id,
+      name: horse.name,
+      apart,
+      sample: horse.sample,
+      away: horse.away,
+      bornDay: horse.born_day,
+      birthYear: horse.birth_year,
+      restingBreaths: horse.resting_breaths_per_min,
+    },
+    restrictions: restrictions.filter(({ ended_ms }) => ended_ms == null).map(asRestriction),
+    ladders: ladders.map(
+      (ladder): PackLadder => ({
+        id: ladder.id,
+        version: ladder.version,
+        revision: ladder.revision,
+        behaviour: asBehaviour(ladder.behaviour),
+        plan: ladder.plan,
+        involves: involvesOf(ladder),
+        cautions: templateOf(ladder.behaviour.template ?? "")?.cautions ?? [],
+        trials: evidence.get(ladder.id) ?? [],
+        carried: [...(carried.get(ladder.id) ?? [])].map(([version, rungs]) => [version, [...rungs]] as const),
+      }),
+    ),
+    digests: digests.map(digestOf),
+    worked: worked.map(({ session, summary, blocks }) => ({
+      id: session.id,
+      kind: session.kind,
+      startedMs: summary.started_ms,
+      workSeconds: summary.work_s,
+      trials: summary.n,
+      pieces: summary.pieces,
+      weighedGrams: summary.food_g,
+      doNext: summary.do_next,
+      ladders: [...new Set(blocks.flatMap(({ ladder }) => ladder ?? []))],
+    })),
+    open,
+    last: {
+      person: worked[0]?.session.person_id ?? null,
+      place: worked[0]?.session.place_id ?? null,
+      kit: JSON.parse(lastWork?.kit ?? "[]") as string[],
+    },
+  };
+}
+
+/** What is the same for every horse. */
+export async function yardFacts(store: Store): Promise<YardFacts> {
+  const [settings, people, places, kit, zones] = await Promise.all([
+    getSettings(store),
+    listPeople(store),
+    listPlaces(store),
+    listKit(store),
+    placeZones(store),
+  ]);
+  return {
+    timeZone: store.timeZone,
+    settings,
+    people: people.map(({ id, name }) => ({ id, name })),
+    places: places.map(({ id, name }) => ({ id, name, zones: zones.get(id) ?? [] })),
+    kit: kit.map((row) => ({ id: row.id, ...asKit(row) })),
+  };
+}
+
+/** A session's row as it was begun. */
+export const begunOf = (session: SessionRow): BegunSession => ({
+  id: session.id,
+  horse: session.horse_id,
+  kind: session.kind,
+  ladder: session.ladder_id,
+  person: session.person_id,
+  place: session.place_id,
+  start_rung: session.start_rung,
+  kit: JSON.parse(session.kit) as string[],
+});

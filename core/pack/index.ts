@@ -1,0 +1,31 @@
+export { type CareOnDay, careOn } from "./care";
+export { kitUseOf } from "./kit-use";
+export { type OwnSession, withOwnSessions } from "./own-sessions";
+export {
+  doNextOf,
+  type LadderPart,
+  type PackNow,
+  packNow,
+  type RecorderStart,
+  recorderStart,
+  type SessionSoFar,
+  type ShellStart,
+  type StartChoices,
+  shellStart,
+  startChoices,
+  touchesBefore,
+  usualSigns,
+} from "./start";
+export type {
+  BegunSession,
+  HorsePack,
+  Named,
+  PackDigest,
+  PackHorse,
+  PackLadder,
+  PackWorked,
+  Unfinished,
+  YardFacts,
+  Zone,
+} from "./types";
+export { type PackedHorse, packHorse, unpackHorse } from "./wire";

@@ -1,0 +1,129 @@
+import type { SideSession } from "../compare";
+import type { Day } from "../day";
+import type { SignCounts, Touch } from "../know";
+import type { LadderPlan } from "../ladder";
+import type { EvidenceTrial } from "../record";
+import type { BehaviourInput, SessionKind } from "../schemas";
+import type { YardSettings } from "../settings";
+import type { Kit, Restriction } from "../welfare";
+
+/** Something by its name. */
+export interface Named {
+  readonly id: string;
+  readonly name: string;
+}
+
+/** A zone of a place. */
+export interface Zone {
+  readonly name: string;
+  readonly kind: string;
+}
+
+/** One ladder of a horse, with the trials of the last months. */
+export interface PackLadder {
+  readonly id: string;
+  readonly version: number;
+  /** Which edit of the ladder this is, so that a change made elsewhere is not overwritten. */
+  readonly revision: number;
+  readonly behaviour: BehaviourInput;
+  readonly plan: LadderPlan;
+  /** What the behaviour involves that a restriction may name. */
+  readonly involves: readonly string[];
+  /** Cautions of the template it was made from. */
+  readonly cautions: readonly string[];
+  /** Oldest first; those of earlier versions under the present number where their rung stands unchanged. */
+  readonly trials: readonly EvidenceTrial[];
+  /** Rungs of earlier versions that stand unchanged: version, then old and present number. */
+  readonly carried: readonly (readonly [number, readonly (readonly [number, number])[]])[];
+}
+
+/** What one session shows of the horse. */
+export interface PackDigest {
+  readonly id: string;
+  readonly kind: SessionKind;
+  readonly createdMs: number;
+  readonly startedMs: number;
+  readonly touches: readonly Touch[];
+  readonly departures: number;
+  readonly signs: SignCounts;
+  readonly sides: SideSession;
+}
+
+/** What one session of the last days used up, and left for the next. */
+export interface PackWorked {
+  readonly id: string;
+  readonly kind: SessionKind;
+  readonly startedMs: number | null;
+  readonly workSeconds: number;
+  readonly trials: number;
+  readonly pieces: number;
+  readonly weighedGrams: number | null;
+  readonly doNext: string | null;
+  /** Ladders worked in it. */
+  readonly ladders: readonly string[];
+}
+
+/** A session of work that was begun and not finished. */
+export interface Unfinished {
+  readonly id: string;
+  readonly startedMs: number;
+  readonly lastTapMs: number;
+  readonly n: number;
+  readonly met: number;
+  readonly behaviours: readonly string[];
+  readonly running: boolean;
+}
+
+/** The horse itself. */
+export interface PackHorse {
+  readonly id: string;
+  readonly name: string;
+  /** Tells it from a horse of the same name; empty where there is none. */
+  readonly apart: string;
+  readonly sample: boolean;
+  /** Why it is put away, or null. */
+  readonly away: string | null;
+  readonly bornDay: Day | null;
+  readonly birthYear: number | null;
+  /** Its own rate at rest, a minute; null where it is not known. */
+  readonly restingBreaths: number | null;
+}
+
+/** Everything a device needs to work one horse with no server: by it the server's own pages are made too. */
+export interface HorsePack {
+  readonly horse: PackHorse;
+  /** Those that were not ended; which hold depends on the day. */
+  readonly restrictions: readonly Restriction[];
+  /** Those that are not put away. */
+  readonly ladders: readonly PackLadder[];
+  /** Of a year, oldest first. */
+  readonly digests: readonly PackDigest[];
+  /** Newest first. */
+  readonly worked: readonly PackWorked[];
+  readonly open: readonly Unfinished[];
+  readonly last: { readonly person: string | null; readonly place: string | null; readonly kit: readonly string[] };
+}
+
+/** What is the same for every horse of the yard. */
+export interface YardFacts {
+  readonly timeZone: string;
+  readonly settings: YardSettings;
+  readonly people: readonly Named[];
+  readonly places: readonly (Named & { readonly zones: readonly Zone[] })[];
+  readonly kit: readonly ({ readonly id: string } & Kit)[];
+}
+
+/** A session as it is begun. */
+export interface BegunSession {
+  readonly id: string;
+  readonly horse: string;
+  readonly kind: SessionKind;
+  readonly ladder: string | null;
+  readonly person: string | null;
+  readonly place: string | null;
+  readonly start_rung: number | null;
+  readonly kit: readonly string[];
+  /** Who and where, where they were named on the spot and have no id yet. */
+  readonly person_name?: string;
+  readonly place_name?: string;
+}

@@ -1,0 +1,46 @@
+"use client";
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { type ComponentProps, createContext, useContext, useMemo } from "react";
+
+/** How a page leads on: on the server's pages by their address, in the pen by what the device holds. */
+export interface Way {
+  /** The address under which a page is shown here. */
+  readonly at: (path: string) => string;
+  readonly push: (path: string) => void;
+  /** Shows the page anew with what is known now. */
+  readonly refresh: () => void;
+  /** Whether this is the pen: pages made on the device, with or without the server. */
+  readonly pen: boolean;
+}
+
+const WayContext = createContext<Way | null>(null);
+
+export const WayProvider = WayContext.Provider;
+
+/** The way of the page one is on. */
+export function useWay(): Way {
+  const own = useContext(WayContext);
+  const router = useRouter();
+  return useMemo(() => own ?? { at: (path) => path, push: router.push, refresh: router.refresh, pen: false }, [own, router]);
+}
+
+/** A link that leads to a page the way one is going. */
+export function WayLink({ href, ...rest }: Omit<ComponentProps<typeof Link>, "href"> & { href: string }) {
+  const way = useWay();
+  const to = way.at(href);
+  if (!way.pen || to === href) return <Link href={to} {...rest} />;
+  const { prefetch: _, ...plain } = rest;
+  return (
+    <a
+      {...plain}
+      href={to}
+      onClick={(event) => {
+        if (event.metaKey || event.ctrlKey || event.shiftKey || event.button !== 0) return;
+        event.preventDefault();
+        way.push(href);
+      }}
+    />
+  );
+}
