@@ -16,6 +16,8 @@ export default defineConfig({
   use: {
     browserName: "chromium",
     launchOptions: { executablePath: process.env.DEFT_CHROMIUM ?? "/usr/bin/chromium", args: CHROMIUM_ARGUMENTS },
+    // The pages' worker is tried by its own tests; in the others it would only cost time.
+    serviceWorkers: "block",
     viewport: { width: 1280, height: 800 },
     actionTimeout: 10_000,
   },

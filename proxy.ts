@@ -1,6 +1,7 @@
 import { type NextRequest, NextResponse } from "next/server";
 import { OWN_HEADERS } from "./app/server/own-headers";
 import { refusalOf } from "./app/server/same-machine";
+import { isShell, SHELL_HEADER } from "./app/server/shell";
 
 /** Pages only: the routes check for themselves, which spares each tap a second pass through the server. */
 export const config = { matcher: "/((?!api/|_next/static/).*)" };
@@ -35,6 +36,8 @@ export function proxy(request: NextRequest): NextResponse {
   const nonce = btoa(crypto.randomUUID());
   const policy = contentSecurityPolicy(nonce);
   const headers = new Headers(request.headers);
+  headers.delete(SHELL_HEADER);
+  if (isShell(request.nextUrl.pathname)) headers.set(SHELL_HEADER, "1");
   headers.set("x-nonce", nonce);
   headers.set("content-security-policy", policy);
   const response = NextResponse.next({ request: { headers } });

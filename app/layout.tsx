@@ -4,12 +4,16 @@ import type { ReactNode } from "react";
 import "./globals.css";
 import { SyncAgent } from "@/features/device/sync-agent";
 import { UnitsProvider } from "@/ui/units";
+import { SHELL_HEADER } from "./server/shell";
 import { getStore } from "./server/store";
 import { pinnedTheme } from "./server/theme";
 import { chosenUnits } from "./server/units";
 
 export const metadata: Metadata = {
   title: { default: "Deft Tether", template: "%s · Deft Tether" },
+  manifest: "/manifest.webmanifest",
+  appleWebApp: { capable: true, title: "Deft Tether" },
+  icons: { icon: "/icon.svg", apple: "/icons/touch-180.png" },
   description: "Groundwork with horses: plan the rungs, record every ask, see what the numbers support.",
 };
 
@@ -17,7 +21,14 @@ export const viewport: Viewport = { width: "device-width", initialScale: 1, view
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   // Reading the headers keeps every page dynamic, which the script nonce needs.
-  await headers();
+  const asked = await headers();
+  // The pen's page is kept on devices and shown to anybody: nothing of the data is in it.
+  if (asked.get(SHELL_HEADER) !== null)
+    return (
+      <html lang="en">
+        <body>{children}</body>
+      </html>
+    );
   const [theme, store, units] = await Promise.all([pinnedTheme(), getStore(), chosenUnits()]);
   return (
     <html lang="en" data-theme={theme ?? undefined}>

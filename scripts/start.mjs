@@ -1,7 +1,8 @@
 // npm start and npm run demo: installs, builds and starts; plain JavaScript, since nothing may be installed yet.
 import { spawnSync } from "node:child_process";
-import { existsSync, readdirSync, rmSync, statSync, writeFileSync } from "node:fs";
-import { join } from "node:path";
+import { createHash } from "node:crypto";
+import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { join, relative } from "node:path";
 import { ensureInstalled, newestChange, ROOT } from "./bootstrap.mjs";
 import { helped } from "./help.mjs";
 
@@ -19,6 +20,7 @@ const SOURCES = [
   "core",
   "library",
   "workers",
+  "public",
   "proxy.ts",
   "next.config.ts",
   "postcss.config.mjs",
@@ -39,8 +41,45 @@ if (!existsSync(built) || statSync(built).mtimeMs < newestChange(SOURCES, readdi
     process.stderr.write(`${run.stdout}\n${run.stderr}\nThe build failed; the lines above say why.\n`);
     process.exit(1);
   }
+  await buildServiceWorker();
   writeFileSync(built, "");
 }
+
+/** The pages' own worker, with the list of every file of the pen written in. */
+async function buildServiceWorker() {
+  const { build } = await import("esbuild");
+  const statics = join(ROOT, ".next", "static");
+  const files = readdirSync(statics, { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile() && !entry.name.endsWith(".map"))
+    .map((entry) => relative(statics, join(entry.parentPath ?? entry.path, entry.name)).replaceAll("\\", "/"));
+  const version = readFileSync(join(ROOT, ".next", "BUILD_ID"), "utf8").trim();
+  const ofContent = (file) =>
+    createHash("sha256")
+      .update(readFileSync(join(ROOT, "public", file)))
+      .digest("hex")
+      .slice(0, 16);
+  const own = readdirSync(join(ROOT, "public"), { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile() && entry.name !== "sw.js")
+    .map((entry) => relative(join(ROOT, "public"), join(entry.parentPath ?? entry.path, entry.name)).replaceAll("\\", "/"));
+  const list = [
+    { url: "/pen", revision: version },
+    // Their names change with their content.
+    ...files.map((file) => ({ url: `/_next/static/${file}`, revision: null })),
+    ...own.map((file) => ({ url: `/${file}`, revision: ofContent(file) })),
+  ];
+  await build({
+    absWorkingDir: ROOT,
+    entryPoints: ["workers/service-worker.ts"],
+    outfile: join(ROOT, "public", "sw.js"),
+    bundle: true,
+    minify: true,
+    format: "iife",
+    target: "es2022",
+    define: { PEN_FILES: JSON.stringify(list), "process.env.NODE_ENV": '"production"' },
+    logLevel: "error",
+  });
+}
+
 if (process.argv.includes("--build-only")) process.exit(0);
 process.argv.splice(2, 0, "serve");
 await import("./run.mjs");

@@ -3,7 +3,7 @@ import type { Day } from "../day";
 import type { SignCounts, Touch } from "../know";
 import type { LadderPlan } from "../ladder";
 import type { EvidenceTrial } from "../record";
-import type { BehaviourInput, SessionKind } from "../schemas";
+import type { BehaviourInput, SessionEvent, SessionKind } from "../schemas";
 import type { YardSettings } from "../settings";
 import type { Kit, Restriction } from "../welfare";
 
@@ -126,4 +126,27 @@ export interface BegunSession {
   /** Who and where, where they were named on the spot and have no id yet. */
   readonly person_name?: string;
   readonly place_name?: string;
+}
+
+/** The yard as it travels: its facts, its horses by name, and which store it is. */
+export interface PackedYard {
+  readonly store: string;
+  /** Changes with each restore. */
+  readonly epoch: string;
+  /** How far the store's events reach. */
+  readonly position: number;
+  /** Server wall clock. */
+  readonly nowMs: number;
+  readonly facts: YardFacts;
+  readonly horses: readonly (Named & { readonly away: string | null; readonly sample: boolean; readonly apart: string })[];
+}
+
+/** A session with every tap of it. */
+export interface SessionWhole {
+  readonly begun: BegunSession;
+  readonly createdMs: number;
+  readonly events: readonly SessionEvent[];
+  readonly clocks: Readonly<Record<string, number>>;
+  /** How far the store had them. */
+  readonly position: number;
 }

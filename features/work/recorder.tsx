@@ -122,6 +122,8 @@ export function Recorder({ packed }: { packed: PackedStart }) {
   };
   const toReview = async () => {
     const sender = senderFor(start.storeId);
+    // In the pen the review is made from what the device has: nothing is waited for.
+    if (onwards.pen) return onwards.push(review);
     setBusy(true);
     const sent = await sender.flush(4000);
     setBusy(false);

@@ -1,0 +1,45 @@
+/** Where the page's own worker stands: it keeps the pen on this device, so that it opens with no server. */
+export type Installed = "not here" | "coming" | "ready" | "newer waits";
+
+type Listener = (state: Installed) => void;
+let state: Installed = "not here";
+const listeners = new Set<Listener>();
+const say = (next: Installed) => {
+  state = next;
+  for (const listener of listeners) listener(next);
+};
+
+export const installedState = () => state;
+export const onInstalled = (listener: Listener) => {
+  listeners.add(listener);
+  return () => {
+    listeners.delete(listener);
+  };
+};
+
+/** Keeps the pen on this device where the browser can; a newer version is kept beside it and takes over when asked. */
+export async function install(): Promise<boolean> {
+  if (!("serviceWorker" in navigator) || !window.isSecureContext) return false;
+  try {
+    const registration = await navigator.serviceWorker.register("/sw.js", { scope: "/", updateViaCache: "none" });
+    const look = () => {
+      if (registration.waiting !== null && registration.active !== null) say("newer waits");
+      else if (registration.active !== null) say("ready");
+      else say("coming");
+    };
+    registration.addEventListener("updatefound", () => registration.installing?.addEventListener("statechange", look));
+    registration.installing?.addEventListener("statechange", look);
+    look();
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** Lets the newer version take over and shows the page anew under it. */
+export async function takeNewer(): Promise<void> {
+  const registration = await navigator.serviceWorker.getRegistration();
+  if (registration?.waiting == null) return;
+  navigator.serviceWorker.addEventListener("controllerchange", () => window.location.reload(), { once: true });
+  registration.waiting.postMessage("take over");
+}

@@ -1,0 +1,50 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { WayLink } from "@/ui/way";
+import { type KeptYard, keptHorses } from "./keep";
+
+/** Every horse of the yard, and which of them this device can work with no server. */
+export function PenHorses({ kept }: { kept: KeptYard }) {
+  const [here, setHere] = useState<ReadonlySet<string> | null>(null);
+  useEffect(() => {
+    let gone = false;
+    const look = () =>
+      keptHorses(kept.store).then(
+        (list) => !gone && setHere(new Set(list.map(({ pack }) => pack.horse.id))),
+        () => !gone && setHere(new Set()),
+      );
+    void look();
+    // The others come one after another while the page is open.
+    const timer = setInterval(() => void look(), 2000);
+    return () => {
+      gone = true;
+      clearInterval(timer);
+    };
+  }, [kept.store]);
+  const { horses } = kept.yard;
+  const working = horses.filter(({ away }) => away === null);
+  return (
+    <>
+      <h1 className="text-[2rem]">Which horse</h1>
+      {working.length === 0 && <p className="mt-3 text-lg">No horse is in work. Add one on the computer.</p>}
+      <ul className="mt-3 border-b-2 border-hair">
+        {working.map(({ id, name, apart, sample }) => (
+          <li key={id} className="border-t-2 border-hair">
+            <WayLink href={`/horses/${id}/work`} className="flex min-h-16 flex-wrap items-center justify-between gap-x-4 py-2">
+              <span className="font-head text-2xl font-bold">
+                {name}
+                {(apart !== "" || sample) && (
+                  <span className="ml-2 font-sans text-base font-normal text-soft">
+                    {[apart, sample ? "sample" : ""].filter((part) => part !== "").join(" · ")}
+                  </span>
+                )}
+              </span>
+              {here !== null && !here.has(id) && <span className="text-sm text-soft">not on this device yet</span>}
+            </WayLink>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}

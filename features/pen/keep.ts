@@ -1,0 +1,100 @@
+import { type DBSchema, type IDBPDatabase, openDB } from "idb";
+import type { PackedHorse, PackedYard } from "@/core/pack";
+
+/** The yard as this device keeps it. */
+export interface KeptYard {
+  readonly store: string;
+  readonly yard: PackedYard;
+  /** When it was fetched, and how the server's clock stood to this device's then. */
+  readonly fetchedMs: number;
+  readonly offsetMs: number;
+}
+
+/** A horse as this device keeps it. */
+export interface KeptHorse {
+  readonly key: string;
+  readonly pack: PackedHorse;
+  readonly fetchedMs: number;
+}
+
+interface Shape extends DBSchema {
+  yards: { key: string; value: KeptYard };
+  horses: { key: string; value: KeptHorse };
+}
+
+const keyOf = (store: string, horse: string) => `${store} ${horse}`;
+const PRESENT = "deft-store";
+const LAST_HORSE = "deft-horse";
+
+let opening: Promise<IDBPDatabase<Shape>> | null = null;
+
+/** The device's own copy of the yard, one for all stores; opened anew after the browser has closed it. */
+function database(): Promise<IDBPDatabase<Shape>> {
+  opening ??= openDB<Shape>("deft-pen", 1, {
+    upgrade(db) {
+      db.createObjectStore("yards", { keyPath: "store" });
+      db.createObjectStore("horses", { keyPath: "key" });
+    },
+    terminated() {
+      opening = null;
+    },
+  }).catch((error: unknown) => {
+    opening = null;
+    throw error;
+  });
+  return opening;
+}
+
+const remember = (key: string, value: string) => {
+  try {
+    localStorage.setItem(key, value);
+  } catch {
+    // Storage is shut off: the pen then asks each time.
+  }
+};
+const remembered = (key: string) => {
+  try {
+    return localStorage.getItem(key);
+  } catch {
+    return null;
+  }
+};
+
+/** The store this device was last with, or null. */
+export const presentStore = () => remembered(PRESENT);
+
+/** The horse last in hand on this device, or null. */
+export const lastHorse = () => remembered(LAST_HORSE);
+export const keepLastHorse = (horse: string) => remember(LAST_HORSE, horse);
+
+export async function keepYard(kept: KeptYard): Promise<void> {
+  await (await database()).put("yards", kept);
+  remember(PRESENT, kept.store);
+}
+
+/** The yard this device was last with, or null where it never was. */
+export async function keptYard(): Promise<KeptYard | null> {
+  const store = presentStore();
+  return store === null ? null : ((await (await database()).get("yards", store)) ?? null);
+}
+
+/** Keeps a horse; those that have left the yard are forgotten with {@link forgetOthers}. */
+export async function keepHorse(store: string, pack: PackedHorse, fetchedMs: number): Promise<void> {
+  await (await database()).put("horses", { key: keyOf(store, pack.horse.id), pack, fetchedMs });
+}
+
+export async function keptHorse(store: string, horse: string): Promise<KeptHorse | null> {
+  return (await (await database()).get("horses", keyOf(store, horse))) ?? null;
+}
+
+/** Every horse of a store that is kept here. */
+export async function keptHorses(store: string): Promise<KeptHorse[]> {
+  return (await database()).getAll("horses", IDBKeyRange.bound(`${store} `, `${store} \uffff`));
+}
+
+/** Forgets horses of a store that are no longer in its yard. */
+export async function forgetOthers(store: string, horses: readonly string[]): Promise<void> {
+  const there = new Set(horses.map((id) => keyOf(store, id)));
+  const db = await database();
+  for (const { key } of await keptHorses(store)) if (!there.has(key)) await db.delete("horses", key);
+}

@@ -1,0 +1,24 @@
+"use client";
+
+/** Shown where this device has nothing yet: what has to happen once. */
+export function NotHere({ problem }: { problem: string | null }) {
+  return (
+    <div className="max-w-prose">
+      <h1 className="text-[2rem]">Nothing on this device yet</h1>
+      <p className="mt-3 text-lg">
+        {problem === null ? "Asking the computer." : `${problem} `}
+        {problem !== null && "Open this page once while the computer runs and is in reach; from then on it works without."}
+      </p>
+      {problem !== null && (
+        <p className="mt-5 flex flex-wrap gap-4">
+          <button type="button" className="act" onClick={() => window.location.reload()}>
+            Try again
+          </button>
+          <a href="/sign-in" className="act-quiet">
+            Sign in
+          </a>
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,28 @@
+"use client";
+
+import { type HorsePack, packNow } from "@/core/pack";
+import { LateForm } from "../work/late/late-form";
+import type { KeptYard } from "./keep";
+
+/** A session written down from memory, from what the device has. */
+export function PenLate({ yard, pack, nowMs }: { yard: KeptYard; pack: HorsePack; nowMs: number }) {
+  const { facts } = yard.yard;
+  const { states } = packNow(pack, facts, nowMs);
+  if (states.length === 0) return <p className="text-lg">A session needs a ladder. Plan one on the computer.</p>;
+  return (
+    <LateForm
+      storeId={yard.store}
+      horse={pack.horse}
+      ladders={states.map(({ ladder, next }) => ({
+        id: ladder.id,
+        version: ladder.version,
+        name: ladder.behaviour.name,
+        rung: next.rung,
+        plan: ladder.plan,
+      }))}
+      people={facts.people}
+      places={facts.places}
+      nowMs={nowMs}
+    />
+  );
+}

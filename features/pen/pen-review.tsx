@@ -1,0 +1,101 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { compareSigns, knowDigest } from "@/core/know";
+import { criterionOf } from "@/core/ladder";
+import { packNow, usualSigns } from "@/core/pack";
+import { correctionsOf, reduceSession, type SessionRecord } from "@/core/record";
+import type { SessionEvent } from "@/core/schemas";
+import { useUnits } from "@/ui/units";
+import { senderFor } from "../device/sender";
+import { StatusLine } from "../device/status-line";
+import { Review } from "../review/review";
+import type { KeptYard } from "./keep";
+import { offsetsOf } from "./own";
+import { type FoundSession, findSession, wholeSession } from "./pen-session";
+import type { HeldHorse } from "./use-held";
+
+interface Read {
+  readonly found: FoundSession;
+  readonly events: readonly SessionEvent[];
+  readonly record: SessionRecord;
+  /** Whether the server's part of it could be read as well. */
+  readonly whole: boolean;
+}
+
+/** A session's taps: those of this device, and the server's where it answers. */
+async function readSession(yard: KeptYard, id: string): Promise<Read | null> {
+  const sender = senderFor(yard.store);
+  const [found, whole] = await Promise.all([findSession(yard.store, id), wholeSession(id)]);
+  if (found === null) return null;
+  const own = await sender.ofSession(id);
+  const known = new Set(whole?.events.map((event) => event.id));
+  const events = [...(whole?.events ?? []), ...own.filter((event) => !known.has(event.id))];
+  const offsetMsByLoad = await offsetsOf(sender, events, yard.offsetMs, whole?.clocks);
+  const { silenceMinutes } = yard.yard.facts.settings;
+  return { found, events, record: reduceSession(events, { offsetMsByLoad, silenceMinutes }), whole: whole !== null };
+}
+
+/** The review of a session, worked out on this device by the same reducer as on the server. */
+export function PenReview({ yard, held, id }: { yard: KeptYard; held: HeldHorse; id: string }) {
+  const units = useUnits();
+  const [read, setRead] = useState<Read | null | "reading">("reading");
+  const { revision } = held;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: read anew with each refresh
+  useEffect(() => {
+    let gone = false;
+    void readSession(yard, id).then((one) => !gone && setRead(one));
+    return () => {
+      gone = true;
+    };
+  }, [yard, id, revision]);
+  if (read === "reading" || held.pack === null) return <p className="text-soft">Reading what this device has kept.</p>;
+  if (read === null) return <p className="text-lg">This session is not on this device, and the computer does not answer.</p>;
+  const { pack } = held;
+  const { facts } = yard.yard;
+  const { begun, createdMs } = read.found;
+  const now = packNow(pack, facts, held.nowMs);
+  const own = knowDigest(read.record).signs;
+  const usual = usualSigns(pack.digests, { kind: begun.kind, createdMs }, facts.settings.usualDays);
+  const signs =
+    begun.kind === "connection" ? [] : (["tension", "ease", "danger"] as const).flatMap((kind) => compareSigns(own, usual, kind) ?? []);
+  const plans = new Map(pack.ladders.map(({ id: ladder, version, plan }) => [`${version} ${ladder}`, plan]));
+  return (
+    <>
+      <div className="mb-4">
+        <StatusLine storeId={yard.store} events={read.events} />
+        {!read.whole && (
+          <p className="text-sm text-soft">From what this device has. What others tapped is added when the computer answers.</p>
+        )}
+      </div>
+      <Review
+        storeId={yard.store}
+        horseId={pack.horse.id}
+        sessionId={id}
+        record={read.record}
+        next={now.states.find(({ ladder }) => ladder.id === begun.ladder)?.next ?? null}
+        sides={now.sides}
+        settings={facts.settings}
+        units={units}
+        signs={signs.filter(({ here, usual: before }) => here.count + before.count > 0).map(({ words }) => words)}
+        restingBreaths={pack.horse.restingBreaths}
+        zones={facts.places.find((place) => place.id === begun.place)?.zones ?? []}
+        putRight={{
+          storeId: yard.store,
+          horseId: pack.horse.id,
+          sessionId: id,
+          personId: begun.person,
+          placeId: begun.place,
+          people: facts.people,
+          places: facts.places,
+          rungs: read.record.blocks.map(({ ladder, version }) => {
+            const plan = plans.get(`${version} ${ladder}`);
+            return plan === undefined ? [] : plan.rungs.map((_, i) => criterionOf(plan, i + 1));
+          }),
+          corrections: correctionsOf(read.events),
+        }}
+        rungWord={begun.kind === "work" ? "rung" : "part"}
+      />
+    </>
+  );
+}

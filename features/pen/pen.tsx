@@ -1,0 +1,181 @@
+"use client";
+
+import dynamic from "next/dynamic";
+import { useEffect, useMemo, useState } from "react";
+import type { UnitSystem } from "@/core/units";
+import { Mark } from "@/ui/frame";
+import { isTheme, THEME_COOKIE } from "@/ui/theme/theme";
+import { isUnitSystem, UNITS_COOKIE, UnitsProvider } from "@/ui/units";
+import { type Way, WayLink, WayProvider } from "@/ui/way";
+import { cookieOf } from "../device/cookie";
+import { install } from "../device/install";
+import { senderFor } from "../device/sender";
+import { PenHorses } from "./horses";
+import { type KeptYard, lastHorse } from "./keep";
+import { NewerVersion } from "./newer-version";
+import { NotHere } from "./not-here";
+import { inPen, type PenPlace, usePenPlace } from "./place";
+import { type HeldHorse, type HeldYard, useHeldHorse, useHeldYard } from "./use-held";
+import { WhereItIs } from "./where-it-is";
+
+const wait = () => <p className="p-6 text-soft">A moment.</p>;
+const PenSession = dynamic(() => import("./pen-session").then((m) => m.PenSession), { ssr: false, loading: wait });
+const PenReview = dynamic(() => import("./pen-review").then((m) => m.PenReview), { ssr: false, loading: wait });
+const PenStart = dynamic(() => import("./pen-start").then((m) => m.PenStart), { ssr: false, loading: wait });
+const PenLate = dynamic(() => import("./pen-late").then((m) => m.PenLate), { ssr: false, loading: wait });
+const Taps = dynamic(() => import("../device/refused-taps").then((m) => m.TapsOnDevice), { ssr: false, loading: wait });
+
+/** What stands round the pen's own pages: which horse, the way to the others, what is where. */
+function Round({ title, children, kept }: { title: string; children: React.ReactNode; kept: KeptYard | null }) {
+  return (
+    <div className="mx-auto flex min-h-dvh max-w-[1240px] flex-col px-4 pb-8 md:px-7">
+      <header className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1 pt-3">
+        <p className="flex items-center gap-2.5 font-head text-xl font-bold">
+          <Mark className="h-6 w-10" /> {title}
+        </p>
+        <p className="flex gap-x-5">
+          <WayLink href="/pen?horses=1" className="link">
+            Horses
+          </WayLink>
+          <a href="/" className="link">
+            Whole program
+          </a>
+        </p>
+      </header>
+      <main id="main" className="grow pt-4">
+        {children}
+      </main>
+      {kept !== null && <WhereItIs kept={kept} />}
+    </div>
+  );
+}
+
+function HorseInPen({ kept, horse, place }: { kept: KeptYard; horse: string; place: PenPlace }) {
+  const held = useHeldHorse(kept, horse);
+  return (
+    <Refreshing held={held}>
+      <HorsePlace kept={kept} held={held} place={place} />
+    </Refreshing>
+  );
+}
+
+/** The way onwards from here on: a refresh reads anew what the device has. */
+function Refreshing({ held, children }: { held: HeldHorse; children: React.ReactNode }) {
+  const way = usePenWay(held.refresh);
+  return <WayProvider value={way}>{children}</WayProvider>;
+}
+
+function usePenWay(refresh: () => void): Way {
+  const { go } = usePenPlace();
+  return useMemo(
+    () => ({
+      pen: true,
+      at: (path) => inPen(path) ?? path,
+      push: (path) => {
+        const to = inPen(path);
+        if (to === null) window.location.assign(path);
+        else go(to);
+      },
+      refresh,
+    }),
+    [go, refresh],
+  );
+}
+
+function HorsePlace({ kept, held, place }: { kept: KeptYard; held: HeldHorse; place: PenPlace }) {
+  if (!held.looked) return <p className="p-6 text-soft">Reading what this device has kept.</p>;
+  if (held.pack === null)
+    return (
+      <Round title="Pen" kept={kept}>
+        <p className="text-lg">This horse is not on this device yet. Open it once while the computer answers.</p>
+      </Round>
+    );
+  const { name, apart } = held.pack.horse;
+  const title = apart === "" ? name : `${name} · ${apart}`;
+  // The recorder has the whole screen.
+  if (place.session !== null) return <PenSession key={place.session} yard={kept} held={held} id={place.session} />;
+  return (
+    <Round title={title} kept={kept}>
+      {place.review !== null ? (
+        <>
+          <p className="mb-3">
+            <WayLink href={`/horses/${held.pack.horse.id}/work`} className="act">
+              Begin another
+            </WayLink>
+          </p>
+          <PenReview key={place.review} yard={kept} held={held} id={place.review} />
+        </>
+      ) : place.late ? (
+        <PenLate yard={kept} pack={held.pack} nowMs={held.nowMs} />
+      ) : (
+        <PenStart yard={kept} held={held} pack={held.pack} goOn={place.goOn} />
+      )}
+    </Round>
+  );
+}
+
+const nothing = () => undefined;
+
+function Shown({ held, place }: { held: HeldYard; place: PenPlace }) {
+  const way = usePenWay(nothing);
+  const { kept } = held;
+  if (!held.looked) return <p className="p-6 text-soft">Reading what this device has kept.</p>;
+  if (kept === null)
+    return (
+      <Round title="Pen" kept={null}>
+        <NotHere problem={held.problem} />
+      </Round>
+    );
+  const horse = place.horse ?? (place.horses || place.taps || place.away !== null ? null : lastHorse());
+  const known = horse !== null && kept.yard.horses.some(({ id }) => id === horse);
+  if (horse !== null && known) return <HorseInPen key={horse} kept={kept} horse={horse} place={place} />;
+  return (
+    <WayProvider value={way}>
+      <Round title="Pen" kept={kept}>
+        {place.away !== null && (
+          <p className="mb-4 max-w-prose border-l-4 border-ochre pl-4 text-lg">
+            That page is on the computer, which does not answer. What is needed in the pen is here.{" "}
+            <a href={place.away} className="link">
+              Try again
+            </a>
+          </p>
+        )}
+        {place.taps ? <Taps storeId={kept.store} /> : <PenHorses kept={kept} />}
+      </Round>
+    </WayProvider>
+  );
+}
+
+/**
+ * The pen: everything that is needed at the horse, from what this device
+ * keeps. Its page is the same for everybody and holds no data, so that it
+ * opens with no server.
+ */
+export function Pen() {
+  const { place } = usePenPlace();
+  const [units, setUnits] = useState<UnitSystem>("metric");
+  const held = useHeldYard(place.horse ?? null);
+  useEffect(() => {
+    const theme = cookieOf(THEME_COOKIE);
+    if (isTheme(theme)) document.documentElement.dataset.theme = theme;
+    const chosen = cookieOf(UNITS_COOKIE);
+    if (isUnitSystem(chosen)) setUnits(chosen);
+    document.documentElement.dataset.ready = "yes";
+    void install();
+  }, []);
+  const store = held.kept?.store;
+  useEffect(() => {
+    if (store === undefined) return;
+    const sender = senderFor(store);
+    sender.kick();
+    void sender.prune();
+    window.addEventListener("online", sender.reconnect);
+    return () => window.removeEventListener("online", sender.reconnect);
+  }, [store]);
+  return (
+    <UnitsProvider units={units}>
+      {place.session === null && <NewerVersion />}
+      <Shown held={held} place={place} />
+    </UnitsProvider>
+  );
+}

@@ -1,0 +1,49 @@
+"use client";
+
+import { useEffect, useState, useSyncExternalStore } from "react";
+import { counted } from "@/core/words";
+import { Day } from "@/ui/day";
+import { WayLink } from "@/ui/way";
+import { NOTHING_SENT, senderFor } from "../device/sender";
+import { BrowserLimits } from "./browser-limits";
+import type { KeptYard } from "./keep";
+
+/** What is on this device and what is on the computer, said as it is. */
+export function WhereItIs({ kept }: { kept: KeptYard }) {
+  const sender = senderFor(kept.store);
+  const { waiting, unkept, refused, sessionsWaiting, held, keeps } = useSyncExternalStore(
+    sender.subscribe,
+    sender.snapshot,
+    () => NOTHING_SENT,
+  );
+  const away = (waiting?.size ?? 0) + unkept.size;
+  const [sessions, setSessions] = useState<number | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: counted anew as they are sent
+  useEffect(() => {
+    void sender.sessions().then(
+      (list) => setSessions(list.length),
+      () => setSessions(null),
+    );
+  }, [sender, sessionsWaiting, waiting]);
+  return (
+    <footer className="mt-8 border-t-2 border-hair pt-3 text-sm">
+      <p role="status" data-testid="where" data-away={away} data-sessions-away={sessionsWaiting.size}>
+        {waiting === null
+          ? "Counting what is on this device."
+          : away === 0 && sessionsWaiting.size === 0
+            ? `On this device: ${sessions === null ? "no" : counted(sessions, "session")}. All of it is on the computer too.`
+            : `On this device alone: ${counted(away, "tap")}${sessionsWaiting.size > 0 ? ` and ${counted(sessionsWaiting.size, "session")}` : ""} the computer does not have yet. ${held ?? "Sending."}`}
+        {!keeps && " This browser does not keep taps: they last as long as the page."}
+      </p>
+      <p className="mt-1 text-soft">
+        The plans here are as the computer had them <Day ms={kept.fetchedMs} time />.{" "}
+        {refused.size > 0 && (
+          <WayLink href="/pen?taps=1" className="font-semibold text-brick underline">
+            {counted(refused.size, "tap")} not taken: look
+          </WayLink>
+        )}
+      </p>
+      <BrowserLimits />
+    </footer>
+  );
+}

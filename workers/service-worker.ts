@@ -1,0 +1,44 @@
+/// <reference lib="webworker" />
+import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from "workbox-precaching";
+import { NavigationRoute, registerRoute } from "workbox-routing";
+
+declare const self: ServiceWorkerGlobalScope;
+/** Written in when it is built: every file of the pen, with a mark that changes with its content. */
+declare const PEN_FILES: { url: string; revision: string | null }[];
+
+const SHELL = "/pen";
+/** A page the server has not begun to answer by then is shown from the device. */
+const WAIT_MS = 6000;
+
+// What the pen needs is kept whole or not at all: a version that did not come over entirely is not used.
+precacheAndRoute(PEN_FILES, { ignoreURLParametersMatching: [/.*/], cleanURLs: false });
+cleanupOutdatedCaches();
+
+/** The pen's address for a page of the server that it can show as well. */
+function inThePen({ pathname, search }: URL): string {
+  const [, horse, room, session] = /^\/horses\/([^/]+)\/(work|review)(?:\/([^/]+))?$/.exec(pathname) ?? [];
+  if (horse !== undefined && session === undefined && room === "work") return `${SHELL}?horse=${horse}`;
+  if (horse !== undefined && room === "work" && session === "late") return `${SHELL}?horse=${horse}&late=1`;
+  if (horse !== undefined && session !== undefined) return `${SHELL}?horse=${horse}&${room === "work" ? "session" : "review"}=${session}`;
+  if (pathname === "/") return `${SHELL}?horses=1`;
+  return `${SHELL}?away=${encodeURIComponent(pathname + search)}`;
+}
+
+registerRoute(
+  new NavigationRoute(async ({ request, url }) => {
+    if (url.pathname === SHELL) {
+      const shell = await matchPrecache(SHELL);
+      if (shell !== undefined) return shell;
+    }
+    try {
+      return await fetch(request, { signal: AbortSignal.timeout(WAIT_MS) });
+    } catch {
+      return Response.redirect(inThePen(url));
+    }
+  }),
+);
+
+// A new version waits until no page of the old one is open, or until whoever is at the device says so.
+self.addEventListener("message", (event) => {
+  if (event.data === "take over") void self.skipWaiting();
+});
