@@ -51,7 +51,8 @@ function Round({ title, children, kept }: { title: string; children: React.React
 }
 
 function HorseInPen({ kept, horse, place }: { kept: KeptYard; horse: string; place: PenPlace }) {
-  const held = useHeldHorse(kept, horse);
+  const { search } = usePenPlace();
+  const held = useHeldHorse(kept, horse, search);
   return (
     <Refreshing held={held}>
       <HorsePlace kept={kept} held={held} place={place} />

@@ -61,8 +61,8 @@ export interface HeldHorse {
 /** A kept horse is not asked for again within this time. */
 const FRESH_MS = 5000;
 
-/** The device's copy of a horse at once, then the server's where it answers. */
-export function useHeldHorse(yard: KeptYard, horse: string): HeldHorse {
+/** The device's copy of a horse at once, then the server's where it answers; worked out anew at each place of the pen. */
+export function useHeldHorse(yard: KeptYard, horse: string, place: string): HeldHorse {
   const { store, offsetMs } = yard;
   const { silenceMinutes } = yard.yard.facts.settings;
   const [held, setHeld] = useState<Omit<HeldHorse, "refresh">>({ looked: false, pack: null, nowMs: 0, revision: 0 });
@@ -77,6 +77,7 @@ export function useHeldHorse(yard: KeptYard, horse: string): HeldHorse {
     setHeld(({ revision }) => ({ looked: true, pack, nowMs, revision: revision + 1 }));
     return kept;
   }, [store, horse, offsetMs, silenceMinutes]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what was tapped at the last place counts at the next
   useEffect(() => {
     keepLastHorse(horse);
     void read().then(async (kept) => {
@@ -88,7 +89,7 @@ export function useHeldHorse(yard: KeptYard, horse: string): HeldHorse {
         // What the device has stands; the page says how old it is.
       }
     });
-  }, [store, horse, read]);
+  }, [store, horse, read, place]);
   const refresh = useCallback(() => void read(), [read]);
   return { ...held, refresh };
 }

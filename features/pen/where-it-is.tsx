@@ -27,11 +27,18 @@ export function WhereItIs({ kept }: { kept: KeptYard }) {
   }, [sender, sessionsWaiting, waiting]);
   return (
     <footer className="mt-8 border-t-2 border-hair pt-3 text-sm">
-      <p role="status" data-testid="where" data-away={away} data-sessions-away={sessionsWaiting.size}>
+      <p
+        role="status"
+        data-testid="where"
+        data-away={waiting === null ? "unknown" : away}
+        data-sessions-away={waiting === null ? "unknown" : sessionsWaiting.size}
+      >
         {waiting === null
           ? "Counting what is on this device."
           : away === 0 && sessionsWaiting.size === 0
-            ? `On this device: ${sessions === null ? "no" : counted(sessions, "session")}. All of it is on the computer too.`
+            ? sessions === null || sessions === 0
+              ? "Nothing on this device that the computer does not have."
+              : `On this device: ${counted(sessions, "session")}. All of it is on the computer too.`
             : `On this device alone: ${counted(away, "tap")}${sessionsWaiting.size > 0 ? ` and ${counted(sessionsWaiting.size, "session")}` : ""} the computer does not have yet. ${held ?? "Sending."}`}
         {!keeps && " This browser does not keep taps: they last as long as the page."}
       </p>
