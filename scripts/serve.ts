@@ -2,6 +2,7 @@ import { mkdirSync } from "node:fs";
 import { createServer, type Server } from "node:http";
 import { createRequire } from "node:module";
 import { dirname } from "node:path";
+import { LiveSessions } from "@/app/server/live";
 import { populateDemo } from "@/demo/populate";
 import {
   catchUp,
@@ -19,7 +20,7 @@ import {
 import { gated, type Handler, refuseUpgrade } from "./gate";
 import { portInUse, takeLock } from "./lock";
 import { fail, saidPlainly } from "./said";
-import { answerTaps, isTaps } from "./short-way";
+import { answerLive, answerTaps, isLive, isTaps } from "./short-way";
 
 /** So many sessions behind their events are summed up in passing. */
 const FEW_BEHIND = 20;
@@ -117,7 +118,13 @@ async function serve(): Promise<void> {
   const app = next({ dev: false, dir: root, hostname: "127.0.0.1", port });
   await app.prepare();
   const pages = app.getRequestHandler();
-  const handle: Handler = (request, response) => (isTaps(request) ? answerTaps(store, request, response) : pages(request, response));
+  const live = new LiveSessions(store);
+  const handle: Handler = (request, response) =>
+    isTaps(request)
+      ? answerTaps(store, request, response)
+      : isLive(request)
+        ? answerLive(live, request, response)
+        : pages(request, response);
   const server = createServer(gated(handle));
   server.on("upgrade", refuseUpgrade);
   // A request that never finishes its headers or body must not hold a socket for ever.

@@ -1,4 +1,5 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
+import type { LiveSessions } from "@/app/server/live";
 import { problemOf, UNEXPECTED } from "@/app/server/problem-of";
 import { refusalOf } from "@/app/server/same-machine";
 import { BATCH_MOST_BYTES, takeEvents } from "@/app/server/take-events";
@@ -14,6 +15,60 @@ import { sendProblem } from "./gate";
 export function isTaps(request: IncomingMessage): boolean {
   return request.method === "POST" && (request.url === "/api/events" || request.url?.startsWith("/api/events?") === true);
 }
+
+const LIVE = /^\/api\/sessions\/([^/?]+)\/live(?:\?(.*))?$/;
+
+/** Whether a request follows a session: a line that stays open, which the page framework is no place for. */
+export const isLive = (request: IncomingMessage): boolean => request.method === "GET" && LIVE.test(request.url ?? "");
+
+/** So often the line lets itself be heard where nothing is new. */
+const BEAT_MS = 15_000;
+const MOST_UNREAD_BYTES = 4 * 1024 * 1024;
+
+/** Follows a session: what is new is sent as it is saved, as server-sent events (HTML Living Standard, 9.2). */
+export async function answerLive(live: LiveSessions, request: IncomingMessage, response: ServerResponse): Promise<void> {
+  const refused = refusalOf({ method: "GET", headers: { get: headerOf(request) } }, false);
+  if (refused !== null) return sendProblem(response, refused);
+  const [, id = "", query = ""] = LIVE.exec(request.url ?? "") ?? [];
+  const after = Number(new URLSearchParams(query).get("after") ?? "0");
+  if (!Number.isSafeInteger(after) || after < 0)
+    return sendProblem(response, { status: 400, title: "Not a position", detail: "after must be a whole number, 0 or more." });
+  const say = (event: string, value: object) => {
+    if (!response.headersSent)
+      response.writeHead(200, { "content-type": "text/event-stream", "cache-control": "no-store", "x-accel-buffering": "no" });
+    // Who does not read what is sent comes back later and catches up.
+    if (response.writableLength > MOST_UNREAD_BYTES) response.destroy();
+    else response.write(`event: ${event}\ndata: ${JSON.stringify(value)}\n\n`);
+  };
+  try {
+    const stop = await live.follow(
+      decodeURIComponent(id),
+      after,
+      (news) => say("news", news),
+      (error) => {
+        console.error(error);
+        response.destroy();
+      },
+    );
+    const beat = setInterval(() => say("beat", {}), BEAT_MS);
+    const leave = () => {
+      clearInterval(beat);
+      stop();
+    };
+    response.once("close", leave);
+    if (response.closed || request.socket.destroyed) leave();
+    else say("beat", {});
+  } catch (error) {
+    const problem = problemOf(error);
+    if (problem === null) console.error(error);
+    sendProblem(response, problem ?? UNEXPECTED);
+  }
+}
+
+const headerOf = (request: IncomingMessage) => (name: string) => {
+  const value = request.headers[name];
+  return value === undefined ? null : String(value);
+};
 
 function send(response: ServerResponse, status: number, value: object): void {
   response.writeHead(status, { "content-type": "application/json", "cache-control": "no-store" });
@@ -36,10 +91,7 @@ function readBody(request: IncomingMessage): Promise<string | null> {
 }
 
 export async function answerTaps(store: Store, request: IncomingMessage, response: ServerResponse): Promise<void> {
-  const header = (name: string) => {
-    const value = request.headers[name];
-    return value === undefined ? null : String(value);
-  };
+  const header = headerOf(request);
   const refused = refusalOf({ method: "POST", headers: { get: header } }, false);
   if (refused !== null) return sendProblem(response, refused);
   if (!(header("content-type") ?? "").toLowerCase().startsWith("application/json")) {

@@ -108,7 +108,7 @@ export class EventWriter {
   private readonly offsets = new Map<string, number>();
   /** Numbers of sources this process has seen; they are never changed. */
   private readonly sources = new Map<string, number>();
-  private readonly listeners: (() => void)[] = [];
+  private readonly listeners: ((sessions: ReadonlySet<string>) => void)[] = [];
 
   constructor(
     private readonly sequelize: Sequelize,
@@ -117,8 +117,8 @@ export class EventWriter {
     private readonly now: () => number,
   ) {}
 
-  /** Tells that sessions have new events, each time after their commit. */
-  onSaved(listener: () => void): void {
+  /** Tells which sessions have new events, each time after their commit. */
+  onSaved(listener: (sessions: ReadonlySet<string>) => void): void {
     this.listeners.push(listener);
   }
 
@@ -150,7 +150,7 @@ export class EventWriter {
         // Taken only here: what arrives while the transaction before still runs belongs to this one.
         group = this.take();
         return this.appendAll(group, transaction);
-      });
+      }, "taps");
       this.settle(group ?? [], outcomes);
     } catch (error) {
       this.forget();
@@ -164,7 +164,7 @@ export class EventWriter {
   private async writeOneByOne(group: readonly Waiting[]): Promise<void> {
     for (const one of group) {
       try {
-        this.settle([one], await this.writer.write((transaction) => this.appendAll([one], transaction)));
+        this.settle([one], await this.writer.write((transaction) => this.appendAll([one], transaction), "taps"));
       } catch (error) {
         this.forget();
         one.failed(error);
@@ -180,17 +180,17 @@ export class EventWriter {
   }
 
   private settle(group: readonly Waiting[], outcomes: readonly Outcome[]): void {
-    let saved = false;
-    for (const [i, { done, failed }] of group.entries()) {
+    const saved = new Set<string>();
+    for (const [i, { batch, done, failed }] of group.entries()) {
       const outcome = outcomes[i];
       if (outcome === undefined) failed(new Error("The batch was not answered."));
       else if ("error" in outcome) failed(outcome.error);
       else {
         done(outcome.receipt);
-        saved = true;
+        for (const { session } of batch.events) saved.add(session);
       }
     }
-    if (saved) for (const listener of this.listeners) listener();
+    if (saved.size > 0) for (const listener of this.listeners) listener(saved);
   }
 
   /** Which of these sessions exist, with their numbers. */

@@ -2,7 +2,11 @@ import type { Transaction } from "sequelize";
 import type { Connected } from "./connect";
 import { storeFailure } from "./failure";
 
+/** What a write is of: facts of the yard, taps, or sums that follow from them. */
+export type Written = "facts" | "taps" | "sums";
+
 interface Job<T> {
+  readonly of: Written;
   readonly work: (transaction: Transaction) => Promise<T>;
   readonly done: (value: T) => void;
   readonly failed: (error: unknown) => void;
@@ -18,15 +22,21 @@ interface Job<T> {
 export class Writer {
   private readonly queue: Job<unknown>[] = [];
   private running: Promise<void> | null = null;
+  private readonly listeners: (() => void)[] = [];
 
   constructor(private readonly connected: Connected) {}
 
   /** Runs work in a transaction of its own, after what was asked before it. Resolves after the commit, and only then. */
-  write<T>(work: (transaction: Transaction) => Promise<T>): Promise<T> {
+  write<T>(work: (transaction: Transaction) => Promise<T>, of: Written = "facts"): Promise<T> {
     return new Promise<T>((resolve, reject) => {
-      this.queue.push({ work, done: resolve as (value: unknown) => void, failed: reject });
+      this.queue.push({ of, work, done: resolve as (value: unknown) => void, failed: reject });
       this.running ??= this.drain();
     });
+  }
+
+  /** Tells each time facts of the yard were written, after the commit; taps and sums are told of elsewhere. */
+  onFacts(listener: () => void): void {
+    this.listeners.push(listener);
   }
 
   /** Resolves when nothing is waiting. */
@@ -38,7 +48,7 @@ export class Writer {
     // Let what is asked in the same turn of the loop join the queue first.
     await Promise.resolve();
     for (let job = this.queue.shift(); job !== undefined; job = this.queue.shift()) {
-      const { work, done, failed } = job;
+      const { of, work, done, failed } = job;
       let began = false;
       try {
         const value = await this.connected.sequelize.transaction((transaction) => {
@@ -46,6 +56,7 @@ export class Writer {
           return work(transaction);
         });
         done(value);
+        if (of === "facts") for (const listener of this.listeners) listener();
       } catch (error) {
         await this.connected.startAfresh();
         failed(error);

@@ -1,4 +1,3 @@
-import "server-only";
 import { type Day, dayIn } from "@/core/day";
 import { type CareOnDay, careOn } from "@/core/pack";
 import { asRestriction, type HorseRow, listRestrictions, type RestrictionRow, type Store } from "@/store";

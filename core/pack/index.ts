@@ -18,6 +18,7 @@ export {
 } from "./start";
 export type {
   BegunSession,
+  CareNews,
   HorsePack,
   Named,
   PackDigest,
@@ -25,6 +26,7 @@ export type {
   PackHorse,
   PackLadder,
   PackWorked,
+  SessionNews,
   SessionWhole,
   Unfinished,
   YardFacts,

@@ -5,7 +5,7 @@ import type { LadderPlan } from "../ladder";
 import type { EvidenceTrial } from "../record";
 import type { BehaviourInput, SessionEvent, SessionKind } from "../schemas";
 import type { YardSettings } from "../settings";
-import type { Kit, Restriction } from "../welfare";
+import type { Allowance, Kit, Restriction } from "../welfare";
 
 /** Something by its name. */
 export interface Named {
@@ -149,4 +149,21 @@ export interface SessionWhole {
   readonly clocks: Readonly<Record<string, number>>;
   /** How far the store had them. */
   readonly position: number;
+}
+
+/** What restrictions and age allow today, with the sentences they come from. */
+export interface CareNews {
+  readonly allowance: Allowance;
+  readonly cautions: readonly string[];
+  /** The thresholds of the yard. */
+  readonly wordSettings: YardSettings;
+}
+
+/** What is new in a session, as whoever follows it is told. */
+export interface SessionNews {
+  readonly events: readonly SessionEvent[];
+  readonly position: number;
+  readonly clocks: Readonly<Record<string, number>>;
+  /** Where it has changed since it was told last. */
+  readonly care?: CareNews;
 }

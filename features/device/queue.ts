@@ -38,7 +38,7 @@ export interface KeptSession {
 interface Shape extends DBSchema {
   sessions: { key: string; value: KeptSession };
   events: { key: string; value: Kept; indexes: { standing: Standing; session: string } };
-  loads: { key: string; value: { load: string; offsetMs: number } };
+  loads: { key: string; value: { load: string; offsetMs: number; atMs?: number } };
 }
 
 /** What the sender and the recorder need of a queue. */
@@ -58,6 +58,8 @@ export interface EventQueue {
   /** When the newest event of each session was confirmed; null where some of it still waits. */
   savedThrough(): Promise<Map<string, number | null>>;
   offset(load: string): Promise<number | null>;
+  /** The offset measured last, whatever the page load; null where none was. */
+  lastOffset(): Promise<number | null>;
   keepOffset(load: string, offsetMs: number): Promise<void>;
   prune(): Promise<void>;
   close(): void;
@@ -198,8 +200,13 @@ export class DeviceQueue implements EventQueue {
     return (await this.database.get("loads", load))?.offsetMs ?? null;
   }
 
+  async lastOffset(): Promise<number | null> {
+    const all = await this.database.getAll("loads");
+    return all.sort((a, b) => (a.atMs ?? 0) - (b.atMs ?? 0)).at(-1)?.offsetMs ?? null;
+  }
+
   async keepOffset(load: string, offsetMs: number): Promise<void> {
-    await this.database.put("loads", { load, offsetMs });
+    await this.database.put("loads", { load, offsetMs, atMs: Date.now() });
   }
 
   /** Forgets events the server confirmed more than thirty days ago. */

@@ -189,9 +189,15 @@ export class Sender {
     return this.device.use((queue) => queue.savedThrough(), READ_PATIENCE_MS);
   }
 
-  /** The clock offset a page load was tied with, or null. */
-  offsetKept(load: string): Promise<number | null> {
-    return this.knownOffset(load);
+  /** The offsets of page loads as far as this device knows them; of one it was never tied in, the one it was tied with last. */
+  async offsetsKept(loads: readonly string[]): Promise<Map<string, number>> {
+    const last = await this.device.use((queue) => queue.lastOffset()).catch(() => null);
+    const found = new Map<string, number>();
+    for (const load of loads) {
+      const offset = (await this.knownOffset(load)) ?? last;
+      if (offset !== null) found.set(load, offset);
+    }
+    return found;
   }
 
   /** Every tap of a session that this device has. */

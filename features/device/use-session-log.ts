@@ -2,22 +2,16 @@
 
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { v4 as newId } from "uuid";
+import type { CareNews, SessionNews } from "@/core/pack";
 import { type PayloadCheck, reduceEvents, type SessionRecord } from "@/core/record";
 import { type EventType, eventOf, type Fact, type Payload, type SessionEvent } from "@/core/schemas";
-import type { YardSettings } from "@/core/settings";
-import type { Allowance } from "@/core/welfare";
 import { afterPaint } from "@/ui/after-paint";
-import { reach } from "./reach";
+import { followSession } from "./follow";
 import { recorderId } from "./recorder-id";
 import { senderFor } from "./sender";
 
-/** What restrictions and age allow today, with the sentences they come from. */
-export interface Care {
-  readonly allowance: Allowance;
-  readonly cautions: readonly string[];
-  /** The thresholds of the yard. */
-  readonly wordSettings: YardSettings;
-}
+/** What restrictions and age allow today. */
+export type Care = CareNews;
 
 /** A session as this page holds it. */
 export interface SessionLog {
@@ -35,8 +29,6 @@ export interface SessionLog {
   /** The session's present, in milliseconds from the start of work; null before it. */
   readonly nowMs: () => number | null;
 }
-
-const FOLLOW_EVERY_MS = 3000;
 
 const ANY_SHAPE: PayloadCheck = <Type extends EventType>(_: Type, payload: unknown) => ({ ok: true, value: payload as Payload<Type> });
 
@@ -122,7 +114,13 @@ export function useSessionLog(options: {
     sender.tieLoad(load.current.id);
     sender
       .ofSession(sessionId)
-      .then((kept) => !gone && merge(kept))
+      .then(async (kept) => {
+        // With no server the offsets this device was tied with are all there is.
+        const own = await sender.offsetsKept([...new Set([load.current.id, ...kept.map((event) => event.load)])]);
+        if (gone) return;
+        merge(kept);
+        setClocks((have) => new Map([...own, ...have]));
+      })
       .finally(() => !gone && setReady(true));
     return () => {
       gone = true;
@@ -130,25 +128,17 @@ export function useSessionLog(options: {
   }, [storeId, sessionId, person, merge]);
 
   useEffect(() => {
-    const follow = async () => {
-      if (document.hidden) return;
-      try {
-        const response = await reach(`/api/sessions/${sessionId}/events?after=${position.current}`);
-        if (!response.ok) return;
-        const news = (await response.json()) as { events: SessionEvent[]; position: number; clocks: Record<string, number>; care: Care };
-        setCare((had) => (JSON.stringify(had) === JSON.stringify(news.care) ? had : news.care));
-        position.current = news.position;
-        merge(news.events);
-        setClocks((have) => {
-          const fresh = Object.entries(news.clocks).filter(([id, offset]) => have.get(id) !== offset);
-          return fresh.length === 0 ? have : new Map([...have, ...fresh]);
-        });
-      } catch {
-        // The server is away; what is tapped here is kept all the same, and this is asked again.
-      }
+    const told = (news: SessionNews) => {
+      const { care } = news;
+      if (care !== undefined) setCare((had) => (JSON.stringify(had) === JSON.stringify(care) ? had : care));
+      position.current = Math.max(position.current, news.position);
+      merge(news.events);
+      setClocks((have) => {
+        const fresh = Object.entries(news.clocks).filter(([id, offset]) => have.get(id) !== offset);
+        return fresh.length === 0 ? have : new Map([...have, ...fresh]);
+      });
     };
-    const timer = setInterval(() => void follow(), FOLLOW_EVERY_MS);
-    return () => clearInterval(timer);
+    return followSession(sessionId, () => position.current, told);
   }, [sessionId, merge]);
 
   const record = useMemo(() => derive(events, clocks), [derive, events, clocks]);

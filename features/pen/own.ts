@@ -13,10 +13,9 @@ export async function offsetsOf(
   otherwiseMs: number,
   known: Readonly<Record<string, number>> = {},
 ): Promise<Map<string, number>> {
-  const offsets = new Map(Object.entries(known));
-  for (const load of new Set(events.map((event) => event.load)))
-    if (!offsets.has(load)) offsets.set(load, (await sender.offsetKept(load)) ?? otherwiseMs);
-  return offsets;
+  const loads = [...new Set(events.map((event) => event.load))];
+  const kept = await sender.offsetsKept(loads);
+  return new Map(loads.map((load) => [load, known[load] ?? kept.get(load) ?? otherwiseMs]));
 }
 
 /**

@@ -34,7 +34,7 @@ const keep = (store: StoreParts, part: Part): Promise<void> =>
     const { sessions, kept, whose, marks } = part;
     if (marks === marksOf(store)) await writeKept(store, kept, whose, transaction);
     else await writeKept(store, await workOut(store, sessions, transaction), await whoseAre(store, sessions, transaction), transaction);
-  });
+  }, "sums");
 
 /** Makes what is kept of these sessions anew from their events, in one write. */
 export async function refreshCaches(store: StoreParts, sessions: readonly NumberedSession[]): Promise<void> {

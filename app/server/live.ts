@@ -1,0 +1,97 @@
+import type { SessionNews } from "@/core/pack";
+import { clockOffsets, eventsOfSession, getHorse, getSession, getSettings, type Store } from "@/store";
+import { horseCare } from "./horse-care";
+
+/** Whoever follows a session. */
+interface Follower {
+  readonly session: string;
+  readonly horse: string;
+  position: number;
+  /** What was sent last of what is allowed, as text. */
+  care: string;
+  readonly send: (news: SessionNews) => void;
+  readonly failed: (error: unknown) => void;
+  /** Whether a look is under way, and whether something happened meanwhile. */
+  looking: boolean;
+  again: boolean;
+}
+
+/** Facts of the yard are often written several at once. */
+const FACTS_SETTLE_MS = 150;
+/** A restriction may begin or end with the day. */
+const DAY_LOOK_MS = 60_000;
+
+/**
+ * Tells everybody who follows a session what is new in it, right after the
+ * commit, and what is allowed today whenever that changes. Each follower is
+ * told in order and nothing twice; one that is slow waits for itself alone.
+ */
+export class LiveSessions {
+  private readonly followers = new Set<Follower>();
+  private timer: ReturnType<typeof setTimeout> | null = null;
+
+  constructor(private readonly store: Store) {
+    store.events.onSaved((sessions) => {
+      for (const follower of this.followers) if (sessions.has(follower.session)) void this.look(follower);
+    });
+    store.writer.onFacts(() => {
+      if (this.followers.size === 0) return;
+      this.timer ??= setTimeout(() => {
+        this.timer = null;
+        this.lookAll();
+      }, FACTS_SETTLE_MS);
+    });
+    setInterval(() => this.lookAll(), DAY_LOOK_MS).unref();
+  }
+
+  private lookAll(): void {
+    for (const follower of this.followers) void this.look(follower);
+  }
+
+  /**
+   * Follows a session from a position on. @returns how to stop.
+   * @throws NotFoundError where there is no such session.
+   */
+  async follow(id: string, after: number, send: Follower["send"], failed: Follower["failed"]): Promise<() => void> {
+    const { id: session, horse_id: horse } = await getSession(this.store, id);
+    const follower: Follower = { session, horse, position: after, care: "", send, failed, looking: false, again: false };
+    this.followers.add(follower);
+    void this.look(follower);
+    return () => {
+      this.followers.delete(follower);
+    };
+  }
+
+  private async look(follower: Follower): Promise<void> {
+    follower.again = true;
+    if (follower.looking) return;
+    follower.looking = true;
+    try {
+      while (follower.again && this.followers.has(follower)) {
+        follower.again = false;
+        const news = await this.newsOf(follower);
+        if (news !== null && this.followers.has(follower)) follower.send(news);
+      }
+    } catch (error) {
+      this.followers.delete(follower);
+      follower.failed(error);
+    } finally {
+      follower.looking = false;
+    }
+  }
+
+  private async newsOf(follower: Follower): Promise<SessionNews | null> {
+    const { store } = this;
+    const { events, position } = await eventsOfSession(store, follower.session, follower.position);
+    const { allowance, sentences } = await horseCare(store, await getHorse(store, follower.horse));
+    const care = { allowance, cautions: sentences, wordSettings: await getSettings(store) };
+    const text = JSON.stringify(care);
+    const first = follower.care === "";
+    if (events.length === 0 && text === follower.care) return null;
+    const changed = text !== follower.care;
+    follower.position = position;
+    follower.care = text;
+    const clocks = Object.fromEntries(await clockOffsets(store, events));
+    return { events, position, clocks, ...(changed || first ? { care } : {}) };
+  }
+}
