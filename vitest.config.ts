@@ -13,6 +13,7 @@ export default defineConfig({
       "core/**/*.test.ts",
       "library/**/*.test.ts",
       "store/**/*.test.ts",
+      "network/**/*.test.ts",
       "ui/**/*.test.ts",
       "features/**/*.test.ts",
       "demo/**/*.test.ts",

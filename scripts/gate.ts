@@ -5,6 +5,11 @@ import { printedAddress } from "@/app/server/same-machine";
 
 export type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<unknown>;
 
+/** Nothing a client sends may pass for what the gate says. */
+function takeOffClaims(request: IncomingMessage): void {
+  for (const name of Object.keys(request.headers)) if (name.startsWith("x-deft-") || name === "x-moved-to") delete request.headers[name];
+}
+
 /** Why an address is not looked at at all, or null. */
 export function addressProblem(url: string): string | null {
   const path = url.split("?", 1)[0] ?? "";
@@ -16,7 +21,7 @@ export function addressProblem(url: string): string | null {
   }
 }
 
-export function sendProblem(response: ServerResponse, problem: { status: number; title: string; detail: string }): void {
+export function sendProblem(response: ServerResponse, problem: { status: number; title: string; detail: string; code?: string }): void {
   const { status } = problem;
   response.writeHead(status, { "content-type": "application/problem+json", "cache-control": "no-store" });
   response.end(JSON.stringify({ type: "about:blank", ...problem }));
@@ -25,7 +30,6 @@ export function sendProblem(response: ServerResponse, problem: { status: number;
 /** A page asked for under another name of this machine becomes the one that sends what was tapped there and goes on to the printed one. */
 function leadToOneAddress(request: IncomingMessage): void {
   const path = request.url ?? "/";
-  delete request.headers["x-moved-to"];
   // Data and files are the page's own business; only pages are led on.
   if (path.startsWith("/api/") || path.startsWith("/_next/") || /\.\w+(\?|$)/.test(path)) return;
   const to = printedAddress(request.headers.host ?? "", path);
@@ -39,12 +43,16 @@ function leadToOneAddress(request: IncomingMessage): void {
  * carry, refuses addresses nothing could mean, and answers what a handler
  * leaves unanswered. Nobody is left waiting.
  */
-export function gated(handle: Handler): (request: IncomingMessage, response: ServerResponse) => void {
+export function gated(
+  handle: Handler,
+  from: "machine" | "network" = "machine",
+): (request: IncomingMessage, response: ServerResponse) => void {
   return (request, response) => {
+    takeOffClaims(request);
     if (request.url?.startsWith("/api/") === true) for (const [name, value] of Object.entries(OWN_HEADERS)) response.setHeader(name, value);
     const problem = addressProblem(request.url ?? "");
     if (problem !== null) return sendProblem(response, { status: 400, title: "Not an address", detail: problem });
-    leadToOneAddress(request);
+    if (from === "machine") leadToOneAddress(request);
     handle(request, response).catch((error: unknown) => {
       console.error(error);
       if (response.writableEnded) return;

@@ -6,6 +6,7 @@ export const HELP = {
   start: `npm start [-- OPTIONS]
 Installs what is missing, builds, and starts Deft Tether with your own data.
   --port N      the port to listen on, 1024 to 65535; your data remembers its port
+  --lan         serves the local network too, over https; see the page Network
 
 npm run demo does the same with an invented yard.
   --fresh       makes the demo's yard anew`,
@@ -25,6 +26,9 @@ A checked copy of the data, also while the program runs.
 ${DATA}`,
   restore: `npm run restore -- FILE [OPTIONS]
 Goes back to a backup; the present data is set aside. Stop the program first.
+${DATA}`,
+  "forget-network": `npm run forget-network [-- OPTIONS]
+Takes everything of the network back: its certificate authority with the key, and every sign-in. Stop the program first.
 ${DATA}`,
   rebuild: `npm run rebuild [-- OPTIONS]
 Makes every cached sum anew from the taps. Stop the program first.

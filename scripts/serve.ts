@@ -1,24 +1,29 @@
 import { mkdirSync } from "node:fs";
 import { createServer, type Server } from "node:http";
+import type { Server as SecureServer } from "node:https";
 import { createRequire } from "node:module";
 import { dirname } from "node:path";
 import { LiveSessions } from "@/app/server/live";
 import { populateDemo } from "@/demo/populate";
+import { Network } from "@/network";
 import {
   catchUp,
   closeStore,
+  hasOwner,
   hasSampleData,
   listHorses,
   openStore,
   purgeExpired,
   readMeta,
   removeStoreFile,
+  SignIns,
   type Store,
   storeFile,
   writeMeta,
 } from "@/store";
 import { gated, type Handler, refuseUpgrade } from "./gate";
 import { portInUse, takeLock } from "./lock";
+import { networkGate } from "./network-gate";
 import { fail, saidPlainly } from "./said";
 import { answerLive, answerTaps, isLive, isTaps } from "./short-way";
 
@@ -119,19 +124,31 @@ async function serve(): Promise<void> {
   await app.prepare();
   const pages = app.getRequestHandler();
   const live = new LiveSessions(store);
+  const signIns = new SignIns(store);
   const handle: Handler = (request, response) =>
     isTaps(request)
-      ? answerTaps(store, request, response)
+      ? answerTaps(store, signIns, request, response)
       : isLive(request)
         ? answerLive(live, request, response)
         : pages(request, response);
   const server = createServer(gated(handle));
-  server.on("upgrade", refuseUpgrade);
-  // A request that never finishes its headers or body must not hold a socket for ever.
-  // Longer than any client waits between two requests: a connection closed just as it is used again is an error there.
-  server.keepAliveTimeout = 75_000;
-  server.headersTimeout = 20_000;
-  server.requestTimeout = 60_000;
+  const prepare = (one: Server | SecureServer) => {
+    one.on("upgrade", refuseUpgrade);
+    // Longer than any client waits between two requests: a connection closed just as it is used again is an error there.
+    one.keepAliveTimeout = 75_000;
+    // A request that never finishes its headers or body must not hold a socket for ever.
+    one.headersTimeout = 20_000;
+    one.requestTimeout = 60_000;
+  };
+  prepare(server);
+  const network: Network = new Network({
+    dataFolder: dirname(storeFile(kind, root)),
+    storeId: store.id,
+    port,
+    prepare,
+    handle: (request, response) => gated(networkGate(network, signIns, handle), "network")(request, response),
+  });
+  Object.assign(globalThis, { deftNetwork: network });
   try {
     await listen(server, port);
   } catch {
@@ -139,17 +156,33 @@ async function serve(): Promise<void> {
   }
   say(`Deft Tether is running on http://127.0.0.1:${port}`);
   say(kind === "demo" ? "This is the demo yard: invented data in its own file. Stop with Ctrl+C." : "Your own data. Stop with Ctrl+C.");
+  if (process.argv.includes("--lan") || (await readMeta(store, "network")) === "on") await openNetwork(store, network, port);
   store.caches.catchUp();
   const sweep = () => void purgeExpired(store).catch((error: unknown) => console.error(error));
   sweep();
   setInterval(sweep, SWEEP_EVERY_MS).unref();
 
   const stop = () => {
+    void network.turnOff();
     server.close(() => void closeStore(store).finally(() => process.exit(0)));
     server.closeAllConnections();
   };
   process.once("SIGINT", stop);
   process.once("SIGTERM", stop);
+}
+
+/** Serves the local network, where somebody could sign in there. */
+async function openNetwork(store: Store, network: Network, port: number): Promise<void> {
+  if (!(await hasOwner(store))) {
+    say(`The network is off: nobody could sign in. Give one person the owner's access first, on http://127.0.0.1:${port}/network`);
+    return;
+  }
+  await network.turnOn();
+  const { on, host, port: secure, joinPort, addresses, problem } = network.state();
+  if (problem !== null) say(problem);
+  if (!on) return;
+  say(`On the local network: https://${host}:${secure}`);
+  say(`A phone begins here: http://${addresses[0] ?? host}:${joinPort} or by the code on http://127.0.0.1:${port}/network`);
 }
 
 /** After a change of version all sums are made anew: better before the doors open than page by page behind them. */

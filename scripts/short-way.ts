@@ -2,8 +2,9 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import type { LiveSessions } from "@/app/server/live";
 import { problemOf, UNEXPECTED } from "@/app/server/problem-of";
 import { refusalOf } from "@/app/server/same-machine";
-import { BATCH_MOST_BYTES, takeEvents } from "@/app/server/take-events";
-import type { Store } from "@/store";
+import { BATCH_MOST_BYTES, type MayLogAs, takeEvents } from "@/app/server/take-events";
+import { whoAsks } from "@/app/server/who";
+import type { SignIns, Store } from "@/store";
 import { sendProblem } from "./gate";
 
 /**
@@ -90,7 +91,17 @@ function readBody(request: IncomingMessage): Promise<string | null> {
   });
 }
 
-export async function answerTaps(store: Store, request: IncomingMessage, response: ServerResponse): Promise<void> {
+/** The correction of a session is logged as the review of whoever made it. */
+const REVIEW = ":review";
+
+/** Under which names whoever asks may log: those signed in on this device, ever; on the machine itself every one. */
+async function mayLogAs(signIns: SignIns, recorder: string | null): Promise<MayLogAs> {
+  if (recorder === null) return () => true;
+  const own = await signIns.recordersOf(recorder.split(":", 1)[0] ?? "");
+  return (name) => own.has(name.endsWith(REVIEW) ? name.slice(0, -REVIEW.length) : name);
+}
+
+export async function answerTaps(store: Store, signIns: SignIns, request: IncomingMessage, response: ServerResponse): Promise<void> {
   const header = headerOf(request);
   const refused = refusalOf({ method: "POST", headers: { get: header } }, false);
   if (refused !== null) return sendProblem(response, refused);
@@ -108,7 +119,8 @@ export async function answerTaps(store: Store, request: IncomingMessage, respons
   if (text === null)
     return sendProblem(response, { status: 413, title: "Too large", detail: `At most ${BATCH_MOST_BYTES / 1024} kB at once.` });
   try {
-    const taken = await takeEvents(store, text);
+    const { network, recorder } = whoAsks({ headers: { get: header } });
+    const taken = await takeEvents(store, text, network ? await mayLogAs(signIns, recorder ?? "") : undefined);
     if ("receipt" in taken) send(response, 200, taken.receipt);
     else sendProblem(response, taken);
   } catch (error) {

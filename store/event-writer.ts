@@ -56,7 +56,8 @@ const ROWS_AT_ONCE = 2000;
 const wellFormed = (text: string) => (/[\ud800-\udfff]/.test(text) ? Buffer.from(text, "utf8").toString("utf8") : text);
 
 /** What tells one source from another. */
-const sourceKey = ({ recorder, load }: { readonly recorder: string; readonly load: string }) => `${load} ${wellFormed(recorder)}`;
+const sourceKey = ({ recorder, load, part }: { readonly recorder: string; readonly load: string; readonly part?: string }) =>
+  `${load} ${part ?? ""} ${wellFormed(recorder)}`;
 
 const rowOf = (event: SessionEvent, sessionNo: number, sourceNo: number, receivedMs: number): EventRow => ({
   id: packId(event.id),
@@ -208,7 +209,9 @@ export class EventWriter {
    * theirs is saved, since what is refused writes nothing.
    */
   private async sourcesOf(events: readonly SessionEvent[], transaction: Transaction) {
-    const wanted = new Map(events.map((event) => [sourceKey(event), { recorder: wellFormed(event.recorder), load: event.load }]));
+    const wanted = new Map(
+      events.map((event) => [sourceKey(event), { recorder: wellFormed(event.recorder), load: event.load, part: event.part ?? "" }]),
+    );
     if (this.sources.size > MOST_OFFSETS) this.sources.clear();
     await this.lookUpSources(
       [...wanted].flatMap(([key, { load }]) => (this.sources.has(key) ? [] : [load])),

@@ -9,6 +9,7 @@ interface FoundEvent {
   readonly id: Buffer | string;
   readonly recorder: string;
   readonly load: string;
+  readonly part: string;
   readonly seq: number;
   readonly mono_ms: number;
   readonly wall_ms: number;
@@ -24,15 +25,21 @@ export async function eventsOfSession(
   transaction?: Transaction,
 ): Promise<{ events: SessionEvent[]; position: number }> {
   const rows = await store.sequelize.query<FoundEvent>(
-    `SELECT e.position, e.id, o.recorder, o.load, e.seq, e.mono_ms, e.wall_ms, e.type, e.payload
+    `SELECT e.position, e.id, o.recorder, o.load, o.part, e.seq, e.mono_ms, e.wall_ms, e.type, e.payload
      FROM event e JOIN source o ON o.no = e.source_no
      WHERE e.session_no = (SELECT no FROM session WHERE id = :session) AND e.position > :after ORDER BY e.position`,
     { replacements: { session: sessionId, after }, type: QueryTypes.SELECT, transaction },
   );
   // A row was checked at the door, so it is the event it was saved from.
   const events = rows.map(
-    ({ position: _, id, payload, ...row }) =>
-      ({ ...row, id: unpackId(id), session: sessionId, payload: JSON.parse(payload) }) as unknown as SessionEvent,
+    ({ position: _, id, payload, part, ...row }) =>
+      ({
+        ...row,
+        id: unpackId(id),
+        session: sessionId,
+        payload: JSON.parse(payload),
+        ...(part === "" ? {} : { part }),
+      }) as unknown as SessionEvent,
   );
   return { events, position: rows.at(-1)?.position ?? after };
 }
@@ -73,8 +80,8 @@ export async function eventsOfSessions(
   const packed = found.map(({ no, events }) => [no, JSON.parse(events) as PackedEvent[]] as const);
   const used = new Set<number>();
   for (const [, events] of packed) for (const event of events) used.add(event[1]);
-  const rows = await store.sequelize.query<{ no: number; recorder: string; load: string; offset_ms: number | null }>(
-    `SELECT o.no, o.recorder, o.load, c.offset_ms FROM json_each($used) j CROSS JOIN source o ON o.no = j.value
+  const rows = await store.sequelize.query<{ no: number; recorder: string; load: string; part: string; offset_ms: number | null }>(
+    `SELECT o.no, o.recorder, o.load, o.part, c.offset_ms FROM json_each($used) j CROSS JOIN source o ON o.no = j.value
      LEFT JOIN recorder_clock c ON c.load = o.load`,
     { bind: { used: JSON.stringify([...used]) }, type: QueryTypes.SELECT, transaction },
   );
@@ -92,6 +99,7 @@ export async function eventsOfSessions(
           session,
           recorder: from?.recorder ?? "",
           load: from?.load ?? "",
+          ...(from === undefined || from.part === "" ? {} : { part: from.part }),
           seq,
           mono_ms,
           wall_ms,

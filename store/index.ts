@@ -98,4 +98,19 @@ export {
   type SessionOptions,
 } from "./sessions";
 export { getSettings, setSettings } from "./settings";
+export {
+  type Access,
+  accessOfPeople,
+  deviceOf,
+  endAllSignIns,
+  endSignIn,
+  hasOwner,
+  type ListedSignIn,
+  listSignIns,
+  newSecret,
+  type SignedIn,
+  SignIns,
+  setAccess,
+  signIn,
+} from "./sign-ins";
 export { closeStore, copyBefore, type OpenOptions, openStore, readMeta, type Store, writeMeta } from "./store";

@@ -240,6 +240,7 @@ export function defineModels(sequelize: Sequelize) {
       session_id: TEXT,
       recorder: TEXT,
       load: TEXT,
+      part: TEXT,
       seq: WHOLE,
       mono_ms: REAL,
       wall_ms: REAL,
@@ -247,7 +248,7 @@ export function defineModels(sequelize: Sequelize) {
       payload: TEXT,
       received_ms: REAL,
     }),
-    source: table<SourceRow>("source", { no: WHOLE_KEY, recorder: TEXT, load: TEXT }),
+    source: table<SourceRow>("source", { no: WHOLE_KEY, recorder: TEXT, load: TEXT, part: TEXT }),
     recorderClock: table<RecorderClockRow>("recorder_clock", { load: KEY, recorder: TEXT, offset_ms: REAL }),
     sessionSummary: table<SessionSummaryRow>("session_summary", {
       session_no: WHOLE_KEY,

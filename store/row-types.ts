@@ -226,12 +226,14 @@ export interface EventLogRow extends Omit<EventRow, "id" | "session_no" | "sourc
   session_id: string;
   recorder: string;
   load: string;
+  part: string;
 }
-/** Where events come from: a recorder and one page load of it. */
+/** Where events come from: a recorder, one page load of it, and the part it took; empty for none. */
 export interface SourceRow {
   no?: number;
   recorder: string;
   load: string;
+  part: string;
 }
 export interface RecorderClockRow {
   load: string;

@@ -1,3 +1,5 @@
+import { WHO } from "./who";
+
 /** The one name the program prints: a browser keeps taps by the name in the address. */
 export const PRINTED_NAME = "127.0.0.1";
 
@@ -36,11 +38,13 @@ interface Asked {
  */
 export function refusalOf(request: Asked, page: boolean): Refusal | null {
   const host = request.headers.get("host") ?? "";
-  if (!OWN_NAMES.has(host.replace(/:\d+$/, "")))
+  // Under which names the network may ask the gate has seen to before.
+  const network = request.headers.get(WHO.at) === "network";
+  if (!network && !OWN_NAMES.has(host.replace(/:\d+$/, "")))
     return { status: 421, title: "Wrong host", detail: "Deft Tether answers only on this machine." };
   const foreign = { status: 403, title: "Foreign origin", detail: "Requests from other pages are refused." };
   const origin = request.headers.get("origin");
-  if (origin !== null && origin !== `http://${host}`) return foreign;
+  if (origin !== null && origin !== `${network ? "https" : "http"}://${host}`) return foreign;
   const site = request.headers.get("sec-fetch-site");
   const navigation = page && request.method === "GET" && request.headers.get("sec-fetch-mode") === "navigate";
   return site !== null && site !== "same-origin" && site !== "none" && !navigation ? foreign : null;

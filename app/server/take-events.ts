@@ -2,6 +2,9 @@ import { BATCH_LIMITS, checkBatch, readWire } from "@/core/schemas";
 import type { BatchReceipt, Store } from "@/store";
 import { type Problem, problemOf } from "./problem-of";
 
+/** Whether whoever sends may log under a recorder's name. */
+export type MayLogAs = (recorder: string) => boolean;
+
 /** Greatest batch of events, in bytes. */
 export const BATCH_MOST_BYTES = 1024 * 1024;
 
@@ -15,10 +18,9 @@ const OF_THE_BATCH = ["unknown-session", "event-conflict"];
 
 /**
  * Takes a batch of events, as the text that was posted; resolves only after it
- * is on the disk. Sending a batch again changes nothing. It serves both the
- * route and the launcher's short way to it, so the two cannot differ.
+ * is on the disk. Sending a batch again changes nothing.
  */
-export async function takeEvents(store: Store, text: string): Promise<BatchAnswer> {
+export async function takeEvents(store: Store, text: string, mayLogAs: MayLogAs = () => true): Promise<BatchAnswer> {
   const read = readWire(text, BATCH_LIMITS);
   if ("problem" in read) return { status: 400, title: "Not taken", detail: read.problem };
   const checked = checkBatch(read.value, store.now());
@@ -40,6 +42,14 @@ export async function takeEvents(store: Store, text: string): Promise<BatchAnswe
       code: "another-store",
     };
   }
+  // Who and which device a tap comes from is the server's to say: from the network nobody logs under another's name.
+  if (checked.value.events.some(({ recorder }) => !mayLogAs(recorder)))
+    return {
+      status: 422,
+      title: "Another's name",
+      detail: "These taps were made under another name than the one signed in on this device. They stay on the device.",
+      code: "another-recorder",
+    };
   try {
     return { status: 200, receipt: { ...(await store.events.append(checked.value)), store: store.id, epoch: store.epoch } };
   } catch (error) {

@@ -1,6 +1,6 @@
 import * as yup from "yup";
 import { type Checked, check, EARLIEST_WALL_MS, record } from "../checks/common";
-import type { EventType, Payload, SessionEvent } from "./fact";
+import { type EventType, PARTS, type Part, type Payload, type SessionEvent } from "./fact";
 import { payloadSchemas, uuid, whole, zeroOrMore } from "./payloads";
 
 /** Every event type of the formats document. */
@@ -16,6 +16,7 @@ const envelope = record({
   wall_ms: yup.number().min(-1e14).max(1e14).required("wall_ms is missing."),
   type: yup.string<EventType>().oneOf(EVENT_TYPES, "type: not a type of event.").required("type is missing."),
   payload: yup.object().required("payload is missing."),
+  part: yup.string<Part>().oneOf(PARTS, "part: not a part at the horse.").optional(),
 });
 
 /** Greatest size of one event's payload, in characters of JSON. */

@@ -1,6 +1,19 @@
 import type { InferType } from "yup";
 import type { payloadSchemas } from "./payloads";
 
+/** What somebody at the horse does while several are there. */
+export const PARTS = ["handles", "leads", "touches", "companion", "watches"] as const;
+export type Part = (typeof PARTS)[number];
+
+/** The same in words. */
+export const PART_WORDS: Readonly<Record<Part, string>> = {
+  handles: "handles",
+  leads: "leads at the head",
+  touches: "touches",
+  companion: "rides or leads the companion",
+  watches: "watches",
+};
+
 export type EventType = keyof typeof payloadSchemas;
 
 type DeepReadonly<T> = T extends readonly (infer Item)[]
@@ -25,6 +38,8 @@ export interface Envelope {
   /** Monotonic within the load. */
   readonly mono_ms: number;
   readonly wall_ms: number;
+  /** The part its recorder took at the horse; left out where one person does all. */
+  readonly part?: Part;
 }
 
 /**

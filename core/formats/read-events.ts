@@ -45,7 +45,8 @@ export function readEventsCsv(text: string): EventsFile {
       });
       continue;
     }
-    const [id, session, recorder, load, seq, mono, wall, seconds, type, payloadCell] = cells as [
+    const [id, session, recorder, load, seq, mono, wall, seconds, type, payloadCell, part] = cells as [
+      string,
       string,
       string,
       string,
@@ -72,6 +73,7 @@ export function readEventsCsv(text: string): EventsFile {
       wall_ms: Number(wall),
       type,
       payload,
+      ...(part === "" ? {} : { part }),
     });
     if (!checked.ok) {
       const problem = checked.problems[0];

@@ -115,6 +115,7 @@ export function writeEventsCsv(events: readonly SessionEvent[], secondsById: Rea
     numberCell(secondsById.get(event.id)),
     event.type,
     JSON.stringify(event.payload),
+    event.part ?? "",
   ]);
   return writeCsv(
     EVENTS_COLUMNS.map((column) => column.name),

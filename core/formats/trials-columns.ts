@@ -68,4 +68,5 @@ export const EVENTS_COLUMNS = [
   { name: "t_s", type: "number" },
   { name: "type", type: "text", required: true },
   { name: "payload", type: "text", required: true },
+  { name: "part", type: "text" },
 ] as const satisfies readonly Column[];

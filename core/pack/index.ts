@@ -20,6 +20,7 @@ export type {
   BegunSession,
   CareNews,
   HorsePack,
+  Me,
   Named,
   PackDigest,
   PackedYard,

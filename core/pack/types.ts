@@ -138,6 +138,7 @@ export interface PackedYard {
   /** Server wall clock. */
   readonly nowMs: number;
   readonly facts: YardFacts;
+  readonly me: Me;
   readonly horses: readonly (Named & { readonly away: string | null; readonly sample: boolean; readonly apart: string })[];
 }
 
@@ -166,4 +167,16 @@ export interface SessionNews {
   readonly clocks: Readonly<Record<string, number>>;
   /** Where it has changed since it was told last. */
   readonly care?: CareNews;
+}
+
+/** Who a device is to the server. */
+export interface Me {
+  /** False on the computer itself, where nobody signs in. */
+  readonly network: boolean;
+  readonly name: string | null;
+  readonly access: "owner" | "helper";
+  /** Under which its taps are logged; null where the device chooses. */
+  readonly recorder: string | null;
+  /** Addresses this kind of device was used under before: taps that were not sent from there wait there. */
+  readonly olderHosts: readonly string[];
 }

@@ -8,6 +8,9 @@ export {
   type EventType,
   eventOf,
   type Fact,
+  PART_WORDS,
+  PARTS,
+  type Part,
   type Payload,
   payloadSchemas,
   type SessionEvent,
@@ -42,6 +45,17 @@ export {
   planSchema,
   rungValueProblem,
 } from "./ladder";
+export {
+  ACCESS_CHOICES,
+  type AccessInput,
+  accessSchema,
+  joinSchema,
+  keepCopiesSchema,
+  networkSchema,
+  restoreSchema,
+  SHORTEST_PASSPHRASE,
+  signInSchema,
+} from "./network";
 export { asPlaceItem, FOOTINGS, MOST_PLACE_ITEMS, type PlaceInput, type PlaceItemInput, placeSchema } from "./place";
 export { type PutRightInput, putRightSchema } from "./put-right";
 export { type RestrictionInput, restrictionEndSchema, restrictionSchema } from "./restriction";

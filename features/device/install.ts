@@ -1,8 +1,8 @@
 /** Where the page's own worker stands: it keeps the pen on this device, so that it opens with no server. */
-export type Installed = "not here" | "coming" | "ready" | "newer waits";
+export type Installed = "not looked" | "not here" | "coming" | "ready" | "newer waits";
 
 type Listener = (state: Installed) => void;
-let state: Installed = "not here";
+let state: Installed = "not looked";
 const listeners = new Set<Listener>();
 const say = (next: Installed) => {
   state = next;
@@ -19,7 +19,10 @@ export const onInstalled = (listener: Listener) => {
 
 /** Keeps the pen on this device where the browser can; a newer version is kept beside it and takes over when asked. */
 export async function install(): Promise<boolean> {
-  if (!("serviceWorker" in navigator) || !window.isSecureContext) return false;
+  if (!("serviceWorker" in navigator) || !window.isSecureContext) {
+    say("not here");
+    return false;
+  }
   try {
     const registration = await navigator.serviceWorker.register("/sw.js", { scope: "/", updateViaCache: "none" });
     const look = () => {
@@ -32,6 +35,8 @@ export async function install(): Promise<boolean> {
     look();
     return true;
   } catch {
+    // A certificate that is not trusted, or a browser set to keep nothing.
+    say("not here");
     return false;
   }
 }

@@ -1,6 +1,9 @@
 import { v4 as newId } from "uuid";
+import { knownMe } from "./me";
 
 const KEY = "deft-device";
+/** Corrections are logged as the review, so that they are told from what the recorder itself put right. */
+const REVIEW = "review";
 
 /** This device's own short name, kept in the browser. */
 function deviceId(): string {
@@ -16,5 +19,12 @@ function deviceId(): string {
   }
 }
 
-/** Device and person: each recorder undoes its own. */
-export const recorderId = (person: string) => `${deviceId()}:${person}`.slice(0, 100);
+/**
+ * Device and person: each recorder undoes its own. From the network both are
+ * the server's to say, by who is signed in.
+ */
+export function recorderId(person: string): string {
+  const own = knownMe()?.recorder ?? null;
+  if (own === null) return `${deviceId()}:${person}`.slice(0, 100);
+  return person === REVIEW ? `${own}:${REVIEW}` : own;
+}

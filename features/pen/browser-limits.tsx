@@ -1,6 +1,7 @@
 "use client";
 
-import { useEffect, useState } from "react";
+import { useEffect, useState, useSyncExternalStore } from "react";
+import { installedState, onInstalled } from "../device/install";
 
 const SEEN = "deft-limits-seen";
 
@@ -17,8 +18,8 @@ export function limitsOf(browser: {
       ? []
       : [
           browser.secure
-            ? "This browser keeps no pages: the pen opens only while the computer answers. An open page goes on recording without it."
-            : "This address is not trusted by the phone, so it keeps no pages: the pen opens only while the computer answers. An open page goes on recording without it.",
+            ? "This browser keeps no pages here, most often since the phone does not trust the computer yet: the pen opens only while the computer answers. An open page goes on recording without it."
+            : "This address is not a secured one, so the browser keeps no pages: the pen opens only while the computer answers. An open page goes on recording without it.",
         ]),
     ...(browser.keeps ? [] : ["It keeps no taps on its disk: they last as long as the page, until the computer has them."]),
     ...(browser.wakeLock ? [] : ["It cannot keep the screen on: set the phone's own time to screen off longer."]),
@@ -27,10 +28,10 @@ export function limitsOf(browser: {
 }
 
 /** The same of the browser this runs in. */
-const here = () =>
+const here = (installed: boolean) =>
   limitsOf({
     secure: window.isSecureContext,
-    worker: "serviceWorker" in navigator,
+    worker: installed,
     wakeLock: "wakeLock" in navigator,
     keeps: "indexedDB" in window,
     vibrates: "vibrate" in navigator,
@@ -40,15 +41,17 @@ const here = () =>
 export function BrowserLimits() {
   const [limits, setLimits] = useState<readonly string[]>([]);
   const [open, setOpen] = useState(false);
+  const installed = useSyncExternalStore(onInstalled, installedState, () => "not looked" as const);
   useEffect(() => {
-    const found = here();
+    if (installed === "not looked") return;
+    const found = here(installed !== "not here");
     setLimits(found);
     try {
       setOpen(localStorage.getItem(SEEN) !== found.join(" "));
     } catch {
       setOpen(true);
     }
-  }, []);
+  }, [installed]);
   if (limits.length === 0) return null;
   const seen = () => {
     setOpen(false);

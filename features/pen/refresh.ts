@@ -1,4 +1,5 @@
 import type { PackedHorse, PackedYard } from "@/core/pack";
+import { keepMe } from "../device/me";
 import { bodyOf, reach } from "../device/reach";
 import { forgetOthers, keepHorse, keepYard, keptHorse, keptHorses } from "./keep";
 
@@ -15,6 +16,7 @@ export async function fetchYard(): Promise<PackedYard> {
   const yard = response.ok ? await bodyOf<PackedYard>(response) : null;
   if (yard === null) throw new Error(response.status === 401 ? "Not signed in." : "The server does not answer.");
   const after = Date.now();
+  keepMe(yard.me);
   await keepYard({ store: yard.store, yard, fetchedMs: before, offsetMs: Math.round(yard.nowMs - (before + after) / 2) });
   await forgetOthers(
     yard.store,

@@ -8,6 +8,7 @@ import * as nothingLost from "./0004-nothing-lost";
 import * as putRight from "./0005-put-right";
 import * as house from "./0006-house";
 import * as honestNumbers from "./0007-honest-numbers";
+import * as phoneInThePen from "./0008-phone-in-the-pen";
 
 interface Migration {
   readonly name: string;
@@ -28,6 +29,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0005-put-right", up: putRight.up },
   { name: "0006-house", up: house.up },
   { name: "0007-honest-numbers", up: honestNumbers.up },
+  { name: "0008-phone-in-the-pen", up: phoneInThePen.up },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name);

@@ -84,6 +84,7 @@ export default function FindBox({ horseId, onClose }: { horseId: string | null; 
             ["Places", "/places", "pens and their zones"],
             ["Kit", "/kit", "lines, sticks, halters"],
             ["People", "/people", "and their practice"],
+            ["Network", "/network", "a phone in the pen, who may sign in"],
           ] as const
         ).map(([label, href, hint]) => (
           <Command.Item key={href} value={`${label} ${hint}`} onSelect={() => go(href)} className={item}>

@@ -1,9 +1,11 @@
 import { tellApart } from "@/core/know";
 import type { PackedYard } from "@/core/pack";
 import { asNamed, eventReach, listHorses } from "@/store";
+import { meOf } from "../../server/me";
 import { yardFacts } from "../../server/pack";
 import { answer, json } from "../../server/respond";
 import { getStore } from "../../server/store";
+import { whoAsks } from "../../server/who";
 
 /** What a device keeps of the yard, to open with no server: its facts, and which horses there are. */
 export function GET(request: Request) {
@@ -17,6 +19,7 @@ export function GET(request: Request) {
       position,
       nowMs: store.now(),
       facts,
+      me: await meOf(store, whoAsks(request), request.headers.get("host") ?? ""),
       horses: horses.map(({ id, name, away, sample }) => ({ id, name, away, sample, apart: apart.get(id) ?? "" })),
     };
     return json(packed);
