@@ -148,12 +148,23 @@ export class Network {
     this.plain = plain;
     this.timer = setInterval(() => void this.turn(() => this.look()), LOOK_EVERY_MS);
     this.timer.unref();
+    await this.makeKnown();
+  }
+
+  /** Answers for the name on the networks there are now. */
+  private async makeKnown(): Promise<void> {
+    await this.quiet?.().catch(() => undefined);
+    this.quiet = null;
+    this.problem = null;
+    if (this.current.length === 0) {
+      this.problem = "This machine is in no local network at the moment.";
+      return;
+    }
     try {
-      this.quiet = await (this.options.announced ?? announce)(this.name, this.port);
+      this.quiet = await (this.options.announced ?? announce)(this.name, this.port, this.current);
     } catch {
       this.problem = "The name could not be made known on this network; phones use the number.";
     }
-    if (this.current.length === 0) this.problem = "This machine is in no local network at the moment.";
   }
 
   private async stop(): Promise<void> {
@@ -178,9 +189,10 @@ export class Network {
     const addresses = this.lookUp();
     if (!leafIsStale(leaf, addresses, this.now())) return;
     this.leaf = await certifier.leaf([this.host], addresses, this.now());
+    const moved = addresses.join(" ") !== this.current.join(" ");
     this.current = addresses;
     secure.setSecureContext({ key: this.leaf.key, cert: this.leaf.certificate, minVersion: "TLSv1.2" });
-    if (this.problem?.startsWith("This machine is in no") === true && addresses.length > 0) this.problem = null;
+    if (moved) await this.makeKnown();
   }
 
   /** Looks at the address and the certificate now. */
