@@ -100,6 +100,7 @@ const look = async () => {
   if (at < 0) return say("no", "Not yet: this phone does not trust the computer, or cannot reach it. Follow the steps below, then check again.");
   open.href = origins[at] + "/pen";
   open.hidden = false;
+  for (const one of document.querySelectorAll("details")) one.open = false;
   say("yes", "It worked: this phone trusts the computer.");
   name.textContent = at === 0 ? "" : "This phone does not find the computer by its name, so the number is used. If the router deals out another number, scan the code on the computer again; taps that were not sent yet wait under the old address, and the pen says so.";
 };

@@ -4,9 +4,10 @@ import { startTransition, useCallback, useEffect, useMemo, useRef, useState } fr
 import { v4 as newId } from "uuid";
 import type { CareNews, SessionNews } from "@/core/pack";
 import { type PayloadCheck, reduceEvents, type SessionRecord } from "@/core/record";
-import { type EventType, eventOf, type Fact, type Payload, type SessionEvent } from "@/core/schemas";
+import { type EventType, eventOf, type Fact, type Part, type Payload, type SessionEvent } from "@/core/schemas";
 import { afterPaint } from "@/ui/after-paint";
 import { followSession } from "./follow";
+import { partIn, takePart } from "./part";
 import { recorderId } from "./recorder-id";
 import { senderFor } from "./sender";
 
@@ -24,6 +25,9 @@ export interface SessionLog {
   readonly ready: boolean;
   /** The newest events and what they come to; the screen may be a frame behind. */
   readonly latest: () => { readonly record: SessionRecord; readonly events: readonly SessionEvent[] };
+  /** This device's part at the horse; undefined where one person does all. */
+  readonly part: Part | undefined;
+  readonly setPart: (part: Part | undefined) => void;
   /** Logs facts of one press: they share one moment. */
   readonly log: (...facts: Fact[]) => void;
   /** The session's present, in milliseconds from the start of work; null before it. */
@@ -72,6 +76,14 @@ export function useSessionLog(options: {
   const load = useRef({ id: "", seq: 0 });
   if (load.current.id === "") load.current.id = newId();
   const [recorder, setRecorder] = useState("");
+  const [part, setOwnPart] = useState<Part>();
+  const setPart = useCallback(
+    (next: Part | undefined) => {
+      takePart(sessionId, next);
+      setOwnPart(next);
+    },
+    [sessionId],
+  );
 
   // A press must paint at once, also at the end of a long session: the newest events are kept here, and what is
   // derived from them is drawn as a transition, after the pad has shown the press.
@@ -109,6 +121,7 @@ export function useSessionLog(options: {
 
   useEffect(() => {
     setRecorder(recorderId(person));
+    setOwnPart(partIn(sessionId));
     let gone = false;
     const sender = senderFor(storeId);
     sender.tieLoad(load.current.id);
@@ -147,6 +160,7 @@ export function useSessionLog(options: {
     (...facts: Fact[]) => {
       const mono = Math.round(performance.now() * 10) / 10;
       const wall = Date.now();
+      const own = partIn(sessionId);
       const made = facts.map((fact) =>
         eventOf(
           {
@@ -157,6 +171,7 @@ export function useSessionLog(options: {
             seq: load.current.seq++,
             mono_ms: mono,
             wall_ms: wall,
+            ...(own === undefined ? {} : { part: own }),
           },
           fact,
         ),
@@ -174,5 +189,5 @@ export function useSessionLog(options: {
     [startWallMs, ownOffset],
   );
 
-  return { record, events, recorder, ready, care, latest, log, nowMs };
+  return { record, events, recorder, ready, care, latest, part, setPart, log, nowMs };
 }

@@ -26,7 +26,12 @@ export function PenHorses({ kept }: { kept: KeptYard }) {
   const working = horses.filter(({ away }) => away === null);
   return (
     <>
-      <h1 className="text-[2rem]">Which horse</h1>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-6">
+        <h1 className="text-[2rem]">Which horse</h1>
+        <a href="/join" className="link">
+          Join a session
+        </a>
+      </div>
       {working.length === 0 && <p className="mt-3 text-lg">No horse is in work. Add one on the computer.</p>}
       <ul className="mt-3 border-b-2 border-hair">
         {working.map(({ id, name, apart, sample }) => (

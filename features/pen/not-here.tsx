@@ -1,22 +1,31 @@
 "use client";
 
+import { NOT_SIGNED_IN } from "./refresh";
+
 /** Shown where this device has nothing yet: what has to happen once. */
 export function NotHere({ problem }: { problem: string | null }) {
+  const unsigned = problem === NOT_SIGNED_IN;
   return (
     <div className="max-w-prose">
       <h1 className="text-[2rem]">Nothing on this device yet</h1>
       <p className="mt-3 text-lg">
-        {problem === null ? "Asking the computer." : `${problem} `}
-        {problem !== null && "Open this page once while the computer runs and is in reach; from then on it works without."}
+        {problem === null
+          ? "Asking the computer."
+          : unsigned
+            ? "Sign in once on this device; from then on the pen opens with or without the network."
+            : `${problem} Open this page once while the computer runs and is in reach; from then on it works without.`}
       </p>
       {problem !== null && (
         <p className="mt-5 flex flex-wrap gap-4">
-          <button type="button" className="act" onClick={() => window.location.reload()}>
-            Try again
-          </button>
-          <a href="/sign-in" className="act-quiet">
-            Sign in
-          </a>
+          {unsigned ? (
+            <a href="/sign-in" className="act">
+              Sign in
+            </a>
+          ) : (
+            <button type="button" className="act" onClick={() => window.location.reload()}>
+              Try again
+            </button>
+          )}
         </p>
       )}
     </div>

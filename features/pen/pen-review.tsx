@@ -9,6 +9,7 @@ import type { SessionEvent } from "@/core/schemas";
 import { useUnits } from "@/ui/units";
 import { senderFor } from "../device/sender";
 import { StatusLine } from "../device/status-line";
+import { recordersOf } from "../review/recorders";
 import { Review } from "../review/review";
 import type { KeptYard } from "./keep";
 import { offsetsOf } from "./own";
@@ -79,6 +80,7 @@ export function PenReview({ yard, held, id }: { yard: KeptYard; held: HeldHorse;
         units={units}
         signs={signs.filter(({ here, usual: before }) => here.count + before.count > 0).map(({ words }) => words)}
         restingBreaths={pack.horse.restingBreaths}
+        recorders={recordersOf(read.events)}
         zones={facts.places.find((place) => place.id === begun.place)?.zones ?? []}
         putRight={{
           storeId: yard.store,

@@ -9,12 +9,14 @@ const OTHERS_FRESH_MS = 3 * 3_600_000;
 /** Between two horses, so that the server's other work gets in between. */
 const PAUSE_MS = 150;
 
+export const NOT_SIGNED_IN = "Not signed in on this device.";
+
 /** Fetches the yard's facts and keeps them. @throws with words where the server does not answer. */
 export async function fetchYard(): Promise<PackedYard> {
   const before = Date.now();
   const response = await reach("/api/pack");
   const yard = response.ok ? await bodyOf<PackedYard>(response) : null;
-  if (yard === null) throw new Error(response.status === 401 ? "Not signed in." : "The server does not answer.");
+  if (yard === null) throw new Error(response.status === 401 ? NOT_SIGNED_IN : "The server does not answer.");
   const after = Date.now();
   keepMe(yard.me);
   await keepYard({ store: yard.store, yard, fetchedMs: before, offsetMs: Math.round(yard.nowMs - (before + after) / 2) });

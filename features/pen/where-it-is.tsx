@@ -29,7 +29,7 @@ export function WhereItIs({ kept }: { kept: KeptYard }) {
     <footer className="mt-8 border-t-2 border-hair pt-3 text-sm">
       <p
         role="status"
-        data-testid="where"
+        data-testid="kept"
         data-away={waiting === null ? "unknown" : away}
         data-sessions-away={waiting === null ? "unknown" : sessionsWaiting.size}
       >

@@ -16,6 +16,7 @@ import { Handler } from "./handler";
 import { HowLight } from "./lightness";
 import { Notes } from "./notes";
 import { PutRight, type PutRightFacts } from "./put-right";
+import { Recorders } from "./recorders";
 import { SilentPauses } from "./silent-pauses";
 import { WordHistory } from "./word-history";
 
@@ -36,6 +37,7 @@ export function Review({
   rungWord,
   restingBreaths,
   zones,
+  recorders,
   putRight,
 }: {
   storeId: string;
@@ -55,6 +57,8 @@ export function Review({
   restingBreaths: number | null;
   /** The zones of the place it was worked in, as its plan has them. */
   zones: readonly { readonly name: string; readonly kind: string }[];
+  /** Who recorded it, where there were several. */
+  recorders: readonly { readonly who: string; readonly taps: number }[];
   putRight: PutRightFacts;
 }) {
   const summary = summariseSession(record);
@@ -96,6 +100,7 @@ export function Review({
             .join(" · ")}
         </span>
       </h1>
+      <Recorders list={recorders} />
       <RefusedTaps storeId={storeId} sessionId={sessionId} />
       {record.finishMs === null && (
         <p className="mt-3 border-l-4 border-ochre pl-4">

@@ -3,6 +3,7 @@
 import { Keyboard } from "lucide-react";
 import { useEffect, useState } from "react";
 import { type SessionRecord, workSeconds } from "@/core/record";
+import { PART_WORDS } from "@/core/schemas";
 import { clockWords } from "@/ui/measure";
 import { OutcomeSign } from "@/ui/ribbon";
 import { WayLink } from "@/ui/way";
@@ -110,6 +111,7 @@ export function HeaderLine({ rung, className }: { rung: number; className: strin
     ...(block?.side ? [SIDE_WORD[block.side]] : []),
     ...(named ? [] : [`${start.battery ? "item" : "rung"} ${rung}`]),
     ...(kind === "" ? [] : [kind]),
+    ...(session.part === undefined ? [] : [PART_WORDS[session.part]]),
   ].join(" · ");
   return (
     <header className={`${className} grid grid-cols-[minmax(0,1fr)_auto_auto] items-center gap-x-2 gap-y-0.5`}>

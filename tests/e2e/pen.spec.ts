@@ -18,7 +18,7 @@ async function visitOnce(page: Page, url: string, horses: number): Promise<void>
   await expect(page.getByText("not on this device yet")).toHaveCount(0);
 }
 
-const where = (page: Page) => page.getByTestId("where");
+const where = (page: Page) => page.getByTestId("kept");
 
 test("a whole session with no server, then another; all of it is on the computer once, when it is back", async ({ page, context }) => {
   test.setTimeout(180_000);

@@ -6,6 +6,7 @@ import { pouchOf } from "@/core/coach";
 import { piecesUsed } from "@/core/record";
 import { useActs, useLog, useScreen, useStart } from "../state";
 import { BreathTaps } from "./breath-taps";
+import { HandsPanel } from "./hands-panel";
 
 const big =
   "flex min-h-[72px] flex-col items-center justify-center gap-1 rounded-lg border-[2.5px] border-ink bg-paper px-1 font-head font-semibold active:bg-tarn-wash";
@@ -115,6 +116,7 @@ export function MoreSheet() {
           }}
         />
       </section>
+      <HandsPanel />
     </div>
   );
 }

@@ -4,6 +4,7 @@ import { compareSigns, knowDigest } from "@/core/know";
 import { type Criterion, criterionOf } from "@/core/ladder";
 import { type Block, correctionsOf } from "@/core/record";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
+import { recordersOf } from "@/features/review/recorders";
 import { Review } from "@/features/review/review";
 import { digestsOfHorse, getHorse, getSettings, listPeople, listPlaces, loadSession, placeItems, plansOf, type Store } from "@/store";
 import { findOr404 } from "../../../../../server/find-or-404";
@@ -62,6 +63,7 @@ export default async function ReviewPage({ params }: { params: Promise<{ horse: 
       units={await chosenUnits()}
       signs={signs.filter(({ here, usual: before }) => here.count + before.count > 0).map(({ words }) => words)}
       restingBreaths={owner.resting_breaths_per_min}
+      recorders={recordersOf(events)}
       zones={items.map(({ name, kind }) => ({ name, kind }))}
       putRight={{
         storeId: store.id,
