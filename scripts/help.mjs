@@ -6,6 +6,7 @@ export const HELP = {
   start: `npm start [-- OPTIONS]
 Installs what is missing, builds, and starts Deft Tether with your own data.
   --port N      the port to listen on, 1024 to 65535; your data remembers its port
+  --page        where the data cannot be opened, shows the reason in the browser until it is stopped
   --lan         serves the local network too, over https; see the page Network
 
 npm run demo does the same with an invented yard.

@@ -42,7 +42,7 @@ export function plainPath(url: string): string | null {
  * cookies, whether they may by the one table of rights; only then the request
  * goes on, with what the gate found in headers of its own.
  */
-export function networkGate(network: Pick<Network, "isOwnHost">, signIns: SignIns, handle: Handler): Handler {
+export function networkGate(network: Pick<Network, "isOwnHost">, signIns: Pick<SignIns, "whoHas">, handle: Handler): Handler {
   return async (request, response) => {
     const url = request.url ?? "/";
     if (url === TRUST_CHECK) return answerTrustCheck(response);
@@ -65,7 +65,7 @@ export function networkGate(network: Pick<Network, "isOwnHost">, signIns: SignIn
   };
 }
 
-function whoIs(signIns: SignIns, request: IncomingMessage): Promise<SignedIn | null> {
+function whoIs(signIns: Pick<SignIns, "whoHas">, request: IncomingMessage): Promise<SignedIn | null> {
   const cookies = cookiesOf(request.headers.cookie);
   const token = cookies.get(TOKEN_COOKIE);
   const device = cookies.get(DEVICE_COOKIE);

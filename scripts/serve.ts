@@ -3,12 +3,13 @@ import { createServer, type Server } from "node:http";
 import type { Server as SecureServer } from "node:https";
 import { createRequire } from "node:module";
 import { dirname } from "node:path";
-import { LiveSessions } from "@/app/server/live";
+import { dayIn } from "@/core/day";
 import { populateDemo } from "@/demo/populate";
 import { Network } from "@/network";
 import {
   catchUp,
   closeStore,
+  copyOfDay,
   hasOwner,
   hasSampleData,
   listHorses,
@@ -16,22 +17,27 @@ import {
   purgeExpired,
   readMeta,
   removeStoreFile,
-  SignIns,
   type Store,
   storeFile,
   writeMeta,
 } from "@/store";
 import { gated, type Handler, refuseUpgrade } from "./gate";
+import { HeldStore } from "./held-store";
 import { portInUse, takeLock } from "./lock";
 import { networkGate } from "./network-gate";
-import { fail, saidPlainly } from "./said";
+import { fail, saidPlainly, sentenceOf } from "./said";
 import { answerLive, answerTaps, isLive, isTaps } from "./short-way";
+import { showTrouble } from "./trouble-page";
 
 /** So many sessions behind their events are summed up in passing. */
 const FEW_BEHIND = 20;
 
 /** What has been in the bin for too long is swept out this often, also by a server that runs for months. */
 const SWEEP_EVERY_MS = 6 * 3_600_000;
+
+/** The day's copy is made so long after the start, and looked for so often. */
+const FIRST_COPY_MS = 60_000;
+const COPY_LOOK_MS = 3_600_000;
 
 const root = process.cwd();
 const kind = process.argv.includes("--demo") ? "demo" : "own";
@@ -111,8 +117,6 @@ async function serve(): Promise<void> {
   }
   lock.announce({ port, pid: process.pid });
   await sumUpMany(store);
-  // The pages use this same open store, so that the process has one writer.
-  Object.assign(globalThis, { deftStore: Promise.resolve(store) });
 
   process.env.NEXT_TELEMETRY_DISABLED = "1";
   Object.assign(process.env, { NODE_ENV: "production" });
@@ -123,15 +127,14 @@ async function serve(): Promise<void> {
   const app = next({ dev: false, dir: root, hostname: "127.0.0.1", port });
   await app.prepare();
   const pages = app.getRequestHandler();
-  const live = new LiveSessions(store);
-  const signIns = new SignIns(store);
+  const held = new HeldStore(store, { say });
   const handle: Handler = (request, response) =>
     isTaps(request)
-      ? answerTaps(store, signIns, request, response)
+      ? answerTaps(held.store, held.signIns, request, response)
       : isLive(request)
-        ? answerLive(live, request, response)
+        ? answerLive(held.live, request, response)
         : pages(request, response);
-  const server = createServer(gated(handle));
+  const server = createServer(gated(held.during(handle)));
   const prepare = (one: Server | SecureServer) => {
     one.on("upgrade", refuseUpgrade);
     // Longer than any client waits between two requests: a connection closed just as it is used again is an error there.
@@ -146,9 +149,9 @@ async function serve(): Promise<void> {
     storeId: store.id,
     port,
     prepare,
-    handle: (request, response) => gated(networkGate(network, signIns, handle), "network")(request, response),
+    handle: (request, response) => gated(held.during(networkGate(network, held, handle)), "network")(request, response),
   });
-  Object.assign(globalThis, { deftNetwork: network });
+  Object.assign(globalThis, { deftNetwork: network, deftStoreKeeper: held });
   try {
     await listen(server, port);
   } catch {
@@ -158,13 +161,20 @@ async function serve(): Promise<void> {
   say(kind === "demo" ? "This is the demo yard: invented data in its own file. Stop with Ctrl+C." : "Your own data. Stop with Ctrl+C.");
   if (process.argv.includes("--lan") || (await readMeta(store, "network")) === "on") await openNetwork(store, network, port);
   store.caches.catchUp();
-  const sweep = () => void purgeExpired(store).catch((error: unknown) => console.error(error));
+  const sweep = () => void purgeExpired(held.store).catch((error: unknown) => console.error(error));
   sweep();
   setInterval(sweep, SWEEP_EVERY_MS).unref();
+  const copy = () =>
+    void copyOfDay(held.store, dayIn(held.store.now(), held.store.timeZone)).catch((error: unknown) =>
+      console.error("The daily copy could not be made.", error),
+    );
+  // Not in the first moments, when everybody wants a page; then whenever a day has begun.
+  setTimeout(copy, FIRST_COPY_MS).unref();
+  setInterval(copy, COPY_LOOK_MS).unref();
 
   const stop = () => {
     void network.turnOff();
-    server.close(() => void closeStore(store).finally(() => process.exit(0)));
+    server.close(() => void closeStore(held.store).finally(() => process.exit(0)));
     server.closeAllConnections();
   };
   process.once("SIGINT", stop);
@@ -203,4 +213,19 @@ async function sumUpMany(store: Store): Promise<void> {
   }
 }
 
-await saidPlainly(serve);
+/** Where the data cannot be opened, whoever sits here also finds the reason in the browser; a program that started this one gets its end. */
+async function serveOrSay(): Promise<void> {
+  try {
+    await serve();
+  } catch (error) {
+    const sentence = sentenceOf(error);
+    const file = storeFile(kind, root);
+    const shown = sentence !== null && (process.stdin.isTTY || process.argv.includes("--page"));
+    if (!shown || !(await showTrouble(sentence, file, kind === "demo", chosenPort() ?? DEFAULT_PORT[kind]))) throw error;
+    process.stderr.write(
+      `${sentence}\nThe same stands on http://127.0.0.1:${chosenPort() ?? DEFAULT_PORT[kind]} until this is stopped with Ctrl+C.\n`,
+    );
+  }
+}
+
+await saidPlainly(serveOrSay);

@@ -47,7 +47,7 @@ export async function answerLive(live: LiveSessions, request: IncomingMessage, r
       after,
       (news) => say("news", news),
       (error) => {
-        console.error(error);
+        if (error !== null) console.error(error);
         response.destroy();
       },
     );

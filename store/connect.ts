@@ -1,5 +1,6 @@
 import { Sequelize, Transaction } from "sequelize";
 import type { Database } from "sqlite3";
+import { storeFailure } from "./failure";
 
 /** How long a write waits for another program's lock before it is answered as held. */
 export const BUSY_MS = 5000;
@@ -108,5 +109,13 @@ export function connect(file: string, busyMs = BUSY_MS): Connected {
     await startAfresh();
     await close();
   };
+  // A page that fails is told to the browser by a digest alone: what kind of failure it was stands in it.
+  const query = sequelize.query.bind(sequelize) as (...asked: unknown[]) => Promise<unknown>;
+  sequelize.query = ((...asked: unknown[]) =>
+    query(...asked).catch((error: unknown) => {
+      const failure = storeFailure(error);
+      if (failure !== null && error instanceof Error) Object.assign(error, { digest: `store-${failure}` });
+      throw error;
+    })) as typeof sequelize.query;
   return { sequelize, startAfresh };
 }

@@ -1,5 +1,18 @@
 export { type Binned, type BinnedNote, bringBack, goesWith, listBin, purgeBin, purgeExpired, putInBin } from "./bin";
 export { catchUp, rebuildCaches } from "./caches";
+export {
+  checkStore,
+  copiesFolder,
+  copyNow,
+  copyOf,
+  copyOfDay,
+  keepDailyCopies,
+  listCopies,
+  lookAtCopy,
+  type StoreCare,
+  type StoreCopy,
+  storeCare,
+} from "./care";
 export { addChain, listChains, type StoredChain, updateChain } from "./chains";
 export { type BatchReceipt, type EventBatch, EventConflictError, eventReach, UnknownSessionError } from "./event-writer";
 export { clockOffsets, eventsOfSession } from "./events";

@@ -128,6 +128,7 @@ describe("a store", () => {
       "rung_side_summary",
       "session",
       "session_summary",
+      "sign_in",
       "source",
       "stale",
       "store_meta",

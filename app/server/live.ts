@@ -10,6 +10,7 @@ interface Follower {
   /** What was sent last of what is allowed, as text. */
   care: string;
   readonly send: (news: SessionNews) => void;
+  /** The line is to end: by an error, or null where it simply ends. */
   readonly failed: (error: unknown) => void;
   /** Whether a look is under way, and whether something happened meanwhile. */
   looking: boolean;
@@ -29,6 +30,7 @@ const DAY_LOOK_MS = 60_000;
 export class LiveSessions {
   private readonly followers = new Set<Follower>();
   private timer: ReturnType<typeof setTimeout> | null = null;
+  private readonly days: ReturnType<typeof setInterval>;
 
   constructor(private readonly store: Store) {
     store.events.onSaved((sessions) => {
@@ -41,7 +43,18 @@ export class LiveSessions {
         this.lookAll();
       }, FACTS_SETTLE_MS);
     });
-    setInterval(() => this.lookAll(), DAY_LOOK_MS).unref();
+    this.days = setInterval(() => this.lookAll(), DAY_LOOK_MS);
+    this.days.unref();
+  }
+
+  /** Ends every line: who followed comes back and catches up. */
+  close(): void {
+    clearInterval(this.days);
+    if (this.timer !== null) clearTimeout(this.timer);
+    for (const follower of [...this.followers]) {
+      this.followers.delete(follower);
+      follower.failed(null);
+    }
   }
 
   private lookAll(): void {

@@ -38,6 +38,8 @@ export function problemOf(error: unknown): Problem | null {
       return { status: 404, title: "Not found", detail };
     case "gone":
       return { status: 422, title: "Not taken", detail, code: "gone" };
+    case "store-file":
+      return { status: 422, title: "Not taken", detail, code: "store-file" };
     case "fields-refused":
       return { status: 422, title: "Not taken", detail, fields: (error as FieldsRefused).fields };
     case "conflict":

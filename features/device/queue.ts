@@ -48,6 +48,10 @@ export interface EventQueue {
   idsOf(standing: "waiting" | "refused"): Promise<string[]>;
   refused(): Promise<RefusedTap[]>;
   settle(ids: readonly string[], standing: Standing, reason?: string): Promise<void>;
+  /** Every event the server does not have: those that wait and those it refused. */
+  notSaved(): Promise<SessionEvent[]>;
+  /** Keeps events that are not here yet; those that are stay as they stand. */
+  keepNew(events: readonly SessionEvent[]): Promise<void>;
   /** Lets everything the server once confirmed be sent again. @returns how many taps. */
   offerAgain(): Promise<number>;
   ofSession(session: string): Promise<SessionEvent[]>;
@@ -154,6 +158,21 @@ export class DeviceQueue implements EventQueue {
       savedAt: standing === "waiting" ? null : Date.now(),
       ...(reason === undefined ? {} : { reason }),
     }));
+  }
+
+  async notSaved(): Promise<SessionEvent[]> {
+    const all = await Promise.all(
+      (["waiting", "refused"] as const).map((standing) => this.database.getAllFromIndex("events", "standing", standing)),
+    );
+    return all
+      .flat()
+      .sort((a, b) => a.order - b.order)
+      .map(({ event }) => event);
+  }
+
+  async keepNew(events: readonly SessionEvent[]): Promise<void> {
+    const known = new Set(await this.database.getAllKeys("events"));
+    await this.keep(events.filter(({ id }) => !known.has(id)));
   }
 
   async offerAgain(): Promise<number> {

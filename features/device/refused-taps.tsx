@@ -138,6 +138,43 @@ export function TapsOnDevice({ storeId }: { storeId: string }) {
         {!keeps && " This browser does not keep taps: they last as long as the page that made them."}
       </p>
       <RefusedTaps storeId={storeId} />
+      <CarryTaps storeId={storeId} unsent={away + refused.size} />
     </section>
+  );
+}
+
+/** Taps carried by hand: saved as a file where no way leads to the server, taken in from one where it does. */
+function CarryTaps({ storeId, unsent }: { storeId: string; unsent: number }) {
+  const [said, setSaid] = useState<string | null>(null);
+  const sender = senderFor(storeId);
+  const save = async () => {
+    saveAs("taps-not-sent.json", JSON.stringify(await sender.unsent()));
+    setSaid("Saved. On the computer, under Settings, it is taken in.");
+  };
+  const take = async (file: File | undefined) => {
+    if (file === undefined) return;
+    try {
+      const taken = await sender.takeIn(JSON.parse(await file.text()));
+      const sent = await sender.flush(15_000);
+      setSaid(
+        `${taken} ${taken === 1 ? "tap" : "taps"} taken in. ${sent ? "All are on the server." : "They are sent as soon as the server answers."}`,
+      );
+    } catch (error) {
+      setSaid(error instanceof SyntaxError ? "This is no file of taps." : error instanceof Error ? error.message : "It could not be read.");
+    }
+  };
+  return (
+    <div className="mt-4 flex flex-wrap items-center gap-4">
+      {unsent > 0 && (
+        <button type="button" className="act-quiet" onClick={() => void save()}>
+          Save what is not sent as a file
+        </button>
+      )}
+      <label className="link cursor-pointer has-focus-visible:outline-2">
+        Take in taps from a file
+        <input type="file" accept="application/json,.json" className="sr-only" onChange={(event) => void take(event.target.files?.[0])} />
+      </label>
+      <p role="status">{said}</p>
+    </div>
   );
 }

@@ -50,6 +50,16 @@ export function WhereItIs({ kept }: { kept: KeptYard }) {
           </WayLink>
         )}
       </p>
+      {kept.yard.me.olderHosts.length > 0 && (
+        <p className="mt-1 border-l-4 border-ochre pl-3">
+          This device was used under an older address too. What was not sent from there waits there:{" "}
+          {kept.yard.me.olderHosts.map((host) => (
+            <a key={host} href={`https://${host}/pen?taps=1`} className="link mr-3 break-all">
+              {host}
+            </a>
+          ))}
+        </p>
+      )}
       <BrowserLimits />
     </footer>
   );

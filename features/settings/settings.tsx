@@ -102,7 +102,11 @@ export function Settings({
         <h2 className="text-xl">Your data</h2>
         <p className="mt-2">
           Everything lies in one file, <code>{fileName}</code>, in the folder <code>data</code> beside the program, and nowhere else.{" "}
-          <code>npm run backup</code> makes a safe copy while the program runs; <code>npm run restore</code> goes back to one.
+          Copies, and the way back to one, are under{" "}
+          <a href="/store" className="link">
+            Data
+          </a>
+          .
         </p>
       </section>
       <TapsOnDevice storeId={storeId} />

@@ -70,6 +70,9 @@ export function Yard({ lines }: { lines: readonly YardLine[] }) {
           <Link href="/bin" className="link">
             Bin
           </Link>
+          <Link href="/store" className="link">
+            Data
+          </Link>
           <Link href="/settings" className="link">
             Settings
           </Link>

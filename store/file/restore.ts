@@ -63,6 +63,9 @@ export async function restoreStore(
       "INSERT INTO store_meta (key, value) VALUES ('restore_epoch', ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value",
       [newId()],
     );
+    // Who was signed in then may have been shut out since: everybody signs in anew.
+    if ((await database.all("SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = 'sign_in'")).length > 0)
+      await database.exec("UPDATE sign_in SET ended_ms = used_ms WHERE ended_ms IS NULL");
     const count = async (table: string) => (await database.all<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table}`))[0]?.n ?? 0;
     return { horses: await count("horse"), sessions: await count("session"), events: await count("event") };
   });

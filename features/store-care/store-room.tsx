@@ -1,0 +1,187 @@
+"use client";
+
+import { useState } from "react";
+import { counted } from "@/core/words";
+import { Confirm } from "@/ui/confirm";
+import { Day } from "@/ui/day";
+import { send } from "@/ui/form";
+import { useWay } from "@/ui/way";
+
+/** How the data is, as its page shows it. */
+export interface CareFacts {
+  readonly file: string;
+  readonly bytes: number;
+  readonly freeBytes: number | null;
+  readonly folder: string;
+  readonly copies: readonly { readonly name: string; readonly madeMs: number; readonly bytes: number; readonly daily: boolean }[];
+  readonly keep: number;
+  readonly lastCheck: { readonly ms: number; readonly ok: boolean } | null;
+  readonly problem: string | null;
+}
+
+/** Bytes in the unit that fits. @example sizeWords(2_500_000) // "2.5 MB" */
+export function sizeWords(bytes: number): string {
+  if (bytes < 1000) return `${bytes} B`;
+  const units = ["kB", "MB", "GB", "TB"];
+  let value = bytes / 1000;
+  let unit = 0;
+  while (value >= 999.5 && unit < units.length - 1) {
+    value /= 1000;
+    unit++;
+  }
+  return `${value < 10 ? value.toFixed(1) : Math.round(value)} ${units[unit]}`;
+}
+
+/** Copies of the whole store that fit on what is left: fewer than this is said. */
+const FEW_COPIES = 5;
+
+/** The data as a whole: how large it is, whether it is sound, its copies, and the way back to one. */
+export function StoreRoom({ care }: { care: CareFacts }) {
+  const way = useWay();
+  const [said, setSaid] = useState<{ readonly good: boolean; readonly text: string } | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [keep, setKeep] = useState(String(care.keep));
+  const run = async (work: () => Promise<{ good: boolean; text: string }>) => {
+    setBusy(true);
+    setSaid(null);
+    setSaid(await work());
+    setBusy(false);
+    way.refresh();
+  };
+  const copy = () =>
+    run(async () => {
+      const sent = await send<{ name: string; bytes: number }>("POST", "/api/store/backup", {});
+      return sent.ok
+        ? { good: true, text: `A copy of ${sizeWords(sent.value.bytes)} was made, checked and opened: ${sent.value.name}` }
+        : { good: false, text: sent.message };
+    });
+  const check = () =>
+    run(async () => {
+      const sent = await send<CareFacts>("GET", "/api/store?check=1");
+      if (!sent.ok) return { good: false, text: sent.message };
+      return sent.value.lastCheck?.ok === true
+        ? { good: true, text: "Every page and index was checked: sound." }
+        : { good: false, text: "The data is damaged. Go back to a copy from before; what is there now is set aside, not lost." };
+    });
+  const goBack = (file: string) =>
+    run(async () => {
+      const sent = await send<{ horses: number; sessions: number; events: number; aside: string | null }>("POST", "/api/store/restore", {
+        file,
+      });
+      if (!sent.ok) return { good: false, text: sent.message };
+      const { horses, sessions, events, aside } = sent.value;
+      return {
+        good: true,
+        text: `The copy is in place: ${counted(horses, "horse")}, ${counted(sessions, "session")}, ${counted(events, "tap")}. ${aside === null ? "" : `What was there before lies at ${aside}. `}Devices that tapped since offer their taps again. Everybody on the network signs in anew.`,
+      };
+    });
+  const saveKeep = () =>
+    run(async () => {
+      const sent = await send("PUT", "/api/store", { copies: Number(keep) });
+      return sent.ok
+        ? { good: true, text: `${keep} daily copies are kept.` }
+        : { good: false, text: sent.fields[0]?.message ?? sent.message };
+    });
+  const tight = care.freeBytes !== null && care.freeBytes < care.bytes * FEW_COPIES;
+  const last = care.copies[0];
+  return (
+    <div className="max-w-3xl">
+      <h1 className="text-[2rem]">The data</h1>
+      <dl className="figures mt-3 grid grid-cols-[auto_1fr] gap-x-6 gap-y-1">
+        <dt className="text-soft">Size</dt>
+        <dd>
+          {sizeWords(care.bytes)}
+          {care.freeBytes !== null && (
+            <span className={tight ? "font-semibold text-brick" : "text-soft"}>, {sizeWords(care.freeBytes)} left on its disk</span>
+          )}
+        </dd>
+        <dt className="text-soft">Last copy</dt>
+        <dd>{last === undefined ? <strong className="text-brick">none yet</strong> : <Day ms={last.madeMs} time />}</dd>
+        <dt className="text-soft">Last check</dt>
+        <dd>
+          {care.lastCheck === null ? (
+            "not checked yet; each copy is checked as it is made"
+          ) : (
+            <>
+              <Day ms={care.lastCheck.ms} time />, {care.lastCheck.ok ? "sound" : <strong className="text-brick">damaged</strong>}
+            </>
+          )}
+        </dd>
+        <dt className="text-soft">File</dt>
+        <dd className="break-all">{care.file}</dd>
+      </dl>
+      {tight && (
+        <p className="mt-3 border-l-4 border-brick pl-4 text-brick">
+          The disk is nearly full. When it is, taps stay on the devices until there is room again. Make room soon.
+        </p>
+      )}
+      {care.problem !== null && (
+        <p className="mt-3 border-l-4 border-brick pl-4 text-brick">The last daily copy could not be made. {care.problem}</p>
+      )}
+      <p className="mt-5 flex flex-wrap gap-3">
+        <button type="button" className="act" disabled={busy} onClick={() => void copy()}>
+          Make a copy now
+        </button>
+        <button type="button" className="act-quiet" disabled={busy} onClick={() => void check()}>
+          Check it now
+        </button>
+      </p>
+      <p role="status" className={`mt-3 min-h-6 break-words ${said?.good === false ? "font-semibold text-brick" : ""}`}>
+        {busy ? "A moment." : said?.text}
+      </p>
+      <section aria-labelledby="copies" className="mt-6 border-t-2 border-ink pt-4">
+        <h2 id="copies" className="text-2xl">
+          Copies
+        </h2>
+        <form
+          className="mt-2 flex flex-wrap items-end gap-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void saveKeep();
+          }}
+        >
+          <label className="text-sm font-semibold">
+            One a day by itself; how many are kept
+            <input
+              inputMode="numeric"
+              value={keep}
+              onChange={(event) => setKeep(event.target.value)}
+              className="field-box figures mt-1 w-24 font-normal"
+            />
+          </label>
+          <button type="submit" className="act-quiet" disabled={busy}>
+            Save
+          </button>
+        </form>
+        <p className="mt-2 text-sm text-soft">
+          They lie beside the data, in {care.folder}. A disk that breaks takes both: now and then put one on another disk.
+        </p>
+        {care.copies.length === 0 ? (
+          <p className="mt-3">None yet.</p>
+        ) : (
+          <ul className="mt-3 border-b-2 border-hair">
+            {care.copies.map(({ name, madeMs, bytes, daily }) => (
+              <li key={name} className="flex flex-wrap items-baseline justify-between gap-x-6 border-t-2 border-hair py-2.5">
+                <p className="figures min-w-0">
+                  <Day ms={madeMs} time />{" "}
+                  <span className="text-soft">
+                    {daily ? "daily" : "by hand or before a change"}, {sizeWords(bytes)}
+                  </span>
+                  <span className="block text-sm break-all text-soft">{name}</span>
+                </p>
+                <Confirm
+                  trigger="Go back to it"
+                  triggerClass="link"
+                  title="Go back to this copy?"
+                  description="The data as it is now is set aside under another name first. Sessions written since the copy come back from the devices that made them, if they still keep them; what was changed on pages since does not."
+                  act="Go back"
+                  onConfirm={() => void goBack(name)}
+                />
+              </li>
+            ))}
+          </ul>
+        )}
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,182 @@
+import { existsSync, readdirSync, readFileSync, rmSync, statfsSync, statSync, writeFileSync } from "node:fs";
+import { basename, dirname, join } from "node:path";
+import { QueryTypes } from "sequelize";
+import { copyStore, lookAtStore, StoreFileError, withRaw } from "./file";
+import { MIGRATION_NAMES } from "./migrations";
+import { readMeta, type Store, writeMeta } from "./store";
+
+/** A copy of a store that can be gone back to. */
+export interface StoreCopy {
+  /** Its name in the folder of copies; never a path. */
+  readonly name: string;
+  readonly madeMs: number;
+  readonly bytes: number;
+  /** Made by itself once a day, and cleared away in turn. */
+  readonly daily: boolean;
+}
+
+/** How a store is. */
+export interface StoreCare {
+  readonly file: string;
+  readonly bytes: number;
+  /** What is left on the disk it lies on; null where the system does not say. */
+  readonly freeBytes: number | null;
+  readonly folder: string;
+  /** Newest first. */
+  readonly copies: readonly StoreCopy[];
+  /** How many daily copies are kept. */
+  readonly keep: number;
+  readonly lastCheck: { readonly ms: number; readonly ok: boolean } | null;
+  /** Why no copy could be made last time, or null. */
+  readonly problem: string | null;
+}
+
+const KEEP_KEY = "daily_copies";
+const CHECK_KEY = "last_check";
+const DEFAULT_KEEP = 14;
+
+const kindOf = (file: string) => basename(file, ".sqlite");
+export const copiesFolder = (file: string): string => join(dirname(file), "backups");
+
+const dailyName = (file: string, day: string) => `${kindOf(file)}-daily-${day}.sqlite`;
+const isDaily = (file: string, name: string) => name.startsWith(`${kindOf(file)}-daily-`);
+/** Beside copies that failed it stands why, for the page. */
+const problemFile = (file: string) => join(copiesFolder(file), `.${kindOf(file)}-problem.txt`);
+
+/** Every copy in the folder of copies, newest first. */
+export function listCopies(file: string): StoreCopy[] {
+  const folder = copiesFolder(file);
+  if (!existsSync(folder)) return [];
+  return readdirSync(folder)
+    .filter((name) => /^[\w.-]+\.sqlite$/.test(name) && (name.startsWith(`${kindOf(file)}-`) || name.startsWith("deft-")))
+    .map((name) => {
+      const { mtimeMs, size } = statSync(join(folder, name));
+      return { name, madeMs: mtimeMs, bytes: size, daily: isDaily(file, name) };
+    })
+    .sort((a, b) => b.madeMs - a.madeMs);
+}
+
+/**
+ * The path of a copy by its name in the list.
+ * @throws StoreFileError where the list has none of that name: a name that leads elsewhere is none.
+ */
+export function copyOf(file: string, name: string): string {
+  if (!listCopies(file).some((copy) => copy.name === name)) throw new StoreFileError("There is no copy of that name. Nothing was changed.");
+  return join(copiesFolder(file), name);
+}
+
+/** How many daily copies are kept. */
+export async function dailyCopiesKept(store: Store): Promise<number> {
+  const kept = Number(await readMeta(store, KEEP_KEY));
+  return Number.isInteger(kept) && kept >= 1 ? kept : DEFAULT_KEEP;
+}
+
+export const keepDailyCopies = (store: Store, copies: number): Promise<void> => writeMeta(store, KEEP_KEY, String(copies));
+
+const size = (path: string) => (existsSync(path) ? statSync(path).size : 0);
+
+function freeBytes(folder: string): number | null {
+  try {
+    const { bavail, bsize } = statfsSync(folder);
+    return bavail * bsize;
+  } catch {
+    return null;
+  }
+}
+
+/** How a store is, for its page. */
+export async function storeCare(store: Store): Promise<StoreCare> {
+  const { file } = store;
+  const checked = await readMeta(store, CHECK_KEY);
+  const [ms, ok] = (checked ?? "").split(" ");
+  const problem = existsSync(problemFile(file)) ? readFileSync(problemFile(file), "utf8") : null;
+  return {
+    file,
+    bytes: size(file) + size(`${file}-wal`),
+    freeBytes: freeBytes(dirname(file)),
+    folder: copiesFolder(file),
+    copies: listCopies(file),
+    keep: await dailyCopiesKept(store),
+    lastCheck: checked === null ? null : { ms: Number(ms), ok: ok === "ok" },
+    problem,
+  };
+}
+
+/** Reads a copy as the program would: what cannot be read is no copy. */
+async function openedOnce(path: string): Promise<void> {
+  await withRaw(path, "read", async (database) => {
+    for (const table of ["horse", "session", "event", "store_meta"]) await database.all(`SELECT COUNT(*) AS n FROM ${table}`);
+  });
+}
+
+async function makeCopy(store: Store, name: string): Promise<StoreCopy> {
+  const path = join(copiesFolder(store.file), name);
+  // Copied as SQLite itself copies a database in use; then every page and index is checked, and it is opened.
+  await copyStore(store.file, path, MIGRATION_NAMES);
+  try {
+    await openedOnce(path);
+  } catch (error) {
+    rmSync(path, { force: true });
+    throw error;
+  }
+  const copy = listCopies(store.file).find((one) => one.name === name);
+  if (copy === undefined) throw new StoreFileError(`The copy ${name} is not there after it was made.`);
+  return copy;
+}
+
+/** Makes a copy now, while the store is in use, and checks it. @throws StoreFileError, or what the disk says. */
+export function copyNow(store: Store): Promise<StoreCopy> {
+  const stamp = new Date(store.now()).toISOString().replace(/[:.]/g, "-");
+  return makeCopy(store, `${kindOf(store.file)}-${stamp}.sqlite`);
+}
+
+/**
+ * Makes the day's copy where there is none yet, and clears away the oldest
+ * beyond those that are kept: only once the new one is there.
+ * @param day as the yard has it.
+ */
+export async function copyOfDay(store: Store, day: string): Promise<StoreCopy | null> {
+  const { file } = store;
+  const name = dailyName(file, day);
+  if (listCopies(file).some((copy) => copy.name === name)) return null;
+  try {
+    const copy = await makeCopy(store, name);
+    rmSync(problemFile(file), { force: true });
+    const keep = await dailyCopiesKept(store);
+    for (const old of listCopies(file)
+      .filter(({ daily }) => daily)
+      .sort((a, b) => b.name.localeCompare(a.name))
+      .slice(keep))
+      rmSync(join(copiesFolder(file), old.name), { force: true });
+    return copy;
+  } catch (error) {
+    try {
+      writeFileSync(problemFile(file), `${day}: ${error instanceof Error ? error.message : "it failed"}`);
+    } catch {
+      // The disk that is full cannot hold that either; the console has it.
+    }
+    throw error;
+  }
+}
+
+/** Checks every page and index of the store while it is in use, and remembers what came of it. */
+export async function checkStore(store: Store): Promise<boolean> {
+  const [row] = await store.sequelize.query<Record<string, string>>("PRAGMA integrity_check(1)", { type: QueryTypes.SELECT });
+  const ok = row !== undefined && Object.values(row)[0] === "ok";
+  await writeMeta(store, CHECK_KEY, `${store.now()} ${ok ? "ok" : "damaged"}`);
+  return ok;
+}
+
+/** What a copy holds, before it is gone back to. @throws StoreFileError where it is no sound store. */
+export async function lookAtCopy(
+  file: string,
+  name: string,
+): Promise<{ readonly horses: number; readonly sessions: number; readonly taps: number }> {
+  const path = copyOf(file, name);
+  const found = await lookAtStore(path, MIGRATION_NAMES, true);
+  if (found.state !== "store") throw new StoreFileError("This copy holds no data of Deft Tether. Nothing was changed.");
+  return withRaw(path, "read", async (database) => {
+    const count = async (table: string) => (await database.all<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table}`))[0]?.n ?? 0;
+    return { horses: await count("horse"), sessions: await count("session"), taps: await count("event") };
+  });
+}
