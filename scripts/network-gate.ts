@@ -15,7 +15,7 @@ export function cookiesOf(header: string | undefined): ReadonlyMap<string, strin
   for (const part of (header ?? "").split(";")) {
     const at = part.indexOf("=");
     const name = part.slice(0, at).trim();
-    if (at > 0 && !found.has(name)) found.set(name, part.slice(at + 1).trim());
+    if (name !== "" && at > 0 && !found.has(name)) found.set(name, part.slice(at + 1).trim());
   }
   return found;
 }

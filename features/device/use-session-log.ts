@@ -2,7 +2,7 @@
 
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { v4 as newId } from "uuid";
-import type { CareNews, SessionNews } from "@/core/pack";
+import type { BegunSession, CareNews, SessionNews } from "@/core/pack";
 import { type PayloadCheck, reduceEvents, type SessionRecord } from "@/core/record";
 import { type EventType, eventOf, type Fact, type Part, type Payload, type SessionEvent } from "@/core/schemas";
 import { afterPaint } from "@/ui/after-paint";
@@ -65,6 +65,8 @@ export function useSessionLog(options: {
   clocks: Readonly<Record<string, number>>;
   position: number;
   silenceMinutes: number;
+  /** As it was begun: kept here, so that a store that loses it can have it again. */
+  begun: BegunSession;
 }): SessionLog {
   const { storeId, sessionId, person } = options;
   const [events, setEvents] = useState<readonly SessionEvent[]>(options.events);
@@ -73,6 +75,7 @@ export function useSessionLog(options: {
   const [care, setCare] = useState<Care | null>(null);
   const silenceMinutes = care?.wordSettings.silenceMinutes ?? options.silenceMinutes;
   const position = useRef(options.position);
+  const begun = useRef(options.begun);
   const load = useRef({ id: "", seq: 0 });
   if (load.current.id === "") load.current.id = newId();
   const [recorder, setRecorder] = useState("");
@@ -125,6 +128,7 @@ export function useSessionLog(options: {
     let gone = false;
     const sender = senderFor(storeId);
     sender.tieLoad(load.current.id);
+    void sender.keepSession(begun.current, "saved");
     sender
       .ofSession(sessionId)
       .then(async (kept) => {

@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import type { BegunSession } from "@/core/pack";
 import type { SessionEvent } from "@/core/schemas";
 import type { Allowance } from "@/core/welfare";
 import { useWay } from "@/ui/way";
@@ -24,6 +25,7 @@ export interface WatchStart {
   readonly position: number;
   /** Minutes without a tap after which it is a pause. */
   readonly silenceMinutes: number;
+  readonly begun: BegunSession;
 }
 
 /** What the one block of such a session is about. */
@@ -44,6 +46,7 @@ export function useWatch(start: WatchStart) {
     clocks: start.clocks,
     position: start.position,
     silenceMinutes: start.silenceMinutes,
+    begun: start.begun,
   });
   const { record, recorder, log, latest } = session;
   const [hint, setHint] = useState<string | null>(null);

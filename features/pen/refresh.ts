@@ -1,7 +1,7 @@
 import type { PackedHorse, PackedYard } from "@/core/pack";
 import { keepMe } from "../device/me";
 import { bodyOf, reach } from "../device/reach";
-import { forgetOthers, keepHorse, keepYard, keptHorse, keptHorses } from "./keep";
+import { forgetOthers, keepHorse, keepYard, keptHorse, keptHorses, keptYard } from "./keep";
 
 /** The horse in hand is fetched anew after this time, the others of the yard after the longer one. */
 const IN_HAND_FRESH_MS = 60_000;
@@ -39,6 +39,20 @@ export async function fetchHorse(store: string, horse: string): Promise<PackedHo
 
 let running = false;
 
+/** Fetches the horses that are not fresh: the one in hand first, the others one after another. */
+export async function refreshHorses({ store, horses }: PackedYard, inHand: string | null): Promise<void> {
+  if (inHand !== null && horses.some(({ id }) => id === inHand)) {
+    const kept = await keptHorse(store, inHand);
+    if (kept === null || Date.now() - kept.fetchedMs > IN_HAND_FRESH_MS) await fetchHorse(store, inHand);
+  }
+  const fetched = new Map((await keptHorses(store)).map(({ pack, fetchedMs }) => [pack.horse.id, fetchedMs]));
+  for (const { id } of horses) {
+    if (id === inHand || Date.now() - (fetched.get(id) ?? 0) < OTHERS_FRESH_MS) continue;
+    await fetchHorse(store, id);
+    await new Promise((resolve) => setTimeout(resolve, PAUSE_MS));
+  }
+}
+
 /**
  * Brings what this device keeps up to date: the yard, the horse in hand, then
  * every other horse that was not fetched for some hours, one after another.
@@ -47,17 +61,11 @@ export async function refreshKept(inHand: string | null): Promise<void> {
   if (running) return;
   running = true;
   try {
-    const { store, horses } = await fetchYard();
-    if (inHand !== null && horses.some(({ id }) => id === inHand)) {
-      const kept = await keptHorse(store, inHand);
-      if (kept === null || Date.now() - kept.fetchedMs > IN_HAND_FRESH_MS) await fetchHorse(store, inHand);
-    }
-    const fetched = new Map((await keptHorses(store)).map(({ pack, fetchedMs }) => [pack.horse.id, fetchedMs]));
-    for (const { id } of horses) {
-      if (id === inHand || Date.now() - (fetched.get(id) ?? 0) < OTHERS_FRESH_MS) continue;
-      await fetchHorse(store, id);
-      await new Promise((resolve) => setTimeout(resolve, PAUSE_MS));
-    }
+    // A page after the other of the same horse asks for nothing again.
+    const had = await keptYard();
+    const fresh = (fetchedMs: number | undefined) => fetchedMs !== undefined && Math.abs(Date.now() - fetchedMs) < IN_HAND_FRESH_MS;
+    if (had !== null && fresh(had.fetchedMs) && (inHand === null || fresh((await keptHorse(had.store, inHand))?.fetchedMs))) return;
+    await refreshHorses(await fetchYard(), inHand);
   } finally {
     running = false;
   }

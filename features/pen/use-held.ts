@@ -5,7 +5,7 @@ import { type HorsePack, unpackHorse, withOwnSessions } from "@/core/pack";
 import { senderFor } from "../device/sender";
 import { type KeptYard, keepLastHorse, keptHorse, keptYard } from "./keep";
 import { ownSessions } from "./own";
-import { fetchHorse, fetchYard, refreshKept } from "./refresh";
+import { fetchHorse, fetchYard, refreshHorses } from "./refresh";
 
 /** The yard as this device has it. */
 export interface HeldYard {
@@ -29,9 +29,9 @@ export function useHeldYard(inHand: string | null): HeldYard {
     };
     const renew = async () => {
       try {
-        await fetchYard();
+        const yard = await fetchYard();
         await read(null);
-        await refreshKept(horse.current);
+        await refreshHorses(yard, horse.current);
       } catch (error) {
         await read(error instanceof Error ? error.message : "The server does not answer.");
       }

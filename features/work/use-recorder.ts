@@ -22,6 +22,7 @@ export function useRecorder(given: RecorderStart) {
     clocks: given.clocks,
     position: given.position,
     silenceMinutes: given.silenceMinutes,
+    begun: given.begun,
   });
   const { record, recorder, ready, log: logBare, latest } = session;
   // The first tap begins the session; opening the recorder does not.

@@ -79,10 +79,9 @@ export class Driver {
 /** The events of a session as they stand in the file, whole. */
 export const eventsOnDisk = (file: string, session: string): Promise<SessionEvent[]> =>
   withRaw(file, "read", async (database) => {
-    const rows = await database.all<Omit<SessionEvent, "session" | "payload" | "part"> & { session_id: string; payload: string; part: string }>(
-      "SELECT id, session_id, recorder, load, seq, mono_ms, wall_ms, type, payload, part FROM event_log WHERE session_id = ?",
-      [session],
-    );
+    const rows = await database.all<
+      Omit<SessionEvent, "session" | "payload" | "part"> & { session_id: string; payload: string; part: string }
+    >("SELECT id, session_id, recorder, load, seq, mono_ms, wall_ms, type, payload, part FROM event_log WHERE session_id = ?", [session]);
     return rows.map(
       ({ session_id, payload, part, ...row }) =>
         ({ ...row, session: session_id, payload: JSON.parse(payload), ...(part === "" ? {} : { part }) }) as SessionEvent,

@@ -1,0 +1,149 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import type { SessionNews } from "@/core/pack";
+import { DEFAULT_SETTINGS } from "@/core/settings";
+import { addHorse, addRestriction, addSession, closeStore, openStore, type Store, setSettings } from "@/store";
+import { SessionWriter, testId } from "@/tests/support/session-writer";
+import { LiveSessions } from "./live";
+
+const NOW = Date.UTC(2026, 4, 4, 10);
+const SESSION = testId(900_000);
+let folder: string;
+let store: Store;
+let horse: string;
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), "live-"));
+  store = await openStore(join(folder, "own.sqlite"), () => NOW);
+  horse = await addHorse(store, {
+    name: "Tarn",
+    born_day: null,
+    birth_year: 2010,
+    sex: null,
+    kind: "",
+    height_cm: 150,
+    mass_kg: 430,
+    history: "",
+    triggers: "",
+    preferred_reinforcers: "",
+    resting_breaths_per_min: null,
+    resting_heart_per_min: null,
+  });
+  for (const id of [SESSION, testId(900_001)])
+    await addSession(store, { id, horseId: horse, ladderId: null, personId: null, placeId: null, startRung: null });
+});
+afterEach(async () => {
+  await closeStore(store);
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const settle = (ms = 300) => new Promise((resolve) => setTimeout(resolve, ms));
+async function taps(count: number, session = SESSION): Promise<string[]> {
+  const w = new SessionWriter(session);
+  for (let i = 0; i < count; i++) w.add(i, "mark");
+  await store.events.append({ recorder: "phone:a", events: w.events, clocks: { [testId(1)]: 5 } });
+  return w.events.map(({ id }) => id);
+}
+const idsOf = (news: readonly SessionNews[]) => news.flatMap(({ events }) => events.map(({ id }) => id));
+
+describe("following a session", () => {
+  it("tells each tap once, in order, right after it was saved, and only of that session", async () => {
+    const live = new LiveSessions(store);
+    const before = await taps(2);
+    const told: SessionNews[] = [];
+    const stop = await live.follow(
+      SESSION,
+      0,
+      (news) => told.push(news),
+      () => undefined,
+    );
+    await settle();
+    expect(idsOf(told)).toEqual(before);
+    expect(told[0]?.care?.wordSettings).toEqual(DEFAULT_SETTINGS);
+    await taps(3, testId(900_001));
+    const [a, b] = await Promise.all([taps(5), taps(4)]);
+    await settle();
+    expect(idsOf(told)).toEqual([...before, ...a, ...b]);
+    expect(told.at(-1)?.clocks).toEqual({ [testId(1)]: 5 });
+    expect(told.slice(1).every(({ care }) => care === undefined)).toBe(true);
+    stop();
+    await taps(1);
+    await settle();
+    expect(idsOf(told)).toHaveLength(11);
+    live.close();
+  });
+
+  it("begins where it left off, so that who comes back catches up and hears nothing twice", async () => {
+    const live = new LiveSessions(store);
+    await taps(2);
+    const first: SessionNews[] = [];
+    const stop = await live.follow(
+      SESSION,
+      0,
+      (news) => first.push(news),
+      () => undefined,
+    );
+    await settle();
+    stop();
+    const missed = await taps(3);
+    const second: SessionNews[] = [];
+    await live.follow(
+      SESSION,
+      first.at(-1)?.position ?? 0,
+      (news) => second.push(news),
+      () => undefined,
+    );
+    await settle();
+    expect(idsOf(second)).toEqual(missed);
+    live.close();
+  });
+
+  it("tells a restriction or a threshold that changes while the horse is worked", async () => {
+    const live = new LiveSessions(store);
+    const told: SessionNews[] = [];
+    await live.follow(
+      SESSION,
+      0,
+      (news) => told.push(news),
+      () => undefined,
+    );
+    await settle();
+    await setSettings(store, { ...DEFAULT_SETTINGS, restAfterMinutes: 5 });
+    await settle(500);
+    expect(told.at(-1)?.care?.wordSettings.restAfterMinutes).toBe(5);
+    await addRestriction(store, horse, {
+      kind: "no-work",
+      amount: null,
+      detail: "",
+      reason: "lame",
+      given_by: "veterinarian",
+      from_day: "2026-05-01",
+      until_day: null,
+    } as never);
+    await settle(500);
+    expect(told.at(-1)?.care?.allowance.noWork).not.toBeNull();
+    live.close();
+  });
+
+  it("ends every line when it is closed, and refuses a session that is not there", async () => {
+    const live = new LiveSessions(store);
+    const ended: unknown[] = [];
+    await live.follow(
+      SESSION,
+      0,
+      () => undefined,
+      (error) => ended.push(error),
+    );
+    live.close();
+    expect(ended).toEqual([null]);
+    await expect(
+      live.follow(
+        testId(1),
+        0,
+        () => undefined,
+        () => undefined,
+      ),
+    ).rejects.toThrow(/no such session/);
+  });
+});

@@ -1,0 +1,119 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { horseCare } from "@/app/server/horse-care";
+import { ladderStates } from "@/app/server/ladder-state";
+import { begunOf, horsePack, yardFacts } from "@/app/server/pack";
+import { sidesOf } from "@/app/server/sides-of";
+import { type HorsePack, packHorse, packNow, recorderStart, startChoices, unpackHorse, withOwnSessions, type YardFacts } from "@/core/pack";
+import { closeStore, type HorseRow, listHorses, listSessions, loadSession, type Store } from "@/store";
+import { populatedStore } from "../support/demo";
+
+const NOW = Date.UTC(2026, 3, 1, 12);
+
+let folder: string;
+let store: Store;
+let yard: YardFacts;
+const horses: { readonly row: HorseRow; readonly pack: HorsePack }[] = [];
+
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), "pack-"));
+  store = await populatedStore(join(folder, "demo.sqlite"), NOW, 6);
+  yard = await yardFacts(store);
+  for (const row of await listHorses(store)) horses.push({ row, pack: await horsePack(store, row) });
+});
+afterAll(async () => {
+  await closeStore(store);
+  rmSync(folder, { recursive: true, force: true });
+});
+
+/** As a device has it: over the line and off its disk. */
+const carried = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+
+describe("what a device keeps of a horse", () => {
+  it("comes over the line as it was", () => {
+    for (const { pack } of horses) expect(unpackHorse(carried(packHorse(pack)))).toEqual(carried(pack));
+  });
+
+  it("says what the server's other pages say: where each ladder stands, the limits, the sides", async () => {
+    expect(horses.length).toBeGreaterThan(2);
+    for (const { row, pack } of horses) {
+      const now = packNow(unpackHorse(carried(packHorse(pack))), carried(yard), NOW);
+      const care = await horseCare(store, row);
+      expect(now.allowance).toEqual(care.allowance);
+      expect(now.cautions).toEqual(care.sentences);
+      expect(now.sides).toEqual(await sidesOf(store, row.id));
+      const states = await ladderStates(store, row.id, care.allowance);
+      expect(now.states.map(({ ladder, next }) => [ladder.id, next])).toEqual(states.map(({ ladder, next }) => [ladder.id, next]));
+      expect(startChoices(pack, now).ladders).toHaveLength(states.length);
+    }
+  });
+
+  it("with a session of its own laid over is what the server has once that has come in", async () => {
+    let tried = 0;
+    for (const { row, pack } of horses) {
+      for (const { session } of (await listSessions(store, row.id, { limit: 8 })).filter((_, i) => i % 3 === 0)) {
+        const { record } = await loadSession(store, session.id);
+        const without = {
+          ...pack,
+          ladders: pack.ladders.map((ladder) => ({ ...ladder, trials: ladder.trials.filter((trial) => trial.session !== session.id) })),
+          digests: pack.digests.filter(({ id }) => id !== session.id),
+          worked: pack.worked.filter(({ id }) => id !== session.id),
+        };
+        const own = withOwnSessions(carried(without), [{ begun: begunOf(session), createdMs: session.created_ms, record }], NOW);
+        expect(carried(own.ladders)).toEqual(carried(pack.ladders));
+        expect(carried(own.digests)).toEqual(carried(pack.digests));
+        expect([...own.worked].sort((a, b) => a.id.localeCompare(b.id))).toEqual(
+          carried([...pack.worked].sort((a, b) => a.id.localeCompare(b.id))),
+        );
+        expect(packNow(own, yard, NOW).states.map(({ next }) => next)).toEqual(packNow(pack, yard, NOW).states.map(({ next }) => next));
+        // And without it something would be missing, else this would prove nothing.
+        expect(carried(without.digests)).not.toEqual(carried(pack.digests));
+        tried++;
+      }
+    }
+    expect(tried).toBeGreaterThan(5);
+  });
+
+  it("is the device's where both know a session", async () => {
+    const [first] = horses;
+    const [{ session }] = (await listSessions(store, first?.row.id ?? "", { limit: 1, kind: "work" })) as [
+      Awaited<ReturnType<typeof listSessions>>[number],
+    ];
+    const { record } = await loadSession(store, session.id);
+    const half = { ...record, trials: record.trials.slice(0, 3) };
+    const own = withOwnSessions(first?.pack as HorsePack, [{ begun: begunOf(session), createdMs: session.created_ms, record: half }], NOW);
+    expect(own.worked.find(({ id }) => id === session.id)?.trials).toBe(3);
+    expect(own.worked.filter(({ id }) => id === session.id)).toHaveLength(1);
+  });
+
+  it("leaves out what was opened and left, and other horses' sessions", async () => {
+    const [a, b] = horses;
+    if (a === undefined || b === undefined) throw new Error("two horses are needed");
+    const [other] = await listSessions(store, b.row.id, { limit: 1 });
+    if (other === undefined) throw new Error("a session is needed");
+    const { record } = await loadSession(store, other.session.id);
+    expect(withOwnSessions(a.pack, [{ begun: begunOf(other.session), createdMs: 1, record }], NOW)).toBe(a.pack);
+    const empty = { ...record, facts: [], trials: [], blocks: [], startWallMs: null, header: null, finishMs: null };
+    const begun = { ...begunOf(other.session), id: "left", horse: a.row.id };
+    const own = withOwnSessions(a.pack, [{ begun, createdMs: NOW, record: empty as never }], NOW);
+    expect(own.worked).toEqual(a.pack.worked);
+    expect(own.open).toEqual(a.pack.open);
+  });
+
+  it("begins the recorder with the session itself left out of what is earlier and used", async () => {
+    for (const { row, pack } of horses.slice(0, 2)) {
+      const [last] = await listSessions(store, row.id, { limit: 1, kind: "work" });
+      if (last === undefined) continue;
+      const soFar = { storeId: store.id, events: [], clocks: {}, position: 0 };
+      const start = recorderStart(pack, yard, NOW, begunOf(last.session), soFar);
+      expect(start.ladders.flatMap(({ earlier }) => earlier).some(({ session }) => session === last.session.id)).toBe(false);
+      expect(start.ladderId).toBe(last.session.ladder_id);
+      expect(start.begun.id).toBe(last.session.id);
+      // A person named on the spot is the handler until the server has them.
+      const named = recorderStart(pack, yard, NOW, { ...begunOf(last.session), person: null, person_name: "Nell" }, soFar);
+      expect(named.handler).toBe("Nell");
+    }
+  });
+});
