@@ -12,7 +12,7 @@ const never = (init?: RequestInit) =>
 
 interface Posted {
   clocks: Record<string, number>;
-  events: { id: string; load: string; wall_ms: number }[];
+  events: { id: string; session: string; load: string; wall_ms: number }[];
 }
 
 /** A server that can be away, swallow, be behind a slow way, dislike an event, have a wrong clock, or be put back to a backup. */
@@ -30,6 +30,10 @@ class FakeServer {
   /** How long each asking of the clock takes, in turn. */
   clockDelaysMs: number[] = [];
   lastClocks: Record<string, number> = {};
+  /** Sessions it has; null where every one is taken to be there. */
+  sessions: Set<string> | null = null;
+  sessionsPosted: Record<string, unknown>[] = [];
+  refusesSessions: string | null = null;
 
   handle = async (url: string, init?: RequestInit): Promise<Response> => {
     this.requests++;
@@ -40,7 +44,17 @@ class FakeServer {
       await new Promise((resolve) => setTimeout(resolve, this.clockDelaysMs.shift() ?? 0));
       return json({ store: "s", now_ms: at + this.clockMs, epoch: this.epoch, position: this.position });
     }
+    if (url === "/api/sessions") {
+      const asked = JSON.parse(String(init?.body)) as { id: string };
+      this.sessionsPosted.push(asked);
+      if (this.refusesSessions !== null) return json({ detail: this.refusesSessions }, 404);
+      this.sessions?.add(asked.id);
+      if (this.confirmLost-- > 0) throw new TypeError("The connection was lost on the way back");
+      return json({ id: asked.id }, 201);
+    }
     const body = JSON.parse(String(init?.body)) as Posted;
+    if (this.sessions !== null && body.events.some(({ session }) => !this.sessions?.has(session)))
+      return json({ detail: "The store has no such session.", code: "unknown-session" }, 404);
     this.lastClocks = body.clocks;
     if (body.events.some((event) => this.dislikes.has(event.id))) return json({ detail: "no such thing" }, 422);
     if (this.refusesTimes) return json({ detail: "before 1980", code: "clock" }, 422);
@@ -366,5 +380,107 @@ describe("the device's queue", () => {
     await sender.keep(first);
     expect(await sender.flush(3000)).toBe(true);
     expect(server.saved.size).toBe(2);
+  });
+});
+
+describe("a session begun on the device", () => {
+  const begun = {
+    id: testId(900_000),
+    horse: "h",
+    kind: "work",
+    ladder: "l",
+    person: null,
+    place: null,
+    start_rung: 1,
+    kit: [],
+    person_name: "Nell",
+  } as const;
+
+  it("goes to the server before its taps, once, with when it was made on the server's clock", async () => {
+    const sender = new Sender("s", () => DeviceQueue.open(`store-${name++}`));
+    server.sessions = new Set();
+    server.away = true;
+    const made = Date.now();
+    expect(await sender.keepSession(begun, "waiting")).toBe(true);
+    await sender.keep(taps(3));
+    expect(await sender.flush(300)).toBe(false);
+    expect(sender.snapshot().sessionsWaiting).toEqual(new Set([begun.id]));
+    server.away = false;
+    sender.kick();
+    expect(await sender.flush(8000)).toBe(true);
+    expect(server.sessionsPosted).toHaveLength(1);
+    expect(server.sessionsPosted[0]).toMatchObject({ id: begun.id, horse: "h", person_name: "Nell" });
+    expect(Math.abs(Number(server.sessionsPosted[0]?.made_ms) - (made + server.clockMs))).toBeLessThan(2000);
+    expect(server.saved.size).toBe(3);
+    expect(sender.snapshot()).toMatchObject({ refused: new Set(), sessionsWaiting: new Set() });
+  });
+
+  it("whose answer was lost is sent again under the same id", async () => {
+    const sender = new Sender("s", () => DeviceQueue.open(`store-${name++}`));
+    server.sessions = new Set();
+    server.confirmLost = 1;
+    await sender.keepSession(begun, "waiting");
+    await sender.keep(taps(1));
+    expect(await sender.flush(8000)).toBe(true);
+    expect(server.sessionsPosted.map(({ id }) => id)).toEqual([begun.id, begun.id]);
+    expect(server.saved.size).toBe(1);
+  });
+
+  it("is given again to a store that has lost it, also where it was the server's own", async () => {
+    const device = `store-${name++}`;
+    const sender = new Sender("s", () => DeviceQueue.open(device));
+    server.sessions = new Set([begun.id]);
+    await sender.keepSession(begun, "saved");
+    await sender.keep(taps(4));
+    expect(await sender.flush(8000)).toBe(true);
+    expect(server.sessionsPosted).toEqual([]);
+    // Back to a copy from before: session and taps are gone there.
+    server.sessions = new Set();
+    server.saved = new Map();
+    server.position = 0;
+    server.epoch = "restored";
+    const later = new Sender("s", () => DeviceQueue.open(device));
+    later.kick();
+    await vi.waitFor(() => expect(server.saved.size).toBe(4), { timeout: 8000 });
+    expect(server.sessionsPosted.map(({ id }) => id)).toEqual([begun.id]);
+    expect(later.snapshot().refused.size).toBe(0);
+  });
+
+  it("that the server cannot take is kept with its taps, said, and tried again with them", async () => {
+    const sender = new Sender("s", () => DeviceQueue.open(`store-${name++}`));
+    server.sessions = new Set();
+    server.refusesSessions = "There is no such horse.";
+    await sender.keepSession(begun, "waiting");
+    const list = taps(2);
+    await sender.keep(list);
+    await sender.flush(3000);
+    expect(sender.snapshot().refused.size).toBe(2);
+    expect((await sender.sessions())[0]).toMatchObject({ standing: "refused", reason: "There is no such horse." });
+    const file = await sender.unsent();
+    expect([file.sessions.length, file.events.length]).toEqual([1, 2]);
+    server.refusesSessions = null;
+    await sender.tryAgain(idsOf(list));
+    expect(await sender.flush(8000)).toBe(true);
+    expect(server.saved.size).toBe(2);
+  });
+
+  it("carried as a file to another device is sent from there, once", async () => {
+    const from = new Sender("s", () => DeviceQueue.open(`store-${name++}`));
+    server.sessions = new Set();
+    server.away = true;
+    await from.keepSession(begun, "waiting");
+    await from.keep(taps(3));
+    await from.flush(200);
+    const file = JSON.parse(JSON.stringify(await from.unsent())) as unknown;
+    server.away = false;
+    const to = new Sender("s", () => DeviceQueue.open(`store-${name++}`));
+    expect(await to.takeIn(file)).toBe(3);
+    expect(await to.takeIn(file)).toBe(3);
+    expect(await to.flush(8000)).toBe(true);
+    expect([...server.saved.values()]).toEqual([1, 1, 1]);
+    const elsewhere = new Sender("other", () => DeviceQueue.open(`store-${name++}`));
+    await expect(elsewhere.takeIn(file)).rejects.toThrow(/other data/);
+    await expect(to.takeIn({ what: "something" })).rejects.toThrow(/no file of taps/);
+    await expect(to.takeIn(null)).rejects.toThrow(/no file of taps/);
   });
 });

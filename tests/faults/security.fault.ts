@@ -184,7 +184,7 @@ describe("signing in", () => {
     expect((await attacker.ask({ path: "/api/pack" })).status).toBe(401);
     // A stolen secret without the device's is worth nothing either.
     attacker.cookies.set("__Host-deft", fixed.cookies.get("__Host-deft") ?? "");
-    attacker.cookies.delete("__Host-deft-device");
+    attacker.cookies.set("__Host-deft-device", "B".repeat(43));
     expect((await attacker.ask({ path: "/api/pack" })).status).toBe(401);
   });
 
