@@ -29,7 +29,7 @@ if (!node("scripts/start.mjs", "--build-only")) process.exit(1);
 let ok = node(bin("vitest", "vitest.mjs"), "run", "-c", "vitest.faults.config.ts", ...(bodies === null ? [] : ["fuzz"]));
 if (bodies === null) {
   env.DEFT_CHROMIUM = ensureChromium();
-  ok = node(bin("@playwright", "test", "cli.js"), "test", "kill", "--retries=0") && ok;
+  ok = node(bin("@playwright", "test", "cli.js"), "test", "kill", "pen", "network", "--retries=0") && ok;
 }
 if (existsSync(report)) {
   process.stdout.write("\n| tried | times | found | s |\n|---|---|---|---|\n");

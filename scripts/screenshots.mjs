@@ -29,7 +29,12 @@ const rest = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 const browser = await chromium.launch({ executablePath, args: CHROMIUM_ARGUMENTS });
 
 async function opened(width, height, theme) {
-  const context = await browser.newContext({ viewport: { width, height }, locale: "en-GB", reducedMotion: "reduce" });
+  const context = await browser.newContext({
+    viewport: { width, height },
+    locale: "en-GB",
+    reducedMotion: "reduce",
+    serviceWorkers: "block",
+  });
   if (theme) await context.addCookies([{ name: "deft-theme", value: theme, url }]);
   return context.newPage();
 }
@@ -100,37 +105,56 @@ const post = async (path, body) => {
   return response.json();
 };
 
-/** A session begun yesterday evening and left open, as the recorder meets it in the morning. */
-async function leftOvernight({ id: horse, ladders: [ladder] }) {
-  const session = crypto.randomUUID();
-  const load = crypto.randomUUID();
-  await post("/api/sessions", { id: session, horse, ladder: ladder.id, person: null, place: null, start_rung: 1, beside: true });
-  const { store } = await (await fetch(`${url}/api/clock`)).json();
-  const began = Date.now() - 14 * 3_600_000;
-  const block = { block: 1, behaviour: ladder.name, ladder: ladder.id, version: 1, rung: 1, side: "L", kind: "work" };
-  const list = [
-    [0, "session.start", { horse: "Sorrelay", method: "combined" }],
-    [1, "block.start", { ...block, criterion: { sentence: "Any answer." } }],
-    ...[20, 45, 70, 110, 150].map((at, i) => [at, "trial", { outcome: i === 2 ? "miss" : "met", phase: 1 }]),
-  ];
-  const events = list.map(([at, type, payload], seq) => ({
-    id: crypto.randomUUID(),
-    session,
-    recorder: "phone:",
-    load,
-    seq,
-    mono_ms: at * 1000,
-    wall_ms: began + at * 1000,
-    type,
-    payload,
-  }));
-  await post("/api/events", { store, recorder: "phone:", clocks: {}, events });
-  const page = await opened(390, 664);
-  await page.goto(`${url}/horses/${horse}/work/${session}`);
-  await page.getByTestId("come-back").waitFor();
-  await page.locator("[data-waiting='0']").waitFor();
-  await page.screenshot({ path: join(out, "come-back.png") });
-  await page.context().close();
+/** A phone in the pen: visited once, then the network is gone and a session is worked. */
+async function penWithNoServer(name, horse) {
+  const context = await browser.newContext({ viewport: { width: 390, height: 664 }, locale: "en-GB", reducedMotion: "reduce" });
+  const page = await context.newPage();
+  await page.goto(`${url}/pen?horses=1`);
+  await page.waitForFunction(async () => (await navigator.serviceWorker.getRegistration())?.active?.state === "activated", null, {
+    timeout: 60_000,
+  });
+  await page.getByText("not on this device yet").first().waitFor({ state: "detached" });
+  await context.setOffline(true);
+  await page.goto(`${url}/pen?horse=${horse}`);
+  await page.getByRole("button", { name: "Open the recorder" }).click();
+  await page.getByRole("button", { name: "All well, go on" }).click();
+  await page.getByRole("button", { name: "Start the block" }).click();
+  const pad = (label) => page.getByRole("region", { name: "Pads" }).getByRole("button", { name: label, exact: true });
+  for (const label of ["got it", "got it", "try", "got it"]) {
+    await pad(label).click();
+    await rest(1500);
+  }
+  await rest(600);
+  await page.screenshot({ path: join(out, `${name}.png`) });
+  await context.close();
+}
+
+/** The network turned on: the page with the code, and the page a phone is led to. */
+async function network(name, phoneName) {
+  const { facts } = await (await fetch(`${url}/api/pack`)).json();
+  const put = (path, body) =>
+    fetch(`${url}${path}`, { method: "PUT", headers: { "content-type": "application/json" }, body: JSON.stringify(body) });
+  const access = ["owner", "helper"];
+  for (const [i, { id }] of facts.people.slice(0, 2).entries())
+    await put(`/api/people/${id}/access`, { access: access[i], passphrase: "four words do well" });
+  const state = await (await put("/api/network", { on: true })).json();
+  await picture(name, "/network", { height: 1000 });
+  const phone = await browser.newContext({
+    viewport: { width: 390, height: 664 },
+    locale: "en-GB",
+    userAgent: "Mozilla/5.0 (Linux; Android 15) AppleWebKit/537.36 Chrome/140 Mobile Safari/537.36",
+  });
+  const page = await phone.newPage();
+  const address = state.addresses[0];
+  // Where this machine is in no network there is no such page to be led to, and the old picture stays.
+  if (address === undefined) process.stderr.write("This machine is in no local network: the phone's first page is not taken anew.\n");
+  else {
+    await page.goto(`http://${address}:${state.joinPort}/`);
+    await page.locator("#state[data-state=no]").waitFor({ timeout: 20_000 });
+    await page.screenshot({ path: join(out, `${phoneName}.png`) });
+  }
+  await phone.close();
+  await put("/api/network", { on: false });
 }
 
 try {
@@ -141,7 +165,6 @@ try {
   const mare = by("Ostrevine");
   await picture("know", `/horses/${mare.id}/know`);
   await picture("first-look", `/horses/${mare.id}/know/first-look`);
-  await picture("body", `/horses/${by("Sorrelay").id}/know/touch`);
   await picture("places", `/horses/${mare.id}/know/places`);
   await picture("shape", `/horses/${cob.id}/shape/${cob.ladders[0].id}`);
   await picture("shape-edit", `/horses/${cob.id}/shape/${cob.ladders[0].id}/edit`);
@@ -170,16 +193,11 @@ try {
   await recorder("recorder", by("Ostrevine").id, { width: 1280, height: 800, theme: "desk", timed: true });
 
   // What follows changes the yard, so it comes last.
-  const { id: fresh } = await post("/api/horses", { name: "Marrowby" });
-  await picture("new-horse", `/horses/${fresh}/know`, { width: 390, height: 664 });
-  await leftOvernight(by("Sorrelay"));
-  for (const [kind, id] of [
-    ["session", review.split("/").at(-1)],
-    ["ladder", cob.ladders[1].id],
-    ["horse", by("Brackwidden").id],
-  ])
-    await post("/api/bin", { kind, id });
-  await picture("bin", "/bin");
+  await penWithNoServer("pen-offline", cob.id);
+  for (let i = 0; i < 2; i++) await post("/api/store/backup", {});
+  await fetch(`${url}/api/store?check=1`);
+  await picture("store", "/store");
+  await network("network", "trust-phone");
 } finally {
   await browser.close();
   server.kill("SIGTERM");
