@@ -10,7 +10,7 @@ import type { SessionEvent } from "@/core/schemas";
 import { closeStore, openStore } from "@/store";
 import { withRaw } from "@/store/file";
 import { ask, smallYard } from "../support/api";
-import { compare, Driver, eventsOnDisk, NOTHING_FOUND } from "../support/driver";
+import { compare, Driver, eventsOnDisk, NOTHING_FOUND, soundAfter } from "../support/driver";
 import { emptyDraft } from "../support/plan";
 import { freePort, launch, TestServer } from "../support/server";
 import { reported } from "./report";
@@ -31,6 +31,13 @@ afterEach(async () => {
   server = null;
 });
 
+const withFile = async (file: string, sql: string) => {
+  const { default: sqlite3 } = await import("sqlite3");
+  const database = new sqlite3.Database(file);
+  await new Promise((resolve) => database.exec(sql, resolve));
+  await new Promise((resolve) => database.close(resolve));
+};
+
 const drivers = (url: string, { store, session }: { store: string; session: string }, count: number) =>
   Array.from({ length: count }, (_, i) => new Driver(url, store, session, `phone-${i}:t`));
 const tappedBy = (all: readonly Driver[]) => all.flatMap(({ log }) => log);
@@ -44,7 +51,7 @@ describe("killed in the middle of a write", () => {
     let cut = 0;
     const kills = rounds(3, 50);
     for (let round = 0; round < kills; round++) {
-      for (const driver of all) driver.tap(60);
+      for (const driver of all) driver.trial(60);
       const sending = Promise.all(all.map((driver) => driver.send(60)));
       // From the request on its way to the answer on its way back: each round a little later into the write.
       await wait((round % 10) * 5);
@@ -70,6 +77,10 @@ describe("killed in the middle of a write", () => {
       seconds: since(at),
     });
     expect(found).toEqual(NOTHING_FOUND);
+    const trials = tappedBy(all).length;
+    expect(await soundAfter(one.file, yard.session, tappedBy(all))).toEqual({ integrity: "ok", trials, sameTrials: true });
+    // And it would be seen: one tap less is another list of trials.
+    expect(await soundAfter(one.file, yard.session, tappedBy(all).slice(1))).toMatchObject({ sameTrials: false });
   });
 
   it("would be noticed: a tap lost, one doubled under a new id and one altered are each found", async () => {
@@ -285,6 +296,42 @@ describe("a first start killed early", () => {
     expect(start.output()).toMatch(/is empty\. Nothing was changed\./);
     expect(start.output()).not.toMatch(/\n\s+at /);
     rmSync(folder, { recursive: true });
+  });
+});
+
+describe("data that cannot be opened", () => {
+  it.each([
+    ["emptied", "is empty", (file: string) => writeFileSync(file, "")],
+    ["damaged", "is damaged", (file: string) => writeFileSync(file, "SQLite format 3\0 and nothing that follows from it".repeat(40))],
+    ["of another program", "another program", (file: string) => withFile(file, "CREATE TABLE theirs (x)")],
+    [
+      "of a newer version",
+      "a newer version",
+      (file: string) => withFile(file, "CREATE TABLE migration (name TEXT); INSERT INTO migration VALUES ('9999-later')"),
+    ],
+  ])("%s has a page that says so, what was kept and what to do", async (_, words, make) => {
+    const folder = mkdtempSync(join(tmpdir(), "deft-trouble-"));
+    const file = join(folder, "own.sqlite");
+    writeFileSync(file, "");
+    rmSync(file);
+    await make(file);
+    const port = await freePort();
+    const { child, output, ended } = launch(folder, ["--page", "--port", String(port)]);
+    const until = Date.now() + 30_000;
+    while (!output().includes("The same stands on") && child.exitCode === null && Date.now() < until) await wait(50);
+    const page = await fetch(`http://127.0.0.1:${port}/horses/h/work`);
+    const text = await page.text();
+    expect([page.status, page.headers.get("content-type")]).toEqual([503, "text/html; charset=utf-8"]);
+    expect(text).toContain(words);
+    expect(text).toContain("Nothing was changed");
+    expect(text).toContain("Taps that devices have not sent yet stay on them");
+    expect(text).not.toMatch(/\bat .*\.(ts|js|mjs):\d/);
+    // A recorder that is still open hears that its taps are not taken, and keeps them.
+    const taps = await fetch(`http://127.0.0.1:${port}/api/events`, { method: "POST", body: "{}" });
+    expect([taps.status, ((await taps.json()) as { code: string }).code]).toEqual([503, "not-open"]);
+    child.kill("SIGTERM");
+    await ended;
+    rmSync(folder, { recursive: true, force: true });
   });
 });
 

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { compare, eventsOnDisk, NOTHING_FOUND } from "../support/driver";
+import { compare, eventsOnDisk, NOTHING_FOUND, soundAfter } from "../support/driver";
 import { ROOT } from "../support/server";
 import { reported } from "./report";
 
@@ -209,6 +209,7 @@ describe("two hosts", () => {
       expect(log.length).toBeGreaterThan(50);
       expect(failed).toBeGreaterThan(0);
       expect(found).toEqual(NOTHING_FOUND);
+      expect(await soundAfter(file, session, log)).toEqual({ integrity: "ok", trials: log.length, sameTrials: true });
     },
   );
 

@@ -1,4 +1,5 @@
 import { v4 as newId } from "uuid";
+import { reduceSession } from "@/core/record";
 import type { SessionEvent } from "@/core/schemas";
 import { withRaw } from "@/store/file/raw";
 
@@ -46,6 +47,27 @@ export class Driver {
     }
   }
 
+  /** Makes taps of trials, so that something follows from them. */
+  trial(count: number): void {
+    const outcomes = ["met", "met", "try", "miss", "refused"] as const;
+    for (let i = 0; i < count; i++) {
+      const seq = this.log.length;
+      const event: SessionEvent = {
+        id: newId(),
+        session: this.session,
+        recorder: this.recorder,
+        load: this.load,
+        seq,
+        mono_ms: seq * 10 + 0.5,
+        wall_ms: Date.now(),
+        type: "trial",
+        payload: { outcome: outcomes[seq % outcomes.length] ?? "met", phase: 1 + (seq % 3) },
+      };
+      this.log.push(event);
+      this.unconfirmed.push(event);
+    }
+  }
+
   async send(most = 150, giveUpMs = 20_000): Promise<Answered> {
     const events = this.unconfirmed.slice(0, most);
     if (events.length === 0) return { status: 200, events };
@@ -87,6 +109,21 @@ export const eventsOnDisk = (file: string, session: string): Promise<SessionEven
         ({ ...row, session: session_id, payload: JSON.parse(payload), ...(part === "" ? {} : { part }) }) as SessionEvent,
     );
   });
+
+/** What follows from events: their trials, as every screen and sum has them. */
+const trialsOf = (events: readonly SessionEvent[]) => JSON.parse(JSON.stringify(reduceSession(events).trials)) as unknown[];
+
+/**
+ * Whether a store is sound after what was done to it: every page and index of
+ * the file, and the trials that follow from what it holds against those that
+ * follow from the drivers' own log.
+ */
+export async function soundAfter(file: string, session: string, log: readonly SessionEvent[]) {
+  const [row] = await withRaw(file, "read", (database) => database.all<{ integrity_check: string }>("PRAGMA integrity_check"));
+  const stored = trialsOf(await eventsOnDisk(file, session));
+  const clean = trialsOf(log);
+  return { integrity: row?.integrity_check, trials: clean.length, sameTrials: JSON.stringify(stored) === JSON.stringify(clean) };
+}
 
 /** What a comparison of what was tapped with what is stored finds: each event whole, not its id alone. */
 export function compare(tapped: readonly SessionEvent[], stored: readonly SessionEvent[]) {

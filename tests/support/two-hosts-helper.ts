@@ -168,8 +168,8 @@ const commands: Record<string, () => Promise<object>> = {
             seq,
             mono_ms: seq * 10,
             wall_ms: Date.now(),
-            type: "note",
-            payload: { text: `tap ${seq}` },
+            type: "trial",
+            payload: { outcome: seq % 3 === 0 ? "try" : "met", phase: 1 },
           } as SessionEvent;
           log.push(event);
           waiting.push(event);
