@@ -1,5 +1,5 @@
-import { TZDate } from "@date-fns/tz";
-import { format, startOfDay } from "date-fns";
+// What knows time zones is a file of its own: the recorder, which only reads days, does not load it.
+export { dayIn, startOfDayIn } from "./day-in-zone";
 
 /** The earliest date the product takes: nothing before is a real record here. */
 export const EARLIEST_YEAR = 1980;
@@ -33,12 +33,6 @@ export function dayWords(day: Day): string {
 export function dayOf(wallMs: number, offsetMinutes = 0): Day {
   return new Date(wallMs + offsetMinutes * 60_000).toISOString().slice(0, 10);
 }
-
-/** The day a moment falls on in a time zone, summer time and all. @param zone an IANA name, "Europe/Oslo". */
-export const dayIn = (wallMs: number, zone: string): Day => format(new TZDate(wallMs, zone), "yyyy-MM-dd");
-
-/** When the day of a moment began in a time zone, in milliseconds since 1970. @example startOfDayIn(Date.UTC(2026, 6, 1, 12), "UTC") // its midnight */
-export const startOfDayIn = (wallMs: number, zone: string): number => startOfDay(new TZDate(wallMs, zone)).getTime();
 
 /** Whether a text names a time zone this machine knows. */
 export function isTimeZone(zone: unknown): zone is string {

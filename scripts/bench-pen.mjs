@@ -65,17 +65,26 @@ export async function offlineOpen({ browser, url, figure, quantile }) {
   await page.getByRole("listitem").getByRole("link").first().click();
   await page.getByRole("button", { name: /^(Open the recorder|Begin another)/ }).waitFor();
   await context.setOffline(true);
+  // On the page's own clock, from the moment it was asked for to the button one begins with: what the tools take is not in it.
+  await page.addInitScript(() => {
+    const look = () => {
+      const there = [...document.querySelectorAll("button")].some((button) =>
+        /Open the recorder|Begin another|^one$/.test(button.textContent ?? ""),
+      );
+      if (there) window.opened ??= performance.now();
+    };
+    new MutationObserver(look).observe(document, { childList: true, subtree: true });
+    document.addEventListener("DOMContentLoaded", look);
+  });
   const times = [];
   const bare = [];
   for (let i = 0; i < 15; i++) {
-    const before = performance.now();
     await page.goto(`${url}/pen`, { waitUntil: "commit" });
     await page.getByRole("button", { name: /^(Open the recorder|Begin another)/ }).waitFor();
-    times.push(performance.now() - before);
-    const empty = performance.now();
+    times.push(await page.evaluate(() => window.opened));
     await page.goto("data:text/html,<button>one</button>", { waitUntil: "commit" });
     await page.getByRole("button", { name: "one" }).waitFor();
-    bare.push(performance.now() - empty);
+    bare.push(await page.evaluate(() => window.opened));
   }
   await context.close();
   figure("the pen opened with no server, p95", quantile(times, 0.95), "ms", OPEN_WITHIN_MS, {

@@ -1,6 +1,7 @@
 import * as yup from "yup";
 import { type Checked, check, EARLIEST_WALL_MS, record } from "../checks/common";
-import { type EventType, PARTS, type Part, type Payload, type SessionEvent } from "./fact";
+import type { EventType, Payload, SessionEvent } from "./fact";
+import { PARTS, type Part } from "./parts";
 import { payloadSchemas, uuid, whole, zeroOrMore } from "./payloads";
 
 /** Every event type of the formats document. */

@@ -1,4 +1,4 @@
-import { PARTS, type Part } from "@/core/schemas";
+import { PARTS, type Part } from "@/core/events/parts";
 
 const keyOf = (session: string) => `deft-part-${session}`;
 

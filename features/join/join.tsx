@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import type { Part } from "@/core/schemas";
+import type { Part } from "@/core/events/parts";
 import { Field, send, tied } from "@/ui/form";
 import { takePart } from "../device/part";
 import { PartChoice } from "./part-choice";

@@ -1,6 +1,6 @@
 "use client";
 
-import { PART_WORDS, PARTS, type Part } from "@/core/schemas";
+import { PART_WORDS, PARTS, type Part } from "@/core/events/parts";
 
 /** What somebody does at the horse while another is there too. */
 export function PartChoice({ value, onChange }: { value: Part | undefined; onChange: (part: Part | undefined) => void }) {

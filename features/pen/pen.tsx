@@ -25,6 +25,12 @@ const PenStart = dynamic(() => import("./pen-start").then((m) => m.PenStart), { 
 const PenLate = dynamic(() => import("./pen-late").then((m) => m.PenLate), { ssr: false, loading: wait });
 const Taps = dynamic(() => import("../device/refused-taps").then((m) => m.TapsOnDevice), { ssr: false, loading: wait });
 
+// Asked for before they are shown: the pen is opened to be worked with, and what it needs lies on the device.
+if (typeof window !== "undefined") {
+  void import("./pen-start");
+  void import("./pen-session");
+}
+
 /** What stands round the pen's own pages: which horse, the way to the others, what is where. */
 function Round({ title, children, kept }: { title: string; children: React.ReactNode; kept: KeptYard | null }) {
   return (

@@ -2,8 +2,8 @@
 
 import { Keyboard } from "lucide-react";
 import { useEffect, useState } from "react";
+import { PART_WORDS } from "@/core/events/parts";
 import { type SessionRecord, workSeconds } from "@/core/record";
-import { PART_WORDS } from "@/core/schemas";
 import { clockWords } from "@/ui/measure";
 import { OutcomeSign } from "@/ui/ribbon";
 import { WayLink } from "@/ui/way";

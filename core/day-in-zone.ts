@@ -1,0 +1,9 @@
+import { TZDate } from "@date-fns/tz";
+import { format, startOfDay } from "date-fns";
+import type { Day } from "./day";
+
+/** The day a moment falls on in a time zone, summer time and all. @param zone an IANA name, "Europe/Oslo". */
+export const dayIn = (wallMs: number, zone: string): Day => format(new TZDate(wallMs, zone), "yyyy-MM-dd");
+
+/** When the day of a moment began in a time zone, in milliseconds since 1970. @example startOfDayIn(Date.UTC(2026, 6, 1, 12), "UTC") // its midnight */
+export const startOfDayIn = (wallMs: number, zone: string): number => startOfDay(new TZDate(wallMs, zone)).getTime();
