@@ -51,14 +51,21 @@ export async function secondDevice({ url, post, store, session, recorder, figure
   figure("taps a second device did not see", sentAt.size - delays.length, "taps", 0);
 }
 
+/** Waits until the browser keeps the pen whole. */
+async function kept(page) {
+  const state = () => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active?.state ?? "");
+  for (let tries = 0; (await state()) !== "activated"; tries++) {
+    if (tries > 300) throw new Error("The browser does not keep the pen.");
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+}
+
 /** The pen opened with no server, from the home screen's address to the horse one can begin with; beside it a page that holds one button. */
 export async function offlineOpen({ browser, url, figure, quantile }) {
   const context = await browser.newContext({ viewport: { width: 390, height: 664 }, serviceWorkers: "allow" });
   const page = await context.newPage();
   await page.goto(url);
-  await page.waitForFunction(async () => (await navigator.serviceWorker.getRegistration())?.active?.state === "activated", null, {
-    timeout: 60_000,
-  });
+  await kept(page);
   await page.goto(`${url}/pen?horses=1`);
   await page.getByRole("listitem").first().waitFor();
   await page.getByText("not on this device yet").first().waitFor({ state: "detached" });

@@ -1,7 +1,6 @@
 // npm run screenshots: remakes docs/screenshots from a fresh demo yard.
 import { spawn, spawnSync } from "node:child_process";
 import { mkdirSync, mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { ensureInstalled, ROOT } from "./bootstrap.mjs";
 import { CHROMIUM_ARGUMENTS, ensureChromium } from "./chromium.mjs";
@@ -11,7 +10,9 @@ ensureInstalled();
 const executablePath = ensureChromium();
 const { chromium } = await import("@playwright/test");
 if (spawnSync(process.execPath, ["scripts/start.mjs", "--build-only"], { stdio: "inherit" }).status !== 0) process.exit(1);
-const folder = mkdtempSync(join(tmpdir(), "deft-pictures-"));
+// Inside the program's folder, so that the page of the data shows no path of this machine.
+mkdirSync(join(ROOT, ".cache"), { recursive: true });
+const folder = mkdtempSync(join(ROOT, ".cache", "pictures-"));
 const out = join(ROOT, "docs", "screenshots");
 mkdirSync(out, { recursive: true });
 const port = 4390;
@@ -105,18 +106,25 @@ const post = async (path, body) => {
   return response.json();
 };
 
+/** Waits until the browser keeps the pen whole. */
+async function kept(page) {
+  const state = () => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active?.state ?? "");
+  for (let tries = 0; (await state()) !== "activated"; tries++) {
+    if (tries > 300) throw new Error("The browser does not keep the pen.");
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+}
+
 /** A phone in the pen: visited once, then the network is gone and a session is worked. */
 async function penWithNoServer(name, horse) {
   const context = await browser.newContext({ viewport: { width: 390, height: 664 }, locale: "en-GB", reducedMotion: "reduce" });
   const page = await context.newPage();
   await page.goto(`${url}/pen?horses=1`);
-  await page.waitForFunction(async () => (await navigator.serviceWorker.getRegistration())?.active?.state === "activated", null, {
-    timeout: 60_000,
-  });
+  await kept(page);
   await page.getByText("not on this device yet").first().waitFor({ state: "detached" });
   await context.setOffline(true);
   await page.goto(`${url}/pen?horse=${horse}`);
-  await page.getByRole("button", { name: "Open the recorder" }).click();
+  await page.getByRole("button", { name: /^(Open the recorder|Begin another)/ }).click();
   await page.getByRole("button", { name: "All well, go on" }).click();
   await page.getByRole("button", { name: "Start the block" }).click();
   const pad = (label) => page.getByRole("region", { name: "Pads" }).getByRole("button", { name: label, exact: true });

@@ -1,5 +1,5 @@
 import { existsSync, readdirSync, readFileSync, rmSync, statfsSync, statSync, writeFileSync } from "node:fs";
-import { basename, dirname, join } from "node:path";
+import { basename, dirname, isAbsolute, join, relative } from "node:path";
 import { QueryTypes } from "sequelize";
 import { copyStore, lookAtStore, StoreFileError, withRaw } from "./file";
 import { MIGRATION_NAMES } from "./migrations";
@@ -84,6 +84,12 @@ function freeBytes(folder: string): number | null {
   }
 }
 
+/** A path as it is shown: from the program's folder where it lies in it. */
+function shownPath(path: string): string {
+  const within = relative(process.cwd(), path);
+  return within === "" || within.startsWith("..") || isAbsolute(within) ? path : within;
+}
+
 /** How a store is, for its page. */
 export async function storeCare(store: Store): Promise<StoreCare> {
   const { file } = store;
@@ -91,10 +97,10 @@ export async function storeCare(store: Store): Promise<StoreCare> {
   const [ms, ok] = (checked ?? "").split(" ");
   const problem = existsSync(problemFile(file)) ? readFileSync(problemFile(file), "utf8") : null;
   return {
-    file,
+    file: shownPath(file),
     bytes: size(file) + size(`${file}-wal`),
     freeBytes: freeBytes(dirname(file)),
-    folder: copiesFolder(file),
+    folder: shownPath(copiesFolder(file)),
     copies: listCopies(file),
     keep: await dailyCopiesKept(store),
     lastCheck: checked === null ? null : { ms: Number(ms), ok: ok === "ok" },

@@ -2,7 +2,8 @@
 
 import { useEffect, useState, useSyncExternalStore } from "react";
 import type { SessionEvent } from "@/core/schemas";
-import { WayLink } from "@/ui/way";
+import { useWay, WayLink } from "@/ui/way";
+import { NO_ANSWER } from "./reach";
 import { NOTHING_SENT, type SendingState, senderFor } from "./sender";
 
 /** Shorter waits are the way of a network; from here on it is said. */
@@ -49,15 +50,20 @@ function useStuckSeconds(since: number | null): number {
 /** Where the taps are, said as it is: kept on this device, saved on the server. */
 export function StatusLine({ storeId, events }: { storeId: string; events: readonly SessionEvent[] }) {
   const sender = senderFor(storeId);
+  const way = useWay();
   const state = useSyncExternalStore(sender.subscribe, sender.snapshot, () => NOTHING_SENT);
   const { onDevice, onServer, away, refused, unkept } = whereabouts(events, state);
   const stuck = useStuckSeconds(state.stuckSinceMs);
   const late = stuck >= SAID_AFTER_SECONDS;
-  const calm = state.held === null && state.keeps && refused === 0 && !late;
+  // In the pen it is the usual thing that the computer is out of reach: what is kept here is safe, and that is said.
+  const apart = way.pen && state.held === NO_ANSWER && state.keeps;
+  const calm = (state.held === null || apart) && state.keeps && refused === 0 && (!late || apart);
   // Short, since what it takes on a phone the criterion above gives way for.
   const held = state.held?.replace(/\.$/, "") ?? null;
   const unsent = held === null ? (late ? `Not sent for ${stuck} s` : null) : late ? `${held}, not sent for ${stuck} s` : held;
-  const troubles = [...(state.keeps ? [] : [`This device keeps none, ${unkept} only on this page`]), ...(unsent === null ? [] : [unsent])];
+  const troubles = apart
+    ? ["It goes up when the computer is in reach"]
+    : [...(state.keeps ? [] : [`This device keeps none, ${unkept} only on this page`]), ...(unsent === null ? [] : [unsent])];
   return (
     <p
       role="status"

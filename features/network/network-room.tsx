@@ -160,19 +160,19 @@ function Join({ network }: { network: NetworkFacts }) {
         <ol className="list-decimal space-y-2 pl-5">
           <li>The phone is in the same network as this computer: the yard's Wi-Fi.</li>
           <li>
-            Point its camera at the code, or type <strong className="break-all">{first}</strong>
+            Point its camera at the code, or type <strong className="wrap-anywhere">{first}</strong>
           </li>
           <li>The page that opens says how to trust this computer, step by step, and looks whether it worked.</li>
           <li>
             Press “Open Deft Tether” there and sign in. From then on it is{" "}
-            <strong className="break-all">{`https://${network.host}:${network.port}`}</strong>
+            <strong className="wrap-anywhere">{`https://${network.host}:${network.port}`}</strong>
           </li>
           <li>Put it on the home screen: in the browser's menu, “Add to home screen”. It then opens with no network too.</li>
         </ol>
       </div>
       {network.fingerprint !== null && (
         <p className="mt-4 text-sm">
-          The phone shows this too; compare it: <code className="break-all">{network.fingerprint}</code>
+          The phone shows this too; compare it: <code className="wrap-anywhere">{network.fingerprint}</code>
         </p>
       )}
       <p className="mt-2 text-sm text-soft">

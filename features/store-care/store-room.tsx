@@ -140,13 +140,13 @@ export function StoreRoom({ care }: { care: CareFacts }) {
             void saveKeep();
           }}
         >
-          <label className="text-sm font-semibold">
+          <label className="block text-sm font-semibold">
             One a day by itself; how many are kept
             <input
               inputMode="numeric"
               value={keep}
               onChange={(event) => setKeep(event.target.value)}
-              className="field-box figures mt-1 w-24 font-normal"
+              className="field-box figures mt-1 block w-24 font-normal"
             />
           </label>
           <button type="submit" className="act-quiet" disabled={busy}>
@@ -165,7 +165,7 @@ export function StoreRoom({ care }: { care: CareFacts }) {
                 <p className="figures min-w-0">
                   <Day ms={madeMs} time />{" "}
                   <span className="text-soft">
-                    {daily ? "daily" : "by hand or before a change"}, {sizeWords(bytes)}
+                    {daily ? "daily" : name.includes("-before-") ? "before a change of version" : "by hand"}, {sizeWords(bytes)}
                   </span>
                   <span className="block text-sm break-all text-soft">{name}</span>
                 </p>

@@ -61,9 +61,6 @@ export function Yard({ lines }: { lines: readonly YardLine[] }) {
           <Link href="/people" className="link">
             People
           </Link>
-          <Link href="/join" className="link">
-            Join a session
-          </Link>
           <Link href="/network" className="link">
             Network
           </Link>

@@ -1,3 +1,4 @@
+import { createServer, request } from "node:http";
 import type { Page } from "@playwright/test";
 import { eventsOnDisk } from "../support/driver";
 import { payloadsOf } from "../support/payloads";
@@ -211,4 +212,91 @@ test("taps that have no way to the server are carried there as a file", async ({
   await expect(other.getByText(/taps taken in\. All are on the server\./)).toBeVisible();
   expect((await eventsOnDisk(server.file, session)).length).toBe(before + 2);
   await context.close();
+});
+
+/** The server behind another port, whose worker becomes a newer one when told. */
+async function behind(server: TestServer): Promise<{ readonly url: string; newer: boolean; close: () => void }> {
+  const port = await freePort();
+  const state = { url: `http://127.0.0.1:${port}`, newer: false, close: () => {} };
+  const proxy = createServer((asked, answer) => {
+    for (const condition of ["if-none-match", "if-modified-since"]) delete asked.headers[condition];
+    const forward = request(
+      { host: "127.0.0.1", port: server.port, path: asked.url, method: asked.method, headers: asked.headers },
+      (got) => {
+        const changed = asked.url === "/sw.js" && state.newer;
+        const { "content-length": _, etag: __, ...headers } = got.headers;
+        answer.writeHead(got.statusCode ?? 502, changed ? headers : got.headers);
+        if (!changed) return got.pipe(answer);
+        got.on("data", (piece) => answer.write(piece));
+        got.on("end", () => answer.end("\n// another version\n"));
+      },
+    );
+    forward.on("error", () => answer.destroy());
+    asked.pipe(forward);
+  });
+  await new Promise<void>((done) => proxy.listen(port, "127.0.0.1", done));
+  state.close = () => {
+    proxy.close();
+    proxy.closeAllConnections();
+  };
+  return state;
+}
+
+test("a newer version never takes over in the middle of a session, and is offered between two", async ({ page, server }) => {
+  test.setTimeout(120_000);
+  const { horse } = await makeHorse(server.url, "Newer");
+  const front = await behind(server);
+  await page.goto(front.url);
+  await expect
+    .poll(() => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active?.state ?? ""), { timeout: 30_000 })
+    .toBe("activated");
+  await page.goto(`${front.url}/pen?horse=${horse}`);
+  await page.getByRole("button", { name: "Open the recorder" }).click();
+  await startBlock(page);
+  await pad(page, "got it").click();
+  await page.evaluate(() => {
+    navigator.serviceWorker.addEventListener("controllerchange", () => Object.assign(window, { takenOver: true }));
+  });
+  front.newer = true;
+  await page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.update());
+  await expect
+    .poll(() => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.waiting?.state ?? ""), { timeout: 30_000 })
+    .toBe("installed");
+  await pad(page, "got it").click();
+  await expect(page.getByTestId("block-count")).toContainText("2 met of 2");
+  await expect(page.getByText("A newer version of the program")).toHaveCount(0);
+  expect(await page.evaluate(() => Reflect.get(window, "takenOver"))).toBeUndefined();
+  await page.goto(`${front.url}/pen?horses=1`);
+  await page.getByRole("button", { name: "Use it now" }).click();
+  await expect
+    .poll(() => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.waiting?.state ?? "none").catch(() => ""), {
+      timeout: 20_000,
+    })
+    .toBe("none");
+  await expect(page.getByText("A newer version of the program")).toHaveCount(0);
+  front.close();
+});
+
+test("data that is damaged while the program runs is said as such, with what was kept and what to do", async ({ browser }) => {
+  const server = new TestServer(await freePort());
+  await server.start();
+  const { horse } = await makeHorse(server.url, "Damaged");
+  await server.stopKeeping();
+  const { openSync, writeSync, closeSync, statSync } = await import("node:fs");
+  // Every page of the file but its first, which says that it is a store.
+  const damage = () => {
+    const file = openSync(server.file, "r+");
+    for (let at = 8192; at < statSync(server.file).size; at += 4096) writeSync(file, Buffer.alloc(2048, 0x5a), 0, 2048, at);
+    closeSync(file);
+  };
+  await server.start();
+  damage();
+  // Its errors are what is wanted here.
+  const page = await (await browser.newContext()).newPage();
+  await page.goto(`${server.url}/horses/${horse}/ahead`).catch(() => undefined);
+  await expect(page.getByRole("heading", { name: "The data is damaged" })).toBeVisible();
+  await expect(page.getByText("Taps not yet sent stay on their devices")).toBeVisible();
+  await expect(page.getByText("npm run restore -- FILE")).toBeVisible();
+  await page.context().close();
+  await server.stop();
 });

@@ -92,6 +92,13 @@ export class TestServer {
     this.started = null;
   }
 
+  /** Ends the process as a person does; its data stays. */
+  async stopKeeping(): Promise<void> {
+    this.started?.child.kill("SIGTERM");
+    await this.started?.ended;
+    this.started = null;
+  }
+
   async stop(): Promise<void> {
     this.started?.child.kill("SIGTERM");
     await this.started?.ended;

@@ -84,6 +84,7 @@ export default function FindBox({ horseId, onClose }: { horseId: string | null; 
             ["Places", "/places", "pens and their zones"],
             ["Kit", "/kit", "lines, sticks, halters"],
             ["People", "/people", "and their practice"],
+            ["Join a session", "/join", "a second pair of hands"],
             ["Data", "/store", "size, copies, going back to one"],
             ["Network", "/network", "a phone in the pen, who may sign in"],
           ] as const
