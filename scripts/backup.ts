@@ -8,7 +8,7 @@ const demo = process.argv.includes("--demo");
 const parameters = process.argv.slice(2).filter((word) => word !== "--demo");
 const file = storeFile(demo ? "demo" : "own", process.cwd());
 const stamp = new Date().toISOString().replace(/[:.]/g, "-");
-const target = resolve(parameters[0] ?? join(dirname(file), "backups", `deft-${stamp}.sqlite`));
+const target = resolve(parameters[0] ?? join(dirname(file), "backups", `${demo ? "demo" : "own"}-${stamp}.sqlite`));
 
 await saidPlainly(async () => {
   if (!existsSync(file)) fail("There is no data yet, so there is nothing to back up.");

@@ -2,9 +2,9 @@ import { v4 as newId } from "uuid";
 import { LiveSessions } from "@/app/server/live";
 import {
   closeStore,
-  copyOf,
   MIGRATION_NAMES,
   openStore,
+  ownCopy,
   type Restored,
   restoreStore,
   type SignedIn,
@@ -72,7 +72,7 @@ export class HeldStore {
   async goBackTo(name: string): Promise<Restored> {
     if (this.swapping) throw new StoreFileError("The data is being exchanged already.");
     const { file, now } = this.store;
-    const copy = copyOf(file, name);
+    const copy = await ownCopy(this.store, name);
     this.swapping = true;
     try {
       this.live.close();

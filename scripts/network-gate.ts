@@ -72,6 +72,10 @@ function whoIs(signIns: Pick<SignIns, "whoHas">, request: IncomingMessage): Prom
   return token === undefined || device === undefined ? Promise.resolve(null) : signIns.whoHas(token, device);
 }
 
+/** Whether whoever asked is signed in still; on the machine itself nobody has to be. */
+export const stillSignedIn = (signIns: Pick<SignIns, "whoHas">, request: IncomingMessage) => async (): Promise<boolean> =>
+  request.headers[WHO.at] !== "network" || (await whoIs(signIns, request)) !== null;
+
 /** A page leads to where one signs in; anything else is told why. */
 function turnAway(entry: "sign in" | "refused", request: IncomingMessage, response: ServerResponse): void {
   const page = request.method === "GET" && request.url?.startsWith("/api/") !== true;

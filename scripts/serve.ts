@@ -24,7 +24,7 @@ import {
 import { gated, type Handler, refuseUpgrade } from "./gate";
 import { HeldStore } from "./held-store";
 import { portInUse, takeLock } from "./lock";
-import { networkGate } from "./network-gate";
+import { networkGate, stillSignedIn } from "./network-gate";
 import { fail, saidPlainly, sentenceOf } from "./said";
 import { answerLive, answerTaps, isLive, isTaps } from "./short-way";
 import { showTrouble } from "./trouble-page";
@@ -132,7 +132,7 @@ async function serve(): Promise<void> {
     isTaps(request)
       ? answerTaps(held.store, held.signIns, request, response)
       : isLive(request)
-        ? answerLive(held.live, request, response)
+        ? answerLive(held.live, request, response, stillSignedIn(held, request))
         : pages(request, response);
   const server = createServer(gated(held.during(handle)));
   const prepare = (one: Server | SecureServer) => {

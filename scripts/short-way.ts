@@ -27,7 +27,12 @@ const BEAT_MS = 15_000;
 const MOST_UNREAD_BYTES = 4 * 1024 * 1024;
 
 /** Follows a session: what is new is sent as it is saved, as server-sent events (HTML Living Standard, 9.2). */
-export async function answerLive(live: LiveSessions, request: IncomingMessage, response: ServerResponse): Promise<void> {
+export async function answerLive(
+  live: LiveSessions,
+  request: IncomingMessage,
+  response: ServerResponse,
+  mayFollow: () => Promise<boolean>,
+): Promise<void> {
   const refused = refusalOf({ method: "GET", headers: { get: headerOf(request) } }, false);
   if (refused !== null) return sendProblem(response, refused);
   const [, id = "", query = ""] = LIVE.exec(request.url ?? "") ?? [];
@@ -50,6 +55,7 @@ export async function answerLive(live: LiveSessions, request: IncomingMessage, r
         if (error !== null) console.error(error);
         response.destroy();
       },
+      mayFollow,
     );
     const beat = setInterval(() => say("beat", {}), BEAT_MS);
     const leave = () => {

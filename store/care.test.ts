@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, utimesSync, wr
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { checkStore, copyNow, copyOf, copyOfDay, keepDailyCopies, listCopies, lookAtCopy, storeCare } from "./care";
+import { checkStore, copyNow, copyOf, copyOfDay, keepDailyCopies, listCopies, lookAtCopy, ownCopy, storeCare } from "./care";
 import { addPerson } from "./people";
 import { closeStore, openStore, type Store } from "./store";
 
@@ -84,6 +84,17 @@ describe("copies of a store", () => {
     const b = await copyOfDay(store, "2026-02-01");
     expect(listCopies(store.file).map(({ name }) => name)).toEqual([b?.name, a.name]);
     expect(readdirSync(join(folder, "backups"))).toContain("notes.txt");
+  });
+
+  it("of other data are not gone back to", async () => {
+    const other = await openStore(join(folder, "other.sqlite"));
+    const copy = await copyNow(other);
+    await closeStore(other);
+    const { renameSync } = await import("node:fs");
+    renameSync(join(folder, "backups", copy.name), join(folder, "backups", "own-wrong.sqlite"));
+    await expect(ownCopy(store, "own-wrong.sqlite")).rejects.toThrow(/other data/);
+    const own = await copyNow(store);
+    expect(await ownCopy(store, own.name)).toBe(join(folder, "backups", own.name));
   });
 
   it("the store is checked, and the answer remembered", async () => {

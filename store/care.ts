@@ -34,6 +34,8 @@ export interface StoreCare {
 const KEEP_KEY = "daily_copies";
 const CHECK_KEY = "last_check";
 const DEFAULT_KEEP = 14;
+/** A daily copy is made only where so many times the store's size is left. */
+const ROOM_FOR_COPIES = 3;
 
 const kindOf = (file: string) => basename(file, ".sqlite");
 export const copiesFolder = (file: string): string => join(dirname(file), "backups");
@@ -48,7 +50,7 @@ export function listCopies(file: string): StoreCopy[] {
   const folder = copiesFolder(file);
   if (!existsSync(folder)) return [];
   return readdirSync(folder)
-    .filter((name) => /^[\w.-]+\.sqlite$/.test(name) && (name.startsWith(`${kindOf(file)}-`) || name.startsWith("deft-")))
+    .filter((name) => /^[\w.-]+\.sqlite$/.test(name) && name.startsWith(`${kindOf(file)}-`))
     .map((name) => {
       const { mtimeMs, size } = statSync(join(folder, name));
       return { name, madeMs: mtimeMs, bytes: size, daily: isDaily(file, name) };
@@ -63,6 +65,20 @@ export function listCopies(file: string): StoreCopy[] {
 export function copyOf(file: string, name: string): string {
   if (!listCopies(file).some((copy) => copy.name === name)) throw new StoreFileError("There is no copy of that name. Nothing was changed.");
   return join(copiesFolder(file), name);
+}
+
+/**
+ * The path of a copy that may be put in place of this store: one of its own.
+ * @throws StoreFileError where there is none of that name, or it is a copy of other data.
+ */
+export async function ownCopy(store: Store, name: string): Promise<string> {
+  const path = copyOf(store.file, name);
+  const rows = await withRaw(path, "read", (database) =>
+    database.all<{ value: string }>("SELECT value FROM store_meta WHERE key = 'store_id'"),
+  ).catch(() => []);
+  const [row] = rows;
+  if (row !== undefined && row.value !== store.id) throw new StoreFileError("This is a copy of other data than this. Nothing was changed.");
+  return path;
 }
 
 /** How many daily copies are kept. */
@@ -146,6 +162,10 @@ export async function copyOfDay(store: Store, day: string): Promise<StoreCopy | 
   const name = dailyName(file, day);
   if (listCopies(file).some((copy) => copy.name === name)) return null;
   try {
+    const free = freeBytes(dirname(file));
+    // A copy that fills the disk would cost more than it is worth: the taps need the room.
+    if (free !== null && free < ROOM_FOR_COPIES * size(file))
+      throw new StoreFileError("there is too little room on the disk for a copy and for what comes.");
     const copy = await makeCopy(store, name);
     rmSync(problemFile(file), { force: true });
     const keep = await dailyCopiesKept(store);

@@ -9,6 +9,7 @@ export {
   keepDailyCopies,
   listCopies,
   lookAtCopy,
+  ownCopy,
   type StoreCare,
   type StoreCopy,
   storeCare,
@@ -91,11 +92,10 @@ export {
   listKit,
   listPeople,
   listPractice,
-  personNamed,
   updateKit,
   updatePerson,
 } from "./people";
-export { addPlace, getPlace, listPlaces, placeItems, placeNamed, placeZones, type StoredPlace, updatePlace } from "./places";
+export { addPlace, getPlace, listPlaces, placeItems, placeZones, type StoredPlace, updatePlace } from "./places";
 export { putSessionRight } from "./put-right";
 export { ConflictError, GoneError, isOfCode, NotFoundError } from "./rows";
 export { hasSampleData, removeSampleData } from "./sample";

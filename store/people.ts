@@ -1,3 +1,4 @@
+import type { Transaction } from "sequelize";
 import { v4 as newId } from "uuid";
 import type { KitInput, PersonInput, PracticeInput } from "@/core/schemas";
 import type { Kit, KitKind } from "@/core/welfare";
@@ -36,11 +37,14 @@ export async function addPerson(store: Store, input: PersonInput, options: AddOp
   return id;
 }
 
-/** The person of a name, made as a handler where there is none; null for no name. */
-export async function personNamed(store: Store, name: string): Promise<string | null> {
+/** The person of a name, inside a write; null for no name. Where there is none, one is made as a handler if that is allowed. */
+export async function personNamed(store: Store, name: string, make: boolean, transaction: Transaction): Promise<string | null> {
   if (name === "") return null;
   const known = (await listPeople(store)).find((one) => one.name.toLowerCase() === name.toLowerCase());
-  return known?.id ?? addPerson(store, { name, role: "handler" });
+  if (known !== undefined || !make) return known?.id ?? null;
+  const id = newId();
+  await store.models.person.create({ id, name, role: "handler", sample: false, created_ms: store.now() }, { transaction });
+  return id;
 }
 
 /** @throws NotFoundError where there is no such person. */

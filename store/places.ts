@@ -71,13 +71,15 @@ export async function addPlace(store: Store, input: PlaceInput, options: { id?: 
   return id;
 }
 
-/** The place of a name, made as a rectangle of unknown size where there is none; null for no name. */
-export async function placeNamed(store: Store, name: string): Promise<string | null> {
+/** The place of a name, inside a write; null for no name. Where there is none, one is made as a rectangle of unknown size if that is allowed. */
+export async function placeNamed(store: Store, name: string, make: boolean, transaction: Transaction): Promise<string | null> {
   if (name === "") return null;
   const known = (await listPlaces(store)).find((one) => one.name.toLowerCase() === name.toLowerCase());
-  if (known !== undefined) return known.id;
-  const empty = { length_m: null, width_m: null, footing: "", fence: "", items: [] };
-  return addPlace(store, { name, shape: "rectangle", ...empty } as PlaceInput);
+  if (known !== undefined || !make) return known?.id ?? null;
+  const id = newId();
+  const unknown = { shape: "rectangle", length_m: null, width_m: null, footing: "", fence: "" };
+  await store.models.place.create({ id, name, ...unknown, sample: false, created_ms: store.now() }, { transaction });
+  return id;
 }
 
 /** @throws NotFoundError where there is no such place. */

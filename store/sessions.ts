@@ -5,6 +5,8 @@ import { clockOffsets, eventsOfSession } from "./events";
 import { getHorse } from "./horses";
 import { getLadder } from "./ladders";
 import type { SessionRow } from "./models";
+import { personNamed } from "./people";
+import { placeNamed } from "./places";
 import { ConflictError, GoneError, isOfCode, NotFoundError, plain, rowsOf } from "./rows";
 import { getSettings } from "./settings";
 import type { Store } from "./store";
@@ -28,6 +30,8 @@ export interface SessionOptions {
   readonly createdMs?: number;
   /** Begun on a device and worked already: what it names that is gone meanwhile is left out rather than the session. */
   readonly worked?: boolean;
+  /** Who and where by name, where there was no id: found, or made with the session if that is allowed. */
+  readonly named?: { readonly person: string; readonly place: string; readonly make: boolean };
 }
 
 /** The number the next session gets. */
@@ -108,15 +112,26 @@ export async function addSession(store: Store, input: NewSession, options: Sessi
   await store.writer.write(async (transaction) => {
     // One that has been worked is there once, whatever was put right in it or done with it since.
     if (options.worked === true && (await store.models.session.unscoped().count({ where: { id: input.id }, transaction })) > 0) return;
+    const { person = "", place = "", make = false } = options.named ?? {};
     const named = options.worked === true ? await withoutGone(store, input, transaction) : input;
     const row = await sessionRow(store, named, options);
     const there = await store.models.session.findByPk(row.id, { transaction });
     if (there !== null) {
-      if (asked(plain(there)) !== asked(row)) throw new ConflictError("There is another session under this id.");
+      // Asked for again, what was named on the spot has its id by now.
+      const again = {
+        ...row,
+        person_id: row.person_id ?? (await personNamed(store, person, false, transaction)),
+        place_id: row.place_id ?? (await placeNamed(store, place, false, transaction)),
+      };
+      if (asked(plain(there)) !== asked(again)) throw new ConflictError("There is another session under this id.");
       return;
     }
     await thingsThere(store, named, transaction);
-    await store.models.session.create({ ...row, no: await nextNumber(store, transaction) }, { transaction });
+    // Last, so that a session that is refused makes nobody.
+    const who = row.person_id ?? (await personNamed(store, person, make, transaction));
+    const where = row.place_id ?? (await placeNamed(store, place, make, transaction));
+    const no = await nextNumber(store, transaction);
+    await store.models.session.create({ ...row, person_id: who, place_id: where, no }, { transaction });
   });
 }
 

@@ -9,6 +9,8 @@ interface Follower {
   position: number;
   /** What was sent last of what is allowed, as text. */
   care: string;
+  /** Whether whoever follows still may. */
+  readonly mayFollow: () => Promise<boolean>;
   readonly send: (news: SessionNews) => void;
   /** The line is to end: by an error, or null where it simply ends. */
   readonly failed: (error: unknown) => void;
@@ -65,9 +67,15 @@ export class LiveSessions {
    * Follows a session from a position on. @returns how to stop.
    * @throws NotFoundError where there is no such session.
    */
-  async follow(id: string, after: number, send: Follower["send"], failed: Follower["failed"]): Promise<() => void> {
+  async follow(
+    id: string,
+    after: number,
+    send: Follower["send"],
+    failed: Follower["failed"],
+    mayFollow: Follower["mayFollow"] = async () => true,
+  ): Promise<() => void> {
     const { id: session, horse_id: horse } = await getSession(this.store, id);
-    const follower: Follower = { session, horse, position: after, care: "", send, failed, looking: false, again: false };
+    const follower: Follower = { session, horse, position: after, care: "", mayFollow, send, failed, looking: false, again: false };
     this.followers.add(follower);
     void this.look(follower);
     return () => {
@@ -82,6 +90,12 @@ export class LiveSessions {
     try {
       while (follower.again && this.followers.has(follower)) {
         follower.again = false;
+        // A sign-in that was ended is a fact like any other: the line ends with it.
+        if (!(await follower.mayFollow())) {
+          this.followers.delete(follower);
+          follower.failed(null);
+          break;
+        }
         const news = await this.newsOf(follower);
         if (news !== null && this.followers.has(follower)) follower.send(news);
       }

@@ -62,7 +62,7 @@ export function StatusLine({ storeId, events }: { storeId: string; events: reado
   const held = state.held?.replace(/\.$/, "") ?? null;
   const unsent = held === null ? (late ? `Not sent for ${stuck} s` : null) : late ? `${held}, not sent for ${stuck} s` : held;
   const troubles = apart
-    ? ["It goes up when the computer is in reach"]
+    ? ["It goes up when that is in reach"]
     : [...(state.keeps ? [] : [`This device keeps none, ${unkept} only on this page`]), ...(unsent === null ? [] : [unsent])];
   return (
     <p
@@ -71,7 +71,7 @@ export function StatusLine({ storeId, events }: { storeId: string; events: reado
       data-waiting={away ?? "unknown"}
       data-on-server={onServer ?? "unknown"}
     >
-      saved on this device {onDevice}, on the server {onServer ?? "–"}
+      saved on this device {onDevice}, on the {way.pen ? "computer" : "server"} {onServer ?? "–"}
       {troubles.map((trouble) => `. ${trouble}`).join("")}
       {refused > 0 && (
         <>

@@ -3,10 +3,32 @@
 import { useEffect, useState, useSyncExternalStore } from "react";
 import { counted } from "@/core/words";
 import { Day } from "@/ui/day";
+import { send } from "@/ui/form";
 import { WayLink } from "@/ui/way";
+import { keepMe } from "../device/me";
 import { NOTHING_SENT, senderFor } from "../device/sender";
 import { BrowserLimits } from "./browser-limits";
 import type { KeptYard } from "./keep";
+
+/** Who is signed in on this device, and the way out. */
+function SignedInAs({ name, away }: { name: string; away: number }) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const leave = async () => {
+    const sent = await send("POST", "/api/sign-out", {});
+    if (!sent.ok) return setProblem("The computer does not answer; sign out when it does.");
+    keepMe(null);
+    window.location.assign("/sign-in");
+  };
+  return (
+    <p className="mt-1">
+      Signed in as {name}.{" "}
+      <button type="button" className="link" onClick={() => void leave()}>
+        Sign out
+      </button>
+      {away > 0 && " What waits here is sent once you sign in again."} <span role="status">{problem}</span>
+    </p>
+  );
+}
 
 /** What is on this device and what is on the computer, said as it is. */
 export function WhereItIs({ kept }: { kept: KeptYard }) {
@@ -50,6 +72,7 @@ export function WhereItIs({ kept }: { kept: KeptYard }) {
           </WayLink>
         )}
       </p>
+      {kept.yard.me.network && <SignedInAs name={kept.yard.me.name ?? ""} away={away + sessionsWaiting.size} />}
       {kept.yard.me.olderHosts.length > 0 && (
         <p className="mt-1 border-l-4 border-ochre pl-3">
           This device was used under an older address too. What was not sent from there waits there:{" "}

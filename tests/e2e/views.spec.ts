@@ -47,6 +47,13 @@ test("every view of the demo yard has no axe finding in any theme, and fits 320 
     `/horses/${id}/review`,
     review,
     `/horses/${id}/ahead`,
+    "/network",
+    "/store",
+    "/join",
+    "/sign-in",
+    "/not-allowed",
+    "/pen?horses=1",
+    `/pen?horse=${id}`,
   ];
   await lookAt(page, demo.url, paths, [review]);
 });

@@ -170,6 +170,53 @@ describe("who asks", () => {
   });
 });
 
+describe("a helper", () => {
+  it("begins a session with a new name and makes neither a person nor a place", async () => {
+    const body = {
+      id: newId(),
+      horse: yard.horse,
+      kind: "work",
+      ladder: yard.ladder,
+      person: null,
+      place: null,
+      start_rung: 1,
+      kit: [],
+      beside: true,
+    };
+    const begin = (who: "helper" | "owner", names: object) =>
+      phone(who).ask({ method: "POST", path: "/api/sessions", body: { ...body, id: newId(), ...names } });
+    const people = async () => (await phone("owner").ask({ path: "/api/pack" })).text;
+    expect((await begin("helper", { person_name: "Made Up", place_name: "Nowhere Pen" })).status).toBe(201);
+    expect(await people()).not.toMatch(/Made Up|Nowhere Pen/);
+    expect((await begin("owner", { person_name: "Made Up", place_name: "Nowhere Pen" })).status).toBe(201);
+    expect(await people()).toMatch(/Made Up.*Nowhere Pen/s);
+  });
+
+  it("hears nothing more over a line that was open when the sign-in is ended", async () => {
+    const one = await Phone.of(network);
+    const recorder = await one.signIn("Hilda");
+    const line = one.follow(`/api/sessions/${yard.session}/live?after=0`);
+    const send = () => phone("owner").ask({ path: "/api/me" });
+    await send();
+    const tapped = async (who: Phone, name: string) => {
+      const body = batch(name);
+      expect((await who.ask({ method: "POST", path: "/api/events", body })).status).toBe(200);
+      return body.events[0]?.id ?? "";
+    };
+    const heard = (id: string, ms: number) =>
+      new Promise<boolean>((resolve) => {
+        const end = Date.now() + ms;
+        const look = () => (line.lines.join("").includes(id) ? resolve(true) : Date.now() > end ? resolve(false) : setTimeout(look, 50));
+        look();
+      });
+    expect(await heard(await tapped(one, recorder), 5000)).toBe(true);
+    await one.ask({ method: "POST", path: "/api/sign-out", body: {} });
+    const owner = String(((await phone("owner").ask({ path: "/api/me" })).json() as { me: { recorder: string } }).me.recorder);
+    expect(await heard(await tapped(phone("owner"), owner), 1500)).toBe(false);
+    line.close();
+  });
+});
+
 describe("signing in", () => {
   it("gives a secret of its own: one that was put there before is worth nothing, before and after", async () => {
     const fixed = await Phone.of(network);

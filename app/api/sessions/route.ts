@@ -1,9 +1,10 @@
 import { check, newSessionSchema, type SessionKind } from "@/core/schemas";
 import { whyNotToBegin } from "@/core/word";
-import { addSession, getHorse, getLadder, involvesOf, openSessions, personNamed, placeNamed, type Store } from "@/store";
+import { addSession, getHorse, getLadder, involvesOf, openSessions, type Store } from "@/store";
 import { horseCare } from "../../server/horse-care";
 import { answer, invalid, json, problem, readJson } from "../../server/respond";
 import { getStore } from "../../server/store";
+import { whoAsks } from "../../server/who";
 
 /** Watching asks nothing of the horse and stays open when work is not. */
 const WATCHING: readonly SessionKind[] = ["connection", "signs"];
@@ -67,13 +68,19 @@ export function POST(request: Request) {
       horseId: horse,
       kind,
       ladderId: kind === "work" ? ladder : null,
-      personId: person ?? (await personNamed(store, checked.value.person_name ?? "")),
-      placeId: place ?? (await placeNamed(store, checked.value.place_name ?? "")),
+      personId: person ?? null,
+      placeId: place ?? null,
       startRung: kind === "work" ? rung : null,
       kitIds: kit ?? [],
     };
     const createdMs = startedMs ?? (madeMs === null ? null : Math.min(madeMs, store.now()));
-    await addSession(store, input, { worked: madeMs !== null, ...(createdMs === null ? {} : { createdMs }) });
+    // People and places are the owner's to add; what a helper names stands in the session's own words.
+    const named = {
+      person: checked.value.person_name ?? "",
+      place: checked.value.place_name ?? "",
+      make: whoAsks(request).role === "owner",
+    };
+    await addSession(store, input, { named, worked: madeMs !== null, ...(createdMs === null ? {} : { createdMs }) });
     return json({ id: input.id }, 201);
   });
 }
