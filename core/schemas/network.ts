@@ -5,7 +5,7 @@ import { record } from "../checks/common";
 export const SHORTEST_PASSPHRASE = 10;
 
 export const signInSchema = record({
-  name: yup.string().trim().max(80).required("Name: who you are."),
+  name: yup.string().max(80).required("Name: who you are."),
   passphrase: yup.string().max(200).required("Passphrase is missing."),
 });
 

@@ -1,5 +1,5 @@
 import * as yup from "yup";
-import { EARLIEST_WALL_MS, record } from "../checks/common";
+import { EARLIEST_WALL_MS, record, textSchema } from "../checks/common";
 
 /** What is put right of a whole session. What is left out stays; null takes the handler or the place away. */
 export const putRightSchema = record({
@@ -9,7 +9,7 @@ export const putRightSchema = record({
   person: yup.string().max(100).nullable(),
   place: yup.string().max(100).nullable(),
   started_ms: yup.number().min(EARLIEST_WALL_MS, "Begun: not before 1980."),
-  reason: yup.string().trim().max(500, "Why: at most 500 letters.").required("Say why."),
+  reason: textSchema("Why", 500).required("Say why."),
 }).required();
 
 export type PutRightInput = yup.InferType<typeof putRightSchema>;

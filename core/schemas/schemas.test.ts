@@ -16,6 +16,7 @@ import {
   newSessionSchema,
   placeSchema,
   practiceSchema,
+  putRightSchema,
   restrictionSchema,
 } from "./index";
 
@@ -399,5 +400,22 @@ describe("a batch", () => {
 
   it.each([[null], [3], ["events"], [[]]])("is not %j", (value) => {
     expect(checkBatch(value, NOW).ok).toBe(false);
+  });
+});
+
+describe("what is put right of a session", () => {
+  it("takes a reason that is text, and says so of anything else", () => {
+    const right = (reason: unknown) => check(putRightSchema, { place: null, reason });
+    expect(right(" wrong pen ")).toMatchObject({ ok: true, value: { reason: "wrong pen" } });
+    for (const reason of [["a", 1], { trim: 1 }, 5, true, null, "", "  ", undefined]) expect(right(reason).ok).toBe(false);
+  });
+});
+
+describe("a session with names given in passing", () => {
+  const begun = { id: "00000000-0000-4000-8000-000000000001", horse: "h" };
+  it("takes one line of text for each, and nothing else", () => {
+    const named = (person_name: unknown) => check(newSessionSchema, { ...begun, person_name }, { strict: true }).ok;
+    expect([named("Nell"), named(" Nell "), named(undefined), named("")]).toEqual([true, true, true, true]);
+    for (const wrong of [5, ["Nell"], {}, "a\nb", "a\u0000b", "x".repeat(81)]) expect(named(wrong)).toBe(false);
   });
 });

@@ -8,6 +8,13 @@ const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 export const SESSION_KINDS = ["work", "first-look", "touch", "connection", "signs"] as const;
 export type SessionKind = (typeof SESSION_KINDS)[number];
 
+/** A name given in passing: one line, or nothing. */
+const nameOnTheSpot = (label: string) =>
+  yup
+    .string()
+    .max(80, `${label}: at most 80 characters.`)
+    .test("line", `${label}: one line of plain text, please.`, (value) => value === undefined || !/\p{Cc}/u.test(value));
+
 /**
  * A session about to begin. Its id is made on the device, so that asking twice
  * makes one. Work has the ladder it begins on, or none for a free start; the
@@ -31,8 +38,8 @@ export const newSessionSchema = record({
   // Begun on a device, at this time, perhaps with no server: what it says has happened and is not asked again.
   made_ms: yup.number().min(EARLIEST_WALL_MS, "Made: not before 1980.").nullable().default(null),
   // Named on the spot: found by the name, or made.
-  person_name: yup.string().trim().max(80).optional(),
-  place_name: yup.string().trim().max(80).optional(),
+  person_name: nameOnTheSpot("Handler"),
+  place_name: nameOnTheSpot("Place"),
   started_ms: yup.number().min(EARLIEST_WALL_MS, "Begun: not before 1980.").nullable().default(null),
   kit: yup.array().of(yup.string().max(100).required()).max(50, "kit: at most 50 pieces.").default([]),
   // Said where another session of the horse is running and a second is wanted all the same.

@@ -76,8 +76,8 @@ export function POST(request: Request) {
     const createdMs = startedMs ?? (madeMs === null ? null : Math.min(madeMs, store.now()));
     // People and places are the owner's to add; what a helper names stands in the session's own words.
     const named = {
-      person: checked.value.person_name ?? "",
-      place: checked.value.place_name ?? "",
+      person: (checked.value.person_name ?? "").trim(),
+      place: (checked.value.place_name ?? "").trim(),
       make: whoAsks(request).role === "owner",
     };
     await addSession(store, input, { named, worked: madeMs !== null, ...(createdMs === null ? {} : { createdMs }) });
