@@ -3,6 +3,8 @@ import type { Duplex } from "node:stream";
 import { OWN_HEADERS } from "@/app/server/own-headers";
 import { printedAddress } from "@/app/server/same-machine";
 
+const POLICY = "content-security-policy";
+
 export type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<unknown>;
 
 /** Nothing a client sends may pass for what the gate says. */
@@ -23,7 +25,7 @@ export function addressProblem(url: string): string | null {
 
 export function sendProblem(response: ServerResponse, problem: { status: number; title: string; detail: string; code?: string }): void {
   const { status } = problem;
-  response.writeHead(status, { "content-type": "application/problem+json", "cache-control": "no-store" });
+  response.writeHead(status, { ...OWN_HEADERS, "content-type": "application/problem+json", "cache-control": "no-store" });
   response.end(JSON.stringify({ type: "about:blank", ...problem }));
 }
 
@@ -49,7 +51,9 @@ export function gated(
 ): (request: IncomingMessage, response: ServerResponse) => void {
   return (request, response) => {
     takeOffClaims(request);
-    if (request.url?.startsWith("/api/") === true) for (const [name, value] of Object.entries(OWN_HEADERS)) response.setHeader(name, value);
+    const route = request.url?.startsWith("/api/") === true;
+    // Pages set a policy with a nonce of their own; everything else stands on every answer, files among them.
+    for (const [name, value] of Object.entries(OWN_HEADERS)) if (route || name !== POLICY) response.setHeader(name, value);
     const problem = addressProblem(request.url ?? "");
     if (problem !== null) return sendProblem(response, { status: 400, title: "Not an address", detail: problem });
     if (from === "machine") leadToOneAddress(request);

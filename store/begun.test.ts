@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { PLAIN_HORSE } from "@/tests/support/plain-horse";
 import { emptyDraft } from "@/tests/support/plan";
 import { testId } from "@/tests/support/session-writer";
 import { putInBin } from "./bin";
@@ -18,20 +19,7 @@ let horse: string;
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "begun-"));
   store = await openStore(join(folder, "own.sqlite"));
-  horse = await addHorse(store, {
-    name: "Tarn",
-    born_day: null,
-    birth_year: 2010,
-    sex: null,
-    kind: "",
-    height_cm: 150,
-    mass_kg: 430,
-    history: "",
-    triggers: "",
-    preferred_reinforcers: "",
-    resting_breaths_per_min: null,
-    resting_heart_per_min: null,
-  });
+  horse = await addHorse(store, PLAIN_HORSE);
 });
 afterEach(async () => {
   await closeStore(store);

@@ -5,6 +5,7 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { SessionNews } from "@/core/pack";
 import { DEFAULT_SETTINGS } from "@/core/settings";
 import { addHorse, addRestriction, addSession, closeStore, openStore, type Store, setSettings } from "@/store";
+import { PLAIN_HORSE } from "@/tests/support/plain-horse";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
 import { LiveSessions } from "./live";
 
@@ -16,20 +17,7 @@ let horse: string;
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "live-"));
   store = await openStore(join(folder, "own.sqlite"), () => NOW);
-  horse = await addHorse(store, {
-    name: "Tarn",
-    born_day: null,
-    birth_year: 2010,
-    sex: null,
-    kind: "",
-    height_cm: 150,
-    mass_kg: 430,
-    history: "",
-    triggers: "",
-    preferred_reinforcers: "",
-    resting_breaths_per_min: null,
-    resting_heart_per_min: null,
-  });
+  horse = await addHorse(store, PLAIN_HORSE);
   for (const id of [SESSION, testId(900_001)])
     await addSession(store, { id, horseId: horse, ladderId: null, personId: null, placeId: null, startRung: null });
 });

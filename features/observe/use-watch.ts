@@ -1,9 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import type { BegunSession } from "@/core/pack";
-import type { SessionEvent } from "@/core/schemas";
-import type { Allowance } from "@/core/welfare";
+import type { ShellStart } from "@/core/pack";
 import { useWay } from "@/ui/way";
 import { senderFor } from "../device/sender";
 import { lastPress } from "../device/undo";
@@ -11,22 +9,8 @@ import { useSessionLog } from "../device/use-session-log";
 import { useWakeLock } from "../device/wake-lock";
 import { click } from "../sound/feedback";
 
-/** Everything a session of watching or touching is given when its page loads. */
-export interface WatchStart {
-  readonly storeId: string;
-  readonly sessionId: string;
-  readonly horse: { readonly id: string; readonly name: string };
-  readonly handler: string;
-  readonly place: string;
-  readonly allowance: Allowance;
-  readonly cautions: readonly string[];
-  readonly events: readonly SessionEvent[];
-  readonly clocks: Readonly<Record<string, number>>;
-  readonly position: number;
-  /** Minutes without a tap after which it is a pause. */
-  readonly silenceMinutes: number;
-  readonly begun: BegunSession;
-}
+/** Everything a session of watching or touching is given when it opens. */
+export type WatchStart = ShellStart;
 
 /** What the one block of such a session is about. */
 export interface WatchBlock {

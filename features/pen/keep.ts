@@ -92,6 +92,18 @@ export async function keptHorses(store: string): Promise<KeptHorse[]> {
   return (await database()).getAll("horses", IDBKeyRange.bound(`${store} `, `${store} \uffff`));
 }
 
+/** Takes the yard's copy off this device: who signs out leaves no plans behind. Taps lie elsewhere and stay. */
+export async function forgetKept(): Promise<void> {
+  const db = await database();
+  await Promise.all([db.clear("yards"), db.clear("horses")]);
+  for (const key of [PRESENT, LAST_HORSE])
+    try {
+      localStorage.removeItem(key);
+    } catch {
+      // Storage is shut off: nothing was kept there.
+    }
+}
+
 /** Forgets horses of a store that are no longer in its yard. */
 export async function forgetOthers(store: string, horses: readonly string[]): Promise<void> {
   const there = new Set(horses.map((id) => keyOf(store, id)));

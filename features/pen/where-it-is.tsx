@@ -8,7 +8,7 @@ import { WayLink } from "@/ui/way";
 import { keepMe } from "../device/me";
 import { NOTHING_SENT, senderFor } from "../device/sender";
 import { BrowserLimits } from "./browser-limits";
-import type { KeptYard } from "./keep";
+import { forgetKept, type KeptYard } from "./keep";
 
 /** Who is signed in on this device, and the way out. */
 function SignedInAs({ name, away }: { name: string; away: number }) {
@@ -17,6 +17,7 @@ function SignedInAs({ name, away }: { name: string; away: number }) {
     const sent = await send("POST", "/api/sign-out", {});
     if (!sent.ok) return setProblem("The computer does not answer; sign out when it does.");
     keepMe(null);
+    await forgetKept().catch(() => undefined);
     window.location.assign("/sign-in");
   };
   return (

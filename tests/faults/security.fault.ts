@@ -311,6 +311,12 @@ describe("bodies and files", () => {
   );
 });
 
+/** The name of some script of the program. */
+async function aChunk(): Promise<string> {
+  const { text } = await phone("nobody").ask({ path: "/pen" });
+  return /\/_next\/static\/chunks\/([\w.~-]+\.js)/.exec(text)?.[1] ?? "none.js";
+}
+
 describe("headers", () => {
   it("stand on pages, routes, files and errors", async () => {
     for (const [path, kind] of [
@@ -322,15 +328,30 @@ describe("headers", () => {
       ["/sw.js", "file"],
       ["/manifest.webmanifest", "file"],
       ["/none-at-all", "page"],
+      [`/_next/static/chunks/${await aChunk()}`, "file"],
     ] as const) {
       const { headers, status } = await phone("owner").ask({ path });
       const said = [path, status, headers["x-content-type-options"], headers["referrer-policy"], headers["cross-origin-opener-policy"]];
       expect(said).toEqual([path, status, "nosniff", "same-origin", "same-origin"]);
       const policy = String(headers["content-security-policy"]);
-      expect(policy).toContain("frame-ancestors 'none'");
+      if (kind !== "file") expect(policy).toContain("frame-ancestors 'none'");
       if (kind === "page") expect(policy).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic'/);
       if (kind === "route" || kind === "error") expect(policy).toContain("default-src 'none'");
       expect(headers["x-powered-by"]).toBeUndefined();
+    }
+  });
+
+  it("stand on what the gate itself answers", async () => {
+    const turnedAway = [
+      await phone("nobody").ask({ path: "/people" }),
+      await phone("nobody").ask({ path: "/api/pack" }),
+      await phone("helper").ask({ path: "/api/store" }),
+      await phone("owner").ask({ path: "/", headers: { host: "evil.example" } }),
+      await phone("owner").ask({ path: "//" }),
+    ];
+    for (const { headers } of turnedAway) {
+      expect(headers["x-content-type-options"]).toBe("nosniff");
+      expect(headers["cross-origin-resource-policy"]).toBe("same-origin");
     }
   });
 

@@ -1,6 +1,6 @@
 import { v4 as newId } from "uuid";
 import { reduceSession } from "@/core/record";
-import type { SessionEvent } from "@/core/schemas";
+import { eventOf, type Fact, type SessionEvent } from "@/core/schemas";
 import { withRaw } from "@/store/file/raw";
 
 /** What came of sending a batch. */
@@ -27,24 +27,17 @@ export class Driver {
     readonly recorder: string,
   ) {}
 
+  private keep(fact: Fact): void {
+    const seq = this.log.length;
+    const { session, recorder, load } = this;
+    const event = eventOf({ id: newId(), session, recorder, load, seq, mono_ms: seq * 10 + 0.5, wall_ms: Date.now() }, fact);
+    this.log.push(event);
+    this.unconfirmed.push(event);
+  }
+
   /** Makes taps; `text` makes each one as heavy as is wanted. */
   tap(count: number, text = ""): void {
-    for (let i = 0; i < count; i++) {
-      const seq = this.log.length;
-      const event: SessionEvent = {
-        id: newId(),
-        session: this.session,
-        recorder: this.recorder,
-        load: this.load,
-        seq,
-        mono_ms: seq * 10 + 0.5,
-        wall_ms: Date.now(),
-        type: "note",
-        payload: { text: `tap ${seq} of ${this.recorder} ${text}` },
-      };
-      this.log.push(event);
-      this.unconfirmed.push(event);
-    }
+    for (let i = 0; i < count; i++) this.keep({ type: "note", payload: { text: `tap ${this.log.length} of ${this.recorder} ${text}` } });
   }
 
   /** Makes taps of trials, so that something follows from them. */
@@ -52,19 +45,7 @@ export class Driver {
     const outcomes = ["met", "met", "try", "miss", "refused"] as const;
     for (let i = 0; i < count; i++) {
       const seq = this.log.length;
-      const event: SessionEvent = {
-        id: newId(),
-        session: this.session,
-        recorder: this.recorder,
-        load: this.load,
-        seq,
-        mono_ms: seq * 10 + 0.5,
-        wall_ms: Date.now(),
-        type: "trial",
-        payload: { outcome: outcomes[seq % outcomes.length] ?? "met", phase: 1 + (seq % 3) },
-      };
-      this.log.push(event);
-      this.unconfirmed.push(event);
+      this.keep({ type: "trial", payload: { outcome: outcomes[seq % outcomes.length] ?? "met", phase: 1 + (seq % 3) } });
     }
   }
 
