@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type ComponentProps, createContext, useContext, useMemo } from "react";
 
@@ -26,18 +25,18 @@ export function useWay(): Way {
   return useMemo(() => own ?? { at: (path) => path, push: router.push, refresh: router.refresh, pen: false }, [own, router]);
 }
 
-/** A link that leads to a page the way one is going. */
-export function WayLink({ href, ...rest }: Omit<ComponentProps<typeof Link>, "href"> & { href: string }) {
+/** A link that leads to a page the way one is going. A plain one: the recorder, which has few, does not load what fetches pages ahead. */
+export function WayLink({ href, onClick, ...rest }: Omit<ComponentProps<"a">, "href"> & { href: string }) {
   const way = useWay();
   const to = way.at(href);
-  if (!way.pen || to === href) return <Link href={to} {...rest} />;
-  const { prefetch: _, ...plain } = rest;
+  const here = !way.pen || to !== href || href.startsWith("/pen");
   return (
     <a
-      {...plain}
+      {...rest}
       href={to}
       onClick={(event) => {
-        if (event.metaKey || event.ctrlKey || event.shiftKey || event.button !== 0) return;
+        onClick?.(event);
+        if (!here || event.defaultPrevented || event.metaKey || event.ctrlKey || event.shiftKey || event.button !== 0) return;
         event.preventDefault();
         way.push(href);
       }}

@@ -3,6 +3,7 @@
 import { useEffect, useState, useSyncExternalStore } from "react";
 import { writeEventsCsv } from "@/core/formats";
 import type { EventType } from "@/core/schemas";
+import { takeIn, unsentOf } from "./carry";
 import type { RefusedTap } from "./queue";
 import { NOTHING_SENT, senderFor } from "./sender";
 
@@ -148,13 +149,13 @@ function CarryTaps({ storeId, unsent }: { storeId: string; unsent: number }) {
   const [said, setSaid] = useState<string | null>(null);
   const sender = senderFor(storeId);
   const save = async () => {
-    saveAs("taps-not-sent.json", JSON.stringify(await sender.unsent()));
+    saveAs("taps-not-sent.json", JSON.stringify(await unsentOf(sender)));
     setSaid("Saved. On the computer, under Settings, it is taken in.");
   };
   const take = async (file: File | undefined) => {
     if (file === undefined) return;
     try {
-      const taken = await sender.takeIn(JSON.parse(await file.text()));
+      const taken = await takeIn(sender, JSON.parse(await file.text()));
       const sent = await sender.flush(15_000);
       setSaid(
         `${taken} ${taken === 1 ? "tap" : "taps"} taken in. ${sent ? "All are on the server." : "They are sent as soon as the server answers."}`,

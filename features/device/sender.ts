@@ -48,14 +48,6 @@ interface Settled {
   readonly reason?: string;
 }
 
-/** Taps and sessions the server does not have, as a file. */
-export interface UnsentFile {
-  readonly what: "deft-tether-taps";
-  readonly store: string;
-  readonly sessions: readonly KeptSession[];
-  readonly events: readonly SessionEvent[];
-}
-
 /** Why a tap is kept aside whose time alone was refused: it is sent again with each new connection, since a clock may be put right. */
 const CLOCK_REASON = "The server's clock says otherwise.";
 
@@ -102,7 +94,7 @@ export class Sender {
   private timer: ReturnType<typeof setTimeout> | null = null;
 
   constructor(
-    private readonly storeId: string,
+    readonly storeId: string,
     open: (onLost: () => void) => Promise<EventQueue>,
     patienceMs?: number,
   ) {
@@ -225,28 +217,14 @@ export class Sender {
     return [...kept, ...this.refusedInMemory.values()];
   }
 
-  /** What the server does not have, whole: to be carried to it by hand where no way leads there. */
-  async unsent(): Promise<UnsentFile> {
-    const kept = await this.device.use((queue) => queue.notSaved(), WHOLE_PATIENCE_MS);
-    const events = [...kept, ...this.memory.values()];
-    const wanted = new Set(events.map(({ session }) => session));
-    const sessions = (await this.sessions()).filter(({ id, standing }) => standing !== "saved" || wanted.has(id));
-    return { what: "deft-tether-taps", store: this.storeId, sessions, events };
+  /** Something done with what this device keeps, by what is not needed in the recorder. @throws where the device's store does not open. */
+  withKept<T>(work: (queue: EventQueue) => Promise<T>): Promise<T> {
+    return this.device.use(work, WHOLE_PATIENCE_MS);
   }
 
-  /**
-   * Takes in what another device, or another address of this one, could not
-   * send. What is known already changes nothing.
-   * @returns how many taps were taken in; throws with words where the file is none of this store's.
-   */
-  async takeIn(file: unknown): Promise<number> {
-    const { what, store, sessions, events } = (file ?? {}) as Partial<UnsentFile>;
-    if (what !== "deft-tether-taps" || !Array.isArray(events) || !Array.isArray(sessions)) throw new Error("This is no file of taps.");
-    if (store !== this.storeId) throw new Error("These taps belong to other data than the one now open.");
-    for (const session of sessions) await this.device.use((queue) => queue.keepSession({ ...session, standing: "waiting", savedAt: null }));
-    await this.device.use((queue) => queue.keepNew(events), WHOLE_PATIENCE_MS);
-    this.kick();
-    return events.length;
+  /** Taps in this page's memory alone. */
+  unkept(): SessionEvent[] {
+    return [...this.memory.values()];
   }
 
   /** Sends refused taps once more. */

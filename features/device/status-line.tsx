@@ -76,7 +76,7 @@ export function StatusLine({ storeId, events }: { storeId: string; events: reado
       {refused > 0 && (
         <>
           . {refused} not taken by the server, kept here:{" "}
-          <WayLink href="/settings#taps" prefetch={false} className="underline">
+          <WayLink href="/settings#taps" className="underline">
             look
           </WayLink>
         </>

@@ -1,7 +1,6 @@
 "use client";
 
 import { useEffect } from "react";
-import { install } from "./install";
 import { senderFor } from "./sender";
 
 /** On every page: sends what an earlier page left on the device, and tries again when the network comes back. */
@@ -12,15 +11,8 @@ export function SyncAgent({ storeId }: { storeId: string }) {
     const sender = senderFor(storeId);
     sender.kick();
     void sender.prune();
-    // The pen is kept on this device, and what it needs to know, so that it opens with no server.
-    void install().then(async (can) => {
-      if (!can) return;
-      const [, inHand] = /^\/horses\/([^/]+)\//.exec(window.location.pathname) ?? [];
-      const { keepLastHorse } = await import("../pen/keep");
-      if (inHand !== undefined && inHand !== "new") keepLastHorse(inHand);
-      const { refreshKept } = await import("../pen/refresh");
-      await refreshKept(inHand ?? null).catch(() => undefined);
-    });
+    // Where it does not come over, the next page tries again.
+    void import("../pen/keep-here").then(({ keepHere }) => keepHere()).catch(() => undefined);
     // Taps that are on this page alone go with it: the browser asks before it leaves.
     const beforeLeaving = (event: BeforeUnloadEvent) => {
       const { keeps, unkept } = sender.snapshot();

@@ -49,7 +49,7 @@ export function WatchShell({
     <main className="mx-auto flex min-h-dvh max-w-[430px] flex-col gap-3 px-3 pt-2.5 pb-2 lg:max-w-[1080px] lg:px-7 lg:pt-6">
       <header className="flex items-baseline justify-between gap-3">
         <h1 className="min-w-0 truncate text-xl lg:text-2xl">
-          <WayLink href={`/horses/${start.horse.id}/know`} prefetch={false} className="hover:underline">
+          <WayLink href={`/horses/${start.horse.id}/know`} className="hover:underline">
             {start.horse.name}
           </WayLink>
           <span className="ml-2 font-sans text-base font-normal text-soft">{title}</span>
@@ -59,7 +59,7 @@ export function WatchShell({
       {record.finishMs !== null ? (
         <div className="rounded-lg border-2 border-ink p-5">
           <h2 className="text-2xl">Finished</h2>
-          <WayLink href={after} prefetch={false} className="act mt-4 w-full">
+          <WayLink href={after} className="act mt-4 w-full">
             See what it came to
           </WayLink>
         </div>

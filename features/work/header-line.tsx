@@ -120,7 +120,7 @@ export function HeaderLine({ rung, className }: { rung: number; className: strin
         className={`line-clamp-2 min-w-0 leading-none break-words desk:text-2xl! ${start.horse.name.length > 9 ? "text-[0.9rem]" : "text-[1.1rem]"}`}
         title={start.horse.name}
       >
-        <WayLink href={`/horses/${start.horse.id}/work`} prefetch={false} className="hover:underline">
+        <WayLink href={`/horses/${start.horse.id}/work`} className="hover:underline">
           {start.horse.name}
         </WayLink>
       </h1>

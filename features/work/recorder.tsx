@@ -15,7 +15,6 @@ import { useWakeLock } from "../device/wake-lock";
 import { useTold } from "../sound/use-told";
 import type { FinishNotes } from "./acts/block-acts";
 import { stepChoice } from "./acts/block-acts";
-import { BatteryPanel } from "./battery-panel";
 import { planBlock, rungNumber } from "./block-facts";
 import { CoachLine, coachOf } from "./coach-line";
 import { BlockCount, HeaderLine } from "./header-line";
@@ -34,6 +33,7 @@ import { useTurning } from "./use-turning";
 import { WordPanel } from "./word-panel";
 
 // Whatever is not on the screen from the first moment comes after it, but before it is opened: the pen may be offline.
+const BatteryPanel = lazyPart(() => import("./battery-panel").then(({ BatteryPanel }) => BatteryPanel));
 const DwellCoach = lazyPart(() => import("./dwell-coach").then(({ DwellCoach }) => DwellCoach));
 const PreflightPanel = lazyPart(() => import("./sheets/preflight").then(({ PreflightPanel }) => PreflightPanel));
 const AftercarePanel = lazyPart(() => import("./sheets/aftercare").then(({ AftercarePanel }) => AftercarePanel));
@@ -185,7 +185,11 @@ export function Recorder({ packed }: { packed: PackedStart }) {
               )}
             </p>
             <LiveRibbon record={record} nowMs={session.nowMs} />
-            {start.battery && <BatteryPanel record={record} limit={limit} onNext={act.takeWord} />}
+            {start.battery && (
+              <Suspense fallback={null}>
+                <BatteryPanel record={record} limit={limit} onNext={act.takeWord} />
+              </Suspense>
+            )}
             {advice !== null && advice.word !== "Stop" && <WordPanel advice={advice} onTake={act.takeWord} />}
             <BlockCount />
             {coach !== null && <CoachLine coach={coach} asking={dwelling} />}
@@ -238,7 +242,7 @@ export function Recorder({ packed }: { packed: PackedStart }) {
               <Suspense fallback={A_MOMENT}>
                 <AftercarePanel onDone={() => void toReview()} busy={busy} />
               </Suspense>
-              <WayLink href={review} prefetch={false} className="link mt-3 inline-block py-2">
+              <WayLink href={review} className="link mt-3 inline-block py-2">
                 To the review
               </WayLink>
             </div>

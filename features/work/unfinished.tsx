@@ -33,7 +33,7 @@ export function UnfinishedSessions({ horseId, storeId, sessions }: { horseId: st
               </span>
             )}
           </p>
-          <WayLink href={`/horses/${horseId}/work/${id}`} prefetch={false} className={running ? "act" : "act-quiet"}>
+          <WayLink href={`/horses/${horseId}/work/${id}`} className={running ? "act" : "act-quiet"}>
             Go on with it
           </WayLink>
           {!running && (
