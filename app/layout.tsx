@@ -2,6 +2,7 @@ import type { Metadata, Viewport } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import "./globals.css";
+import { ShellLook } from "@/features/device/shell-look";
 import { SyncAgent } from "@/features/device/sync-agent";
 import { UnitsProvider } from "@/ui/units";
 import { SHELL_HEADER } from "./server/shell";
@@ -26,7 +27,10 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   if (asked.get(SHELL_HEADER) !== null)
     return (
       <html lang="en">
-        <body>{children}</body>
+        <body>
+          {children}
+          <ShellLook />
+        </body>
       </html>
     );
   const [theme, store, units] = await Promise.all([pinnedTheme(), getStore(), chosenUnits()]);

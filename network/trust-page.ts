@@ -79,7 +79,7 @@ details{border-top:2px solid var(--hair);padding:.75rem 0}details:last-of-type{b
 ${steps}
 <p><a class="act" href="/authority.crt" download="deft-tether.crt">Get the certificate</a></p>
 <h2>What it can do, and what not</h2>
-<p>It can vouch for <strong>${escaped(host)}</strong> and for addresses inside your own network. It cannot vouch for any other site: that is written into it, and your phone goes by it. Its key never leaves the computer.</p>
+<p>It can vouch for <strong>${escaped(host)}</strong> and for addresses inside your own network. It cannot vouch for any other site: that is written into it, and phones of recent years go by it. Its key never leaves the computer.</p>
 <p>To be sure that this page is the computer's own, compare this with what stands on its screen under Network:<br><code>${escaped(fingerprint)}</code></p>
 <h2>Without it</h2>
 <p>The browser warns each time, and it keeps no pages: the pen then opens only while the computer is in reach, and the screen may go dark while you work. A session that is open goes on recording, and what is tapped stays on the phone until the computer has it.</p>

@@ -19,7 +19,6 @@ export function SignIn() {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   useEffect(() => {
-    document.documentElement.dataset.ready = "yes";
     // A link from elsewhere comes without the cookie: whoever is signed in goes straight on.
     void send<{ me: Me | null }>("GET", "/api/me").then((sent) => {
       if (!sent.ok || sent.value.me === null) return;

@@ -4,7 +4,6 @@ import dynamic from "next/dynamic";
 import { useEffect, useMemo, useState } from "react";
 import type { UnitSystem } from "@/core/units";
 import { Mark } from "@/ui/frame";
-import { isTheme, THEME_COOKIE } from "@/ui/theme/theme";
 import { isUnitSystem, UNITS_COOKIE, UnitsProvider } from "@/ui/units";
 import { type Way, WayLink, WayProvider } from "@/ui/way";
 import { cookieOf } from "../device/cookie";
@@ -163,11 +162,8 @@ export function Pen() {
   const [units, setUnits] = useState<UnitSystem>("metric");
   const held = useHeldYard(place.horse ?? null);
   useEffect(() => {
-    const theme = cookieOf(THEME_COOKIE);
-    if (isTheme(theme)) document.documentElement.dataset.theme = theme;
     const chosen = cookieOf(UNITS_COOKIE);
     if (isUnitSystem(chosen)) setUnits(chosen);
-    document.documentElement.dataset.ready = "yes";
     void install();
   }, []);
   const store = held.kept?.store;

@@ -50,7 +50,6 @@ test("every view of the demo yard has no axe finding in any theme, and fits 320 
     "/network",
     "/store",
     "/join",
-    "/sign-in",
     "/not-allowed",
     "/pen?horses=1",
     `/pen?horse=${id}`,
