@@ -68,7 +68,7 @@ export async function offlineOpen({ browser, url, figure, quantile }) {
   await kept(page);
   await page.goto(`${url}/pen?horses=1`);
   await page.getByRole("listitem").first().waitFor();
-  await page.getByText("not on this device yet").first().waitFor({ state: "detached" });
+  await page.getByText("All of them are on this device").waitFor({ timeout: 60_000 });
   await page.getByRole("listitem").getByRole("link").first().click();
   await page.getByRole("button", { name: /^(Open the recorder|Begin another)/ }).waitFor();
   await context.setOffline(true);

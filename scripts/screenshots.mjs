@@ -121,7 +121,7 @@ async function penWithNoServer(name, horse) {
   const page = await context.newPage();
   await page.goto(`${url}/pen?horses=1`);
   await kept(page);
-  await page.getByText("not on this device yet").first().waitFor({ state: "detached" });
+  await page.getByText("All of them are on this device").waitFor({ timeout: 60_000 });
   await context.setOffline(true);
   await page.goto(`${url}/pen?horse=${horse}`);
   await page.getByRole("button", { name: /^(Open the recorder|Begin another)/ }).click();

@@ -33,6 +33,9 @@ export function PenHorses({ kept }: { kept: KeptYard }) {
         </a>
       </div>
       {working.length === 0 && <p className="mt-3 text-lg">No horse is in work. Add one on the computer.</p>}
+      {here !== null && working.length > 0 && working.every(({ id }) => here.has(id)) && (
+        <p className="mt-1 text-soft">All of them are on this device, for work with no network.</p>
+      )}
       <ul className="mt-3 border-b-2 border-hair">
         {working.map(({ id, name, apart, sample }) => (
           <li key={id} className="border-t-2 border-hair">

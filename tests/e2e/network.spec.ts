@@ -97,7 +97,7 @@ test("the network is turned on, a helper signs in on a phone, works with no netw
   await expect(phone.getByText("Name and passphrase do not fit together.")).toBeVisible();
   await signIn(phone, "Hilda");
   await expect(phone.getByRole("link", { name: "Far pen" })).toBeVisible();
-  await expect(phone.getByText("not on this device yet")).toHaveCount(0);
+  await expect(phone.getByText("All of them are on this device")).toBeVisible({ timeout: 30_000 });
   await expect
     .poll(() => phone.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active?.state ?? ""), { timeout: 30_000 })
     .toBe("activated");

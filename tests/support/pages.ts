@@ -9,6 +9,7 @@ import { sidesOf } from "@/app/server/sides-of";
 import { yardLines } from "@/app/server/yard-lines";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import {
+  accessOfPeople,
   asBehaviour,
   digestsOfHorse,
   getHorse,
@@ -18,7 +19,9 @@ import {
   listChains,
   listHorses,
   listLadders,
+  listPeople,
   listSessions,
+  listSignIns,
   listVersions,
   loadSession,
   newestEvidence,
@@ -31,6 +34,8 @@ import {
 /** What each page asks the store, by the functions it is made of. */
 export const pagesOf = (store: Store, nowMs: number): Readonly<Record<string, (horse: string) => Promise<unknown>>> => ({
   yard: () => yardLines(store),
+  pack: async () => [await yardFacts(store), await listHorses(store), await listSignIns(store)],
+  network: async () => [await listPeople(store), await accessOfPeople(store), await listSignIns(store)],
   find: async () => [await listHorses(store), await ladderNames(store)],
   layout: async (id) => [await getHorse(store, id), await openSessions(store, id)],
   know: async (id) => {
