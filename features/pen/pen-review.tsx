@@ -14,6 +14,7 @@ import { Review } from "../review/review";
 import type { KeptYard } from "./keep";
 import { offsetsOf } from "./own";
 import { type FoundSession, findSession, wholeSession } from "./pen-session";
+import { Reading } from "./reading";
 import type { HeldHorse } from "./use-held";
 
 interface Read {
@@ -50,7 +51,7 @@ export function PenReview({ yard, held, id }: { yard: KeptYard; held: HeldHorse;
       gone = true;
     };
   }, [yard, id, revision]);
-  if (read === "reading" || held.pack === null) return <p className="text-soft">Reading what this device has kept.</p>;
+  if (read === "reading" || held.pack === null) return <Reading />;
   if (read === null) return <p className="text-lg">This session is not on this device, and the computer does not answer.</p>;
   const { pack } = held;
   const { facts } = yard.yard;

@@ -2,12 +2,14 @@
 
 import { useEffect, useState } from "react";
 import { type BegunSession, packNow, recorderStart, type SessionSoFar, type SessionWhole, shellStart, touchesBefore } from "@/core/pack";
+import { WayLink } from "@/ui/way";
 import { bodyOf, reach } from "../device/reach";
 import { senderFor } from "../device/sender";
 import { WatchRecorder } from "../observe/watch-recorder";
 import { packStart } from "../work/pack-start";
 import { Recorder } from "../work/recorder";
 import type { KeptYard } from "./keep";
+import { ReadingPage } from "./reading";
 import type { HeldHorse } from "./use-held";
 
 /** A session's own facts: those this device keeps, otherwise the server's. */
@@ -56,11 +58,17 @@ export function PenSession({ yard, held, id }: { yard: KeptYard; held: HeldHorse
   }, [start, found, held.pack]);
   if (found === null)
     return (
-      <p className="p-6 text-lg">
-        This session is not on this device, and the computer does not answer. It is not lost: open it again there.
-      </p>
+      <main className="max-w-prose p-6">
+        <h1 className="text-[2rem]">Not on this device</h1>
+        <p className="mt-3 mb-5 text-lg">
+          This session is not on this device, and the computer does not answer. It is not lost: open it again when it does.
+        </p>
+        <WayLink href="/pen?horses=1" className="act">
+          To the horses
+        </WayLink>
+      </main>
     );
-  if (start === null) return <p className="p-6 text-soft">Reading what this device has kept.</p>;
+  if (start === null) return <ReadingPage />;
   const { begun, pack } = start;
   const { facts } = yard.yard;
   const soFar: SessionSoFar = { storeId: yard.store, events: [], clocks: {}, position: 0 };

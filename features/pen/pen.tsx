@@ -14,15 +14,15 @@ import { type KeptYard, lastHorse } from "./keep";
 import { NewerVersion } from "./newer-version";
 import { NotHere } from "./not-here";
 import { inPen, type PenPlace, usePenPlace } from "./place";
+import { Reading, ReadingPage } from "./reading";
 import { type HeldHorse, type HeldYard, useHeldHorse, useHeldYard } from "./use-held";
 import { WhereItIs } from "./where-it-is";
 
-const wait = () => <p className="p-6 text-soft">A moment.</p>;
-const PenSession = dynamic(() => import("./pen-session").then((m) => m.PenSession), { ssr: false, loading: wait });
-const PenReview = dynamic(() => import("./pen-review").then((m) => m.PenReview), { ssr: false, loading: wait });
-const PenStart = dynamic(() => import("./pen-start").then((m) => m.PenStart), { ssr: false, loading: wait });
-const PenLate = dynamic(() => import("./pen-late").then((m) => m.PenLate), { ssr: false, loading: wait });
-const Taps = dynamic(() => import("../device/refused-taps").then((m) => m.TapsOnDevice), { ssr: false, loading: wait });
+const PenSession = dynamic(() => import("./pen-session").then((m) => m.PenSession), { ssr: false, loading: ReadingPage });
+const PenReview = dynamic(() => import("./pen-review").then((m) => m.PenReview), { ssr: false, loading: Reading });
+const PenStart = dynamic(() => import("./pen-start").then((m) => m.PenStart), { ssr: false, loading: Reading });
+const PenLate = dynamic(() => import("./pen-late").then((m) => m.PenLate), { ssr: false, loading: Reading });
+const Taps = dynamic(() => import("../device/refused-taps").then((m) => m.TapsOnDevice), { ssr: false, loading: Reading });
 
 // Asked for before they are shown: the pen is opened to be worked with, and what it needs lies on the device.
 if (typeof window !== "undefined") {
@@ -89,7 +89,7 @@ function usePenWay(refresh: () => void): Way {
 }
 
 function HorsePlace({ kept, held, place }: { kept: KeptYard; held: HeldHorse; place: PenPlace }) {
-  if (!held.looked) return <p className="p-6 text-soft">Reading what this device has kept.</p>;
+  if (!held.looked) return <ReadingPage />;
   if (held.pack === null)
     return (
       <Round title="Pen" kept={kept}>
@@ -125,7 +125,7 @@ const nothing = () => undefined;
 function Shown({ held, place }: { held: HeldYard; place: PenPlace }) {
   const way = usePenWay(nothing);
   const { kept } = held;
-  if (!held.looked) return <p className="p-6 text-soft">Reading what this device has kept.</p>;
+  if (!held.looked) return <ReadingPage />;
   if (kept === null)
     return (
       <Round title="Pen" kept={null}>
