@@ -26,7 +26,7 @@ afterEach(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-const settle = (ms = 300) => new Promise((resolve) => setTimeout(resolve, ms));
+const settle = (ms = 900) => new Promise((resolve) => setTimeout(resolve, ms));
 async function taps(count: number, session = SESSION): Promise<string[]> {
   const w = new SessionWriter(session);
   for (let i = 0; i < count; i++) w.add(i, "mark");
@@ -98,7 +98,7 @@ describe("following a session", () => {
     );
     await settle();
     await setSettings(store, { ...DEFAULT_SETTINGS, restAfterMinutes: 5 });
-    await settle(500);
+    await settle(1200);
     expect(told.at(-1)?.care?.wordSettings.restAfterMinutes).toBe(5);
     await addRestriction(store, horse, {
       kind: "no-work",
@@ -109,7 +109,7 @@ describe("following a session", () => {
       from_day: "2026-05-01",
       until_day: null,
     } as never);
-    await settle(500);
+    await settle(1200);
     expect(told.at(-1)?.care?.allowance.noWork).not.toBeNull();
     live.close();
   });
