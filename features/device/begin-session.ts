@@ -46,8 +46,8 @@ export async function beginSession(
       await sender.keepSession(begun, "saved");
       return { ok: true, where: "server" };
     }
-    // A disk that is full or held is the server's own trouble: the session is worked all the same.
-    if (response.status < 500) return { ok: false, message: answer?.detail ?? NO_ANSWER, code: answer?.code };
+    // A disk that is full or held, or a sign-in that has run out, is no reason not to work: it goes up once that is put right.
+    if (response.status < 500 && response.status !== 401) return { ok: false, message: answer?.detail ?? NO_ANSWER, code: answer?.code };
   }
   if (await sender.keepSession(begun, "waiting", more.startedMs ?? null)) return { ok: true, where: "device" };
   return { ok: false, message: "The server does not answer, and this browser keeps nothing. The session did not begin." };

@@ -1,16 +1,20 @@
 "use client";
 
-import { useEffect, useState } from "react";
+import { useEffect, useState, useSyncExternalStore } from "react";
 import { WayLink } from "@/ui/way";
+import { installedState, onInstalled } from "../device/install";
 import { type KeptYard, keptHorses } from "./keep";
 
 /** Every horse of the yard, and which of them this device can work with no server. */
-export function PenHorses({ kept }: { kept: KeptYard }) {
+export function PenHorses({ kept: yard }: { kept: KeptYard }) {
+  // Plans alone open nothing: the browser must keep the pages too.
+  const installed = useSyncExternalStore(onInstalled, installedState, () => "not looked" as const);
+  const kept = installed === "ready" || installed === "newer waits";
   const [here, setHere] = useState<ReadonlySet<string> | null>(null);
   useEffect(() => {
     let gone = false;
     const look = () =>
-      keptHorses(kept.store).then(
+      keptHorses(yard.store).then(
         (list) => !gone && setHere(new Set(list.map(({ pack }) => pack.horse.id))),
         () => !gone && setHere(new Set()),
       );
@@ -21,8 +25,8 @@ export function PenHorses({ kept }: { kept: KeptYard }) {
       gone = true;
       clearInterval(timer);
     };
-  }, [kept.store]);
-  const { horses } = kept.yard;
+  }, [yard.store]);
+  const { horses } = yard.yard;
   const working = horses.filter(({ away }) => away === null);
   return (
     <>
@@ -33,7 +37,7 @@ export function PenHorses({ kept }: { kept: KeptYard }) {
         </a>
       </div>
       {working.length === 0 && <p className="mt-3 text-lg">No horse is in work. Add one on the computer.</p>}
-      {here !== null && working.length > 0 && working.every(({ id }) => here.has(id)) && (
+      {kept && here !== null && working.length > 0 && working.every(({ id }) => here.has(id)) && (
         <p className="mt-1 text-soft">All of them are on this device, for work with no network.</p>
       )}
       <ul className="mt-3 border-b-2 border-hair">

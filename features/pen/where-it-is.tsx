@@ -58,11 +58,11 @@ export function WhereItIs({ kept }: { kept: KeptYard }) {
       >
         {waiting === null
           ? "Counting what is on this device."
-          : away === 0 && sessionsWaiting.size === 0
+          : away === 0 && sessionsWaiting.size === 0 && refused.size === 0
             ? sessions === null || sessions === 0
               ? "Nothing on this device that the computer does not have."
               : `On this device: ${counted(sessions, "session")}. All of it is on the computer too.`
-            : `On this device alone: ${counted(away, "tap")}${sessionsWaiting.size > 0 ? ` and ${counted(sessionsWaiting.size, "session")}` : ""} the computer does not have yet. ${held ?? "Sending."}`}
+            : `On this device alone: ${counted(away + refused.size, "tap")}${sessionsWaiting.size > 0 ? ` and ${counted(sessionsWaiting.size, "session")}` : ""} the computer does not have. ${held ?? (away + sessionsWaiting.size > 0 ? "Sending." : "")}`}
         {!keeps && " This browser does not keep taps: they last as long as the page."}
       </p>
       <p className="mt-1 text-soft">
