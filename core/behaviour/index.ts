@@ -7,6 +7,7 @@ export {
   type LinkKnown,
   type LinkState,
 } from "./chain";
+export { type ChainRun, chainRunsOf, type LinkInRuns, type RunningChain, type RunsOfChain, runsOfChain } from "./chain-runs";
 export { behavioursUnder, type Foundations, foundationsOf, type GraphPart, graphOf, type KnownBehaviour } from "./foundations";
 export { findCycle, type GraphNode, restsOn } from "./graph";
 export { type Prerequisite, prerequisiteWords, rungReaching } from "./prerequisite";

@@ -1,10 +1,11 @@
 import * as yup from "yup";
+import { PARTS } from "./parts";
 
 /**
  * Raised with every change of what events may carry. Readers of one version
  * read every earlier one: what is taken out of here is read no more, but stays in the log.
  */
-export const EVENT_SCHEMA_VERSION = 2;
+export const EVENT_SCHEMA_VERSION = 3;
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 export const uuid = () => yup.string().matches(UUID, "${path}: a UUID is needed.");
@@ -76,6 +77,14 @@ const criterionSchema = yup.lazy((value: unknown) =>
           polite_s: zeroOrMore(),
           handler_place: shortText(),
           company: shortText(),
+          // The lowest grade of the movement that still counts, and what 0 to 4 are called.
+          min_movement: whole(0, 4),
+          movement: yup.array().of(shortText().required()).max(5),
+          // The most of what the handler may do within one ask.
+          handler_most: yup
+            .array()
+            .of(yup.object({ act: shortText().required(), most: whole(0, 100).required() }))
+            .max(10),
         })
         .default(undefined)
         .optional(),
@@ -89,6 +98,7 @@ const rightSchema = yup
     side: oneOf("L", "R"),
     value: yup.number(),
     ease: whole(0, 4),
+    movement: whole(0, 4),
     zone: shortText(),
     note: longText(),
   })
@@ -118,6 +128,7 @@ const wholeTrial = carries({
   unit: shortText().nullable(),
   ended_by: oneOf("criterion", "left", "handler", "").nullable(),
   ease: whole(0, 4).nullable(),
+  movement: whole(0, 4).nullable(),
   faults: longText().nullable(),
   logged: oneOf("tally", "timed", "film", "late", "").nullable(),
   zone: shortText().nullable(),
@@ -167,7 +178,8 @@ export const payloadSchemas = {
   response: carries({ answer: oneOf("met", "try", "wrong", "refused").required("${path} is missing."), phase: phase().nullable() }),
   criterion: nothing(),
   release: nothing(),
-  mark: nothing(),
+  // Heard by the device itself: how alike the sound was to the one it was taught.
+  mark: carries({ heard: yup.number().min(0).max(1) }),
   feed: carries({ pieces: whole(0, 100), where: shortText() }),
   reinforce: carries({ what: oneOf("scratch", "rest", "away", "other").required("${path} is missing.") }),
   trial: wholeTrial,
@@ -183,8 +195,51 @@ export const payloadSchemas = {
   }),
   signal: carries({
     name: shortText().required("${path} is missing."),
-    class: oneOf("ease", "tension", "danger").required("${path} is missing."),
+    class: oneOf("ease", "tension", "danger", "count").required("${path} is missing."),
   }),
+  // The horse chose wrong: one tap, or a span until wrong.end where it goes on.
+  wrong: carries({
+    did: shortText(),
+    met: shortText(),
+    began: oneOf("first step", "edge", "far off"),
+    zone: shortText(),
+    metres: zeroOrMore().max(1000),
+    goes_on: yup.boolean(),
+    // How long it took, where that is only known afterwards.
+    seconds: zeroOrMore().max(36_000),
+  }),
+  "wrong.end": nothing(),
+  // The horse's own time: it looks at something by its own will, or comes to stand and lower its head.
+  "own.start": carries({ what: oneOf("looks", "settles").required("${path} is missing."), at: shortText() }),
+  "own.end": carries({ what: oneOf("looks", "settles").required("${path} is missing."), ended_by: oneOf("horse", "handler") }),
+  // What the handler did.
+  handler: carries({ act: shortText().required("${path} is missing."), n: whole(1, 100) }),
+  // Who is at the horse from here on, in which part; the one who handles is whose evidence it is.
+  with: carries({
+    who: shortText().required("${path} is missing."),
+    person: shortText(),
+    part: oneOf(...PARTS).required("${path} is missing."),
+    leaves: yup.boolean(),
+  }),
+  // Moving away as the reinforcer, before the horse does, and how near it had come.
+  retreat: carries({ distance_m: zeroOrMore().max(1000), zone: shortText() }),
+  rig: carries({
+    checks: yup.array().of(shortText().required()).max(50),
+    open: yup.array().of(shortText().required()).max(50),
+    side: sideWord(),
+    skipped: yup.boolean(),
+  }),
+  // A chain run as a whole: its links by name, each as it is reached, and how it ended.
+  "run.start": carries({
+    chain: shortText().required("${path} is missing."),
+    name: shortText(),
+    direction: oneOf("forward", "backward"),
+    links: yup.array().of(shortText().required()).min(1).max(12).required("${path} is missing."),
+    // Of a backward chain the run begins on this link.
+    from: whole(1, 12),
+  }),
+  link: carries({ link: whole(1, 12).required("${path} is missing.") }),
+  "run.end": carries({ link: whole(1, 12), reason: shortText(), did: shortText(), stopped: yup.boolean() }),
   depart: carries({ to: shortText(), from: shortText() }),
   return: carries({ to: shortText(), from: shortText() }),
   zone: carries({ zone: shortText().required("${path} is missing.") }),
@@ -223,7 +278,15 @@ export const payloadSchemas = {
   }),
   // A note of the finish says which of its three questions it answers.
   note: carries({ text: longText().required("${path} is missing."), about: oneOf("better", "next", "handler") }),
-  safety: carries({ what: longText().required("${path} is missing."), then: longText() }),
+  safety: carries({
+    what: longText().required("${path} is missing."),
+    then: longText(),
+    // Somebody fell or was hurt.
+    hurt: oneOf("fall", "injury"),
+    // Why work went on after a second danger sign.
+    why: longText(),
+    ends: yup.boolean(),
+  }),
   "block.end": nothing(),
   "session.end": nothing(),
   aftercare: carries({

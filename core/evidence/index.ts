@@ -36,6 +36,7 @@ export {
 } from "./percentile";
 export { quantileOfSorted } from "./quantile";
 export { type CountedRate, poissonInterval, type SessionRate, sessionRate } from "./rate";
+export { type RateRatio, rateRatio } from "./rate-ratio";
 export {
   addShares,
   NO_SHARE,

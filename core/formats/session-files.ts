@@ -54,6 +54,8 @@ function trialCells(session: SessionForFile, trial: Trial): Record<TrialsColumn,
     logged: trial.logged ?? "",
     zone: textCell(trial.zone),
     note: textCell(trial.note),
+    movement: numberCell(trial.movement),
+    handler: textCell(trial.handler?.name ?? record.header?.handler),
   };
 }
 

@@ -34,6 +34,8 @@ export const TRIALS_COLUMNS = [
   { name: "logged", type: "choice", choices: ["tally", "timed", "film", "late"] },
   { name: "zone", type: "text" },
   { name: "note", type: "text" },
+  { name: "movement", type: "integer", least: 0, most: 4 },
+  { name: "handler", type: "text" },
 ] as const satisfies readonly Column[];
 
 export type TrialsColumn = (typeof TRIALS_COLUMNS)[number]["name"];

@@ -1,10 +1,14 @@
+import { type ChainRun, chainRunsOf } from "../behaviour";
 import { cellsOfSession, type SideSession } from "../compare";
+import { type ActCounts, actCountsOf, ownTimesOf, wrongChoicesOf } from "../conversation";
+import type { Waiting } from "../evidence";
+import type { OwnTimeKind } from "../ladder";
 import { endOfWorkMs, type SessionRecord, until, workSeconds } from "../record";
 import { type BreathSums, breathSums, HEART_STRAND } from "../welfare";
 import { CONNECTION_QUESTION, type Sample } from "./connection";
 import { FIRST_LOOK_BEHAVIOUR, type FirstLook, firstLookOf } from "./first-look";
 import { reliefOfSession, type SessionRelief } from "./relief";
-import { REST_BEHAVIOUR, type SignClass, type SignCounts } from "./signs";
+import { noNames, REST_BEHAVIOUR, type SignClass, type SignCounts } from "./signs";
 import { TOUCH_TOOLS, TOUCH_ZONES, type Touch, type TouchTool, type TouchZone } from "./touch-map";
 
 /** What knowing the horse needs of one session: small enough to keep beside each. */
@@ -22,6 +26,13 @@ export interface KnowDigest {
   readonly firstLook: FirstLook | null;
   readonly sides: SideSession;
   readonly trials: number;
+  /** Wrong choices while work went on, and those that met pressure; left out where there was none. */
+  readonly wrongs?: { readonly count: number; readonly pressed: number; readonly seconds: number };
+  /** What the handler did, where it was counted, with who that was. */
+  readonly acts?: ActCounts & { readonly handler: string };
+  /** The horse's own time, where it was measured. */
+  readonly own?: Readonly<Partial<Record<OwnTimeKind, readonly Waiting[]>>>;
+  readonly runs?: readonly ChainRun[];
 }
 
 const isZone = (value: unknown): value is TouchZone => (TOUCH_ZONES as readonly unknown[]).includes(value);
@@ -35,7 +46,7 @@ export function knowDigest(record: SessionRecord): KnowDigest {
   const breaths: (BreathSums & { wallMs: number })[] = [];
   const heart: { wallMs: number; perMinute: number }[] = [];
   const byClass: Record<SignClass, number> = { ease: 0, tension: 0, danger: 0 };
-  const byName: Record<string, number> = {};
+  const byName = noNames();
   let beepSeconds: number | null = null;
   const endMs = endOfWorkMs(record);
   const breaks = until(record.timeLine.breaks, endMs);
@@ -57,8 +68,8 @@ export function knowDigest(record: SessionRecord): KnowDigest {
       case "signal":
         // The minutes are those of work, so the signs are too.
         if (!atWork(ms)) break;
-        byClass[payload.class]++;
-        if (payload.name !== payload.class) byName[payload.name] = (byName[payload.name] ?? 0) + 1;
+        if (payload.class !== "count") byClass[payload.class]++;
+        if (payload.name !== payload.class) byName[payload.class][payload.name] = (byName[payload.class][payload.name] ?? 0) + 1;
         break;
       case "breath": {
         const sums = breathSums(payload.taps_ms);
@@ -70,6 +81,10 @@ export function knowDigest(record: SessionRecord): KnowDigest {
         break;
     }
   }
+  const wrong = wrongChoicesOf(record);
+  const acts = actCountsOf(record);
+  const own = ownTimesOf(record);
+  const { runs } = chainRunsOf(record);
   const behaviours = new Set(record.blocks.map((block) => block.behaviour));
   return {
     touches,
@@ -83,5 +98,9 @@ export function knowDigest(record: SessionRecord): KnowDigest {
     firstLook: behaviours.has(FIRST_LOOK_BEHAVIOUR) ? firstLookOf(record) : null,
     sides: cellsOfSession(record),
     trials: record.trials.length,
+    ...(wrong === null ? {} : { wrongs: { count: wrong.count, pressed: wrong.pressed, seconds: wrong.seconds } }),
+    ...(acts === null ? {} : { acts: { ...acts, handler: record.header?.handler ?? "" } }),
+    ...(own.length === 0 ? {} : { own: Object.fromEntries(own.map(({ what, times }) => [what, times])) }),
+    ...(runs.length === 0 ? {} : { runs }),
   };
 }

@@ -39,8 +39,42 @@ describe("reliefOfSession", () => {
       easeSigns: 1,
       tensionSigns: 0,
       untimed: 0,
+      wrongs: 0,
+      untimedWrongs: 0,
     });
     expect(zone(w, "plate")).toMatchObject({ seconds: 30, pressureSeconds: 8, tensionSigns: 1 });
+  });
+
+  // Worked by hand. Ask at the edge 10–40; the horse leaves it for the corner at 20 and is moved on 22–34, eight seconds of
+  // it (26–34) after it came to the corner. At 50 it backs out and is let go, at 60 it is moved on where no zone is known.
+  it("counts what a wrong choice met as pressure where it happened, and once", () => {
+    const w = new SessionWriter();
+    w.block(0);
+    w.add(5, "zone", { zone: "edge" });
+    w.add(10, "ask", { phase: 1 });
+    w.add(22, "wrong", { did: "left", met: "moved on", goes_on: true });
+    w.add(26, "zone", { zone: "corner" });
+    w.add(34, "wrong.end");
+    w.add(40, "response", { answer: "met" });
+    w.add(40, "release");
+    w.add(50, "wrong", { did: "backed out", met: "let go and asked again", seconds: 5 });
+    w.add(56, "zone", { zone: "edge" });
+    w.add(57, "wrong", { did: "crowded", met: "backed away farther" });
+    w.add(70, "session.end");
+    // The ask's 30 s less the 12 that were the wrong choice, and of those the first 4.
+    expect(zone(w, "edge")).toMatchObject({ seconds: 35, pressureSeconds: 22, wrongs: 2, untimedWrongs: 1, trials: 1 });
+    expect(zone(w, "corner")).toMatchObject({ seconds: 30, pressureSeconds: 8, wrongs: 0 });
+  });
+
+  it("takes the place that was said where none was tapped, and leaves breaks out", () => {
+    const w = new SessionWriter();
+    w.block(0);
+    w.add(10, "wrong", { did: "pulled", met: "tapped", zone: "gate", goes_on: true });
+    w.add(16, "break.start");
+    w.add(30, "break.end");
+    w.add(40, "session.end");
+    expect(zone(w, "gate")).toMatchObject({ seconds: 6, pressureSeconds: 6, wrongs: 1 });
+    expect(relief(w).secondsElsewhere).toBe(20);
   });
 
   it("takes breaks out, and cuts a stay there: it was not left", () => {

@@ -1,4 +1,5 @@
 import { CALLED_AT, FEWEST_SESSIONS, type SurvivalCurve, signFlip, survival, type Waiting, type WeighedDifference } from "../evidence";
+import { meetsPressure } from "../ladder";
 import { endOfWorkMs, type SessionRecord, until } from "../record";
 import { counted, percentWords } from "../words";
 
@@ -17,6 +18,9 @@ export interface ZoneSums {
   readonly tensionSigns: number;
   /** Trials whose pressure was not timed, so that none of it stands in `pressureSeconds`. */
   readonly untimed: number;
+  /** Wrong choices that met pressure, and those of them that were not timed. */
+  readonly wrongs: number;
+  readonly untimedWrongs: number;
 }
 
 /** A stay in a zone: how long, and whether the horse left it (otherwise the work ended first). */
@@ -47,6 +51,8 @@ const NOTHING = {
   easeSigns: 0,
   tensionSigns: 0,
   untimed: 0,
+  wrongs: 0,
+  untimedWrongs: 0,
 };
 
 type Counts = { -readonly [K in keyof typeof NOTHING]: number };
@@ -77,11 +83,19 @@ function stretchesOf({ timeLine: { zones, breaks } }: SessionRecord, endMs: numb
   });
 }
 
+/** Wrong choices that met pressure while work went on; those that were one tap have no length. */
+const pressingSpans = ({ timeLine: { wrongs } }: SessionRecord, endMs: number) =>
+  until(
+    wrongs.filter(({ startMs, met }) => startMs >= 0 && meetsPressure(met)),
+    endMs,
+  );
+
 /**
  * Sums a session up by the zones tapped in it. A zone lasts until the next one
  * is tapped. Pressure is the time from an ask to its release, refusal or what
- * else ended it; a tally has none unless its waiting was noted. Time in breaks
- * belongs to no zone.
+ * else ended it; a tally has none unless its waiting was noted. What wrong
+ * choices met is pressure too, where it happened, and is counted once where an
+ * ask went on meanwhile. Time in breaks belongs to no zone.
  */
 export function reliefOfSession(record: SessionRecord): SessionRelief {
   const endMs = endOfWorkMs(record);
@@ -107,20 +121,44 @@ export function reliefOfSession(record: SessionRecord): SessionRelief {
     if (from !== null) sumOf(from).departuresFrom++;
     if (to !== null) sumOf(to).departuresTo++;
   }
+  const pressing = pressingSpans(record, endMs);
+  for (const { zone: said, startMs, endMs: untilMs, timed } of pressing) {
+    const parts = stretches.filter((stretch) => stretch.startMs < untilMs && stretch.endMs > startMs);
+    const at = stretches.find((stretch) => stretch.startMs <= startMs && startMs < stretch.endMs)?.zone ?? said;
+    if (at !== null) {
+      const sum = sumOf(at);
+      sum.wrongs++;
+      if (!timed) sum.untimedWrongs++;
+    }
+    for (const part of parts) {
+      const zone = part.zone ?? said;
+      if (zone === null) continue;
+      const seconds = (Math.min(part.endMs, untilMs) - Math.max(part.startMs, startMs)) / 1000;
+      sumOf(zone).pressureSeconds += seconds;
+      // Said with the choice alone: the horse was there for as long as it took.
+      if (part.zone === null) {
+        sumOf(zone).seconds += seconds;
+        secondsElsewhere -= seconds;
+      }
+    }
+  }
+  /** Seconds of an ask in which a wrong choice met pressure: they are counted there. */
+  const countedThere = (fromMs: number, toMs: number) =>
+    pressing.reduce((sum, span) => sum + Math.max(0, Math.min(toMs, span.endMs) - Math.max(fromMs, span.startMs)), 0) / 1000;
   for (const trial of record.trials) {
     if (trial.zone === null) continue;
     const sum = sumOf(trial.zone);
     sum.trials++;
     if (trial.outcome === "met") sum.met++;
     const timed = trial.logged === "timed" || trial.logged === "film";
-    const seconds = timed ? (trial.endMs - trial.askMs) / 1000 : trial.waitedSeconds;
+    const seconds = timed ? (trial.endMs - trial.askMs) / 1000 - countedThere(trial.askMs, trial.endMs) : trial.waitedSeconds;
     if (seconds === null) sum.untimed++;
     else sum.pressureSeconds += seconds;
     if (trial.released === true) sum.releases++;
     sum.reinforcers += (trial.reinforcers ?? 0) + trial.reinforcerKinds.length;
   }
   for (const fact of record.facts) {
-    if (fact.type !== "signal") continue;
+    if (fact.type !== "signal" || fact.payload.class === "count") continue;
     const zone = stretches.find(({ startMs, endMs: untilMs }) => startMs <= fact.ms && fact.ms < untilMs)?.zone ?? null;
     if (zone === null) continue;
     if (fact.payload.class === "ease") sumOf(zone).easeSigns++;
@@ -163,8 +201,11 @@ interface ZoneContrast {
   readonly elsewhere: number;
 }
 
-/** Whether the pressure of a zone in a session can be said: most of its asks were timed. */
-const isTimed = ({ seconds, untimed, trials }: Pick<ZoneSums, "seconds" | "untimed" | "trials">) => seconds > 0 && untimed * 2 <= trials;
+type ZoneTimes = Pick<ZoneSums, "seconds" | "untimed" | "trials" | "wrongs" | "untimedWrongs">;
+
+/** Whether the pressure of a zone in a session can be said: most of what pressed there was timed. */
+const isTimed = ({ seconds, untimed, trials, untimedWrongs, wrongs }: ZoneTimes) =>
+  seconds > 0 && (untimed + untimedWrongs) * 2 <= trials + wrongs;
 
 const pressureIn = ({ pressureSeconds, seconds }: Pick<ZoneSums, "pressureSeconds" | "seconds">) => Math.min(seconds, pressureSeconds);
 

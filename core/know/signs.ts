@@ -1,13 +1,19 @@
 import { type CountedRate, type Interval, sessionRate, unusualRate } from "../evidence";
 
+/** Classes that say something of how the horse feels. */
 export const SIGN_CLASSES = ["ease", "tension", "danger"] as const;
 export type SignClass = (typeof SIGN_CLASSES)[number];
 
-/** The signs of each class that can be tapped by name. */
-export const SIGNS: Readonly<Record<SignClass, readonly string[]>> = {
+/** All classes of signs: those, and plain counts that say nothing by themselves. */
+export const SIGN_KINDS = [...SIGN_CLASSES, "count"] as const;
+export type SignKind = (typeof SIGN_KINDS)[number];
+
+/** The signs of each class that can be tapped by name from the start; a yard adds its own. */
+export const SIGNS: Readonly<Record<SignKind, readonly string[]>> = {
   ease: ["licks and chews", "lowers head", "blows out", "softens eye", "ear on handler", "rests a hind foot", "deep breath"],
   tension: ["head high", "tail swishes", "paws", "calls", "fixed stare", "rushes", "braces", "bites at", "threatens to kick"],
   danger: ["rears", "strikes", "kicks", "bolts", "pulls back", "falls"],
+  count: ["eats", "eyes on me", "bucks", "turns quarters", "takes the foot away", "paws"],
 };
 
 export const REST_BEHAVIOUR = "Signs at rest";
@@ -17,20 +23,24 @@ export interface SignCounts {
   readonly minutes: number;
   readonly byClass: Readonly<Record<SignClass, number>>;
   /** Signs tapped by name. */
-  readonly byName: Readonly<Record<string, number>>;
+  readonly byName: Readonly<Record<SignKind, Readonly<Record<string, number>>>>;
 }
 
-export const NO_SIGNS: SignCounts = { minutes: 0, byClass: { ease: 0, tension: 0, danger: 0 }, byName: {} };
+/** No sign of any name. */
+export const noNames = (): Record<SignKind, Record<string, number>> => ({ ease: {}, tension: {}, danger: {}, count: {} });
+
+export const NO_SIGNS: SignCounts = { minutes: 0, byClass: { ease: 0, tension: 0, danger: 0 }, byName: noNames() };
 
 /** Adds stretches up. */
 export function addSigns(stretches: readonly SignCounts[]): SignCounts {
   const byClass: Record<SignClass, number> = { ease: 0, tension: 0, danger: 0 };
-  const byName: Record<string, number> = {};
+  const byName = noNames();
   let minutes = 0;
   for (const stretch of stretches) {
     minutes += stretch.minutes;
     for (const kind of SIGN_CLASSES) byClass[kind] += stretch.byClass[kind];
-    for (const [name, n] of Object.entries(stretch.byName)) byName[name] = (byName[name] ?? 0) + n;
+    for (const kind of SIGN_KINDS)
+      for (const [name, n] of Object.entries(stretch.byName[kind])) byName[kind][name] = (byName[kind][name] ?? 0) + n;
   }
   return { minutes, byClass, byName };
 }
@@ -91,9 +101,8 @@ export function compareSigns(here: SignCounts, earlier: readonly SignCounts[], k
 }
 
 /** The names shown most, with their counts. */
-export function commonestSigns({ byName }: SignCounts, kind: SignClass, most = 3): { readonly name: string; readonly n: number }[] {
-  return Object.entries(byName)
-    .filter(([name]) => SIGNS[kind].includes(name))
+export function commonestSigns({ byName }: SignCounts, kind: SignKind, most = 3): { readonly name: string; readonly n: number }[] {
+  return Object.entries(byName[kind])
     .map(([name, n]) => ({ name, n }))
     .sort((a, b) => b.n - a.n || (a.name < b.name ? -1 : 1))
     .slice(0, most);

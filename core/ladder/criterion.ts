@@ -1,4 +1,5 @@
 import { criterionSentence, EASE_GRADES, type Strand, type StrandValue } from "../strands";
+import { MOVEMENT_GRADES } from "./conversation";
 import { type LadderPlan, methodOf, scheduleOf } from "./ladder";
 import { type PlayedSchedule, ratioList } from "./schedule";
 
@@ -45,6 +46,11 @@ export interface Criterion {
   /** Where the handler and the companion are to be. */
   readonly handler_place?: string;
   readonly company?: string;
+  /** Lowest grade of the movement that still counts, 0–4, with what the grades are called. */
+  readonly min_movement?: number;
+  readonly movement?: readonly string[];
+  /** The most of what the handler may do within one ask. */
+  readonly handler_most?: readonly { readonly act: string; readonly most: number }[];
 }
 
 /** The draw new blocks are given; what earlier ones were told stays as it was. */
@@ -118,6 +124,9 @@ export function criterionOf(plan: LadderPlan, number: number, { seed = number, e
         : undefined,
     handler_place: textOf(strandValue(plan, rung.values, "handler-place")),
     company: textOf(strandValue(plan, rung.values, "company")),
+    min_movement: rung.leastMovement,
+    movement: rung.leastMovement === undefined ? undefined : (plan.conversation?.movement ?? MOVEMENT_GRADES),
+    handler_most: rung.handlerMost === undefined || rung.handlerMost.length === 0 ? undefined : rung.handlerMost,
     schedule: schedule.kind === "variable" ? { ...schedule, list: ratioList(schedule.ratio, seed) } : schedule,
   };
 }

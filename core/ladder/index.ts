@@ -1,6 +1,25 @@
 export { rungsBetween } from "./between";
 export { chosenWays, methodCautions, wayCautions } from "./cautions";
 export { otherSettingsDiffer, type PlanChange, planChanges } from "./changes";
+export {
+  type Conversation,
+  HANDLER_ACTS,
+  type HandlerAct,
+  handlerMostWords,
+  MOVEMENT_GRADES,
+  meetsPressure,
+  OWN_TIMES,
+  type OwnTimeKind,
+  type PinnedSign,
+  RIG_TIMES,
+  type RigCheck,
+  WANTED_ACT,
+  type WhenWrong,
+  WRONG_ANSWERS,
+  WRONG_BEGINS,
+  WRONG_CHOICES,
+  whenWrongLine,
+} from "./conversation";
 export { type BlockSurroundings, type Criterion, criterionOf } from "./criterion";
 export {
   addStrand,

@@ -1,6 +1,7 @@
 import type { CuePhase } from "../cues";
 import type { MasteryRule } from "../mastery";
 import type { Strand, StrandValue } from "../strands";
+import type { Conversation, HandlerAct } from "./conversation";
 import type { Schedule } from "./schedule";
 import type { Ways } from "./ways";
 
@@ -28,6 +29,10 @@ export interface Rung {
   readonly percentile?: PercentileSetting;
   /** Why a fault of the step to this rung is kept; absent where there is none or it is not kept. */
   readonly kept?: string;
+  /** Lowest grade of the movement that still counts, 0–4; absent where the movement is not graded. */
+  readonly leastMovement?: number;
+  /** The most of what the handler may do within one ask. */
+  readonly handlerMost?: readonly { readonly act: HandlerAct; readonly most: number }[];
 }
 
 export const REINFORCERS = ["food", "scratch", "rest", "away"] as const;
@@ -77,6 +82,8 @@ export interface LadderPlan {
   readonly plannedRepetitions: number;
   /** What was chosen where trainers disagree. */
   readonly ways: Ways;
+  /** What is logged between the asks; absent where nothing is. */
+  readonly conversation?: Conversation;
 }
 
 /** What a plan says where nothing else was chosen. */

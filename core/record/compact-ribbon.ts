@@ -121,7 +121,7 @@ export function compactRibbonOf(record: SessionRecord): string {
     },
   );
   const signs = record.facts
-    .filter((fact) => fact.type === "signal" && fact.ms >= 0)
+    .filter((fact) => fact.type === "signal" && fact.ms >= 0 && fact.payload.class !== "count")
     .slice(0, MOST_SIGNS)
     .map((fact) => at(fact.ms) + letter(fact.type === "signal" ? CLASSES.indexOf(fact.payload.class) : 0));
   const spans = (list: readonly { readonly startMs: number; readonly endMs: number | null }[]) =>

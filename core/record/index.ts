@@ -41,12 +41,24 @@ export {
   type TimedFact,
 } from "./reduce";
 export { reduceSession } from "./reduce-session";
-export { openDanger, type SignalClass, signsWithin } from "./signals";
+export { dangerSigns, openDanger, type SignalClass, signsWithin } from "./signals";
 export { OPEN_SPAN_TIMES, SILENCE_MINUTES, silenceLimitMs, WENT_ON } from "./silence";
 export { type BlockSummary, interResponseSeconds, type SessionSummary, summariseSession } from "./summary";
 export { type SessionSums, sumsOfSession } from "./sums";
 export { blockSeconds, endOfWorkMs, isSilent, secondsSinceRest, secondsWithoutBreaks, workSeconds } from "./time";
-export { type Departure, type GaitSpan, type Pause, type Span, STANDING, spanAt, type TimeLine, until, type ZoneSpan } from "./time-line";
-export { LOGGED_WAYS, type LoggedWay, ORDER_FAULTS, type Trial } from "./trial";
+export {
+  type Departure,
+  type GaitSpan,
+  type OwnTime,
+  type Pause,
+  type Span,
+  STANDING,
+  spanAt,
+  type TimeLine,
+  until,
+  type WrongChoice,
+  type ZoneSpan,
+} from "./time-line";
+export { type Handler, LOGGED_WAYS, type LoggedWay, ORDER_FAULTS, type Trial } from "./trial";
 export { breathingAfterWork, lastHeartRate } from "./vital-signs";
 export { type Whereabouts, whereNow } from "./where";

@@ -1,3 +1,4 @@
+import { MOVEMENT_GRADES } from "../ladder/conversation";
 import type { Criterion } from "../ladder/criterion";
 import { shortNumber } from "../strands/sentence";
 import { EASE_GRADES } from "../strands/strand";
@@ -12,6 +13,10 @@ export interface TappedMet {
   readonly stayedSeconds: number | null;
   readonly side: "L" | "R" | null;
   readonly ease: number | null;
+  /** 0 stiff to 4 fluid. */
+  readonly movement?: number | null;
+  /** What the handler did, and how often. */
+  readonly handlerActs?: Readonly<Record<string, number>>;
 }
 
 const phaseName = (criterion: Criterion, phase: number) => criterion.phases?.[phase - 1] ?? `phase ${phase}`;
@@ -42,6 +47,14 @@ export function shortfallOf(criterion: Criterion, met: TappedMet): string | null
   }
   if (min_ease !== undefined && met.ease !== null && met.ease < min_ease) {
     return `The horse was ${EASE_GRADES[met.ease] ?? "tense"}; the rung asks for ${EASE_GRADES[min_ease] ?? "soft"}.`;
+  }
+  const { min_movement, movement: words = MOVEMENT_GRADES } = criterion;
+  if (min_movement !== undefined && met.movement != null && met.movement < min_movement) {
+    return `It moved ${words[met.movement] ?? met.movement}; the rung asks for ${words[min_movement] ?? min_movement}.`;
+  }
+  for (const { act, most } of criterion.handler_most ?? []) {
+    const done = met.handlerActs?.[act] ?? 0;
+    if (done > most) return `You: ${act}, ${done} times; the rung allows ${most}.`;
   }
   return null;
 }

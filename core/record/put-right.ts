@@ -10,6 +10,7 @@ export interface RightTrial {
   readonly side?: "L" | "R";
   readonly value?: number;
   readonly ease?: number;
+  readonly movement?: number;
   readonly zone?: string;
   readonly note?: string;
 }
@@ -22,13 +23,15 @@ export interface RightTrial {
  */
 export function putRight(trial: Trial, right: RightTrial, criterion: Criterion | null): Trial {
   const { outcome, phase = trial.phase, side = trial.side, value = trial.value, ease = trial.ease, zone = trial.zone } = right;
+  const { movement = trial.movement } = right;
+  const { handlerActs } = trial;
   const tapped = outcome ?? trial.tapped;
   const good = tapped === "met" || tapped === "try";
   const latencySeconds = good ? trial.latencySeconds : null;
   const stayedSeconds = criterion?.stay_s === undefined ? null : value;
   const shortfall =
     outcome === undefined && tapped === "met" && criterion !== null
-      ? shortfallOf(criterion, { phase, latencySeconds, value, stayedSeconds, side, ease })
+      ? shortfallOf(criterion, { phase, latencySeconds, value, stayedSeconds, side, ease, movement, handlerActs })
       : null;
   return {
     ...trial,
@@ -41,6 +44,7 @@ export function putRight(trial: Trial, right: RightTrial, criterion: Criterion |
     value,
     unit: right.value === undefined ? trial.unit : (criterion?.working?.unit ?? trial.unit),
     ease,
+    movement,
     zone,
     latencySeconds,
     reinforced: good ? trial.reinforced : false,

@@ -1,6 +1,6 @@
 import type { SessionRecord } from "./reduce";
 
-export type SignalClass = "ease" | "tension" | "danger";
+export type SignalClass = "ease" | "tension" | "danger" | "count";
 
 /** How many signs of a class were seen in the last seconds up to a moment. */
 export function signsWithin(record: Pick<SessionRecord, "facts">, kind: SignalClass, nowMs: number, seconds: number): number {
@@ -13,6 +13,10 @@ export function signsWithin(record: Pick<SessionRecord, "facts">, kind: SignalCl
   }
   return count;
 }
+
+/** How many danger signs a session has had. */
+export const dangerSigns = ({ facts }: Pick<SessionRecord, "facts">): number =>
+  facts.filter((fact) => fact.type === "signal" && fact.payload.class === "danger").length;
 
 /** The name of the last danger sign no stop card has answered yet, or null. A safety fact answers every sign before it. */
 export function openDanger({ facts }: Pick<SessionRecord, "facts">): string | null {

@@ -29,6 +29,27 @@ export interface GaitSpan extends Span {
   readonly radiusMetres: number | null;
 }
 
+/** A wrong choice of the horse, with what it met. Of no length where it was one tap. */
+export interface WrongChoice extends Span {
+  readonly eventId: string;
+  readonly did: string | null;
+  readonly met: string | null;
+  readonly began: "first step" | "edge" | "far off" | null;
+  /** Where that is said; otherwise the horse was where the zones say. */
+  readonly zone: string | null;
+  readonly metres: number | null;
+  /** Whether how long it took is known. */
+  readonly timed: boolean;
+}
+
+/** A stretch of the horse's own time. `reached` where the horse itself ended it: it looked away, or had settled. */
+export interface OwnTime extends Span {
+  readonly eventId: string;
+  readonly what: "looks" | "settles";
+  readonly at: string | null;
+  readonly reached: boolean;
+}
+
 /**
  * Where the horse was, what it did and when it rested: each a list of spans in
  * order that never overlap. Whoever asks where the horse is, or whether time
@@ -42,6 +63,10 @@ export interface TimeLine {
   readonly gaits: readonly GaitSpan[];
   /** Breaks that were tapped, and silences too long to be work. */
   readonly breaks: readonly Pause[];
+  /** By their beginning; none overlaps another. */
+  readonly wrongs: readonly WrongChoice[];
+  /** By their beginning; of one kind none overlaps another. */
+  readonly ownTimes: readonly OwnTime[];
 }
 
 export const STANDING = "stand";
@@ -62,11 +87,54 @@ export class TimeLineBuilder implements TimeLine {
   readonly departures: Open<Departure>[] = [];
   readonly gaits: Open<GaitSpan>[] = [];
   readonly breaks: Open<Pause>[] = [];
+  readonly wrongs: Open<WrongChoice>[] = [];
+  readonly ownTimes: Open<OwnTime>[] = [];
 
   /** The line drawn so far, as plain data. */
   get drawn(): TimeLine {
-    const { zones, departures, gaits, breaks } = this;
-    return { zones, departures, gaits, breaks };
+    const { zones, departures, gaits, breaks, wrongs, ownTimes } = this;
+    return { zones, departures, gaits, breaks, wrongs, ownTimes };
+  }
+
+  /** Whether a wrong choice or the horse's own time goes on. */
+  get inSpan(): boolean {
+    return this.wrongs.at(-1)?.endMs === null || this.ownTimes.some(({ endMs }) => endMs === null);
+  }
+
+  /** The horse chose wrong. One that went on ends where the next begins. */
+  chooseWrong(
+    ms: number,
+    eventId: string,
+    said: Omit<WrongChoice, "startMs" | "endMs" | "eventId" | "timed">,
+    length: number | null,
+  ): void {
+    end(this.wrongs, ms);
+    const endMs = length === null ? null : ms + length;
+    this.wrongs.push({ ...said, eventId, startMs: ms, endMs, timed: length !== 0 });
+  }
+
+  endWrong(ms: number): void {
+    end(this.wrongs, ms);
+  }
+
+  beginOwn(ms: number, eventId: string, what: OwnTime["what"], at: string | null): void {
+    this.endOwn(ms, what, false);
+    this.ownTimes.push({ eventId, startMs: ms, endMs: null, what, at, reached: false });
+  }
+
+  /** @param what null for whatever goes on. */
+  endOwn(ms: number, what: OwnTime["what"] | null, reached: boolean): void {
+    for (const span of this.ownTimes) {
+      if (span.endMs !== null || (what !== null && span.what !== what)) continue;
+      span.endMs = ms;
+      span.reached = reached;
+    }
+  }
+
+  /** The work stops here: what went on is cut off. */
+  cutSpans(ms: number): void {
+    this.endWrong(ms);
+    this.endOwn(ms, null, false);
   }
 
   get zone(): string | null {

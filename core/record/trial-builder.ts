@@ -1,7 +1,7 @@
 import type { Outcome } from "../evidence/group";
 import type { Criterion } from "../ladder/criterion";
 import { shortfallOf } from "./met-check";
-import type { LoggedWay, Trial } from "./trial";
+import type { Handler, LoggedWay, Trial } from "./trial";
 
 /**
  * A human tap of the answer can trail the release by a moment. An answer this
@@ -15,6 +15,8 @@ export interface TrialSurroundings {
   readonly criterion: Criterion | null;
   readonly side: "L" | "R" | null;
   readonly zone: string | null;
+  /** Who handles, where that is not whoever the session was begun for. */
+  readonly handler: Handler | null;
 }
 
 interface Answer {
@@ -31,6 +33,8 @@ export class TrialBuilder {
   readonly eventIds: string[];
   readonly phaseSteps: { ms: number; phase: number }[] = [];
   readonly reinforcerKinds: string[] = [];
+  /** What the handler did while it was open, and how often. */
+  readonly handlerActs: Record<string, number> = {};
   private readonly answers: Answer[] = [];
   private readonly faults = new Set<string>();
   private criterionMs: number | null = null;
@@ -43,6 +47,7 @@ export class TrialBuilder {
   private helped: string | null = null;
   private measured: { value: number; unit: string } | null = null;
   private ease: number | null = null;
+  private movement: number | null = null;
   private closedMs: number | null = null;
 
   constructor(
@@ -140,6 +145,7 @@ export class TrialBuilder {
 
   measure(strand: string, value: number, unit: string): void {
     if (strand === "ease") this.ease = value;
+    else if (strand === "movement") this.movement = value;
     else if (strand === this.around.criterion?.working?.strand) this.measured = { value, unit };
   }
 
@@ -204,6 +210,8 @@ export class TrialBuilder {
             stayedSeconds: stay?.seconds ?? null,
             side: this.around.side,
             ease: this.ease,
+            movement: this.movement,
+            handlerActs: this.handlerActs,
           })
         : null;
     const released = this.releaseMs !== null && this.refusedMs === null;
@@ -238,6 +246,9 @@ export class TrialBuilder {
       unit: this.measured?.unit ?? (stay === null ? null : "s"),
       endedBy: stay?.by ?? null,
       ease: this.ease,
+      movement: this.movement,
+      handler: this.around.handler,
+      handlerActs: this.handlerActs,
       helped: this.helped,
       faults: [...this.faults],
       logged: "timed" satisfies LoggedWay,

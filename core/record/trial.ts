@@ -13,6 +13,12 @@ export type OrderFault = (typeof ORDER_FAULTS)[number];
 export const LOGGED_WAYS = ["tally", "timed", "film", "late"] as const;
 export type LoggedWay = (typeof LOGGED_WAYS)[number];
 
+/** A person who took over the horse, by name and, where the yard knows them, by id. */
+export interface Handler {
+  readonly name: string;
+  readonly id: string | null;
+}
+
 /** A trial as derived from events. Times in milliseconds from the start of work; lags and values in the units named. */
 export interface Trial extends MeasuredTrial {
   /** Counts inside the session, from 1. */
@@ -40,6 +46,12 @@ export interface Trial extends MeasuredTrial {
   readonly unit: string | null;
   readonly endedBy: "criterion" | "left" | "handler" | null;
   readonly ease: number | null;
+  /** How it moved, from 0 stiff to 4 fluid, where the rung grades that. */
+  readonly movement: number | null;
+  /** Who handled it, where that was said in the session; null for whoever it was begun for. */
+  readonly handler: Handler | null;
+  /** What the handler did for it, and how often. */
+  readonly handlerActs: Readonly<Record<string, number>>;
   /** What a refusing horse was helped to. */
   readonly helped: string | null;
   readonly faults: readonly string[];

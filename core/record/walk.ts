@@ -8,12 +8,12 @@ import { putRight, type RightTrial } from "./put-right";
 import type { Block, SessionHeader } from "./reduce";
 import { silenceLimitMs } from "./silence";
 import { STANDING, TimeLineBuilder } from "./time-line";
-import type { Trial } from "./trial";
+import type { Handler, Trial } from "./trial";
 import { TrialBuilder, type TrialSurroundings } from "./trial-builder";
 import { buildWholeTrial, draftWholeTrial, rewardedAsEarned, type WholeTrialDraft } from "./whole-trial";
 
 /** Facts that come after the work and do not stretch it. */
-const AFTERWARDS: ReadonlySet<EventType> = new Set(["note", "aftercare", "override", "word", "preflight", "session.start"]);
+const AFTERWARDS: ReadonlySet<EventType> = new Set(["note", "aftercare", "override", "word", "preflight", "rig", "session.start"]);
 
 const text = (value: string | undefined) => (value === undefined || value === "" ? null : value);
 const sideOf = (side: "L" | "R" | "both" | "" | undefined) => (side === "L" || side === "R" ? side : null);
@@ -45,6 +45,10 @@ export class Walk {
   private current: Draft | null = null;
   private blockOpen = false;
   readonly overrides: { of: string; to: Outcome }[] = [];
+  /** Who handles from here on, where that was said; null for whoever the session was begun for. */
+  private handler: Handler | null = null;
+  /** What the handler did since the last ask ended: it belongs to the tally that comes. */
+  private actsBefore: Record<string, number> = {};
   /** Whether a gait other than standing goes on that no silence has ended. */
   private moving = false;
   private lastTap: { readonly id: string; readonly wentOn: boolean } | null = null;
@@ -68,6 +72,7 @@ export class Walk {
     const silent = !late && this.blocks.length > 0 && ms - this.lastMs > this.runsOnMs;
     if (silent) {
       this.closeAsk(this.lastMs, true);
+      this.timeLine.cutSpans(this.lastMs);
       this.moving = false;
     }
     // The end of a block or of the session that is tapped on coming back lies where it was left.
@@ -77,10 +82,22 @@ export class Walk {
     return ms;
   }
 
+  /** A new ask ends what went on before it. How long settling would have taken is then not known. */
+  private asked(ms: number): void {
+    this.timeLine.endWrong(ms);
+    this.timeLine.endOwn(ms, "settles", false);
+  }
+
   private surroundings(): TrialSurroundings {
     const index = this.blockOpen ? this.blocks.length - 1 : null;
     const block = index === null ? undefined : this.blocks[index];
-    return { blockIndex: index, criterion: block?.criterion ?? null, side: block?.side ?? null, zone: this.timeLine.zone };
+    return {
+      blockIndex: index,
+      criterion: block?.criterion ?? null,
+      side: block?.side ?? null,
+      zone: this.timeLine.zone,
+      handler: this.handler,
+    };
   }
 
   private closeAsk(ms: number, stopped: boolean): void {
@@ -114,6 +131,7 @@ export class Walk {
     switch (event.type) {
       case "ask": {
         this.closeAsk(ms, false);
+        this.asked(ms);
         const draft = {
           timed: new TrialBuilder(id, ms, event.payload.phase ?? 1, this.surroundings()),
           right: event.payload.right ?? null,
@@ -121,11 +139,14 @@ export class Walk {
         };
         this.drafts.push(draft);
         this.current = draft;
+        this.actsBefore = {};
         return;
       }
       case "trial": {
         this.closeAsk(ms, false);
-        const draft = { whole: draftWholeTrial(id, ms, event.payload, this.surroundings()) };
+        this.asked(ms);
+        const draft = { whole: draftWholeTrial(id, ms, event.payload, this.surroundings(), this.actsBefore) };
+        this.actsBefore = {};
         this.drafts.push(draft);
         this.current = draft;
         return;
@@ -169,11 +190,24 @@ export class Walk {
         timed?.reinforce(event.payload.what);
         after?.reinforcerKinds.push(event.payload.what);
         break;
+      case "retreat": {
+        const { distance_m } = event.payload;
+        const working = (after === null ? timed?.around : current !== null && "whole" in current ? current.whole.around : null)?.criterion
+          ?.working;
+        timed?.reinforce("away");
+        after?.reinforcerKinds.push("away");
+        if (distance_m !== undefined && working?.strand === "approach") {
+          timed?.measure("approach", distance_m, working.unit);
+          if (after !== null) after.measured ??= { value: distance_m, unit: working.unit };
+        }
+        break;
+      }
       case "measure": {
         const { strand, value, unit = "" } = event.payload;
         timed?.measure(strand, value, unit);
         if (after !== null && current !== null && "whole" in current) {
           if (strand === "ease") after.ease = value;
+          else if (strand === "movement") after.movement = value;
           else if (strand === current.whole.around.criterion?.working?.strand) after.measured = { value, unit };
         }
         break;
@@ -226,6 +260,7 @@ export class Walk {
         return;
       case "break.start":
         this.closeAsk(ms, true);
+        this.timeLine.cutSpans(ms);
         this.timeLine.beginBreak(ms);
         return;
       case "break.end":
@@ -233,6 +268,7 @@ export class Walk {
         return;
       case "session.end":
         this.endBlock(ms);
+        this.timeLine.cutSpans(ms);
         this.current = null;
         this.finishMs = ms;
         return;
@@ -249,6 +285,33 @@ export class Walk {
         this.moving = event.payload.gait !== STANDING;
         this.timeLine.move(ms, event.payload);
         return;
+      case "wrong": {
+        const { did, met, began = null, zone, metres = null, goes_on, seconds } = event.payload;
+        const length = goes_on === true ? null : (seconds ?? 0) * 1000;
+        this.timeLine.chooseWrong(ms, event.id, { did: text(did), met: text(met), began, zone: text(zone), metres }, length);
+        return;
+      }
+      case "wrong.end":
+        this.timeLine.endWrong(ms);
+        return;
+      case "own.start":
+        this.timeLine.beginOwn(ms, event.id, event.payload.what, text(event.payload.at));
+        return;
+      case "own.end":
+        this.timeLine.endOwn(ms, event.payload.what, event.payload.ended_by !== "handler");
+        return;
+      case "with": {
+        const { who, person, part, leaves } = event.payload;
+        if (part !== "handles" || leaves === true) return;
+        this.handler = { name: who, id: text(person) };
+        return;
+      }
+      case "handler": {
+        const { act, n = 1 } = event.payload;
+        const counts = this.openTimed?.handlerActs ?? this.actsBefore;
+        counts[act] = (counts[act] ?? 0) + n;
+        return;
+      }
       case "override":
         this.overrides.push({ of: event.payload.of, to: event.payload.to });
         return;

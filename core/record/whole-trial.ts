@@ -13,6 +13,7 @@ export interface AfterWholeTrial {
   feedMs: number | null;
   pieces: number;
   ease: number | null;
+  movement: number | null;
   measured: { value: number; unit: string } | null;
   reinforcerKinds: string[];
   eventIds: string[];
@@ -25,15 +26,24 @@ export interface WholeTrialDraft {
   readonly payload: Payload<"trial">;
   readonly around: TrialSurroundings;
   readonly after: AfterWholeTrial;
+  /** What the handler did for it, and how often. */
+  readonly handlerActs: Readonly<Record<string, number>>;
 }
 
-export function draftWholeTrial(eventId: string, ms: number, payload: Payload<"trial">, around: TrialSurroundings): WholeTrialDraft {
+export function draftWholeTrial(
+  eventId: string,
+  ms: number,
+  payload: Payload<"trial">,
+  around: TrialSurroundings,
+  handlerActs: Readonly<Record<string, number>> = {},
+): WholeTrialDraft {
   return {
     eventId,
     ms,
     payload,
     around,
-    after: { markMs: null, feedMs: null, pieces: 0, ease: null, measured: null, reinforcerKinds: [], eventIds: [eventId] },
+    handlerActs,
+    after: { markMs: null, feedMs: null, pieces: 0, ease: null, movement: null, measured: null, reinforcerKinds: [], eventIds: [eventId] },
   };
 }
 
@@ -66,7 +76,7 @@ export function rewardedAsEarned(trial: Trial, given: number): Trial {
  * @param scheduleReinforces whether the rung's schedule reinforces this trial if it is met; null where it does not say.
  */
 export function buildWholeTrial(draft: WholeTrialDraft, number: number, scheduleReinforces: boolean | null): Trial {
-  const { payload, around, after } = draft;
+  const { payload, around, after, handlerActs } = draft;
   const tapped: Outcome = payload.outcome;
   const good = tapped === "met" || tapped === "try";
   const askMs = payload.t_s == null ? draft.ms : Math.round(payload.t_s * 1000);
@@ -76,10 +86,20 @@ export function buildWholeTrial(draft: WholeTrialDraft, number: number, schedule
   const waitedSeconds = payload.waited_s ?? payload.latency_s ?? null;
   const value = after.measured?.value ?? payload.value ?? null;
   const ease = after.ease ?? payload.ease ?? null;
+  const movement = after.movement ?? payload.movement ?? null;
   const stayAsked = around.criterion?.stay_s !== undefined;
   const shortfall =
     tapped === "met" && around.criterion !== null
-      ? shortfallOf(around.criterion, { phase, latencySeconds, value, stayedSeconds: stayAsked ? value : null, side, ease })
+      ? shortfallOf(around.criterion, {
+          phase,
+          latencySeconds,
+          value,
+          stayedSeconds: stayAsked ? value : null,
+          side,
+          ease,
+          movement,
+          handlerActs,
+        })
       : null;
   const seenReinforcer = gaveByPad(after);
   const told = flagOf(payload.reinforced);
@@ -114,6 +134,9 @@ export function buildWholeTrial(draft: WholeTrialDraft, number: number, schedule
     unit: after.measured?.unit ?? textOf(payload.unit),
     endedBy: payload.ended_by === "" ? null : (payload.ended_by ?? null),
     ease,
+    movement,
+    handler: around.handler,
+    handlerActs,
     helped: null,
     faults:
       textOf(payload.faults)

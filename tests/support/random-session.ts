@@ -78,6 +78,7 @@ export function randomSession(seed: number, startWallMs = Date.UTC(2026, 5, 1, 1
         max_phase: 3,
         max_latency_s: 9,
         ...(stay ? { stay_s: 2, working: { strand: "stay", unit: "s", target: 2, harder: "more" } } : {}),
+        ...(chance() < 0.3 ? { min_movement: 2, handler_most: [{ act: "steps", most: 1 }] } : {}),
         phases: ["look", "point", "line", "tap"],
         schedule: pick(chance, [{ kind: "every" }, { kind: "fixed", ratio: 2 }, { kind: "variable", ratio: 2, list: [1, 3, 2, 2] }]),
         dwell_s: [2, 2, 2, 2],
@@ -124,6 +125,14 @@ export function randomSession(seed: number, startWallMs = Date.UTC(2026, 5, 1, 1
       "sample",
       "heart",
       "swipe",
+      "wrong",
+      "wrong",
+      "own",
+      "handler",
+      "with",
+      "retreat",
+      "run",
+      "movement",
     ] as const);
     const last = events.findLast(({ type }) => type === "trial");
     if (kind === "offer") log(device, "offer", { earned: "ignored" });
@@ -142,7 +151,35 @@ export function randomSession(seed: number, startWallMs = Date.UTC(2026, 5, 1, 1
     else if (kind === "heart") log(device, "measure", { strand: "heart rate", value: 44, unit: "/min" });
     else if (kind === "swipe" && last !== undefined)
       log(device, "correct", { event: last.id, payload: { phase: 3, ended_by: "criterion" }, reason: "swiped" });
-    else if (kind === "depart" || kind === "return") log(device, kind);
+    else if (kind === "wrong") {
+      const span = chance() < 0.6;
+      log(device, "wrong", {
+        did: pick(chance, ["left", "pulled", "=odd word"]),
+        met: pick(chance, ["moved on", "ignored"]),
+        ...(span ? { goes_on: true } : {}),
+      });
+      wait(0.5, 6);
+      if (span && chance() < 0.8) log(chance() < 0.7 ? device : second, "wrong.end");
+    } else if (kind === "own") {
+      const what = pick(chance, ["looks", "settles"] as const);
+      log(device, "own.start", { what, at: "a flag" });
+      wait(0.5, 5);
+      if (chance() < 0.8) log(device, "own.end", { what, ended_by: pick(chance, ["horse", "handler"]) });
+    } else if (kind === "handler") log(device, "handler", { act: pick(chance, ["steps", "late"]), n: 1 + Math.floor(chance() * 2) });
+    else if (kind === "with") log(device, "with", { who: pick(chance, ["Bo", "Ana"]), part: "handles" });
+    else if (kind === "retreat") log(device, "retreat", { distance_m: 2, zone: "gate" });
+    else if (kind === "movement") log(device, "measure", { strand: "movement", value: Math.floor(chance() * 5), unit: "grade" });
+    else if (kind === "run") {
+      log(device, "run.start", { chain: "c", name: "Loads", links: ["one", "two", "three"] });
+      for (let link = 1; link <= 3; link++) {
+        wait(1, 4);
+        if (chance() < 0.3) {
+          log(device, "run.end", { link, reason: "left", did: "asked again" });
+          break;
+        }
+        log(device, "link", { link });
+      }
+    } else if (kind === "depart" || kind === "return") log(device, kind);
   };
   log(first, "preflight", { air_c: 12, humidity: 60, pouch: 30, skipped: false });
   log(first, "session.start", { horse: "Tøve-’Lund", handler: "Ana", place: "pen", method: "combined" });

@@ -156,7 +156,7 @@ export function layOutRibbon(record: RibbonFacts, view: RibbonView): RibbonDrawi
   } else slackTo(x(Math.min(presentMs, record.finishMs ?? presentMs)));
 
   for (const fact of record.facts) {
-    if (fact.type === "signal" && inView(fact.ms)) {
+    if (fact.type === "signal" && fact.payload.class !== "count" && inView(fact.ms)) {
       const kind = fact.payload.class === "ease" ? "ease" : fact.payload.class === "danger" ? "danger" : "tension";
       signs.push({ key: fact.id, kind, x: x(fact.ms), title: `${fact.payload.name} (${kind})` });
     }

@@ -1,7 +1,7 @@
 import type { Chance } from "@/core/chance";
 import { drawExponential, drawNormal } from "@/core/chance";
 import { rightAnswers, weeklyTrend } from "@/core/evidence";
-import { compareSigns, connectionOf, type SignCounts, signRate } from "@/core/know";
+import { compareSigns, connectionOf, noNames, type SignCounts, signRate } from "@/core/know";
 import { breathingOver, breathingRate, breathSums, recoveryOf } from "@/core/welfare";
 import { type Claim, holds, poisson, upTo } from "./claim";
 
@@ -46,7 +46,7 @@ function signSessions(chance: Chance, sessions: number, more = 1): SignCounts[] 
     const bouts = poisson(chance, rate * minutes);
     let count = 0;
     for (let b = 0; b < bouts; b++) count += 1 + poisson(chance, 1.5);
-    return { minutes, byClass: { ease: 0, tension: count, danger: 0 }, byName: {} };
+    return { minutes, byClass: { ease: 0, tension: count, danger: 0 }, byName: noNames() };
   });
 }
 

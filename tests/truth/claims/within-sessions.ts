@@ -49,7 +49,7 @@ function placeSeason(chance: Chance, easier: number): SessionRelief[] {
       const seconds = 60 + 120 * chance();
       const pressure = share(logit(0.35) + today + drawNormal(chance, 0, 0.5) - (i === 0 ? easier : 0));
       const counts = { releases: 4, reinforcers: 4, departuresFrom: 0, departuresTo: 0, trials: 4, met: 3, easeSigns: 0, tensionSigns: 0 };
-      return { zone, seconds, pressureSeconds: seconds * pressure, untimed: 0, ...counts };
+      return { zone, seconds, pressureSeconds: seconds * pressure, untimed: 0, wrongs: 0, untimedWrongs: 0, ...counts };
     });
     return { zones, stays: [], secondsElsewhere: 0, departures: 0 };
   });
