@@ -122,6 +122,7 @@ function playSession(context: DayContext, id: string, startWallMs: number): Demo
         plan,
         ladder: ladderId,
         version: 1,
+        handler: null,
         earlier: evidence,
         allowance: NO_LIMITS,
         restingBreaths: null,
@@ -160,7 +161,7 @@ function playSession(context: DayContext, id: string, startWallMs: number): Demo
     log.add("note", { text: pick(chance, NOTES_BETTER), about: "better" });
     log.add("note", { text: pick(chance, NOTES_NEXT), about: "next" });
   }
-  evidence.push(...evidenceOfSession(id, reduceSession(log.events)));
+  evidence.push(...evidenceOfSession(id, reduceSession(log.events), null));
   return { id, startRung: start.rung, startWallMs, events: log.events };
 }
 

@@ -19,6 +19,7 @@ for (let i = 0; i < 400; i++) {
     plan,
     ladder: LADDER_ID,
     version: 1,
+    handler: null,
     earlier: [],
     allowance,
     restingBreaths: 12,

@@ -24,7 +24,7 @@ function sayRecord(name: string, record: RecordOf): void {
   for (const trial of trials) say(`${name} trial`, trial);
   say(`${name} facts`, facts);
   say(`${name} summary`, summariseSession(record));
-  say(`${name} evidence`, evidenceOfSession(name, record));
+  say(`${name} evidence`, evidenceOfSession(name, record, null));
   say(`${name} digest`, knowDigest(record));
   say(`${name} free`, [freeWork(record), whereNow(record), cornerStands(record, new Set(["corner", "gate", "far corner"]))]);
 }

@@ -44,10 +44,11 @@ export async function eventsOfSession(
   return { events, position: rows.at(-1)?.position ?? after };
 }
 
-/** A session by its number and its id. */
+/** A session by its number and its id, with whose it is. */
 export interface NumberedSession {
   readonly no: number;
   readonly id: string;
+  readonly person_id: string | null;
 }
 
 type PackedEvent = [id: string, source: number, seq: number, mono: number, wall: number, type: string, payload: object];

@@ -20,19 +20,30 @@ type PackedTrial = [
   value: number | null,
   wallMs: number,
   flags: number,
+  handler: number | null,
 ];
 
 /** A ladder's trials come out of the file as one text: rows that are taken over one by one cost several times as much. */
 const PACKED = `'[' || group_concat('[' || t.session_no || ',' || t.block || ',' || t.version || ',' || t.rung || ',"' || COALESCE(t.side, '')
   || '","' || COALESCE(t.kind, '') || '","' || t.outcome || '",' || COALESCE(t.phase, 'null') || ',' || COALESCE(t.ease, 'null') || ','
-  || IIF(t.value IS NULL, 'null', printf('%!.17g', t.value)) || ',' || printf('%!.17g', t.wall_ms) || ',' || t.flags || ']'
+  || IIF(t.value IS NULL, 'null', printf('%!.17g', t.value)) || ',' || printf('%!.17g', t.wall_ms) || ',' || t.flags || ',' || COALESCE(t.handler_no, 'null') || ']'
   ORDER BY t.wall_ms, t.created_ms, t.session_no, t.number) || ']'`;
 const COLUMNS =
-  "t.session_no, t.number, t.block, t.version, t.rung, t.side, t.kind, t.outcome, t.phase, t.ease, t.value, t.wall_ms, t.flags, s.created_ms";
+  "t.session_no, t.number, t.block, t.version, t.rung, t.side, t.kind, t.outcome, t.phase, t.ease, t.value, t.wall_ms, t.flags, t.handler_no, s.created_ms";
 
 interface FoundTrials {
   readonly ladder: string;
   readonly trials: string;
+}
+
+/** What the caches number, by that number. */
+async function keysOf(store: Store, nos: ReadonlySet<number>): Promise<Map<number, string>> {
+  if (nos.size === 0) return new Map();
+  const rows = await store.sequelize.query<{ no: number; id: string }>(
+    "SELECT k.no, k.id FROM json_each($nos) j CROSS JOIN cache_key k ON k.no = j.value",
+    { bind: { nos: JSON.stringify([...nos]) }, type: QueryTypes.SELECT },
+  );
+  return new Map(rows.map(({ no, id }) => [no, id]));
 }
 
 /** Takes packed trials apart, those of sessions that are left out aside. */
@@ -51,15 +62,17 @@ async function unpacked(store: Store, rows: readonly FoundTrials[], but: { has(n
         )
     ).map(({ no, id }) => [no, id]),
   );
+  const people = await keysOf(store, new Set(packed.flatMap(([, trials]) => trials.flatMap((trial) => trial.at(-1) ?? [])) as number[]));
   return new Map(
     packed.map(([ladder, trials]) => [
       ladder,
-      trials.flatMap(([no, block, version, rung, side, kind, outcome, phase, ease, value, wallMs, flags]): EvidenceTrial[] => {
+      trials.flatMap(([no, block, version, rung, side, kind, outcome, phase, ease, value, wallMs, flags, handler]): EvidenceTrial[] => {
         const session = ids.get(no);
         if (session === undefined || but.has(no)) return [];
         return [
           {
             session,
+            handler: handler === null ? null : (people.get(handler) ?? null),
             wallMs,
             ladder,
             version,

@@ -164,7 +164,7 @@ describe("what is kept of a session", () => {
     expect(rows.map((row) => [row.number, row.outcome, row.phase, row.side, row.latency_s, row.ask_ms, row.zone, row.reinforcers])).toEqual(
       record.trials.map((t) => [t.number, t.outcome, t.phase, t.side, t.latencySeconds, t.askMs, t.zone, t.reinforcers]),
     );
-    expect(rows.filter((row) => row.ladder_no !== null)).toHaveLength(evidenceOfSession(id, record).length);
+    expect(rows.filter((row) => row.ladder_no !== null)).toHaveLength(evidenceOfSession(id, record, null).length);
     const [sums] = (await store.sequelize.query("SELECT drawing FROM session_summary")) as [{ drawing: string }[], unknown];
     expect(sums[0]?.drawing).toBe(compactRibbonOf(record));
   });
@@ -177,7 +177,11 @@ describe("what is kept of a session", () => {
     store.writer.write = (async (work: never) => {
       // The first write marks everything stale, the second keeps what was worked out.
       if (++writes === 2) {
-        const rows = (await store.models.session.findAll()).map((one) => ({ no: Number(one.get("no")), id: String(one.get("id")) }));
+        const rows = (await store.models.session.findAll()).map((one) => ({
+          no: Number(one.get("no")),
+          id: String(one.get("id")),
+          person_id: null,
+        }));
         await drop(async (transaction) => {
           const kept = await workOut(store, rows, transaction);
           await writeKept(store, kept, new Map(rows.map(({ no }) => [no, { horse_id: "h", person_id: null }])), transaction);
@@ -202,7 +206,7 @@ describe("what is kept of a session", () => {
     const { id, events } = await taken(62);
     const [row] = await store.models.session.findAll();
     const no = Number(row?.get("no"));
-    const found = (await eventsOfSessions(store, [{ no, id }])).bySession.get(no) ?? [];
+    const found = (await eventsOfSessions(store, [{ no, id, person_id: null }])).bySession.get(no) ?? [];
     const byId = (list: readonly { id: string }[]) => [...list].sort((a, b) => (a.id < b.id ? -1 : 1));
     expect(byId(found)).toEqual(byId(events));
   });

@@ -48,6 +48,8 @@ const asRung = (row: RungRow): Rung => ({
   ...(row.schedule === null ? {} : { schedule: JSON.parse(row.schedule) as Schedule }),
   ...(row.percentile === null ? {} : { percentile: JSON.parse(row.percentile) as Rung["percentile"] }),
   ...(row.kept === null ? {} : { kept: row.kept }),
+  ...(row.least_movement === null ? {} : { leastMovement: row.least_movement }),
+  ...(row.handler_most === null ? {} : { handlerMost: JSON.parse(row.handler_most) as Rung["handlerMost"] }),
 });
 
 async function writeVersion(store: Store, ladderId: string, version: number, plan: LadderPlan, transaction: Transaction): Promise<void> {
@@ -73,6 +75,7 @@ async function writeVersion(store: Store, ladderId: string, version: number, pla
       fed_where: plan.feeding.where,
       polite_s: plan.feeding.politeSeconds,
       ways: JSON.stringify(plan.ways),
+      conversation: jsonOrNull(plan.conversation),
       created_ms: store.now(),
     },
     { transaction },
@@ -100,6 +103,8 @@ async function writeVersion(store: Store, ladderId: string, version: number, pla
       schedule: jsonOrNull(r.schedule),
       percentile: jsonOrNull(r.percentile),
       kept: r.kept ?? null,
+      least_movement: r.leastMovement ?? null,
+      handler_most: jsonOrNull(r.handlerMost),
     })),
     { transaction },
   );
@@ -200,6 +205,7 @@ function asPlan(
       politeSeconds: row.polite_s,
     },
     ways: JSON.parse(row.ways) as LadderPlan["ways"],
+    ...(row.conversation === null ? {} : { conversation: JSON.parse(row.conversation) as LadderPlan["conversation"] }),
     strands: strands.map(
       (s) =>
         ({

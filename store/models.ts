@@ -13,6 +13,7 @@ import type {
   KitRow,
   LadderRow,
   LadderVersionRow,
+  OwnSignRow,
   PersonRow,
   PlaceItemRow,
   PlaceRow,
@@ -77,6 +78,7 @@ export function defineModels(sequelize: Sequelize) {
       y_m: REAL,
       across_m: REAL,
       down_m: REAL,
+      rule: TEXT,
     }),
     kit: binnable<KitRow>("kit", {
       id: KEY,
@@ -130,6 +132,7 @@ export function defineModels(sequelize: Sequelize) {
       away: TEXT,
       away_since: TEXT,
       away_note: TEXT,
+      pinned_signs: TEXT,
       sample: FLAG,
       created_ms: REAL,
     }),
@@ -174,6 +177,7 @@ export function defineModels(sequelize: Sequelize) {
       fed_where: TEXT,
       polite_s: REAL,
       ways: TEXT,
+      conversation: TEXT,
       created_ms: REAL,
     }),
     strand: table<StrandRow>("strand", {
@@ -195,6 +199,8 @@ export function defineModels(sequelize: Sequelize) {
       schedule: TEXT,
       percentile: TEXT,
       kept: TEXT,
+      least_movement: WHOLE,
+      handler_most: TEXT,
     }),
     chain: binnable<ChainRow>("chain", { id: KEY, horse_id: TEXT, name: TEXT, direction: TEXT, sample: FLAG, created_ms: REAL }),
     chainLink: table<ChainLinkRow>("chain_link", { chain_id: KEY, position: WHOLE_KEY, ladder_id: TEXT, rung: WHOLE }),
@@ -268,6 +274,7 @@ export function defineModels(sequelize: Sequelize) {
       drawing: TEXT,
       digest: TEXT,
     }),
+    ownSign: table<OwnSignRow>("own_sign", { class: KEY, name: KEY, created_ms: REAL }),
     stale: table<StaleRow>("stale", { session_no: WHOLE_KEY }),
   };
 }

@@ -34,6 +34,7 @@ export interface PlaceItemRow {
   y_m: number;
   across_m: number;
   down_m: number;
+  rule: string | null;
 }
 export interface KitRow extends Binnable {
   id: string;
@@ -73,6 +74,8 @@ export interface HorseRow extends Binnable {
   away: string | null;
   away_since: string | null;
   away_note: string;
+  /** JSON list of the signs it is watched for. */
+  pinned_signs: string;
   sample: boolean;
   created_ms: number;
 }
@@ -142,6 +145,8 @@ export interface LadderVersionRow {
   fed_where: string;
   polite_s: number;
   ways: string;
+  /** JSON of what is logged between the asks; null where nothing is. */
+  conversation: string | null;
   created_ms: number;
 }
 export interface StrandRow {
@@ -165,6 +170,15 @@ export interface RungRow {
   schedule: string | null;
   percentile: string | null;
   kept: string | null;
+  least_movement: number | null;
+  /** JSON list of the most a handler may do within one ask. */
+  handler_most: string | null;
+}
+/** A sign the yard has added to the product's own. */
+export interface OwnSignRow {
+  class: string;
+  name: string;
+  created_ms: number;
 }
 export interface ChainRow extends Binnable {
   id: string;

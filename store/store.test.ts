@@ -118,6 +118,7 @@ describe("a store", () => {
       "ladder",
       "ladder_version",
       "migration",
+      "own_sign",
       "person",
       "place",
       "place_item",

@@ -16,6 +16,7 @@ import {
   type StoredChain,
   type StoredLadder,
 } from "@/store";
+import { ofPairAtWork } from "./ladder-state";
 
 const sentenceOf = ({ plan }: StoredLadder, rung: number) =>
   criterionSentence(
@@ -55,10 +56,11 @@ export async function chainStandings(
 ): Promise<{ links: ChainLinkFacts[]; state: ChainState }[]> {
   const used = new Set(chains.flatMap(({ links }) => links.map(({ ladder }) => ladder)));
   const ladders = used.size === 0 ? [] : (await listLadders(store, horseId)).filter(({ id }) => used.has(id));
-  const { evidenceMaxAgeDays } = await getSettings(store);
+  const settings = await getSettings(store);
+  const { evidenceMaxAgeDays } = settings;
   const when = { nowWallMs: store.now(), maxAgeDays: evidenceMaxAgeDays };
   const oldestMs = when.nowWallMs - (evidenceMaxAgeDays + 1) * MILLISECONDS_PER_DAY;
-  const evidence = await evidenceOfLadders(store, ladders, oldestMs);
+  const evidence = ofPairAtWork(await evidenceOfLadders(store, ladders, oldestMs), settings);
   return chains.map((chain) => standingOf(when, chain, ladders, evidence));
 }
 

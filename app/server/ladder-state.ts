@@ -3,7 +3,7 @@ import type { EvidenceTrial } from "@/core/record";
 import type { YardSettings } from "@/core/settings";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import type { Allowance } from "@/core/welfare";
-import { type NextStart, nextStart } from "@/core/word";
+import { type NextStart, nextStart, trialsOfPair } from "@/core/word";
 import {
   evidenceForNextStart,
   evidenceOfLadder,
@@ -11,6 +11,7 @@ import {
   getSettings,
   involvesOf,
   listLadders,
+  listPeople,
   type Store,
   type StoredLadder,
 } from "@/store";
@@ -37,12 +38,17 @@ export function standing(
     settings,
     nowWallMs,
     weakerSide = null,
+    handler = null,
+    names,
   }: {
     readonly allowance: Allowance;
     readonly settings: YardSettings;
     readonly nowWallMs: number;
     /** The side known to be behind, where the page says which to begin on. */
     readonly weakerSide?: "L" | "R" | null;
+    /** Who handles, where the page says; otherwise whoever worked it last. */
+    readonly handler?: string | null;
+    readonly names?: ReadonlyMap<string, string>;
   },
 ): LadderState {
   const input = {
@@ -54,18 +60,30 @@ export function standing(
     allowance,
     weakerSide,
     involves: involvesOf(ladder),
+    handler,
+    names,
   };
   const next = nextStart(input, settings);
   return { ladder, trials, next, lastWallMs: trials.at(-1)?.wallMs ?? null };
 }
 
 /** Where a ladder stands under what the horse may do today. */
-export async function ladderState(store: Store, ladder: StoredLadder, allowance: Allowance): Promise<LadderState> {
+export async function ladderState(
+  store: Store,
+  ladder: StoredLadder,
+  allowance: Allowance,
+  handler: string | null = null,
+): Promise<LadderState> {
   const nowWallMs = store.now();
   const trials = await evidenceOfLadder(store, ladder, nowWallMs - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY);
   const { weaker } = await sidesOf(store, ladder.horseId);
-  return standing(ladder, trials, { allowance, settings: await getSettings(store), nowWallMs, weakerSide: weaker });
+  const names = await peopleNames(store);
+  return standing(ladder, trials, { allowance, settings: await getSettings(store), nowWallMs, weakerSide: weaker, handler, names });
 }
+
+/** Names of the yard's people by id. */
+export const peopleNames = async (store: Store): Promise<ReadonlyMap<string, string>> =>
+  new Map((await listPeople(store)).map(({ id, name }) => [id, name]));
 
 /** What may be worked first, then the one last worked first. */
 export const byStanding = (a: LadderState, b: LadderState) =>
@@ -96,7 +114,20 @@ export async function ladderStates(
       ? await evidenceOfLadders(store, ladders, nowWallMs - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY)
       : await nextStartTrials(store, ladders, settings);
   const { weaker } = await sidesOf(store, horseId);
+  const names = await peopleNames(store);
   return ladders
-    .map((ladder) => standing(ladder, evidence.get(ladder.id) ?? [], { allowance, settings, nowWallMs, weakerSide: weaker }))
+    .map((ladder) => standing(ladder, evidence.get(ladder.id) ?? [], { allowance, settings, nowWallMs, weakerSide: weaker, names }))
     .sort(byStanding);
+}
+
+/** The trials of a horse's ladders that count for whoever handled it last on any of them. */
+export function ofPairAtWork(
+  evidence: ReadonlyMap<string, readonly EvidenceTrial[]>,
+  settings: YardSettings,
+): ReadonlyMap<string, readonly EvidenceTrial[]> {
+  const newest = [...evidence.values()]
+    .flatMap((trials) => trials.findLast(({ handler, kind }) => handler !== null && kind === "work") ?? [])
+    .sort((a, b) => b.wallMs - a.wallMs)[0];
+  const handler = newest?.handler ?? null;
+  return new Map([...evidence].map(([ladder, trials]) => [ladder, trialsOfPair(trials, handler, settings)]));
 }

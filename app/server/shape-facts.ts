@@ -16,6 +16,7 @@ import { criterionSentence, type Strand, type StrandValue } from "@/core/strands
 import type { EditorSurroundings } from "@/features/shape/editor/settings-part";
 import { LIBRARY, templateOf } from "@/library";
 import { asBehaviour, evidenceOfLadders, getSettings, listLadders, type Store, type StoredLadder } from "@/store";
+import { ofPairAtWork } from "./ladder-state";
 import { FieldsRefused } from "./problem-of";
 
 /** What a behaviour is known by among the others: its key in the library, or its own name. */
@@ -61,7 +62,7 @@ export async function foundationsFor(store: Store, horseId: string, behaviour: B
   const known = asKnown(behaviour, ladders.find((ladder) => keyOf(ladder) === behaviourKey(behaviour))?.id ?? null);
   const all = behavioursUnder(known, own, LIBRARY_KNOWN);
   const under = ladders.filter((ladder) => all.has(keyOf(ladder)) && keyOf(ladder) !== known.key);
-  const evidence = await evidenceOfLadders(store, under);
+  const evidence = ofPairAtWork(await evidenceOfLadders(store, under), await getSettings(store));
   const worked = new Map(
     under.map((ladder) => {
       const { id, plan, version } = ladder;

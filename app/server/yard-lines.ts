@@ -14,7 +14,7 @@ import {
   type Store,
 } from "@/store";
 import { careOf, type HorseCare, today } from "./horse-care";
-import { byStanding, type LadderState, LOOK_BACK_MS, nextStartTrials, standing } from "./ladder-state";
+import { byStanding, type LadderState, LOOK_BACK_MS, nextStartTrials, peopleNames, standing } from "./ladder-state";
 
 /**
  * Where each horse's first ladder stands: what may be worked, then the one
@@ -28,13 +28,14 @@ async function firstLadders(store: Store, care: ReadonlyMap<string, HorseCare>):
     lastWorkedMs(store, nowWallMs - LOOK_BACK_MS),
     getSettings(store),
   ]);
+  const names = await peopleNames(store);
   const look = async (ids: readonly string[]) => {
     const ladders = await laddersWithPlans(store, ids);
     const evidence = await nextStartTrials(store, ladders, settings);
     return ladders.flatMap((ladder) => {
       const of = care.get(ladder.horseId);
       if (of === undefined) return [];
-      return [standing(ladder, evidence.get(ladder.id) ?? [], { allowance: of.allowance, settings, nowWallMs })];
+      return [standing(ladder, evidence.get(ladder.id) ?? [], { allowance: of.allowance, settings, nowWallMs, names })];
     });
   };
   const newest = new Map<string, string>();

@@ -30,6 +30,7 @@ function trials(text: string, rung: number, change: Partial<EvidenceTrial> = {})
     else
       out.push({
         session: "s",
+        handler: null,
         wallMs: NOW - DAY + out.length,
         ladder: "hind",
         version: 1,

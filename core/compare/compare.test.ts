@@ -68,6 +68,7 @@ describe("the sides of a horse", () => {
       rung,
       kind: "work" as const,
       blockKey: "s:0",
+      handler: null,
       side,
       outcome: "met" as const,
       phase: 1,

@@ -26,7 +26,7 @@ function cellsOf(trials: readonly EvidenceTrial[]): SideSession {
 }
 
 /** What a session showed of its sides. */
-export const cellsOfSession = (record: SessionRecord): SideSession => cellsOf(evidenceOfSession("", record));
+export const cellsOfSession = (record: SessionRecord): SideSession => cellsOf(evidenceOfSession("", record, null));
 
 /** The same of a list of trials, oldest first, session by session. */
 export function cellsOfTrials(trials: readonly EvidenceTrial[]): SideSession[] {

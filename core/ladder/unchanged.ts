@@ -15,7 +15,15 @@ function criterionSign(plan: LadderPlan, rung: Rung): string {
   // Two strands of a trainer's own making have one key: what is counted is told apart by all of its sign.
   const counted = plan.strands.find(({ id }) => id === plan.workingStrandId);
   const working = counted === undefined ? null : strandSign(counted);
-  return JSON.stringify([values, phases, plan.maximumSeconds, working, rung.percentile ?? null]);
+  return JSON.stringify([
+    values,
+    phases,
+    plan.maximumSeconds,
+    working,
+    rung.percentile ?? null,
+    rung.leastMovement ?? null,
+    rung.handlerMost ?? [],
+  ]);
 }
 
 /**

@@ -1,8 +1,9 @@
 export { type CareOnDay, careOn } from "./care";
 export { kitUseOf } from "./kit-use";
-export { type OwnSession, withOwnSessions } from "./own-sessions";
+export { handlerOfBegun, type OwnSession, withOwnSessions } from "./own-sessions";
 export {
   doNextOf,
+  type HandlerChoices,
   type LadderPart,
   type PackNow,
   packNow,
@@ -13,6 +14,7 @@ export {
   type StartChoices,
   shellStart,
   startChoices,
+  startChoicesByHandler,
   touchesBefore,
   usualSigns,
 } from "./start";

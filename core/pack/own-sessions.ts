@@ -10,6 +10,10 @@ export interface OwnSession {
   readonly record: SessionRecord;
 }
 
+/** Whose session it is, as its trials name them. */
+export const handlerOfBegun = ({ person, person_name }: Pick<BegunSession, "person" | "person_name">): string | null =>
+  person ?? (person_name === undefined || person_name === "" ? null : person_name);
+
 /** Whether anything was seen in it: what was opened and left is no session. */
 const seenIn = ({ record }: OwnSession) => sumsOfSession(record).seen;
 
@@ -54,7 +58,9 @@ export function withOwnSessions(pack: HorsePack, own: readonly OwnSession[], now
   const ids = new Set(mine.map(({ begun }) => begun.id));
   const others = <T extends { readonly id: string }>(list: readonly T[]) => list.filter(({ id }) => !ids.has(id));
   const seen = mine.filter(seenIn);
-  const evidence = seen.flatMap(({ begun, record }) => (begun.kind === "work" ? evidenceOfSession(begun.id, record) : []));
+  const evidence = seen.flatMap(({ begun, record }) =>
+    begun.kind === "work" ? evidenceOfSession(begun.id, record, handlerOfBegun(begun)) : [],
+  );
   const last = mine.at(-1)?.begun;
   return {
     ...pack,

@@ -10,6 +10,7 @@ import { type Allowance, asUsed, type KitUse, kitCautions, usedSentences } from 
 import { type NextStart, nextStart } from "../word";
 import { careOn } from "./care";
 import { kitUseOf } from "./kit-use";
+import { handlerOfBegun } from "./own-sessions";
 import type { BegunSession, HorsePack, PackLadder, YardFacts, Zone } from "./types";
 
 /** One ladder of the horse as the recorder needs it, so that the trainer can go over to it in the pen. */
@@ -84,11 +85,16 @@ export interface PackNow {
   readonly states: readonly { readonly ladder: PackLadder; readonly next: NextStart; readonly lastWallMs: number | null }[];
 }
 
-/** Reads a pack at a moment. Cost grows with the trials in it. @param nowMs server wall clock. */
-export function packNow(pack: HorsePack, yard: YardFacts, nowMs: number): PackNow {
+/**
+ * Reads a pack at a moment. Cost grows with the trials in it.
+ * @param nowMs server wall clock.
+ * @param handler who is going to handle, as trials name them; null for whoever worked each ladder last.
+ */
+export function packNow(pack: HorsePack, yard: YardFacts, nowMs: number, handler: string | null = null): PackNow {
   const { settings } = yard;
   const { allowance, sentences } = careOn(pack.horse, pack.restrictions, dayIn(nowMs, yard.timeZone));
   const recent = pack.digests.filter(({ startedMs }) => startedMs >= nowMs - settings.sidesDays * MILLISECONDS_PER_DAY);
+  const names = new Map(yard.people.map(({ id, name }) => [id, name]));
   const sides = sidePicture(recent.map((digest) => digest.sides));
   const states = pack.ladders.map((ladder) => ({
     ladder,
@@ -102,6 +108,8 @@ export function packNow(pack: HorsePack, yard: YardFacts, nowMs: number): PackNo
         allowance,
         weakerSide: sides.weaker,
         involves: ladder.involves,
+        handler,
+        names,
       },
       settings,
     ),
@@ -156,6 +164,31 @@ export function startChoices(pack: HorsePack, { states, leaves, allowance, cauti
     doNext: doNextOf(pack, null),
     noWork: allowance.noWork?.why ?? null,
   };
+}
+
+/** What may be begun, by who handles. */
+export interface HandlerChoices {
+  /** As trials name them; empty for somebody who has no trials with this horse. */
+  readonly handler: string;
+  readonly choices: StartChoices;
+}
+
+/** Of more people than this the others are taken as new to the horse. */
+const MOST_HANDLERS = 6;
+
+/**
+ * What may be begun with a horse, by who handles it: evidence is a pair's. One
+ * answer alone where the yard pools it or nobody was ever named.
+ */
+export function startChoicesByHandler(pack: HorsePack, yard: YardFacts, nowMs: number): HandlerChoices[] {
+  const byLast = new Map<string, number>();
+  if (yard.settings.poolHandlers !== 1)
+    for (const { trials } of pack.ladders)
+      for (const { handler, wallMs } of trials) if (handler !== null) byLast.set(handler, Math.max(wallMs, byLast.get(handler) ?? 0));
+  const handlers = [...byLast].sort((a, b) => b[1] - a[1]).slice(0, MOST_HANDLERS);
+  const of = (handler: string | null) => startChoices(pack, packNow(pack, yard, nowMs, handler));
+  if (handlers.length === 0) return [{ handler: "", choices: of(null) }];
+  return [...handlers.map(([handler]) => ({ handler, choices: of(handler) })), { handler: "", choices: of("") }];
 }
 
 const NOTHING = {
@@ -260,7 +293,7 @@ export const touchesBefore = (pack: HorsePack, session: string): Touch[] =>
  * same on the server and on a device that has only the pack.
  */
 export function recorderStart(pack: HorsePack, yard: YardFacts, nowMs: number, begun: BegunSession, soFar: SessionSoFar): RecorderStart {
-  const now = packNow(pack, yard, nowMs);
+  const now = packNow(pack, yard, nowMs, handlerOfBegun(begun));
   const battery = begun.kind === "first-look";
   const taken = new Set(begun.kit);
   const kit = yard.kit.filter(({ id }) => taken.has(id));

@@ -3,11 +3,13 @@ import type { Criterion } from "../ladder";
 import type { MasteryTrial } from "../mastery";
 import { MILLISECONDS_PER_DAY } from "../units";
 import type { BlockKind, SessionRecord } from "./reduce";
-import type { LoggedWay } from "./trial";
+import { handlerKey, type LoggedWay } from "./trial";
 
 /** A trial as evidence for moving on, across sessions. */
 export interface EvidenceTrial {
   readonly session: string;
+  /** Who handled the horse, by id or else by name; null where nobody was named. */
+  readonly handler: string | null;
   /** Server wall clock of the ask, milliseconds. */
   readonly wallMs: number;
   readonly ladder: string;
@@ -36,8 +38,11 @@ export interface EvidenceScope {
   readonly maxAgeDays: number;
 }
 
-/** The trials of a session that belong to a ladder, as evidence. Trials without a ladder are left out. */
-export function evidenceOfSession(session: string, record: SessionRecord): EvidenceTrial[] {
+/**
+ * The trials of a session that belong to a ladder, as evidence. Trials without a ladder are left out.
+ * @param handler whose session it is, by id or else by name; null for nobody's.
+ */
+export function evidenceOfSession(session: string, record: SessionRecord, handler: string | null): EvidenceTrial[] {
   const start = record.startWallMs;
   if (start === null) return [];
   const out: EvidenceTrial[] = [];
@@ -48,6 +53,7 @@ export function evidenceOfSession(session: string, record: SessionRecord): Evide
     if (!Number.isInteger(rung)) continue;
     out.push({
       session,
+      handler: trial.handler === null ? handler : handlerKey(trial.handler),
       wallMs: start + trial.askMs,
       ladder: block.ladder,
       version: block.version,
@@ -133,6 +139,7 @@ export function valuesOf(trials: readonly EvidenceTrial[]): number[] {
 export interface PackedEvidence {
   readonly ladder: string;
   readonly sessions: readonly string[];
+  readonly handlers: readonly string[];
   readonly trials: readonly PackedTrial[];
 }
 
@@ -150,6 +157,8 @@ type PackedTrial = readonly [
   value: number | null,
   /** 1 clean, 2 comparable, added up. */
   flags: number,
+  /** Its place among the handlers, −1 for nobody. */
+  handler: number,
 ];
 
 /** Packs trials ladder by ladder: a quarter of what they take as objects. @example unpackEvidence(packEvidence(trials)) // the same, ladder by ladder */
@@ -158,9 +167,11 @@ export function packEvidence(trials: readonly EvidenceTrial[]): PackedEvidence[]
     const own = trials.filter((trial) => trial.ladder === ladder);
     const sessions = [...new Set(own.map(({ session }) => session))];
     const places = new Map(sessions.map((session, i) => [session, i]));
+    const handlers = [...new Set(own.flatMap(({ handler }) => handler ?? []))];
     return {
       ladder,
       sessions,
+      handlers,
       trials: own.map(
         (t): PackedTrial => [
           places.get(t.session) ?? 0,
@@ -175,6 +186,7 @@ export function packEvidence(trials: readonly EvidenceTrial[]): PackedEvidence[]
           t.ease,
           t.value,
           (t.clean ? 1 : 0) + (t.comparable ? 2 : 0),
+          t.handler === null ? -1 : handlers.indexOf(t.handler),
         ],
       ),
     };
@@ -183,11 +195,12 @@ export function packEvidence(trials: readonly EvidenceTrial[]): PackedEvidence[]
 
 /** And back. */
 export const unpackEvidence = (packed: readonly PackedEvidence[]): EvidenceTrial[] =>
-  packed.flatMap(({ ladder, sessions, trials }) =>
-    trials.map(([at, wallMs, version, rung, kind, block, side, outcome, phase, ease, value, flags]) => {
+  packed.flatMap(({ ladder, sessions, handlers = [], trials }) =>
+    trials.map(([at, wallMs, version, rung, kind, block, side, outcome, phase, ease, value, flags, handler]) => {
       const session = sessions[at] ?? "";
       return {
         session,
+        handler: handlers[handler] ?? null,
         wallMs,
         ladder,
         version,

@@ -118,7 +118,7 @@ describe("a bar that follows the horse's own values", () => {
 });
 
 describe("moving on from such a rung", () => {
-  const evidence = (values: readonly number[]) => evidenceOfSession("s", session(values));
+  const evidence = (values: readonly number[]) => evidenceOfSession("s", session(values), null);
   const input = (values: readonly number[]) => ({
     rule: plan.mastery,
     bothSides: false,

@@ -59,6 +59,6 @@ export {
   type WrongChoice,
   type ZoneSpan,
 } from "./time-line";
-export { type Handler, LOGGED_WAYS, type LoggedWay, ORDER_FAULTS, type Trial } from "./trial";
+export { type Handler, handlerKey, LOGGED_WAYS, type LoggedWay, ORDER_FAULTS, type Trial } from "./trial";
 export { breathingAfterWork, lastHeartRate } from "./vital-signs";
-export { type Whereabouts, whereNow } from "./where";
+export { handlerNow, type Whereabouts, whereNow } from "./where";

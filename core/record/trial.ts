@@ -19,6 +19,9 @@ export interface Handler {
   readonly id: string | null;
 }
 
+/** What a handler's evidence goes by: the id where it is known. */
+export const handlerKey = ({ id, name }: Handler): string => id ?? name;
+
 /** A trial as derived from events. Times in milliseconds from the start of work; lags and values in the units named. */
 export interface Trial extends MeasuredTrial {
   /** Counts inside the session, from 1. */

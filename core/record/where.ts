@@ -1,4 +1,5 @@
 import type { SessionRecord } from "./reduce";
+import type { Handler } from "./trial";
 
 /** Where the horse is said to be now, and whether it has left its handler. */
 export interface Whereabouts {
@@ -11,3 +12,11 @@ export const whereNow = ({ timeLine }: Pick<SessionRecord, "timeLine">): Whereab
   zone: timeLine.zones.at(-1)?.zone ?? null,
   away: timeLine.departures.at(-1)?.endMs === null,
 });
+
+/** Who handles the horse now, where that was said in the session; null for whoever it was begun for. */
+export function handlerNow({ facts }: Pick<SessionRecord, "facts">): Handler | null {
+  const last = facts
+    .filter((fact) => fact.type === "with")
+    .findLast(({ payload }) => payload.part === "handles" && payload.leaves !== true);
+  return last === undefined ? null : { name: last.payload.who, id: last.payload.person ?? null };
+}

@@ -9,6 +9,8 @@ export interface SettingField {
   readonly most: number;
   readonly share?: boolean;
   readonly whole?: boolean;
+  /** 1 for yes, 0 for no: a box to tick. */
+  readonly yesNo?: boolean;
 }
 
 /**
@@ -102,6 +104,16 @@ export const SETTING_FIELDS = {
     whole: true,
   },
   evidenceMaxAgeDays: { group: "Raise", label: "Asks speak for moving on for", unit: "days", usual: 21, least: 3, most: 110, whole: true },
+  poolHandlers: {
+    group: "Raise",
+    label: "Asks of other people on the same rung count too",
+    unit: "",
+    usual: 0,
+    least: 0,
+    most: 1,
+    whole: true,
+    yesNo: true,
+  },
   standsForTrials: { group: "Every word", label: "A word stands for", unit: "asks", usual: 3, least: 1, most: 10, whole: true },
   silenceMinutes: { group: "Pause", label: "Without a tap it is a pause after", unit: "min", usual: 20, least: 2, most: 240 },
   sidesDays: { group: "Know", label: "Sides are compared over the last", unit: "days", usual: 60, least: 7, most: 365, whole: true },

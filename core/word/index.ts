@@ -15,6 +15,7 @@ export { likelyShareWords } from "./likely-share";
 export { limitReached } from "./limits";
 export { type Beginning, whyNotToBegin } from "./may-begin";
 export { barredToday, beginningSide, type NextStart, nextStart } from "./next-start";
+export { lastHandler, type OtherHandler, othersOf, trialsOfPair } from "./pair";
 export { heatOf, type Situation, sureRungBelow, wordInputOf } from "./situation";
 export { chanceOfSplit } from "./split-chance";
 export { theWord } from "./the-word";

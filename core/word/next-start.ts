@@ -7,6 +7,7 @@ import { MILLISECONDS_PER_DAY } from "../units";
 import { type Allowance, allowedRung, barredBehaviour, barredMethod, barredRung } from "../welfare/restrictions";
 import { counted, otherSide, SIDE_WORDS } from "../words";
 import { movingOnSentence, valuesGoalOf } from "./goal";
+import { lastHandler, othersOf, trialsOfPair } from "./pair";
 import { whereItStands } from "./where-it-stands";
 
 /** Where the next session starts on a ladder, and why. */
@@ -18,6 +19,8 @@ export interface NextStart {
   readonly reason: string;
   /** Why this ladder may not be worked today, or null. */
   readonly barred: string | null;
+  /** What other people's work on the ladder came to, which does not count here; left out where there is none. */
+  readonly beside?: string;
 }
 
 /** What is looked at: a plan's present version and the ladder's trials, oldest first. */
@@ -33,6 +36,10 @@ export interface NextStartInput {
   readonly weakerSide?: "L" | "R" | null;
   /** What the behaviour involves that a restriction may name. */
   readonly involves?: readonly string[];
+  /** Who is going to handle, as trials name them; left out or null for whoever worked it last. */
+  readonly handler?: string | null;
+  /** Names of handlers by what trials name them. */
+  readonly names?: ReadonlyMap<string, string>;
 }
 
 /** Which side to begin on: by turns where a day has one side, otherwise the weaker one where one is known to be. */
@@ -57,7 +64,7 @@ export function beginningSide(plan: LadderPlan, trials: readonly EvidenceTrial[]
  * allow today.
  */
 export function nextStart(input: NextStartInput, settings: YardSettings = DEFAULT_SETTINGS): NextStart {
-  const wanted: NextStart = { ...startByEvidence(input, settings), barred: null };
+  const wanted: NextStart = { ...startOfPair(input, settings), barred: null };
   const { allowance, plan } = input;
   if (allowance === undefined) return wanted;
   const why = barredToday(input.involves ?? [], plan, allowance);
@@ -80,6 +87,32 @@ export function nextStart(input: NextStartInput, settings: YardSettings = DEFAUL
 /** Why nothing of a ladder may be worked under an allowance, or null. */
 export function barredToday(involves: readonly string[], plan: LadderPlan, allowance: Allowance): string | null {
   return allowance.noWork?.why ?? barredBehaviour(involves, allowance) ?? barredMethod(plan.method, allowance);
+}
+
+/** Where the pair starts: by its own evidence, or a rung under that of others the first time. */
+function startOfPair(input: NextStartInput, settings: YardSettings): Omit<NextStart, "barred"> {
+  const all = input.trials.filter((t) => t.ladder === input.ladder);
+  const handler = input.handler ?? lastHandler(all);
+  const own = trialsOfPair(all, handler, settings);
+  if (own === all) return startByEvidence(input, settings);
+  // Who is known by name alone is named by that.
+  const name = (of: string) => input.names?.get(of) ?? (/^[0-9a-f-]{36}$/.test(of) ? "another person" : of);
+  const others = othersOf(all, handler);
+  const beside = `Not counted here: ${others.map(({ handler: other, rung, met, of }) => `with ${name(other)} rung ${rung}, ${met} of ${of} last time`).join("; ")}.`;
+  if (own.some(({ kind }) => kind === "work")) return { ...startByEvidence({ ...input, trials: own }, settings), beside };
+  const [other] = others;
+  if (other === undefined) return startByEvidence({ ...input, trials: own }, settings);
+  const theirs = startByEvidence({ ...input, trials: trialsOfPair(all, other.handler, settings) }, settings);
+  const first = `First time together: with ${name(other.handler)} it stands at rung ${theirs.rung}.`;
+  return theirs.rung > 1
+    ? {
+        rung: theirs.rung - 1,
+        kind: "work",
+        headline: `Start on rung ${theirs.rung - 1}`,
+        reason: `${first} A rung lower, until it answers you too.`,
+        beside,
+      }
+    : { rung: 1, kind: "probe", headline: "Test rung 1 first", reason: `${first} See whether it answers you too.`, beside };
 }
 
 function startByEvidence(input: NextStartInput, settings: YardSettings): Omit<NextStart, "barred"> {

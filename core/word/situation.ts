@@ -3,7 +3,9 @@ import { carriedOver, type EvidenceTrial, evidenceForRung, evidenceOfSession } f
 import type { SessionRecord } from "../record/reduce";
 import { openDanger, signsWithin } from "../record/signals";
 import { secondsSinceRest, workSeconds } from "../record/time";
+import { handlerKey } from "../record/trial";
 import { lastHeartRate } from "../record/vital-signs";
+import { handlerNow } from "../record/where";
 import { DEFAULT_SETTINGS, type YardSettings } from "../settings";
 import { MILLISECONDS_PER_DAY } from "../units";
 import { breathingRate } from "../welfare/breathing";
@@ -12,6 +14,7 @@ import type { Allowance } from "../welfare/restrictions";
 import { barredRung } from "../welfare/restrictions";
 import { valuesGoalOf } from "./goal";
 import type { BreathingState, SideState, WordInput } from "./input";
+import { trialsOfPair } from "./pair";
 
 /** What surrounds a session on a ladder. */
 export interface Situation {
@@ -24,7 +27,9 @@ export interface Situation {
   readonly plan: LadderPlan;
   readonly ladder: string;
   readonly version: number;
-  /** Trials of other sessions on this ladder, oldest first. */
+  /** Whose session it is, as trials name them; null for nobody's. */
+  readonly handler: string | null;
+  /** Trials of other sessions on this ladder, oldest first, whoever handled. */
   readonly earlier: readonly EvidenceTrial[];
   readonly allowance: Allowance;
   /** The horse's own breathing rate at rest, a minute; null where it is not known. */
@@ -98,10 +103,13 @@ export function wordInputOf(situation: Situation, settings: YardSettings = DEFAU
   const rung = block.version === version ? Number(block.rung) : (carried.get(block.version ?? 0)?.get(Number(block.rung)) ?? Number.NaN);
   const step = plan.rungs[rung - 1];
   if (!Number.isInteger(rung) || step === undefined) return null;
-  const own = carriedOver(evidenceOfSession(session, record), version, carried);
+  const taken = handlerNow(record);
+  // Evidence is the horse's with its handler of now.
+  const pair = (trials: readonly EvidenceTrial[]) => trialsOfPair(trials, taken === null ? situation.handler : handlerKey(taken), settings);
+  const own = pair(carriedOver(evidenceOfSession(session, record, situation.handler), version, carried));
   const key = `${session}:${record.blocks.length - 1}`;
   const running = own.filter((trial) => trial.blockKey === key);
-  const before = [...situation.earlier, ...own.filter((trial) => trial.blockKey !== key)];
+  const before = [...pair(situation.earlier), ...own.filter((trial) => trial.blockKey !== key)];
   const nowWallMs = (record.startWallMs ?? 0) + nowMs;
   const scope = { ladder, version, rung, nowWallMs, maxAgeDays: settings.evidenceMaxAgeDays };
   const oldest = nowWallMs - settings.evidenceMaxAgeDays * MILLISECONDS_PER_DAY;

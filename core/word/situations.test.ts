@@ -26,6 +26,7 @@ function trials(text: string, session = "today", block = "1"): EvidenceTrial[] {
     else
       list.push({
         session,
+        handler: null,
         wallMs: NOW + list.length * 1000,
         ladder: "x",
         version: 1,

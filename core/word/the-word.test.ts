@@ -24,6 +24,7 @@ function trials(text: string, change: Partial<EvidenceTrial> = {}): EvidenceTria
     }
     list.push({
       session: "s",
+      handler: null,
       wallMs: NOW - DAY + list.length * 1000,
       ladder: "x",
       version: 1,

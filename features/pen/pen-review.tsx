@@ -3,7 +3,7 @@
 import { useEffect, useState } from "react";
 import { compareSigns, knowDigest } from "@/core/know";
 import { criterionOf } from "@/core/ladder";
-import { packNow, usualSigns } from "@/core/pack";
+import { handlerOfBegun, packNow, usualSigns } from "@/core/pack";
 import { correctionsOf, reduceSession, type SessionRecord } from "@/core/record";
 import type { SessionEvent } from "@/core/schemas";
 import { useUnits } from "@/ui/units";
@@ -56,7 +56,7 @@ export function PenReview({ yard, held, id }: { yard: KeptYard; held: HeldHorse;
   const { pack } = held;
   const { facts } = yard.yard;
   const { begun, createdMs } = read.found;
-  const now = packNow(pack, facts, held.nowMs);
+  const now = packNow(pack, facts, held.nowMs, handlerOfBegun(begun));
   const own = knowDigest(read.record).signs;
   const usual = usualSigns(pack.digests, { kind: begun.kind, createdMs }, facts.settings.usualDays);
   const signs =

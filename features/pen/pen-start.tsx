@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import { type HorsePack, packNow, startChoices } from "@/core/pack";
+import { type HorsePack, startChoicesByHandler } from "@/core/pack";
 import { useWay } from "@/ui/way";
 import { StartSession } from "../work/start-session";
 import type { KeptYard } from "./keep";
@@ -38,7 +38,7 @@ export function PenStart({ yard, held, pack, goOn }: { yard: KeptYard; held: Hel
       <StartSession
         key={shown.revision}
         horse={shown.pack.horse}
-        choices={startChoices(shown.pack, packNow(shown.pack, facts, shown.nowMs))}
+        byHandler={startChoicesByHandler(shown.pack, facts, shown.nowMs)}
         yard={facts}
         last={shown.pack.last}
         open={shown.pack.open}

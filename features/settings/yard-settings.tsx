@@ -7,6 +7,7 @@ import {
   fromTyped,
   SETTING_FIELDS,
   SETTING_KEYS,
+  type SettingField,
   type SettingKey,
   settingProblem,
   type YardSettings,
@@ -15,6 +16,8 @@ import { send } from "@/ui/form";
 
 const shown = (settings: YardSettings) =>
   Object.fromEntries(SETTING_KEYS.map((key) => [key, String(asTyped(key, settings[key]))])) as Record<SettingKey, string>;
+
+const fieldOf = (key: SettingKey): SettingField => SETTING_FIELDS[key];
 
 const GROUPS = [...new Set(SETTING_KEYS.map((key) => SETTING_FIELDS[key].group))];
 
@@ -52,18 +55,29 @@ export function YardSettingsForm({ settings }: { settings: YardSettings }) {
           <legend className="mb-1 font-head text-lg font-bold text-tarn">{group}</legend>
           {SETTING_KEYS.filter((key) => SETTING_FIELDS[key].group === group).map((key) => (
             <div key={key}>
-              <label className="grid grid-cols-[1fr_5rem] items-center gap-2 text-sm">
+              <label htmlFor={`setting-${key}`} className="grid grid-cols-[1fr_5rem] items-center gap-2 text-sm">
                 <span>
-                  {SETTING_FIELDS[key].label} <span className="text-soft">({SETTING_FIELDS[key].unit})</span>
+                  {fieldOf(key).label} {fieldOf(key).unit !== "" && <span className="text-soft">({fieldOf(key).unit})</span>}
                 </span>
-                <input
-                  inputMode="decimal"
-                  value={typed[key]}
-                  onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
-                  aria-invalid={problems[key] !== undefined}
-                  aria-describedby={problems[key] === undefined ? undefined : `${key}-wrong`}
-                  className="field-box figures"
-                />
+                {fieldOf(key).yesNo === true ? (
+                  <input
+                    id={`setting-${key}`}
+                    type="checkbox"
+                    checked={typed[key] === "1"}
+                    onChange={(event) => setTyped({ ...typed, [key]: event.target.checked ? "1" : "0" })}
+                    className="size-6 justify-self-end accent-(--tarn)"
+                  />
+                ) : (
+                  <input
+                    id={`setting-${key}`}
+                    inputMode="decimal"
+                    value={typed[key]}
+                    onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
+                    aria-invalid={problems[key] !== undefined}
+                    aria-describedby={problems[key] === undefined ? undefined : `${key}-wrong`}
+                    className="field-box figures"
+                  />
+                )}
               </label>
               {problems[key] !== undefined && (
                 <p id={`${key}-wrong`} role="alert" className="text-sm font-semibold text-brick">

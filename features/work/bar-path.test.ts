@@ -69,7 +69,7 @@ function work(lookBack: number, wantedShare: number, draw: (chance: Chance) => n
       if (last?.outcome === "met") met++;
       expect(last?.reinforced).toBe(last?.outcome === "met");
     }
-    earlier = [...earlier, ...evidenceOfSession(writer.session, reduceSession(writer.events))];
+    earlier = [...earlier, ...evidenceOfSession(writer.session, reduceSession(writer.events), null)];
   }
   return { met, told, of };
 }

@@ -1,10 +1,18 @@
 import { seedFromText } from "@/core/chance";
 import { FIRST_LOOK_ITEMS } from "@/core/know";
 import { criterionOf, earnsReinforcer, methodOf, scheduleOf } from "@/core/ladder";
-import { type Block, evidenceOfSession, type SessionRecord, valuesOf } from "@/core/record";
+import { handlerOfBegun } from "@/core/pack";
+import { type Block, evidenceOfSession, handlerKey, handlerNow, type SessionRecord, valuesOf } from "@/core/record";
 import type { Fact } from "@/core/schemas";
+import { trialsOfPair } from "@/core/word";
 import { TOUCH_BLOCK } from "../touch/touch-facts";
 import type { BlockChoice, RecorderStart } from "./types";
+
+/** Whose evidence the asks of now are, by id or else by name; null where nobody is named. */
+export const handlerInHand = ({ begun }: Pick<RecorderStart, "begun">, record: SessionRecord): string | null => {
+  const taken = handlerNow(record);
+  return taken === null ? handlerOfBegun(begun) : handlerKey(taken);
+};
 
 /** The number of a block's rung, or of its item in the battery. */
 export function rungNumber(start: RecorderStart, block: Block): number {
@@ -48,8 +56,13 @@ export function asideFacts(start: RecorderStart, record: SessionRecord): Fact[] 
 /** The horse's values on a rung from before this block, oldest first, for a bar that follows them. */
 function earlierValues(start: RecorderStart, record: SessionRecord, rung: number): number[] {
   if (start.plan.rungs[rung - 1]?.percentile === undefined) return [];
-  const before = [...start.earlier, ...evidenceOfSession(start.sessionId, record)];
-  return valuesOf(before.filter((trial) => trial.rung === rung && trial.version === start.version && trial.ladder === start.ladderId));
+  const handler = handlerInHand(start, record);
+  const before = [...start.earlier, ...evidenceOfSession(start.sessionId, record, handlerOfBegun(start.begun))];
+  return valuesOf(
+    trialsOfPair(before, handler, start.wordSettings).filter(
+      (trial) => trial.rung === rung && trial.version === start.version && trial.ladder === start.ladderId,
+    ),
+  );
 }
 
 /** The facts that open a block, closing the one that runs. */

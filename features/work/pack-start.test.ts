@@ -5,6 +5,7 @@ import type { RecorderStart } from "./types";
 
 const trial = (n: number, change: Partial<EvidenceTrial> = {}): EvidenceTrial => ({
   session: `session-${n % 3}`,
+  handler: n % 4 === 0 ? null : `person-${n % 3}`,
   wallMs: 1_700_000_000_000 + n * 1000.5,
   ladder: "l",
   version: 1 + (n % 2),

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import type { HorsePack, Named, StartChoices, Unfinished, YardFacts } from "@/core/pack";
+import type { HandlerChoices, HorsePack, Named, Unfinished, YardFacts } from "@/core/pack";
 import { kitCautions } from "@/core/welfare";
 import { Day } from "@/ui/day";
 import { Field, tied, useRequestIds } from "@/ui/form";
@@ -72,14 +72,15 @@ const firstOf = (list: readonly Named[], id: string | null) => [...list].sort((a
 /** Begins a session: which ladder, who, where. Everything is filled in with the likeliest choice. */
 export function StartSession({
   horse,
-  choices,
+  byHandler,
   yard,
   last,
   open,
   storeId,
 }: {
   horse: { id: string; name: string; away: string | null };
-  choices: StartChoices;
+  /** What may be begun, by who handles: evidence belongs to the horse with its handler. */
+  byHandler: readonly HandlerChoices[];
   yard: Pick<YardFacts, "people" | "places" | "kit">;
   /** Who worked the horse last, where and with what: taken again unless it is changed. */
   last: HorsePack["last"];
@@ -87,14 +88,16 @@ export function StartSession({
   open: readonly Unfinished[];
   storeId: string;
 }) {
-  const { ladders, limits, doNext, noWork } = choices;
   const { kit } = yard;
   const people = firstOf(yard.people, last.person);
   const places = firstOf(yard.places, last.place);
   const way = useWay();
+  const [person, setPerson] = useState({ choice: people[0]?.id ?? NEW, name: "" });
+  const newcomer = byHandler.at(-1) as HandlerChoices;
+  const { choices } = byHandler.find(({ handler }) => handler === person.choice) ?? newcomer;
+  const { ladders, limits, doNext, noWork } = choices;
   const [ladder, setLadder] = useState(ladders.find(({ next }) => next.barred === null)?.id ?? FREE);
   const [taken, setTaken] = useState<ReadonlySet<string>>(() => new Set(last.kit.filter((id) => kit.some((one) => one.id === id))));
-  const [person, setPerson] = useState({ choice: people[0]?.id ?? NEW, name: "" });
   const [place, setPlace] = useState({ choice: places[0]?.id ?? NEW, name: "" });
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -186,6 +189,7 @@ export function StartSession({
                   </span>
                   {one.next.barred === null && <span className="block text-lg">{one.criterion}</span>}
                   <span className="block text-soft">{one.next.reason}</span>
+                  {one.next.beside !== undefined && <span className="block text-sm text-soft">{one.next.beside}</span>}
                 </span>
               </label>
             ))}

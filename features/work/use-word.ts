@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect, useMemo, useRef, useState } from "react";
+import { handlerOfBegun } from "@/core/pack";
 import type { SessionRecord } from "@/core/record";
 import { type Advice, theWord, wordInputOf } from "@/core/word";
 import type { SessionLog } from "../device/use-session-log";
@@ -19,6 +20,7 @@ function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): 
     plan,
     ladder: ladderId,
     version,
+    handler: handlerOfBegun(start.begun),
     earlier,
     carried,
     allowance,

@@ -49,12 +49,12 @@ function rungsOf(evidence: readonly EvidenceTrial[]): KeptRung[] {
 
 /** What is kept of a session whose events are at hand. Cost grows as n·log n with them. */
 export function keptOf(
-  { no, id }: NumberedSession,
+  { no, id, person_id }: NumberedSession,
   events: readonly SessionEvent[],
   clocks: { readonly offsetMsByLoad: ReadonlyMap<string, number>; readonly silenceMinutes: number },
 ): Kept {
   const record = reduceSession(events, clocks);
-  const evidence = evidenceOfSession(id, record);
+  const evidence = evidenceOfSession(id, record, person_id);
   const sums = sumsOfSession(record);
   const struck = struckNotesOf(events);
   const n = record.blocks.map(() => 0);

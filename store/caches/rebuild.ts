@@ -57,7 +57,7 @@ export async function rebuildCaches(store: StoreParts, each: (done: number) => v
 
 async function nextPart(store: StoreParts, after: number): Promise<Part | null> {
   const sessions = await store.sequelize.query<NumberedSession>(
-    `SELECT s.no, s.id FROM stale t CROSS JOIN session s ON s.no = t.session_no
+    `SELECT s.no, s.id, s.person_id FROM stale t CROSS JOIN session s ON s.no = t.session_no
      WHERE t.session_no > :after AND s.binned_ms IS NULL ORDER BY t.session_no LIMIT :most`,
     { replacements: { after, most: AT_ONCE }, type: QueryTypes.SELECT },
   );

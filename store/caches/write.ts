@@ -1,5 +1,5 @@
 import { QueryTypes, type Transaction } from "sequelize";
-import { isClean, isComparable, type Trial } from "@/core/record";
+import { handlerKey, isClean, isComparable, type Trial } from "@/core/record";
 import type { StoreParts } from "../store";
 import type { Kept } from "./kept";
 
@@ -18,7 +18,7 @@ const TABLES = {
   block: "session_no position number behaviour ladder_no version rung side kind seconds n met",
   rung_side_summary: "session_no ladder_no version rung side n met met_at_lightest",
   trial:
-    "session_no number block horse_no handler_no ladder_no version rung side kind outcome phase ease value unit wall_ms ask_ms end_ms answer_ms latency_s waited_s release_lag_s mark_lag_s feed_delay_s wrong_before released marked reinforced reinforcers zone ended_by logged flags",
+    "session_no number block horse_no handler_no ladder_no version rung side kind outcome phase ease value unit wall_ms ask_ms end_ms answer_ms latency_s waited_s release_lag_s mark_lag_s feed_delay_s wrong_before released marked reinforced reinforcers zone ended_by logged flags movement",
 } as const;
 
 /** One statement and one text for many rows: SQLite takes it apart on its own thread. */
@@ -60,7 +60,7 @@ function trialRow({ no, record }: Kept, trial: Trial, number: (id: string | null
     trial.number,
     trial.blockIndex,
     number(whose.horse_id),
-    number(whose.person_id),
+    number(trial.handler === null ? whose.person_id : handlerKey(trial.handler)),
     counts ? number(block.ladder) : null,
     block?.version ?? null,
     Number.isInteger(rung) ? rung : null,
@@ -89,6 +89,7 @@ function trialRow({ no, record }: Kept, trial: Trial, number: (id: string | null
     trial.endedBy,
     trial.logged,
     flags,
+    trial.movement,
   ];
 }
 
@@ -114,9 +115,10 @@ export async function writeKept(
   transaction: Transaction,
 ): Promise<void> {
   const ids = new Set<string>();
-  for (const { no, blocks } of kept) {
+  for (const { no, blocks, record } of kept) {
     const { horse_id, person_id } = whose.get(no) ?? { horse_id: "", person_id: null };
-    for (const id of [horse_id, person_id, ...blocks.map(({ ladder }) => ladder)]) if (id !== null) ids.add(id);
+    const handlers = record.trials.map(({ handler }) => (handler === null ? null : handlerKey(handler)));
+    for (const id of [horse_id, person_id, ...handlers, ...blocks.map(({ ladder }) => ladder)]) if (id !== null) ids.add(id);
   }
   const numbers = await numbersOf(store, ids, transaction);
   const number = (id: string | null) => (id === null ? null : (numbers.get(id) ?? null));

@@ -9,6 +9,7 @@ import * as putRight from "./0005-put-right";
 import * as house from "./0006-house";
 import * as honestNumbers from "./0007-honest-numbers";
 import * as phoneInThePen from "./0008-phone-in-the-pen";
+import * as wholeConversation from "./0009-whole-conversation";
 
 interface Migration {
   readonly name: string;
@@ -30,6 +31,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0006-house", up: house.up },
   { name: "0007-honest-numbers", up: honestNumbers.up },
   { name: "0008-phone-in-the-pen", up: phoneInThePen.up },
+  { name: "0009-whole-conversation", up: wholeConversation.up },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name);

@@ -67,7 +67,7 @@ export function climb(plan: LadderPlan, seed: number, mostSessions = 200): Climb
       player.end();
     }
     log.add("session.end");
-    evidence.push(...evidenceOfSession(id, reduceSession(log.events)));
+    evidence.push(...evidenceOfSession(id, reduceSession(log.events), null));
   }
   return { reachedTop: false, rungsWorked: [...worked].sort((a, b) => a - b), sessions: mostSessions, trials: evidence.length };
 }

@@ -10,6 +10,7 @@ function trialsAt(chance: Chance, n: number, p: number, session: string, block: 
   return upTo(n).map(() => {
     const outcome = chance() < p ? "met" : notMet(chance());
     return {
+      handler: null,
       session,
       wallMs: 0,
       ladder: "l",

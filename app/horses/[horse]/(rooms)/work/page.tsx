@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { packNow, startChoices } from "@/core/pack";
+import { startChoicesByHandler } from "@/core/pack";
 import { StartSession } from "@/features/work/start-session";
 import { getHorse } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";
@@ -15,7 +15,7 @@ export default async function WorkPage({ params }: { params: Promise<{ horse: st
   return (
     <StartSession
       horse={pack.horse}
-      choices={startChoices(pack, packNow(pack, yard, store.now()))}
+      byHandler={startChoicesByHandler(pack, yard, store.now())}
       yard={yard}
       last={pack.last}
       open={pack.open}

@@ -38,7 +38,7 @@ export default async function ReviewPage({ params }: { params: Promise<{ horse: 
   const owner = await findOr404(getHorse(store, horse));
   const { allowance } = await horseCare(store, owner);
   const ladder = session.ladder_id === null ? null : await ladderOrNone(store, session.ladder_id);
-  const next = ladder === null || ladder.away ? null : (await ladderState(store, ladder, allowance)).next;
+  const next = ladder === null || ladder.away ? null : (await ladderState(store, ladder, allowance, session.person_id)).next;
   // Its own usual: every earlier session of the same kind, this one aside.
   const settings = await getSettings(store);
   const digests = await digestsOfHorse(store, horse, session.created_ms - settings.usualDays * MILLISECONDS_PER_DAY);
