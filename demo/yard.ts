@@ -130,14 +130,14 @@ function playSession(context: DayContext, id: string, startWallMs: number): Demo
       if (input === null) break;
       const advice = theWord(input);
       if (advice.word !== lastWord) {
-        log.add("word", { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: false });
+        log.add("word", { word: advice.word, why: advice.why, reason: advice.reason, numbers: { ...advice.numbers }, taken: false });
         lastWord = advice.word;
       }
       // A single refusal at the full ask is mostly asked once more; the trainer follows the word, more or less.
       const once = advice.word === "Ease" && advice.numbers.phase !== undefined && context.aroundChance() < 0.8;
       const taken = (["Raise", "Ease", "Rest", "Change side"].includes(advice.word) && !once) || (advice.word === "Finish" && number > 2);
       if (taken) {
-        log.add("word", { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: true });
+        log.add("word", { word: advice.word, why: advice.why, reason: advice.reason, numbers: { ...advice.numbers }, taken: true });
         if (advice.word === "Raise") rung = Math.min(plan.rungs.length, rung + 1);
         if (advice.word === "Ease") rung = Math.max(1, rung - 1);
         if (advice.word === "Finish") finish = true;

@@ -14,6 +14,9 @@ export interface WrongCaution {
 /** Seconds after a wrong choice in which a sign of tension is put down to it (common practice, no source). */
 export const AFTER_WRONG_SECONDS = 30;
 
+/** In less work than this a choice had no time to become rarer, in minutes (chosen with npm run truth). */
+const LEAST_MINUTES = 5;
+
 /** Fewer wrong choices than this say nothing about tension with them. */
 const FEWEST_FOR_TENSION = 4;
 
@@ -64,7 +67,7 @@ export function wrongChoiceCaution(
       numbers: { wrong: count, of: settings.wrongMost },
     };
   const { first, second, halfMinutes } = wrongHalves(record, pressed, nowMs);
-  if (count >= settings.wrongRarerFrom && second >= first && halfMinutes > 0)
+  if (count >= settings.wrongRarerFrom && second >= first && 2 * halfMinutes >= LEAST_MINUTES)
     return {
       kind: "no rarer",
       words: `${count} wrong choices and no rarer: ${first} in the first half of the work, ${second} in the second. ${WHY}`,

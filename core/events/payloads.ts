@@ -269,6 +269,8 @@ export const payloadSchemas = {
     numbers: yup.object().default(undefined).optional(),
     taken: yup.boolean(),
     did: shortText(),
+    // What it was said for, as a key: a word that was declined is not said again for the same.
+    why: shortText(),
   }),
   override: carries({
     of: uuid().required("${path} is missing."),

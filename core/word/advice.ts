@@ -5,6 +5,8 @@ export type Word = (typeof WORDS)[number];
 /** A word with its one-line reason and the numbers in it. It advises and never acts by itself. */
 export interface Advice {
   readonly word: Word;
+  /** What it was said for, as a key: a word that was declined is not said again for the same. */
+  readonly why: string;
   readonly reason: string;
   readonly numbers: Readonly<Record<string, number>>;
   /** The rung to go to, where the word leads to another one; for Finish the sure rung to end on. */

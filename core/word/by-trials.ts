@@ -3,6 +3,7 @@ import type { YardSettings } from "../settings";
 import { type Advice, rankOf } from "./advice";
 import { sideAdvice } from "./change-side";
 import { clearBest } from "./clear-best";
+import { mayBeSaid } from "./declined";
 import { easeAdvice, easedBlocks, easierAsk, splitAdvice } from "./ease";
 import { easeThresholds } from "./ease-chance";
 import type { WordInput } from "./input";
@@ -35,7 +36,7 @@ function atTrial(
   easedBefore: () => number,
 ): Advice {
   const best = clearBest(input, block, settings);
-  if (best !== null) return best;
+  if (best !== null && mayBeSaid(best, input.declined)) return best;
   const moving = movingOn(input, block, settings);
   if (moving.word === "Finish") return moving;
   const ease = easeAdvice(input, block, now, settings);
@@ -64,15 +65,14 @@ export function wordByTrials(input: WordInput, settings: YardSettings): Advice {
   };
   const judge = (n: number) => atTrial(seen, block.slice(0, n), n === block.length, settings, easedBefore);
   let standing = judge(from);
-  let since = from;
+  /** Judgements running that were not the word that stands. */
+  let others = 0;
   for (let n = from + 1; n <= block.length; n++) {
     const fresh = judge(n);
-    const held = n - since < settings.standsForTrials;
-    const sameWord = fresh.word === standing.word;
-    if (sameWord || rankOf(fresh.word) < rankOf(standing.word) || !held) {
-      if (!sameWord) since = n;
-      standing = fresh;
-    }
+    others = fresh.word === standing.word ? 0 : others + 1;
+    if (others > 0 && others < settings.standsForTrials && rankOf(fresh.word) > rankOf(standing.word)) continue;
+    standing = fresh;
+    others = 0;
   }
   return standing;
 }

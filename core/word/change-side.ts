@@ -2,6 +2,7 @@ import type { EvidenceTrial } from "../record/evidence-scope";
 import type { YardSettings } from "../settings";
 import { otherSide, SIDE_WORDS } from "../words";
 import type { Advice } from "./advice";
+import { mayBeSaid } from "./declined";
 import type { WordInput } from "./input";
 
 /**
@@ -18,17 +19,22 @@ export function sideAdvice(input: WordInput, block: readonly EvidenceTrial[], se
   const { planned, weaker = null } = sides;
   const share = (side: "L" | "R") => Math.ceil((planned ?? 0) * (weaker === side ? settings.weakerSideTimes : 1));
   const enough = share(sides.running);
-  if (planned !== null && here >= enough && sides.there < share(there))
-    return {
-      word: "Change side",
-      reason: `${here} on the ${SIDE_WORDS[sides.running]}, ${sides.there} on the ${SIDE_WORDS[there]}; planned ${enough}. ${to}`,
-      numbers: { here, there: sides.there, planned: enough },
-    };
-  if (weaker === there && block.length >= settings.sideGapTrials && sides.there < here)
-    return {
-      word: "Change side",
-      reason: `The ${SIDE_WORDS[there]} is the weaker side over the last weeks and had ${sides.there} today, this one ${here}. ${to}`,
-      numbers: { here, there: sides.there },
-    };
-  return null;
+  const byPlan: Advice | null =
+    planned === null || here < enough || sides.there >= share(there)
+      ? null
+      : {
+          word: "Change side",
+          why: "planned share",
+          reason: `${here} on the ${SIDE_WORDS[sides.running]}, ${sides.there} on the ${SIDE_WORDS[there]}; planned ${enough}. ${to}`,
+          numbers: { here, there: sides.there, planned: enough },
+        };
+  if (byPlan !== null && mayBeSaid(byPlan, input.declined)) return byPlan;
+  if (weaker !== there || block.length < settings.sideGapTrials || sides.there >= here) return null;
+  const byWeakness: Advice = {
+    word: "Change side",
+    why: "weaker side",
+    reason: `The ${SIDE_WORDS[there]} is the weaker side over the last weeks and had ${sides.there} today, this one ${here}. ${to}`,
+    numbers: { here, there: sides.there },
+  };
+  return mayBeSaid(byWeakness, input.declined) ? byWeakness : null;
 }

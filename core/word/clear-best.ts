@@ -18,6 +18,7 @@ export function clearBest(input: WordInput, block: readonly EvidenceTrial[], set
   if (!before.some(({ clean }) => clean))
     return {
       word: "Finish",
+      why: "first clean",
       reason: `The first clean one at the lightest cue, after ${before.length}. End on it.`,
       numbers: { after: before.length },
     };
@@ -31,6 +32,7 @@ export function clearBest(input: WordInput, block: readonly EvidenceTrial[], set
   const unit = goal.unit === "" ? "" : ` ${goal.unit}`;
   return {
     word: "Finish",
+    why: "clear best",
     reason: `${shortNumber(last.value)}${unit}, a clear best: the best before was ${shortNumber(best)}${unit}. End on it.`,
     numbers: { value: last.value, before: best },
   };

@@ -2,6 +2,7 @@ import { DEFAULT_MASTERY_RULE, type MasteryRule } from "../mastery";
 import type { EvidenceTrial } from "../record/evidence-scope";
 import { DEFAULT_SETTINGS, type YardSettings } from "../settings";
 import type { Advice } from "./advice";
+import { declineOf, timesDeclined } from "./declined";
 import { type EaseThresholds, easeThresholds, shareAskedFor } from "./ease-chance";
 import { progressOf } from "./goal";
 import type { WordInput } from "./input";
@@ -61,6 +62,18 @@ const refusalsOnly = (thresholds: EaseThresholds): EaseThresholds => ({
   misses: Number.POSITIVE_INFINITY,
 });
 
+/** Thresholds that take so many failures more, among as many asks more. */
+const raisedBy = (
+  { run, misses, window, refusals = Number.POSITIVE_INFINITY, refusalWindow = 1 }: EaseThresholds,
+  more: number,
+): EaseThresholds => ({
+  run: run + more,
+  misses: misses + more,
+  window: window + more,
+  refusals: refusals + more,
+  refusalWindow: refusalWindow + more,
+});
+
 /** Ease for what the trials show: too many failures, tension, or a refusal at the full ask. */
 export function easeAdvice(input: WordInput, block: readonly EvidenceTrial[], now: boolean, settings: YardSettings): Advice | null {
   const { rung } = input;
@@ -68,12 +81,16 @@ export function easeAdvice(input: WordInput, block: readonly EvidenceTrial[], no
   const where = rung > 1 ? `Go back to rung ${rung - 1}.` : "Ask for less.";
   // On a bar that follows the values the share met is held constant by design and says nothing; a refusal does.
   const thresholds = easeThresholds(input.rule, settings);
-  const found = tooManyFailures(block, input.byValues == null ? thresholds : refusalsOnly(thresholds));
-  if (found !== null) return { word: "Ease", reason: `${found.words} ${where}`, numbers: found.numbers, ...to };
+  // Once declined it takes a failure more each time, in asks after that.
+  const before = declineOf(input.declined, "Ease", "failures");
+  const from = before?.thisBlock === true && before.inBlock <= block.length ? before.inBlock : 0;
+  const again = before === undefined ? thresholds : raisedBy(thresholds, timesDeclined(input.declined, "Ease", "failures"));
+  const found = tooManyFailures(block, input.byValues == null ? again : refusalsOnly(again), from);
+  if (found !== null) return { word: "Ease", why: "failures", reason: `${found.words} ${where}`, numbers: found.numbers, ...to };
   const signs = input.tensionSigns ?? 0;
   // On the first rung there is nothing easier: a rest, see limits.ts.
   if (now && rung > 1 && signs >= settings.tensionSigns)
-    return { word: "Ease", reason: `${signs} tension signs in ${window(settings)}. ${where}`, numbers: { signs }, ...to };
+    return { word: "Ease", why: "tension", reason: `${signs} tension signs in ${window(settings)}. ${where}`, numbers: { signs }, ...to };
   return null;
 }
 
@@ -92,9 +109,6 @@ export const window = ({ tensionWindowSeconds }: YardSettings) => (tensionWindow
 
 /** Over this part of the share the rule asks for, no gain calls for no rung in between (chosen with npm run truth). */
 const NEAR_THE_RULE = 0.75;
-
-/** At which trials of a session on a rung it is asked whether anything was gained. */
-export const NO_GAIN_LOOK_EVERY = 10;
 
 /** Trials by session, oldest first, those long enough to say something. */
 function sessionsOf(trials: readonly EvidenceTrial[], least: number): EvidenceTrial[][] {
@@ -138,18 +152,17 @@ export function splitAdvice(
   const put = `Put a rung between ${input.rung - 1} and ${input.rung}.`;
   if (ease !== null && input.byValues == null) {
     const eases = 1 + easedBefore();
-    if (eases >= settings.splitAfterEases)
+    const declined = declineOf(input.declined, "Split", "eases");
+    if (eases >= settings.splitAfterEases && (declined === undefined || eases > (declined.numbers.eases ?? 0)))
       return {
         word: "Split",
+        why: "eases",
         reason: `Ease has come ${eases === 2 ? "twice" : `${eases} times`} on this rung. ${put}`,
         numbers: { eases },
       };
   }
-  // One session is no row of them; most of the time nothing further is to be asked.
-  if (block.length === 0 || history[0] === undefined || history[0].session === block[0]?.session) return null;
-  // One look at each tenth trial of the session on this rung: looked at after every trial, chance alone would say it sooner or later.
-  const today = [...history, ...block].filter(({ session }) => session === block[0]?.session).length;
-  if (today % NO_GAIN_LOOK_EVERY !== 0 && !atEnd) return null;
+  // What sessions past say is said before the next one begins, not in the middle of a block: one look, when a session is over.
+  if (!atEnd || block.length === 0 || history[0] === undefined || history[0].session === block[0]?.session) return null;
   const sessions = sessionsOf([...history, ...block], settings.noGainTrials).slice(-settings.noGainSessions);
   if (sessions.length < settings.noGainSessions) return null;
   // Only when the session that runs is one of them: yesterday's lack of gain is no news before today's work.
@@ -169,6 +182,7 @@ export function splitAdvice(
       : `middle values ${levels.map((one) => Math.abs(Math.round((one as number) * 10) / 10)).join(", ")}`;
   return {
     word: "Split",
+    why: "no gain",
     reason: `No gain over ${sessions.length} sessions: ${said}. ${put}`,
     numbers: { sessions: sessions.length, trials: counts.reduce((sum, n) => sum + n, 0) },
   };

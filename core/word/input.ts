@@ -2,6 +2,7 @@ import type { MasteryRule } from "../mastery";
 import type { EvidenceTrial } from "../record/evidence-scope";
 import type { HeatCaution } from "../welfare/heat";
 import type { Cap } from "../welfare/restrictions";
+import type { DeclinedWord } from "./declined";
 import type { ValuesGoal } from "./goal";
 
 /** The sides of a rung that is worked on one after the other. */
@@ -69,6 +70,10 @@ export interface WordInput {
   readonly sureRung?: number | null;
   /** Whether the session is over and is looked back at. */
   readonly over?: boolean;
+  /** Why pressure on wrong choices is to be eased; null or left out where nothing speaks for it. */
+  readonly wrong?: { readonly words: string; readonly numbers: Readonly<Record<string, number>> } | null;
+  /** Words of this session that were said and not taken, oldest first. */
+  readonly declined?: readonly DeclinedWord[];
   /** The lowest ease grade the rung takes; null where it asks for none. */
   readonly minEase?: number | null;
 }

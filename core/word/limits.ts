@@ -12,12 +12,14 @@ export function limitReached({ limits, workMinutes }: Pick<WordInput, "limits" |
   if (minutes !== null && workMinutes >= minutes.value)
     return {
       word: "Finish",
+      why: "limit",
       reason: `${counted(minutes.value, "minute")} of work, the most for today. ${minutes.why}`,
       numbers: { minutes: minutes.value },
     };
   if (trials !== null && sessionTrials >= trials.value)
     return {
       word: "Finish",
+      why: "limit",
       reason: `${counted(sessionTrials, "repetition")}, the most for today. ${trials.why}`,
       numbers: { trials: sessionTrials },
     };
@@ -28,7 +30,16 @@ export function limitReached({ limits, workMinutes }: Pick<WordInput, "limits" |
 export function stopAdvice({ danger }: WordInput): Advice | null {
   if (danger == null) return null;
   const what = danger === "danger" ? "A danger sign" : `The horse ${danger}`;
-  return { word: "Stop", reason: `${what}. Stop, make safe, breathe.`, numbers: {} };
+  return { word: "Stop", why: "danger", reason: `${what}. Stop, make safe, breathe.`, numbers: {} };
+}
+
+/** Whether a rest for the time without one may be said: once declined, after half as much time or asks again, twice declined after as much again. */
+function restIsDue({ declined, workMinutes }: WordInput, settings: YardSettings, share: number): boolean {
+  const before = declined?.filter(({ why }) => why === "minutes" || why === "asks") ?? [];
+  const last = before.at(-1);
+  if (last === undefined) return true;
+  const more = (share * before.length) / 2;
+  return workMinutes - last.minutes >= settings.restAfterMinutes * more || last.trialsSince >= settings.restAfterTrials * more;
 }
 
 /** Rest: heat, breathing, tension with nothing easier to go to, minutes and asks without a break. */
@@ -36,13 +47,14 @@ export function restAdvice(input: WordInput, settings: YardSettings): Advice | n
   const { heat, breathing } = input;
   const degrees = heat?.wbgtCelsius ?? 0;
   if (heat?.level === "stop")
-    return { word: "Rest", reason: `${heatNumber(degrees)}: ${heat.sentence}`, numbers: { wbgtCelsius: degrees } };
+    return { word: "Rest", why: "heat", reason: `${heatNumber(degrees)}: ${heat.sentence}`, numbers: { wbgtCelsius: degrees } };
   if (breathing != null) {
     const rate = Math.round(breathing.perMinute);
     if (breathing.heartPerMinute !== null && breathing.perMinute > breathing.heartPerMinute) {
       const heart = Math.round(breathing.heartPerMinute);
       return {
         word: "Rest",
+        why: "breathing",
         reason: `Breathing ${rate} a minute, above the heart rate of ${heart}. Stop, cool the horse, call the veterinarian.`,
         numbers: { breathing: rate, heart },
       };
@@ -51,6 +63,7 @@ export function restAdvice(input: WordInput, settings: YardSettings): Advice | n
     if (resting !== null && breathing.perMinute >= resting * settings.restBreathingTimes)
       return {
         word: "Rest",
+        why: "breathing",
         reason: `Breathing ${rate} a minute, resting ${Math.round(resting)}. Walk, cool, take it again.`,
         numbers: { breathing: rate, resting: Math.round(resting) },
       };
@@ -59,19 +72,26 @@ export function restAdvice(input: WordInput, settings: YardSettings): Advice | n
   if (input.rung <= 1 && signs >= settings.tensionSigns)
     return {
       word: "Rest",
+      why: "tension",
       reason: `${signs} tension signs in ${window(settings)} on the first rung. Let it come down.`,
       numbers: { signs },
     };
   const share = heat?.level === "cut" ? settings.heatCutShare : heat?.level === "watch" ? settings.heatWatchShare : 1;
   const because = share < 1 ? ` ${heatNumber(degrees)}: shorter than usual.` : "";
   const numbers: Record<string, number> = share < 1 ? { wbgtCelsius: degrees } : {};
+  if (!restIsDue(input, settings, share)) return null;
   if (input.minutesSinceRest >= settings.restAfterMinutes * share) {
     const minutes = Math.floor(input.minutesSinceRest);
-    return { word: "Rest", reason: `${counted(minutes, "minute")} of work without a break.${because}`, numbers: { minutes, ...numbers } };
+    return {
+      word: "Rest",
+      why: "minutes",
+      reason: `${counted(minutes, "minute")} of work without a break.${because}`,
+      numbers: { minutes, ...numbers },
+    };
   }
   if (input.trialsSinceRest >= settings.restAfterTrials * share) {
     const trials = input.trialsSinceRest;
-    return { word: "Rest", reason: `${counted(trials, "ask")} without a break.${because}`, numbers: { trials, ...numbers } };
+    return { word: "Rest", why: "asks", reason: `${counted(trials, "ask")} without a break.${because}`, numbers: { trials, ...numbers } };
   }
   return null;
 }
@@ -92,6 +112,7 @@ export function finishByPlan(input: WordInput, settings: YardSettings): Advice |
   if (cap !== null && input.workMinutes >= cap.value - settings.finishLeadMinutes && cap.value > settings.finishLeadMinutes)
     return {
       word: "Finish",
+      why: "session minutes",
       reason: `${minutes} of ${counted(cap.value, "minute")} allowed today. ${words}`,
       numbers: { minutes, of: cap.value },
       ...to,
@@ -99,6 +120,7 @@ export function finishByPlan(input: WordInput, settings: YardSettings): Advice |
   if (input.workMinutes >= settings.finishAfterMinutes - settings.finishLeadMinutes)
     return {
       word: "Finish",
+      why: "session minutes",
       reason: `${counted(minutes, "minute")} of work, ${settings.finishAfterMinutes} is usual. ${words}`,
       numbers: { minutes, of: settings.finishAfterMinutes },
       ...to,
@@ -108,6 +130,7 @@ export function finishByPlan(input: WordInput, settings: YardSettings): Advice |
   if (planned !== null && done >= planned)
     return {
       word: "Finish",
+      why: "plan",
       reason: `The plan is done: ${done} of ${planned} repetitions. ${words}`,
       numbers: { trials: done, of: planned },
       ...to,

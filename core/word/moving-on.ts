@@ -2,8 +2,9 @@ import type { MasteryProgress } from "../mastery";
 import type { EvidenceTrial } from "../record/evidence-scope";
 import type { YardSettings } from "../settings";
 import { EASE_GRADES } from "../strands";
-import { SIDE_WORDS } from "../words";
+import { counted, SIDE_WORDS } from "../words";
 import type { Advice } from "./advice";
+import { declineOf } from "./declined";
 import { movingOnSentence, progressOf } from "./goal";
 import type { WordInput } from "./input";
 import { likelyShareWords } from "./likely-share";
@@ -37,6 +38,40 @@ function easeLacking(input: WordInput, evidence: readonly EvidenceTrial[], setti
 
 /** Stay or Raise (or Finish on the top rung), by the mastery rule and the ease. */
 export function movingOn(input: WordInput, block: readonly EvidenceTrial[], settings: YardSettings): Advice {
+  const advice = byRule(input, block, settings);
+  if (advice.word === "Stay") return advice;
+  const before = declineOf(input.declined, advice.word, advice.why);
+  if (before === undefined) return advice;
+  // Declined, it is said again after half as many asks as the rule looks at.
+  const since = before.thisBlock ? block.length - before.inBlock : before.trialsSince - (input.block.length - block.length);
+  const step = stepAgain(input.rule);
+  if (since >= step || since < 0) return advice;
+  const { met = 0, of = 0 } = advice.numbers;
+  const what = advice.word === "Raise" ? "raise" : "end on it";
+  return {
+    word: "Stay",
+    why: "",
+    reason: `${of > 0 ? `${met} of ${of} met, the rule holds` : "It holds"}: ${what} when you like. Said again after ${counted(step - since, "more ask")}.`,
+    numbers: advice.numbers,
+  };
+}
+
+/** Half as many asks as a rule looks at. */
+function stepAgain(rule: WordInput["rule"]): number {
+  switch (rule.kind) {
+    case "share":
+      return Math.ceil(rule.of / 2);
+    case "run":
+      return Math.ceil(rule.length / 2);
+    case "posterior":
+      return Math.ceil(rule.least / 2);
+    case "first-clean":
+      return 1;
+  }
+}
+
+/** What the rule says, whatever was said before. */
+function byRule(input: WordInput, block: readonly EvidenceTrial[], settings: YardSettings): Advice {
   const evidence = input.counts ? (input.earlier.length === 0 ? block : [...input.earlier, ...block]) : input.earlier;
   const sides = progressBySide(input, evidence);
   const lacking = sides.find(({ progress }) => !progress.passed);
@@ -48,13 +83,15 @@ export function movingOn(input: WordInput, block: readonly EvidenceTrial[], sett
     const numbers = { met, of };
     // A clean one holds the ease already.
     if (input.rule.kind === "first-clean" && input.byValues == null)
-      return { word: "Finish", reason: "A clean one at the lightest cue. Stop on it.", numbers };
+      return { word: "Finish", why: "clean", reason: "A clean one at the lightest cue. Stop on it.", numbers };
     const ease = easeLacking(input, evidence, settings);
-    if (ease !== null) return { word: "Stay", reason: `${met} of ${of} met${each}. ${ease}`, numbers };
-    if (input.rung >= input.rungCount) return { word: "Finish", reason: `The top rung is met: ${rule}${each}. End on it.`, numbers };
+    if (ease !== null) return { word: "Stay", why: "", reason: `${met} of ${of} met${each}. ${ease}`, numbers };
+    if (input.rung >= input.rungCount)
+      return { word: "Finish", why: "top", reason: `The top rung is met: ${rule}${each}. End on it.`, numbers };
     if (input.nextBarred != null)
       return {
         word: "Finish",
+        why: "barred",
         reason: `${met} of ${of} met${each}; rung ${input.rung + 1} is not for today. ${input.nextBarred} End on this one.`,
         numbers,
       };
@@ -62,6 +99,7 @@ export function movingOn(input: WordInput, block: readonly EvidenceTrial[], sett
     const likely = input.byValues == null ? `; ${likelyShareWords(evidence.map(({ outcome }) => outcome === "met"))}` : "";
     return {
       word: "Raise",
+      why: "rule",
       reason: `${met} of ${of} met${each}, the rule is ${rule}${likely}. Go to rung ${input.rung + 1}.`,
       numbers,
       rung: input.rung + 1,
@@ -75,5 +113,5 @@ export function movingOn(input: WordInput, block: readonly EvidenceTrial[], sett
         ? "No trials yet"
         : `${progress.met} of the last ${progress.of}`;
   const onSide = side === null ? "" : ` on the ${SIDE_WORDS[side]}`;
-  return { word: "Stay", reason: `${seen}${onSide}. ${progress.needed}`, numbers: { met: progress.met, of: progress.of } };
+  return { word: "Stay", why: "", reason: `${seen}${onSide}. ${progress.needed}`, numbers: { met: progress.met, of: progress.of } };
 }

@@ -1,3 +1,4 @@
+import { wrongChoiceCaution } from "../conversation";
 import { asksBothSides, type LadderPlan, rungsBetween, wayOf } from "../ladder";
 import { carriedOver, type EvidenceTrial, evidenceForRung, evidenceOfSession } from "../record/evidence-scope";
 import type { SessionRecord } from "../record/reduce";
@@ -12,6 +13,7 @@ import { breathingRate } from "../welfare/breathing";
 import { type HeatCaution, heatCaution } from "../welfare/heat";
 import type { Allowance } from "../welfare/restrictions";
 import { barredRung } from "../welfare/restrictions";
+import { declinedWords } from "./declined";
 import { valuesGoalOf } from "./goal";
 import type { BreathingState, SideState, WordInput } from "./input";
 import { trialsOfPair } from "./pair";
@@ -118,6 +120,10 @@ export function wordInputOf(situation: Situation, settings: YardSettings = DEFAU
   );
   const lastBreakEnd = record.timeLine.breaks.at(-1)?.endMs ?? 0;
   const byValues = valuesGoalOf(plan, rung);
+  const declined = declinedWords(record);
+  // Tension that was answered by going on is said again for as many signs anew.
+  const tensionFromMs = declined.findLast(({ why }) => why === "tension")?.ms ?? Number.NEGATIVE_INFINITY;
+  const tensionSeconds = Math.min(settings.tensionWindowSeconds, (nowMs - tensionFromMs) / 1000);
   return {
     rule: plan.mastery,
     bothSides: asksBothSides(plan, rung),
@@ -136,7 +142,7 @@ export function wordInputOf(situation: Situation, settings: YardSettings = DEFAU
     nextBarred: barredRung(plan, rung + 1, allowance)[0]?.why ?? null,
     limits: { minutes: allowance.workMinutes, trials: allowance.repetitions, sessionTrials: record.trials.length },
     danger: openDanger(record),
-    tensionSigns: signsWithin(record, "tension", nowMs, settings.tensionWindowSeconds),
+    tensionSigns: signsWithin(record, "tension", nowMs, tensionSeconds),
     heat: heatOf(record, settings),
     breathing: breathingNow(situation),
     fullPhase: plan.phases.length > 1 ? plan.phases.length : null,
@@ -152,5 +158,7 @@ export function wordInputOf(situation: Situation, settings: YardSettings = DEFAU
       settings,
     ),
     minEase: block.criterion?.min_ease ?? null,
+    wrong: wrongChoiceCaution(record, nowMs, settings),
+    declined,
   };
 }

@@ -182,13 +182,13 @@ const SPLIT: Situation[] = [
   [
     "no gain over three sessions",
     "+.+~.~+.~~",
-    { history: [...trials("++.+~", "monday"), ...trials("+.~.+", "tuesday")] },
+    { over: true, history: [...trials("++.+~", "monday"), ...trials("+.~.+", "tuesday")] },
     "Split",
     "No gain over 3 sessions: 3 of 5, 2 of 5, 3 of 10.",
   ],
   [
-    "looked at each tenth ask only: looked at after every one, chance would say it",
-    "+.+~.~+.~",
+    "not in the middle of a block: what sessions past say is said before the next begins",
+    "+.+~.~+.~~",
     { history: [...trials("++.+~", "monday"), ...trials("+.~.+", "tuesday")] },
     "Stay",
   ],
@@ -202,21 +202,22 @@ const SPLIT: Situation[] = [
   [
     "no gain near what the rule asks for is no wall",
     "+.++.+++.~",
-    { history: [...trials("++++.", "monday"), ...trials("++.++", "tuesday")] },
+    { over: true, history: [...trials("++++.", "monday"), ...trials("++.++", "tuesday")] },
     "Stay",
   ],
-  ["a gain in the second", "+.+~.~+.~~", { history: [...trials("+~.+~", "monday"), ...trials("+.+++", "tuesday")] }, "Stay"],
-  ["two sessions only", "+.+~.~+.~~", { history: trials("++.+~", "monday") }, "Stay"],
+  ["a gain in the second", "+.+~.~+.~~", { over: true, history: [...trials("+~.+~", "monday"), ...trials("+.+++", "tuesday")] }, "Stay"],
+  ["two sessions only", "+.+~.~+.~~", { over: true, history: trials("++.+~", "monday") }, "Stay"],
   [
     "today too short to tell",
     "+.~.",
-    { history: [...trials("++.+~", "monday"), ...trials("+.~.+", "tuesday"), ...trials("+.~.~", "friday")] },
+    { over: true, history: [...trials("++.+~", "monday"), ...trials("+.~.+", "tuesday"), ...trials("+.~.~", "friday")] },
     "Stay",
   ],
   [
     "no gain in the values",
     "",
     {
+      over: true,
       byValues: BY_VALUES,
       block: valued([2, 2, 2, 2, 2, 2, 2, 2, 2, 2]),
       history: [...valued([2, 2, 3, 2, 2], "monday"), ...valued([2, 1, 2, 2, 2], "tuesday")],

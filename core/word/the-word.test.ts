@@ -117,6 +117,7 @@ describe("theWord", () => {
     expect(theWord(input("++++++.+")).reason).toBe("7 of the last 8. 2 more in a row would do it.");
     expect(theWord(input("++++++++++"))).toEqual({
       word: "Raise",
+      why: "rule",
       reason: "10 of 10 met, the rule is 8 of the last 10; its true share is likelier 8 to 10 in 10. Go to rung 4.",
       numbers: { met: 10, of: 10 },
       rung: 4,

@@ -1,17 +1,33 @@
 import { DEFAULT_SETTINGS, type YardSettings } from "../settings";
 import type { Advice } from "./advice";
 import { wordByTrials } from "./by-trials";
+import { mayBeSaid } from "./declined";
 import type { WordInput } from "./input";
 import { finishByPlan, limitReached, restAdvice, stopAdvice } from "./limits";
+
+/** What a horse's body says is said for as long as it does, also where it was declined; a rest that is due counts that itself. */
+const NEVER_SILENT: ReadonlySet<string> = new Set(["heat", "breathing", "tension", "minutes", "asks"]);
+
+/** Ease for what wrong choices meet: they have not become rarer, or tension comes with them, or there were as many as may be. */
+function wrongChoiceAdvice({ wrong, rung }: WordInput): Advice | null {
+  if (wrong == null) return null;
+  const to = rung > 1 ? { rung: rung - 1 } : {};
+  const where = rung > 1 ? `Go back to rung ${rung - 1}.` : "Ask for less.";
+  return { word: "Ease", why: "wrong choices", reason: `${wrong.words} ${where}`, numbers: wrong.numbers, ...to };
+}
 
 /**
  * The word for the present moment: the first rule that applies, Stop before
  * Rest, Finish, Split, Ease, Change side, Raise and Stay. Those of the clock,
  * the weather and the signs come and go with them; those of the trials stand
- * for some trials unless a higher one comes.
+ * for some trials unless a higher one comes. What was declined is not said
+ * again for the same reason until what speaks for it has grown.
  */
 export function theWord(input: WordInput, settings: YardSettings = DEFAULT_SETTINGS): Advice {
   // Advice of a veterinarian or age allows no more today: a rest before going on would be the wrong word.
-  const outside = stopAdvice(input) ?? limitReached(input) ?? restAdvice(input, settings) ?? finishByPlan(input, settings);
-  return outside ?? wordByTrials(input, settings);
+  const always = stopAdvice(input) ?? limitReached(input);
+  if (always !== null) return always;
+  for (const advice of [restAdvice(input, settings), finishByPlan(input, settings), wrongChoiceAdvice(input)])
+    if (advice !== null && (NEVER_SILENT.has(advice.why) || mayBeSaid(advice, input.declined))) return advice;
+  return wordByTrials(input, settings);
 }

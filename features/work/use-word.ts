@@ -59,7 +59,10 @@ export function useWord(start: RecorderStart, { record, nowMs, log, ready }: Ses
     const last = record.facts.findLast((fact) => fact.type === "word" || fact.type === "block.start");
     if (last?.type === "word" && last.payload.word === advice.word && last.payload.taken === false && last.payload.did === undefined)
       return;
-    log({ type: "word", payload: { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: false } });
+    log({
+      type: "word",
+      payload: { word: advice.word, why: advice.why, reason: advice.reason, numbers: { ...advice.numbers }, taken: false },
+    });
   }, [advice, block, ready, record, log]);
   return advice;
 }

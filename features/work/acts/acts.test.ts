@@ -81,6 +81,7 @@ function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, un
 
 const advice = (word: Advice["word"], rung?: number): Advice => ({
   word,
+  why: "test",
   reason: "so",
   numbers: { n: 1 },
   ...(rung === undefined ? {} : { rung }),
@@ -187,7 +188,7 @@ describe("the word and what is done", () => {
     const { act, set, logged } = recorder();
     set.advice = advice("Raise", 2);
     act.takeWord();
-    expect(logged("word")).toEqual([{ word: "Raise", reason: "so", numbers: { n: 1 }, taken: true }]);
+    expect(logged("word")).toEqual([{ word: "Raise", why: "test", reason: "so", numbers: { n: 1 }, taken: true }]);
     expect(logged("block.start").at(-1)).toMatchObject({ rung: 2 });
   });
 

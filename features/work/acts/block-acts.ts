@@ -72,7 +72,9 @@ export function blockActs(pen: Pen) {
   const taken = (): Fact[] => {
     const { advice } = now();
     if (advice === null) return [];
-    return [{ type: "word", payload: { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: true } }];
+    return [
+      { type: "word", payload: { word: advice.word, why: advice.why, reason: advice.reason, numbers: { ...advice.numbers }, taken: true } },
+    ];
   };
 
   /** What is done instead of the word is logged beside it, so that both can be looked at later; who does what it says has taken it. */
@@ -81,7 +83,12 @@ export function blockActs(pen: Pen) {
     // The stop card is answered by its own fact.
     if (advice === null || advice.word === "Stop" || start.battery || !working) return [];
     if (asSaid) return taken();
-    return [{ type: "word", payload: { word: advice.word, reason: advice.reason, numbers: { ...advice.numbers }, taken: false, did } }];
+    return [
+      {
+        type: "word",
+        payload: { word: advice.word, why: advice.why, reason: advice.reason, numbers: { ...advice.numbers }, taken: false, did },
+      },
+    ];
   };
 
   /** @param word the word's own fact where it is taken, an empty list where nothing is to be said; otherwise what is done is logged beside the word. */

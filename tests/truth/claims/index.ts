@@ -3,9 +3,10 @@ import { SHARES } from "./shares";
 import { SIGNS, WAITING } from "./watching";
 import { PLACES, SIDES } from "./within-sessions";
 import { THE_WORD } from "./word";
+import { WRONG } from "./wrong";
 
 export type { Claim } from "./claim";
 export { POOLED_AS_INDEPENDENT } from "./shares";
 
 /** Every kind of sentence the app says from its numbers, on horses whose truth is known. */
-export const CLAIMS: readonly Claim[] = [...SIDES, ...PLACES, ...SHARES, ...WAITING, ...SIGNS, ...THE_WORD];
+export const CLAIMS: readonly Claim[] = [...SIDES, ...PLACES, ...SHARES, ...WAITING, ...SIGNS, ...THE_WORD, ...WRONG];

@@ -48,8 +48,9 @@ const WORD: WordInput = {
 /** Whether a word came at any trial of a block of ten. */
 function heard(chance: Chance, p: number, word: "Ease" | "Split", history: readonly EvidenceTrial[] = []): boolean {
   const block = trialsAt(chance, 10, p, "now", "now:0");
-  return upTo(10).some(
-    (n) => theWord({ ...WORD, history, earlier: history, block: block.slice(0, n + 1) }, DEFAULT_SETTINGS).word === word,
+  // At each trial, and once when the session is over: what sessions past say is said then.
+  return upTo(11).some(
+    (n) => theWord({ ...WORD, history, earlier: history, block: block.slice(0, n + 1), over: n === 10 }, DEFAULT_SETTINGS).word === word,
   );
 }
 
