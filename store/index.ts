@@ -84,6 +84,7 @@ export type {
   SessionRow,
   SessionSummaryRow,
 } from "./models";
+export { addOwnSign, listOwnSigns, pinnedSigns, removeOwnSign, setPinnedSigns } from "./own-signs";
 export {
   addKit,
   addPerson,

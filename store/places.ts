@@ -1,5 +1,6 @@
 import type { Transaction } from "sequelize";
 import { v4 as newId } from "uuid";
+import type { ZoneRule } from "@/core/place";
 import type { PlaceInput, PlaceItemInput } from "@/core/schemas";
 import type { PlaceItemRow, PlaceRow } from "./models";
 import { NotFoundError, pick, rowsOf } from "./rows";
@@ -30,10 +31,10 @@ export async function placeItems(store: Store, placeId: string): Promise<PlaceIt
 }
 
 /** The zones of every place by its id. */
-export async function placeZones(store: Store): Promise<ReadonlyMap<string, { name: string; kind: string }[]>> {
-  const zones = new Map<string, { name: string; kind: string }[]>();
-  for (const { place_id, name, kind } of await rowsOf(store.models.placeItem, "1 = 1 ORDER BY place_id, position"))
-    zones.set(place_id, [...(zones.get(place_id) ?? []), { name, kind }]);
+export async function placeZones(store: Store): Promise<ReadonlyMap<string, { name: string; kind: string; rule?: ZoneRule }[]>> {
+  const zones = new Map<string, { name: string; kind: string; rule?: ZoneRule }[]>();
+  for (const { place_id, name, kind, rule } of await rowsOf(store.models.placeItem, "1 = 1 ORDER BY place_id, position"))
+    zones.set(place_id, [...(zones.get(place_id) ?? []), { name, kind, ...(rule === null ? {} : { rule: rule as ZoneRule }) }]);
   return zones;
 }
 
@@ -56,7 +57,7 @@ const ITEM_COLUMNS = ["name", "kind", "x_m", "y_m", "across_m", "down_m"] as con
 async function writeItems(store: Store, placeId: string, items: readonly PlaceItemInput[], transaction: Transaction): Promise<void> {
   await store.models.placeItem.destroy({ where: { place_id: placeId }, transaction });
   await store.models.placeItem.bulkCreate(
-    items.map((item, position) => ({ place_id: placeId, position, ...pick(item, ITEM_COLUMNS) })),
+    items.map((item, position) => ({ place_id: placeId, position, ...pick(item, ITEM_COLUMNS), rule: item.rule ?? null })),
     { transaction },
   );
 }

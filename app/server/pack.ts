@@ -13,14 +13,17 @@ import {
   getSettings,
   type HorseRow,
   involvesOf,
+  listChains,
   listKit,
   listLadders,
+  listOwnSigns,
   listPeople,
   listPlaces,
   listRestrictions,
   listSessions,
   nameApart,
   openSessions,
+  pinnedSigns,
   placeZones,
   type SessionRow,
   type Store,
@@ -46,7 +49,7 @@ const digestOf = ({ session, startedMs, digest }: DigestedSession): PackDigest =
 export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePack> {
   const ladders = (await listLadders(store, horse.id)).filter(({ away }) => !away);
   const now = store.now();
-  const [evidence, carried, digests, worked, restrictions, open, apart] = await Promise.all([
+  const [evidence, carried, digests, worked, restrictions, open, apart, chains] = await Promise.all([
     evidenceOfLadders(store, ladders, now - LOOK_BACK_MS),
     carriedRungsOf(store, ladders),
     // As far back as Know looks.
@@ -55,6 +58,7 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
     listRestrictions(store, horse.id),
     openSessions(store, horse.id),
     nameApart(store, horse),
+    listChains(store, horse.id),
   ]);
   const lastWork = worked.find(({ session }) => session.kind === "work")?.session;
   return {
@@ -67,6 +71,7 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
       bornDay: horse.born_day,
       birthYear: horse.birth_year,
       restingBreaths: horse.resting_breaths_per_min,
+      ...(pinnedSigns(horse).length === 0 ? {} : { pinned: pinnedSigns(horse) }),
     },
     restrictions: restrictions.filter(({ ended_ms }) => ended_ms == null).map(asRestriction),
     ladders: ladders.map(
@@ -95,6 +100,12 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
       ladders: [...new Set(blocks.flatMap(({ ladder }) => ladder ?? []))],
     })),
     open,
+    chains: chains.map(({ id, name, direction, links }) => ({
+      id,
+      name,
+      direction,
+      links: links.map((link) => ({ ...link, name: ladders.find((one) => one.id === link.ladder)?.behaviour.name ?? "a link" })),
+    })),
     last: {
       person: worked[0]?.session.person_id ?? null,
       place: worked[0]?.session.place_id ?? null,
@@ -105,16 +116,18 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
 
 /** What is the same for every horse. */
 export async function yardFacts(store: Store): Promise<YardFacts> {
-  const [settings, people, places, kit, zones] = await Promise.all([
+  const [settings, people, places, kit, zones, ownSigns] = await Promise.all([
     getSettings(store),
     listPeople(store),
     listPlaces(store),
     listKit(store),
     placeZones(store),
+    listOwnSigns(store),
   ]);
   return {
     timeZone: store.timeZone,
     settings,
+    ownSigns,
     people: people.map(({ id, name }) => ({ id, name })),
     places: places.map(({ id, name }) => ({ id, name, zones: zones.get(id) ?? [] })),
     kit: kit.map((row) => ({ id: row.id, ...asKit(row) })),

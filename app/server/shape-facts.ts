@@ -15,7 +15,7 @@ import type { BehaviourInput } from "@/core/schemas";
 import { criterionSentence, type Strand, type StrandValue } from "@/core/strands";
 import type { EditorSurroundings } from "@/features/shape/editor/settings-part";
 import { LIBRARY, templateOf } from "@/library";
-import { asBehaviour, evidenceOfLadders, getSettings, listLadders, type Store, type StoredLadder } from "@/store";
+import { asBehaviour, evidenceOfLadders, getSettings, listLadders, listOwnSigns, type Store, type StoredLadder } from "@/store";
 import { ofPairAtWork } from "./ladder-state";
 import { FieldsRefused } from "./problem-of";
 
@@ -117,6 +117,7 @@ export async function editorSurroundings(
   const trials = newest.filter(({ version }) => version === present?.version);
   return {
     settings: await getSettings(store),
+    ownSigns: await listOwnSigns(store),
     otherCues,
     transferred: present === null ? null : transferOf(present.plan, trials),
     choices: [...own, ...library],

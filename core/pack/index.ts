@@ -24,6 +24,7 @@ export type {
   HorsePack,
   Me,
   Named,
+  PackChain,
   PackDigest,
   PackedYard,
   PackHorse,

@@ -1,7 +1,7 @@
 import { type SidePicture, sidePicture } from "../compare";
 import { dayIn, startOfDayIn } from "../day";
 import { FIRST_LOOK_BEHAVIOUR, firstLookPlan, type SignCounts, type Touch } from "../know";
-import { criterionOf, type LadderPlan, starterPlan, wayCautions } from "../ladder";
+import { criterionOf, type LadderPlan, type PinnedSign, starterPlan, wayCautions } from "../ladder";
 import { type EvidenceTrial, standingDoNext } from "../record";
 import { type BehaviourInput, EMPTY_BEHAVIOUR, type SessionEvent, type SessionKind } from "../schemas";
 import type { YardSettings } from "../settings";
@@ -11,7 +11,7 @@ import { type NextStart, nextStart } from "../word";
 import { careOn } from "./care";
 import { kitUseOf } from "./kit-use";
 import { handlerOfBegun } from "./own-sessions";
-import type { BegunSession, HorsePack, PackLadder, YardFacts, Zone } from "./types";
+import type { BegunSession, HorsePack, Named, PackChain, PackLadder, YardFacts, Zone } from "./types";
 
 /** One ladder of the horse as the recorder needs it, so that the trainer can go over to it in the pen. */
 export interface LadderPart {
@@ -50,6 +50,12 @@ export interface RecorderStart extends LadderPart {
   readonly cautions: readonly string[];
   /** Zones of the place, each one tap away. */
   readonly zones: readonly Zone[];
+  /** Signs the horse is watched for, and the yard's own. */
+  readonly pinned: readonly PinnedSign[];
+  readonly ownSigns: readonly PinnedSign[];
+  readonly chains: readonly PackChain[];
+  /** Who may take over. */
+  readonly people: readonly Named[];
   /** What the last session said to do next, or null. */
   readonly doNext: { readonly text: string; readonly dayMs: number } | null;
   /** What is used up of the week and the day. */
@@ -323,6 +329,10 @@ export function recorderStart(pack: HorsePack, yard: YardFacts, nowMs: number, b
     battery,
     ladders,
     zones: placeOf(yard, begun.place)?.zones ?? [],
+    pinned: pack.horse.pinned ?? [],
+    ownSigns: yard.ownSigns ?? [],
+    chains: pack.chains ?? [],
+    people: yard.people,
     touches: touchesBefore(pack, begun.id),
     doNext: doNextOf(pack, begun.id, begun.ladder),
     used: usedUp(pack, yard, now, first.plan.feeding.dayLimitGrams, begun.id),

@@ -1,7 +1,9 @@
+import type { ChainDirection, ChainLink } from "../behaviour";
 import type { SideSession } from "../compare";
 import type { Day } from "../day";
 import type { SignCounts, Touch } from "../know";
-import type { LadderPlan } from "../ladder";
+import type { LadderPlan, PinnedSign } from "../ladder";
+import type { ZoneRule } from "../place";
 import type { EvidenceTrial } from "../record";
 import type { BehaviourInput, SessionEvent, SessionKind } from "../schemas";
 import type { YardSettings } from "../settings";
@@ -17,6 +19,8 @@ export interface Named {
 export interface Zone {
   readonly name: string;
   readonly kind: string;
+  /** What holds there; left out where nothing does. */
+  readonly rule?: ZoneRule;
 }
 
 /** One ladder of a horse, with the trials of the last months. */
@@ -87,6 +91,14 @@ export interface PackHorse {
   readonly birthYear: number | null;
   /** Its own rate at rest, a minute; null where it is not known. */
   readonly restingBreaths: number | null;
+  /** Signs it is watched for, whatever it works on; left out where there are none. */
+  readonly pinned?: readonly PinnedSign[];
+}
+
+/** A chain of the horse, with the names of its links in the order they are asked. */
+export interface PackChain extends Named {
+  readonly direction: ChainDirection;
+  readonly links: readonly (ChainLink & { readonly name: string })[];
 }
 
 /** Everything a device needs to work one horse with no server: by it the server's own pages are made too. */
@@ -101,6 +113,8 @@ export interface HorsePack {
   /** Newest first. */
   readonly worked: readonly PackWorked[];
   readonly open: readonly Unfinished[];
+  /** Chains of its behaviours; left out by a server that knows none. */
+  readonly chains?: readonly PackChain[];
   readonly last: { readonly person: string | null; readonly place: string | null; readonly kit: readonly string[] };
 }
 
@@ -109,6 +123,8 @@ export interface YardFacts {
   readonly timeZone: string;
   readonly settings: YardSettings;
   readonly people: readonly Named[];
+  /** Signs the yard has added to the product's own; left out by a server that knows none. */
+  readonly ownSigns?: readonly PinnedSign[];
   readonly places: readonly (Named & { readonly zones: readonly Zone[] })[];
   readonly kit: readonly ({ readonly id: string } & Kit)[];
 }

@@ -1,3 +1,4 @@
+import type { ZoneRule } from "./zone-rule";
 /** Shapes of a place. A round one is as long as it is wide. */
 export const PLACE_SHAPES = ["round", "square", "rectangle"] as const;
 export type PlaceShape = (typeof PLACE_SHAPES)[number];
@@ -36,6 +37,8 @@ export interface PlaceItem {
   readonly yMetres: number;
   readonly acrossMetres: number;
   readonly downMetres: number;
+  /** What holds there, where anything does. */
+  readonly rule?: ZoneRule;
 }
 
 /** The outline of a place whose size may be noted only in part; null where nothing is known. A square and a round one have one size. */

@@ -11,3 +11,4 @@ export {
   type PlaceShape,
   putInside,
 } from "./geometry";
+export { ZONE_RULE_WORDS, ZONE_RULES, type ZoneRule, zoneRuleLine } from "./zone-rule";

@@ -85,7 +85,7 @@ export interface SessionRecord {
 function startOfWork(events: readonly PlacedEvent[]): number | null {
   let start: number | null = null;
   for (const { event, ms } of events) {
-    if (event.type === "block.start" || event.type === "ask" || event.type === "trial") {
+    if (event.type === "block.start" || event.type === "ask" || event.type === "trial" || event.type === "run.start") {
       if (start === null || ms < start) start = ms;
     }
   }

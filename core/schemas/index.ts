@@ -42,6 +42,8 @@ export {
   checkMasteryRule,
   EMPTY_BEHAVIOUR,
   newChainSchema,
+  ownSignSchema,
+  pinnedSignsSchema,
   planSchema,
   rungValueProblem,
 } from "./ladder";

@@ -15,14 +15,18 @@ import {
 } from "../checks/common";
 import { CUE_KINDS, MOST_CUE_PHASES, MOVEMENTS, PRESSURE_PROFILES } from "../cues";
 import {
+  type Conversation,
   FEWEST_RUNGS,
+  HANDLER_ACTS,
   type LadderPlan,
   METHODS,
   MOST_RUNGS,
   MOST_STRANDS,
   OFFER_RULES,
+  OWN_TIMES,
   PLAN_DEFAULTS,
   REINFORCERS,
+  RIG_TIMES,
   SCHEDULE_KINDS,
   WAY_KEYS,
   WAYS,
@@ -165,6 +169,51 @@ const rungSchema = record({
     .optional()
     .default(undefined),
   kept: textSchema("Why the fault is kept", 300).optional(),
+  leastMovement: wholeNumberSchema("Movement at least", 0, 4).optional(),
+  handlerMost: yup
+    .array()
+    .of(record({ act: choiceSchema("What you do", HANDLER_ACTS), most: wholeNumberSchema("At most", 0, 100) }))
+    .max(HANDLER_ACTS.length)
+    .optional()
+    .default(undefined),
+});
+
+const signSchema = record({
+  name: nameSchema("Sign"),
+  class: choiceSchema("Kind of sign", ["ease", "tension", "danger", "count"] as const),
+});
+
+/** The most signs that are pinned to a ladder or a horse: more do not fit in sight. */
+export const MOST_PINNED = 8;
+export const MOST_RIG_CHECKS = 12;
+
+const signsSchema = yup.array().of(signSchema).max(MOST_PINNED, `Signs: at most ${MOST_PINNED}.`);
+
+/** The signs pinned to a horse. */
+export const pinnedSignsSchema = record({ signs: signsSchema.default([]) });
+/** A sign of the yard's own. */
+export const ownSignSchema = signSchema;
+
+/** What is logged between the asks. */
+const conversationSchema = record({
+  whenWrong: record({
+    did: textSchema("What it does", 80),
+    met: textSchema("What it meets", 80),
+    plan: textSchema("When it chooses wrong", 300),
+  })
+    .optional()
+    .default(undefined),
+  ownTimes: yup.array().of(choiceSchema("Its own time", OWN_TIMES)).max(OWN_TIMES.length).optional().default(undefined),
+  pinned: signsSchema.optional().default(undefined),
+  acts: yup.array().of(choiceSchema("What you do", HANDLER_ACTS)).max(HANDLER_ACTS.length).optional().default(undefined),
+  movement: yup.array().of(nameSchema("Movement")).length(5, "Movement: five words, from 0 to 4.").optional().default(undefined),
+  retreats: flagSchema("Going away has a pad").optional(),
+  rig: yup
+    .array()
+    .of(record({ text: nameSchema("Rig"), when: choiceSchema("Asked", RIG_TIMES) }))
+    .max(MOST_RIG_CHECKS, `Rig: at most ${MOST_RIG_CHECKS}.`)
+    .optional()
+    .default(undefined),
 });
 
 const feedingSchema = record({
@@ -237,6 +286,7 @@ export const planSchema = record({
     .nullable()
     .default(null),
   plannedRepetitions: wholeNumberSchema("Repetitions", 1, 50),
+  conversation: conversationSchema.optional().default(undefined),
 });
 
 /** The fault of one rung value, in words, or null where it is good. */
@@ -284,6 +334,22 @@ function crossProblems(plan: LadderPlan): FieldProblem[] {
   return problems;
 }
 
+/** What is logged between the asks without what says nothing; undefined where nothing is left. */
+function withoutNothing(conversation: Conversation | undefined): Conversation | undefined {
+  if (conversation === undefined) return undefined;
+  const { whenWrong, ...rest } = conversation;
+  const said = Object.entries(rest).filter(
+    ([, part]) => part !== undefined && part !== false && !(Array.isArray(part) && part.length === 0),
+  );
+  const planned = whenWrong !== undefined && Object.values(whenWrong).some((text) => text !== "");
+  // A pad for wrong choices stands there as soon as it is asked for, also before a plan is made.
+  const all = {
+    ...Object.fromEntries(said),
+    ...(whenWrong === undefined ? {} : { whenWrong: planned ? whenWrong : { did: "", met: "", plan: "" } }),
+  };
+  return Object.keys(all).length === 0 ? undefined : all;
+}
+
 /** Checks a whole plan, field by field and then the rungs against their strands. */
 export function checkLadderPlan(value: unknown): Checked<LadderPlan> {
   const checked = check(planSchema, value);
@@ -291,10 +357,15 @@ export function checkLadderPlan(value: unknown): Checked<LadderPlan> {
   const raw = checked.value;
   // Values of strands that are gone are left out rather than kept as strays.
   const ids = new Set(raw.strands.map((s) => s.id));
+  const { conversation, ...rest } = raw;
+  const said = withoutNothing(conversation as Conversation | undefined);
   const plan = {
-    ...raw,
+    ...rest,
+    ...(said === undefined ? {} : { conversation: said }),
     rungs: raw.rungs.map((rung) => ({
-      ...Object.fromEntries(Object.entries(rung).filter(([, part]) => part !== undefined && part !== "")),
+      ...Object.fromEntries(
+        Object.entries(rung).filter(([, part]) => part !== undefined && part !== "" && !(Array.isArray(part) && part.length === 0)),
+      ),
       values: Object.fromEntries(Object.entries(rung.values).filter(([id]) => ids.has(id))),
     })),
   } as LadderPlan;

@@ -1,6 +1,6 @@
 import * as yup from "yup";
 import { choiceSchema, nameSchema, numberSchema, optionalNumberSchema, record, textSchema } from "../checks/common";
-import { liesInside, outlineOf, PLACE_ITEM_KINDS, PLACE_SHAPES, type PlaceItem, type PlaceShape } from "../place";
+import { liesInside, outlineOf, PLACE_ITEM_KINDS, PLACE_SHAPES, type PlaceItem, type PlaceShape, ZONE_RULES } from "../place";
 
 export const MOST_PLACE_ITEMS = 40;
 export const FOOTINGS = ["grass", "sand", "hard ground", "rubber", "mud", "mixed"] as const;
@@ -12,18 +12,20 @@ const itemSchema = record({
   y_m: numberSchema("Down", 0, 1000, "m"),
   across_m: numberSchema("Size across", 0.2, 1000, "m"),
   down_m: numberSchema("Size down", 0.2, 1000, "m"),
+  rule: choiceSchema("What holds here", ZONE_RULES).nullable().optional(),
 });
 
 export type PlaceItemInput = yup.InferType<typeof itemSchema>;
 
 /** An item as the geometry takes it. */
-export const asPlaceItem = ({ name, kind, x_m, y_m, across_m, down_m }: PlaceItemInput): PlaceItem => ({
+export const asPlaceItem = ({ name, kind, x_m, y_m, across_m, down_m, rule }: PlaceItemInput): PlaceItem => ({
   name,
   kind,
   xMetres: x_m,
   yMetres: y_m,
   acrossMetres: across_m,
   downMetres: down_m,
+  ...(rule == null ? {} : { rule }),
 });
 
 /** A list that is being checked may hold anything; what is no item has been found wrong already and says nothing here. */

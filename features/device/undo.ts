@@ -22,5 +22,20 @@ export function lastPress(events: readonly SessionEvent[], recorder: string): Se
   const blocks = placed.filter((event) => event.type === "block.start" && !undone.has(event.id));
   // The first block is where the clock starts: it stays.
   if (press.some((event) => event.type === "block.start") && blocks.length === 1) return [];
-  return press.reverse();
+  return [...press.reverse(), ...begunBy(press, own.slice(0, own.length - press.length))];
+}
+
+/**
+ * What the end of a wrong choice or of the horse's own time goes back with: its
+ * beginning. Taken back alone it would go on again.
+ */
+function begunBy(press: readonly SessionEvent[], before: readonly SessionEvent[]): SessionEvent[] {
+  const last = press[0];
+  if (last?.type === "wrong.end") return before.filter(({ type }) => type === "wrong").slice(-1);
+  if (last?.type === "own.end")
+    return before.filter((event) => event.type === "own.start" && event.payload.what === last.payload.what).slice(-1);
+  // A tap that counts one wrong choice is logged as it goes down, and as a tap when it comes up.
+  if (last?.type === "correct" && last.payload.payload !== undefined && "goes_on" in last.payload.payload)
+    return before.filter(({ id, type }) => type === "wrong" && id === last.payload.event);
+  return [];
 }

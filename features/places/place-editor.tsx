@@ -13,6 +13,9 @@ import {
   type PlaceItemKind,
   type PlaceShape,
   putInside,
+  ZONE_RULE_WORDS,
+  ZONE_RULES,
+  type ZoneRule,
 } from "@/core/place";
 import { check, type FieldProblem, FOOTINGS, MOST_PLACE_ITEMS, placeSchema } from "@/core/schemas";
 import { Field, send, tied } from "@/ui/form";
@@ -90,11 +93,12 @@ export function PlaceEditor({ start, id }: { start: PlaceDraft; id?: string }) {
       width_m: draft.shape === "rectangle" ? metres.width : metres.length,
       footing: draft.footing,
       fence: draft.fence,
-      items: draft.items.map(({ name, kind, xMetres, yMetres, acrossMetres, downMetres }) => ({
+      items: draft.items.map(({ name, kind, xMetres, yMetres, acrossMetres, downMetres, rule }) => ({
         name,
         kind,
         x_m: xMetres,
         y_m: yMetres,
+        rule: rule ?? null,
         across_m: acrossMetres,
         down_m: downMetres,
       })),
@@ -285,6 +289,24 @@ export function PlaceEditor({ start, id }: { start: PlaceDraft; id?: string }) {
             <button type="button" onClick={() => remove(selected)} className="act-quiet self-end">
               <Trash2 size={16} aria-hidden="true" /> Take out
             </button>
+            <label className="col-span-2 text-sm font-semibold">
+              What holds here
+              <select
+                value={item.rule ?? ""}
+                onChange={(event) =>
+                  setItem(selected, { ...item, rule: event.target.value === "" ? undefined : (event.target.value as ZoneRule) })
+                }
+                className="field-box mt-0.5 font-normal"
+              >
+                <option value="">nothing in particular</option>
+                {ZONE_RULES.map((rule) => (
+                  <option key={rule} value={rule}>
+                    {ZONE_RULE_WORDS[rule]}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <p className="col-span-2 self-end text-sm text-soft">The recorder says it when the horse is tapped in there.</p>
             {measure("From the left", "xMetres", 0)}
             {measure("From the top", "yMetres", 0)}
             {measure("Size across", "acrossMetres", 0.2)}

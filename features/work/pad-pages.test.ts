@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { emptyDraft } from "@/tests/support/plan";
-import { LOWER_PADS, padNeeds, padPages } from "./pad-pages";
+import { betweenPads, LOWER_PADS, padNeeds, padPages } from "./pad-pages";
 
 describe("padPages", () => {
   it.each([
@@ -16,6 +16,27 @@ describe("padPages", () => {
       expect(first.flat()).toContain("danger");
       expect(second === null).toBe(!short);
     }
+  });
+
+  it("adds no row and no page for what a ladder logs between the asks, and nothing for a ladder that logs none", () => {
+    const { plan } = emptyDraft();
+    expect(betweenPads(plan)).toEqual([]);
+    const conversation = { whenWrong: { did: "", met: "", plan: "" }, ownTimes: ["looks", "settles"], retreats: true } as const;
+    const between = betweenPads({ conversation });
+    expect(between).toEqual(["wrong", "looks", "settles", "retreat"]);
+    for (const way of ["tally", "timed"] as const)
+      for (const short of [false, true]) {
+        const plain = padPages({ way, marks: true }, short);
+        const more = padPages({ way, marks: true, between }, short);
+        expect(more.first).toHaveLength(plain.first.length);
+        expect(more.second?.length).toBe(plain.second?.length);
+        const all = [...more.first.flat(), ...(more.second ?? []).flat()];
+        expect(new Set(all).size).toBe(all.length);
+        for (const pad of between) expect(all).toContain(pad);
+        // The wrong choice is one tap on every screen, and no row is narrower than six pads.
+        expect(more.first.flat()).toContain("wrong");
+        expect(Math.max(...more.first.map((row) => row.length))).toBeLessThanOrEqual(6);
+      }
   });
 
   it("keeps on a short first page what is tapped with every ask", () => {

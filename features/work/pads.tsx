@@ -1,13 +1,18 @@
 "use client";
 
 import { ArrowLeftRight, Ban, Coffee, Ellipsis, Flag, Layers, LayoutGrid, ListOrdered, Undo2 } from "lucide-react";
+import { Suspense } from "react";
 import { type LadderPlan, methodOf } from "@/core/ladder";
 import { Pad } from "@/ui/pad";
 import { OutcomeIcon } from "@/ui/ribbon";
+import { lazyPart } from "./lazy-part";
 import { type LowerPad, padNeeds, padPages } from "./pad-pages";
 import { BOWL, DIAMOND, icon, OFFER, PEAK, SEED, Sign, WAVE, WEDGE } from "./signs";
 import { useActs, useNow, useScreen, useStart } from "./state";
 import { useShort } from "./use-short";
+
+/** The pads between the asks, only where a ladder has them. */
+const BetweenPad = lazyPart(() => import("./between-pad").then(({ BetweenPad }) => BetweenPad));
 
 /** A long word on a pad of a narrow screen. */
 const SMALLER = "text-[0.92rem]! desk:text-[1.02rem]!";
@@ -167,6 +172,15 @@ function Lower({ name, rung }: { name: LowerPad; rung: number }) {
       return <Pad label="offer" icon={<Sign d={OFFER} />} onPress={then(act.offer)} keys="a" />;
     case "danger":
       return <Pad label="danger" tone="danger" icon={<Sign d={WEDGE} fill />} onPress={() => act.signal("danger")} keys="d" />;
+    case "wrong":
+    case "looks":
+    case "settles":
+    case "retreat":
+      return (
+        <Suspense fallback={<div />}>
+          <BetweenPad name={name} />
+        </Suspense>
+      );
     case "more":
       return (
         <Pad

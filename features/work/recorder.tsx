@@ -26,6 +26,7 @@ import { Pads } from "./pads";
 import { BlockChooser } from "./sheets/block-chooser";
 import { RecorderParts, useLog } from "./state";
 import { MomentStrip } from "./strip/moment-strip";
+import { TalkLine } from "./talk-line";
 import type { BlockChoice, Side } from "./types";
 import { useNextFocus } from "./use-next-focus";
 import { useRecorder } from "./use-recorder";
@@ -193,6 +194,7 @@ export function Recorder({ packed }: { packed: PackedStart }) {
             {advice !== null && advice.word !== "Stop" && <WordPanel advice={advice} onTake={act.takeWord} />}
             <BlockCount />
             {coach !== null && <CoachLine coach={coach} asking={dwelling} />}
+            <TalkLine />
           </section>
           <section aria-label="Pads" className="contents">
             <div className="pen-strip">

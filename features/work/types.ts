@@ -16,4 +16,4 @@ export interface BlockChoice {
 }
 
 /** Which sheet lies over the recorder. */
-export type OpenSheet = "block" | "ladder" | "finish" | "keys" | "touch" | "more" | null;
+export type OpenSheet = "block" | "ladder" | "finish" | "keys" | "touch" | "more" | "between" | "run" | "rig" | null;

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useSessionLog } from "../device/use-session-log";
 import { useSilent } from "../device/use-silent";
 import { blockActs } from "./acts/block-acts";
+import { conversationActs } from "./acts/conversation-acts";
 import type { Pen } from "./acts/pen";
 import { sceneActs } from "./acts/scene-acts";
 import { trialActs } from "./acts/trial-acts";
@@ -98,7 +99,7 @@ export function useRecorder(given: RecorderStart) {
       setSheet,
       addPart,
     };
-    return { ...trialActs(pen), ...sceneActs(pen), ...blockActs(pen) };
+    return { ...trialActs(pen), ...sceneActs(pen), ...blockActs(pen), ...conversationActs(pen) };
   }, [log, latest, given, addPart]);
 
   // After a reload in the middle of touching the board is there again.

@@ -3,7 +3,17 @@
 import { ChevronRight } from "lucide-react";
 import { type ComponentProps, type Dispatch, memo, useDeferredValue, useMemo, useState } from "react";
 import { PERCENTILE_DEFAULTS, percentileBar } from "@/core/evidence";
-import { foodPlan, type LadderPlan, METHOD_GUIDES, METHODS, type Method, type Rung, setRung } from "@/core/ladder";
+import {
+  foodPlan,
+  type LadderPlan,
+  METHOD_GUIDES,
+  METHODS,
+  type Method,
+  MOVEMENT_GRADES,
+  type Rung,
+  setRung,
+  WANTED_ACT,
+} from "@/core/ladder";
 import { movingOnSentence, valuesGoalOf } from "@/core/word";
 import { counted } from "@/core/words";
 import { ValueStrip } from "@/ui/measure";
@@ -86,6 +96,58 @@ const Settings = memo(function RungSettings({
               : `What earns it is set by its own last values of ${working.name}, so that a fixed share of answers does.`}
           </p>
         </div>
+        <div>
+          <label htmlFor={`rung-movement-${number}`} className="mb-1 block font-semibold">
+            Movement at least
+          </label>
+          <select
+            id={`rung-movement-${number}`}
+            value={rung.leastMovement ?? ""}
+            onChange={(event) => set({ leastMovement: event.target.value === "" ? undefined : Number(event.target.value) })}
+            className="field-box"
+          >
+            <option value="">not graded</option>
+            {(plan.conversation?.movement ?? MOVEMENT_GRADES).map((word, grade) => (
+              <option key={grade} value={grade}>
+                {grade}: {word}
+              </option>
+            ))}
+          </select>
+        </div>
+        <div className="sm:col-span-2">
+          <p className="mb-1 font-semibold">You, within one ask</p>
+          <div className="flex flex-wrap gap-x-4 gap-y-1">
+            {(plan.conversation?.acts ?? [])
+              .filter((act) => act !== WANTED_ACT)
+              .map((act) => {
+                const limit = rung.handlerMost?.find((one) => one.act === act)?.most;
+                return (
+                  <label key={act} className="flex items-center gap-2 text-sm">
+                    {act}
+                    <select
+                      value={limit ?? ""}
+                      onChange={(event) => {
+                        const others = (rung.handlerMost ?? []).filter((one) => one.act !== act);
+                        const next = event.target.value === "" ? others : [...others, { act, most: Number(event.target.value) }];
+                        set({ handlerMost: next.length === 0 ? undefined : next });
+                      }}
+                      className="field-box w-auto!"
+                    >
+                      <option value="">no limit</option>
+                      {[0, 1, 2, 3, 4, 5, 10].map((most) => (
+                        <option key={most} value={most}>
+                          {most === 0 ? "none" : `at most ${most}`}
+                        </option>
+                      ))}
+                    </select>
+                  </label>
+                );
+              })}
+          </div>
+          {(plan.conversation?.acts ?? []).length === 0 && (
+            <p className="text-sm text-soft">Tick what you count under Between the asks first.</p>
+          )}
+        </div>
         {percentile !== undefined && (
           <>
             <LabelledNumber
@@ -136,9 +198,9 @@ const Settings = memo(function RungSettings({
 export const RungSettings = memo(function RungSettings({ plan, rung, ...rest }: ComponentProps<typeof Settings>) {
   const [pressed, setPressed] = useState<boolean | null>(null);
   const later = useDeferredValue(useMemo(() => ({ plan, rung }), [plan, rung]));
-  const { method, schedule, percentile } = rung;
+  const { method, schedule, percentile, leastMovement, handlerMost } = rung;
   // A rung that sets something of its own shows it, until it is closed by hand.
-  const open = pressed ?? (method !== undefined || schedule !== undefined || percentile !== undefined);
+  const open = pressed ?? [method, schedule, percentile, leastMovement, handlerMost].some((own) => own !== undefined);
   return (
     <div className="border-t-2 border-hair pt-2">
       <button

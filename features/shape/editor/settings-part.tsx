@@ -3,12 +3,13 @@
 import { type Dispatch, memo } from "react";
 import { useFormState, useWatch } from "react-hook-form";
 import { type CueOfBehaviour, cueClashes, type TransferProgress } from "@/core/cues";
-import { type LadderPlan, METHOD_GUIDES, METHODS, type Rung, type Ways, waysFor } from "@/core/ladder";
+import { type LadderPlan, METHOD_GUIDES, METHODS, type PinnedSign, type Rung, type Ways, waysFor } from "@/core/ladder";
 import type { YardSettings } from "@/core/settings";
 import type { Strand } from "@/core/strands";
 import { type Allowance, barredMethod } from "@/core/welfare";
 import { Field } from "@/ui/form";
 import { BehaviourFields } from "./behaviour-fields";
+import { ConversationFields } from "./conversation-fields";
 import { FormNumber } from "./form-number";
 import { MasteryFields } from "./mastery-fields";
 import { PhaseFields } from "./phase-fields";
@@ -27,6 +28,8 @@ export interface EditorSurroundings {
   readonly choices: readonly RestingChoice[];
   /** Names of behaviours by key. */
   readonly names: Readonly<Record<string, string>>;
+  /** Signs the yard has added to the product's own. */
+  readonly ownSigns: readonly PinnedSign[];
 }
 
 function Part({ title, children }: { title: string; children: React.ReactNode }) {
@@ -117,6 +120,15 @@ export const SettingsPart = memo(function SettingsPart({
       <Part title="Where trainers disagree">
         <WayFields choices={choices} ways={ways} dispatch={dispatch} onPressure={setPressure} />
       </Part>
+      <section className="border-t-2 border-ink pt-3">
+        <details open={settings.conversation !== undefined}>
+          <summary className="cursor-pointer font-head text-xl font-bold">Between the asks</summary>
+          <p className="mt-1 mb-3 max-w-prose text-soft">
+            Wrong choices, the horse's own time, signs, your own feet, the rig. What is ticked has a pad in the recorder; nothing else has.
+          </p>
+          <ConversationFields form={form} own={surroundings.ownSigns} />
+        </details>
+      </section>
       <Part title="About the behaviour">
         <BehaviourFields form={form} choices={surroundings.choices} names={surroundings.names} />
       </Part>

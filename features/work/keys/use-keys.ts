@@ -17,6 +17,7 @@ export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount, si
     // Someone who walks the pads by Tab means the focused pad with the space bar and Enter; everyone else means the binding.
     let byTab = false;
     let holding: string | null = null;
+    let holdingWrong: string | null = null;
     const onPad = (target: EventTarget | null) => byTab && target instanceof HTMLElement && target.closest("button,a,summary") !== null;
     const pointer = () => {
       byTab = false;
@@ -29,7 +30,10 @@ export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount, si
       const next = button.nextLookMs();
       look = next === null ? null : setTimeout(() => take(button.elapsed(performance.now())), Math.max(0, next - performance.now()) + 1);
     };
-    const does: Record<Exclude<KeyAct, "hold">, () => void> = {
+    const does: Record<Exclude<KeyAct, "hold" | "wrong">, () => void> = {
+      looks: () => act.ownTime("looks"),
+      settles: () => act.ownTime("settles"),
+      retreat: () => act.retreat(null),
       met: () => act.outcome("met"),
       try: () => act.outcome("try"),
       miss: () => act.outcome("miss"),
@@ -70,6 +74,13 @@ export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount, si
       if (passed) return;
       if (bound === undefined) return act.phase(digit as number);
       if (bound === ONE) return take(button.down(performance.now()));
+      if (bound === "wrong") {
+        holdingWrong = keyUp ? key : null;
+        act.wrong(true);
+        // A button that does not tell when it comes up: on with one press, off with the next.
+        if (!keyUp) act.wrong(false);
+        return;
+      }
       if (bound !== "hold") return does[bound]();
       if (keyUp) {
         holding = key;
@@ -80,6 +91,10 @@ export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount, si
       const key = keyOf(event);
       const { bindings, keyUp } = chosenSet();
       if (bindings[key] === ONE) take(button.up(performance.now()));
+      if (holdingWrong === key) {
+        holdingWrong = null;
+        return act.wrong(false);
+      }
       if (holding !== key || !keyUp) return;
       event.preventDefault();
       holding = null;

@@ -1,6 +1,6 @@
 "use client";
 
-import { ArrowLeftRight, Coffee, Flag, Hand, Keyboard, Layers, ListOrdered, LogOut } from "lucide-react";
+import { ArrowLeftRight, Coffee, Flag, Hand, Keyboard, Layers, Link2, ListOrdered, LogOut, MessagesSquare } from "lucide-react";
 import { useState } from "react";
 import { pouchOf } from "@/core/coach";
 import { piecesUsed } from "@/core/record";
@@ -67,6 +67,18 @@ export function MoreSheet() {
           <Keyboard size={22} aria-hidden="true" />
           keys, sounds
         </button>
+        {!start.battery && (
+          <button type="button" className={big} onClick={() => setSheet("between")}>
+            <MessagesSquare size={22} aria-hidden="true" />
+            between asks
+          </button>
+        )}
+        {start.chains.length > 0 && (
+          <button type="button" className={big} onClick={() => setSheet("run")}>
+            <Link2 size={22} aria-hidden="true" />
+            run the whole
+          </button>
+        )}
         <button
           type="button"
           className={big}

@@ -6,10 +6,12 @@ import type { FinishNotes } from "../acts/block-acts";
 import { KeysSheet } from "../keys/keys-sheet";
 import { useActs, useLog, useScreen, useStart } from "../state";
 import type { BlockChoice } from "../types";
+import { BetweenSheet } from "./between-sheet";
 import { BlockChooser } from "./block-chooser";
 import { FinishForm } from "./finish-form";
 import { LadderSheet } from "./ladder-sheet";
 import { MoreSheet } from "./more-sheet";
+import { RunSheet } from "./run-sheet";
 import { Sheet } from "./sheet";
 
 /** What lies over the recorder: blocks, ladders, more, keys, touch and the finish. */
@@ -36,6 +38,17 @@ export function Sheets({ first, onFinish }: { first: BlockChoice; onFinish: (not
       </Sheet>
       <Sheet open={sheet === "touch"} onClose={act.closeTouch} title="Touch" description="Tap where, then how it was taken.">
         <TouchBoard touches={start.touches} record={record} offLimits={start.allowance.touchOff} onTouch={act.touch} />
+      </Sheet>
+      <Sheet
+        open={sheet === "between"}
+        onClose={close}
+        title="Between the asks"
+        description="What the horse does by itself, and what you do."
+      >
+        <BetweenSheet />
+      </Sheet>
+      <Sheet open={sheet === "run"} onClose={close} title="Run the whole" description="One press as each link is reached.">
+        <RunSheet />
       </Sheet>
       <Sheet open={sheet === "keys"} onClose={close} title="Keys and sounds" description="Kept on this device.">
         <KeysSheet />

@@ -2,6 +2,7 @@
 
 import { RotateCw } from "lucide-react";
 import { type ReactNode, Suspense, useCallback, useEffect, useRef, useState } from "react";
+import { MOVEMENT_GRADES } from "@/core/ladder";
 import { type Block, barOf, barSentence, type Trial } from "@/core/record";
 import { EASE_GRADES, type Strand } from "@/core/strands";
 import { lazyPart } from "../lazy-part";
@@ -18,6 +19,9 @@ const ValueRow = lazyPart(() => import("./value-row").then(({ ValueRow }) => Val
 
 const FreeStrip = lazyPart(() => import("./free-strip").then(({ FreeStrip }) => FreeStrip));
 const FreeNumbers = lazyPart(() => import("./free-strip").then(({ FreeNumbers }) => FreeNumbers));
+
+const ConversationRow = lazyPart(() => import("./conversation-row").then(({ ConversationRow }) => ConversationRow));
+const WrongRow = lazyPart(() => import("./wrong-row").then(({ WrongRow }) => WrongRow));
 
 const NAME_WITHIN_MS = 8000;
 
@@ -43,6 +47,27 @@ function EaseRow({ ease }: { ease: number | null }) {
           className={`min-h-11 shrink-0 rounded-lg border-2 border-sage px-1.5 text-[0.85rem] leading-tight font-semibold ${ease === value ? "bg-sage text-on-tarn" : "bg-paper"}`}
         >
           {grade}
+        </button>
+      ))}
+    </fieldset>
+  );
+}
+
+/** A grade of the movement for the last answer, in the ladder's own words. */
+function MovementRow({ words, grade }: { words: readonly string[]; grade: number | null }) {
+  const act = useActs();
+  return (
+    <fieldset className="flex flex-wrap gap-1.5" aria-label="How it moved on the last one">
+      {words.map((word, value) => (
+        <button
+          key={word}
+          type="button"
+          aria-label={`movement ${value}: ${word}`}
+          aria-pressed={grade === value}
+          onClick={() => act.movement(value)}
+          className={`min-h-11 shrink-0 rounded-lg border-2 border-tarn px-1.5 text-[0.85rem] leading-tight font-semibold ${grade === value ? "bg-tarn text-on-tarn" : "bg-paper"}`}
+        >
+          {word}
         </button>
       ))}
     </fieldset>
@@ -75,6 +100,9 @@ interface Row {
   readonly wanted: boolean;
   readonly row: ReactNode;
 }
+
+/** Presses a wrong choice is told by. */
+const ABOUT_WRONG: ReadonlySet<string> = new Set(["wrong", "wrong.end"]);
 
 const NO_LINES: LinesSeen = { lines: 1, at: 0 }; /**
  * The row above the pads holds what the moment asks for: the name of a sign,
@@ -161,6 +189,26 @@ export function MomentStrip() {
   }
   if (graded && last !== undefined)
     rows.push({ key: "ease", label: "ease of the last one", wanted: last.ease === null, row: <EaseRow ease={last.ease} /> });
+  const { min_movement, movement } = block?.criterion ?? {};
+  if (min_movement !== undefined && last !== undefined)
+    rows.push({
+      key: "movement",
+      label: "movement of the last one",
+      wanted: last.movement === null,
+      row: <MovementRow words={movement ?? MOVEMENT_GRADES} grade={last.movement} />,
+    });
+  // A wrong choice is named right after it; a sign that follows it takes its place.
+  const wrong = lastPress !== undefined && ABOUT_WRONG.has(lastPress.type) ? record.timeLine.wrongs.at(-1) : undefined;
+  if (wrong !== undefined)
+    rows.push({
+      key: `wrong ${wrong.eventId}`,
+      label: "the last wrong choice",
+      wanted: wrong.did === null || wrong.met === null,
+      row: <WrongRow choice={wrong} />,
+    });
+  const talks = start.plan.conversation;
+  if ((talks?.pinned?.length ?? 0) + (talks?.acts?.length ?? 0) + start.pinned.length > 0)
+    rows.push({ key: "conversation", label: "signs, and what you do", wanted: false, row: <ConversationRow /> });
   if (short !== null)
     rows.push({
       key: `short ${last?.eventId}`,
@@ -192,7 +240,9 @@ export function MomentStrip() {
   // What is wanted comes first; at rest, and where the work is not free, the places come before the gaits.
   const order = [...rows.filter(({ wanted }) => wanted), ...rows.filter(({ wanted, key }) => !wanted && (key !== "free" || free))];
   if (!free) order.push(...rows.filter(({ key, wanted }) => key === "free" && !wanted));
-  const rest = order.findIndex(({ key }) => key === "where");
+  // What the ladder or the horse is watched for stands there at rest, otherwise the places.
+  const watched = order.findIndex(({ key }) => key === "conversation");
+  const rest = watched >= 0 ? watched : order.findIndex(({ key }) => key === "where");
   const resting = order.every(({ wanted }) => !wanted) && rest > 0 ? [...order.slice(rest), ...order.slice(0, rest)] : order;
   const top = resting[0]?.key ?? "";
   // A fresh need comes back to the top of the turning.

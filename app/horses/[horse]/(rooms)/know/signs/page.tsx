@@ -1,8 +1,9 @@
 import type { Metadata } from "next";
 import { Begin } from "@/features/know/begin";
 import { KnowNav } from "@/features/know/know-nav";
+import { PinnedSigns } from "@/features/know/pinned-signs";
 import { SignsView } from "@/features/know/signs-view";
-import { getHorse } from "@/store";
+import { getHorse, listOwnSigns, pinnedSigns } from "@/store";
 import { findOr404 } from "../../../../../server/find-or-404";
 import { horsePicture } from "../../../../../server/horse-picture";
 import { lastPeople } from "../../../../../server/last-people";
@@ -13,7 +14,7 @@ export const metadata: Metadata = { title: "Signs" };
 export default async function SignsPage({ params }: { params: Promise<{ horse: string }> }) {
   const store = await getStore();
   const horse = await findOr404(getHorse(store, (await params).horse));
-  const [picture, who] = await Promise.all([horsePicture(store, horse), lastPeople(store, horse.id)]);
+  const [picture, who, own] = await Promise.all([horsePicture(store, horse), lastPeople(store, horse.id), listOwnSigns(store)]);
   return (
     <>
       <KnowNav horseId={horse.id} here="signs" />
@@ -27,6 +28,7 @@ export default async function SignsPage({ params }: { params: Promise<{ horse: s
       >
         <Begin horseId={horse.id} kind="signs" label="Watch it at rest" {...who} />
       </SignsView>
+      <PinnedSigns horseId={horse.id} pinned={pinnedSigns(horse)} own={own} />
     </>
   );
 }

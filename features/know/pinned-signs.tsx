@@ -1,0 +1,32 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { PinnedSign } from "@/core/ladder";
+import { send } from "@/ui/form";
+import { SignPicker } from "../signs/sign-picker";
+
+/** The signs a horse is watched for: each has a pad of its own in the recorder, whatever it works on. */
+export function PinnedSigns({ horseId, pinned, own }: { horseId: string; pinned: readonly PinnedSign[]; own: readonly PinnedSign[] }) {
+  const router = useRouter();
+  const [signs, setSigns] = useState(pinned);
+  const [message, setMessage] = useState<string | null>(null);
+  const save = async (next: readonly PinnedSign[]) => {
+    setSigns(next);
+    const sent = await send("PUT", `/api/horses/${horseId}/signs`, { signs: next });
+    setMessage(sent.ok ? "Saved." : sent.message);
+    if (sent.ok) router.refresh();
+  };
+  return (
+    <section className="mt-9 max-w-2xl">
+      <h2 className="mb-1 text-xl">In sight while this horse works</h2>
+      <p className="mb-2 text-soft">
+        Eight at most. Each stands in the row above the pads and is one tap; a word of your own is kept for the whole yard.
+      </p>
+      <SignPicker chosen={signs} own={own} onChange={(next) => void save(next)} />
+      <p role="status" className="mt-1 text-sm">
+        {message}
+      </p>
+    </section>
+  );
+}

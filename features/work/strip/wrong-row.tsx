@@ -1,0 +1,39 @@
+"use client";
+
+import { WRONG_ANSWERS, WRONG_BEGINS, WRONG_CHOICES } from "@/core/ladder";
+import type { WrongChoice } from "@/core/record";
+import { useActs, useStart } from "../state";
+import { chip } from "./chip";
+
+/** Own words of the plan stand with the known ones, and first. */
+const withOwn = (own: string | undefined, known: readonly string[]) =>
+  own === undefined || own === "" ? known : [own, ...known.filter((one) => one !== own)];
+
+/** What the last wrong choice was and what it met: two taps, if there is time for them. */
+export function WrongRow({ choice }: { choice: WrongChoice }) {
+  const act = useActs();
+  const { did, met } = useStart().plan.conversation?.whenWrong ?? {};
+  const group = (label: string, words: readonly string[], now: string | null, key: "did" | "met" | "began") => (
+    <span className="contents">
+      <span className="w-full text-[0.8rem] leading-tight text-soft">{label}</span>
+      {words.map((word) => (
+        <button
+          key={word}
+          type="button"
+          aria-pressed={now === word}
+          className={`${chip(now === word)} px-1.5! text-[0.85rem]!`}
+          onClick={() => act.wrongWas(choice.eventId, { [key]: word })}
+        >
+          {word}
+        </button>
+      ))}
+    </span>
+  );
+  return (
+    <fieldset className="flex min-w-0 flex-wrap gap-1.5" aria-label="The last wrong choice">
+      {group("it", withOwn(did, WRONG_CHOICES), choice.did, "did")}
+      {group("it met", withOwn(met, WRONG_ANSWERS), choice.met, "met")}
+      {group("where it began", WRONG_BEGINS, choice.began, "began")}
+    </fieldset>
+  );
+}
