@@ -43,6 +43,7 @@ const digestOf = ({ session, startedMs, digest }: DigestedSession): PackDigest =
   departures: digest.relief.departures,
   signs: digest.signs,
   sides: digest.sides,
+  ...(digest.acts === undefined ? {} : { acts: digest.acts }),
 });
 
 /** Everything a device needs to work a horse with no server. The number of questions does not grow with its ladders or sessions. */

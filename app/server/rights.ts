@@ -68,7 +68,7 @@ export const RIGHTS: Readonly<Record<string, Readonly<Partial<Record<string, Lea
   "/api/join": { POST: "helper" },
   "/api/pack": READ,
   "/api/pack/[horse]": READ,
-  "/api/signs": { POST: "helper", DELETE: "owner" },
+  "/api/signs": { POST: "owner", DELETE: "owner" },
   "/api/sessions": { POST: "helper" },
   "/api/sessions/[id]": READ,
   "/api/sessions/[id]/code": { POST: "helper" },

@@ -2,6 +2,7 @@ export { type CareOnDay, careOn } from "./care";
 export { kitUseOf } from "./kit-use";
 export { handlerOfBegun, type OwnSession, withOwnSessions } from "./own-sessions";
 export {
+  actsBefore,
   doNextOf,
   type HandlerChoices,
   type LadderPart,

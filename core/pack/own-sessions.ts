@@ -18,7 +18,7 @@ export const handlerOfBegun = ({ person, person_name }: Pick<BegunSession, "pers
 const seenIn = ({ record }: OwnSession) => sumsOfSession(record).seen;
 
 function digestOf({ begun, createdMs, record }: OwnSession): PackDigest {
-  const { touches, relief, signs, sides } = knowDigest(record);
+  const { touches, relief, signs, sides, acts } = knowDigest(record);
   return {
     id: begun.id,
     kind: begun.kind,
@@ -28,6 +28,7 @@ function digestOf({ begun, createdMs, record }: OwnSession): PackDigest {
     departures: relief.departures,
     signs,
     sides,
+    ...(acts === undefined ? {} : { acts }),
   };
 }
 

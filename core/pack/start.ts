@@ -1,6 +1,7 @@
 import { type SidePicture, sidePicture } from "../compare";
+import type { DatedActs } from "../conversation";
 import { dayIn, startOfDayIn } from "../day";
-import { FIRST_LOOK_BEHAVIOUR, firstLookPlan, type SignCounts, type Touch } from "../know";
+import { FIRST_LOOK_BEHAVIOUR, firstLookPlan, type KnowDigest, type SignCounts, type Touch } from "../know";
 import { criterionOf, type LadderPlan, type PinnedSign, starterPlan, wayCautions } from "../ladder";
 import { type EvidenceTrial, standingDoNext } from "../record";
 import { type BehaviourInput, EMPTY_BEHAVIOUR, type SessionEvent, type SessionKind } from "../schemas";
@@ -341,6 +342,17 @@ export function recorderStart(pack: HorsePack, yard: YardFacts, nowMs: number, b
     wordSettings: yard.settings,
   };
 }
+
+/** What a handler did in sessions before one, where that was counted, oldest first. */
+export const actsBefore = (
+  digests: readonly { readonly createdMs: number; readonly startedMs: number | null; readonly acts?: KnowDigest["acts"] }[],
+  session: { readonly createdMs: number; readonly handler: string | null },
+): DatedActs[] =>
+  digests
+    .filter(({ createdMs, acts }) => acts !== undefined && createdMs < session.createdMs && acts.handler === (session.handler ?? ""))
+    .flatMap(({ startedMs, acts }) =>
+      acts === undefined || startedMs === null ? [] : [{ startedMs, minutes: acts.minutes, counts: acts.counts }],
+    );
 
 /** The horse's usual signs before a session: those of earlier sessions of the same kind within the days that count. */
 export const usualSigns = (

@@ -1,7 +1,7 @@
 import type { ChainDirection, ChainLink } from "../behaviour";
 import type { SideSession } from "../compare";
 import type { Day } from "../day";
-import type { SignCounts, Touch } from "../know";
+import type { KnowDigest, SignCounts, Touch } from "../know";
 import type { LadderPlan, PinnedSign } from "../ladder";
 import type { ZoneRule } from "../place";
 import type { EvidenceTrial } from "../record";
@@ -51,6 +51,8 @@ export interface PackDigest {
   readonly departures: number;
   readonly signs: SignCounts;
   readonly sides: SideSession;
+  /** What its handler did, where that was counted. */
+  readonly acts?: KnowDigest["acts"];
 }
 
 /** What one session of the last days used up, and left for the next. */

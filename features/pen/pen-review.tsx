@@ -3,7 +3,7 @@
 import { useEffect, useState } from "react";
 import { compareSigns, knowDigest } from "@/core/know";
 import { criterionOf } from "@/core/ladder";
-import { handlerOfBegun, packNow, usualSigns } from "@/core/pack";
+import { actsBefore, handlerOfBegun, packNow, usualSigns } from "@/core/pack";
 import { correctionsOf, reduceSession, type SessionRecord } from "@/core/record";
 import type { SessionEvent } from "@/core/schemas";
 import { useUnits } from "@/ui/units";
@@ -83,6 +83,7 @@ export function PenReview({ yard, held, id }: { yard: KeptYard; held: HeldHorse;
         restingBreaths={pack.horse.restingBreaths}
         recorders={recordersOf(read.events)}
         zones={facts.places.find((place) => place.id === begun.place)?.zones ?? []}
+        earlierActs={actsBefore(pack.digests, { createdMs, handler: read.record.header?.handler ?? null })}
         putRight={{
           storeId: yard.store,
           horseId: pack.horse.id,

@@ -1,4 +1,5 @@
 import type { SidePicture } from "@/core/compare";
+import type { DatedActs } from "@/core/conversation";
 import { endOfWorkMs, type SessionRecord, summariseSession } from "@/core/record";
 import type { YardSettings } from "@/core/settings";
 import type { UnitSystem } from "@/core/units";
@@ -11,6 +12,7 @@ import { WayLink } from "@/ui/way";
 import { RefusedTaps } from "../device/refused-taps";
 import { Answers } from "./answers";
 import { Around } from "./around";
+import { Between } from "./between";
 import { BlocksTable, TrialsTable } from "./blocks-table";
 import { Handler } from "./handler";
 import { HowLight } from "./lightness";
@@ -38,6 +40,7 @@ export function Review({
   restingBreaths,
   zones,
   recorders,
+  earlierActs,
   putRight,
 }: {
   storeId: string;
@@ -59,6 +62,8 @@ export function Review({
   zones: readonly { readonly name: string; readonly kind: string }[];
   /** Who recorded it, where there were several. */
   recorders: readonly { readonly who: string; readonly taps: number }[];
+  /** What this handler did in earlier sessions with this horse, oldest first. */
+  earlierActs: readonly DatedActs[];
   putRight: PutRightFacts;
 }) {
   const summary = summariseSession(record);
@@ -131,6 +136,7 @@ export function Review({
           </div>
         </>
       )}
+      <Between record={record} earlierActs={earlierActs} />
       <Around record={record} zones={zones} restingBreaths={restingBreaths} settings={settings} fahrenheit={units === "imperial"} />
       {signs.length > 0 && (
         <section className="mt-8">

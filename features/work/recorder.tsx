@@ -23,6 +23,7 @@ import { fetchParts, lazyPart } from "./lazy-part";
 import { LiveRibbon } from "./live-ribbon";
 import { type PackedStart, unpackStart } from "./pack-start";
 import { Pads } from "./pads";
+import { rigDue } from "./rig";
 import { BlockChooser } from "./sheets/block-chooser";
 import { RecorderParts, useLog } from "./state";
 import { MomentStrip } from "./strip/moment-strip";
@@ -40,6 +41,7 @@ const PreflightPanel = lazyPart(() => import("./sheets/preflight").then(({ Prefl
 const AftercarePanel = lazyPart(() => import("./sheets/aftercare").then(({ AftercarePanel }) => AftercarePanel));
 const ComeBack = lazyPart(() => import("./sheets/come-back").then(({ ComeBack }) => ComeBack));
 const LadderSheet = lazyPart(() => import("./sheets/ladder-sheet").then(({ LadderSheet }) => LadderSheet));
+const RigPanel = lazyPart(() => import("./sheets/rig-panel").then(({ RigPanel }) => RigPanel));
 const Sheets = lazyPart(() => import("./sheets/sheets").then(({ Sheets }) => Sheets));
 const StopCard = lazyPart(() => import("./sheets/stop-card").then(({ StopCard }) => StopCard));
 
@@ -156,6 +158,7 @@ export function Recorder({ packed }: { packed: PackedStart }) {
   const again: BlockChoice = { rung, side: block?.side ?? "L", kind: start.battery ? "probe" : "work" };
   const preflight = !start.battery && record.blocks.length === 0 && !record.facts.some(({ type }) => type === "preflight");
   const freeStart = !start.battery && start.ladderId === null && planned === null;
+  const rig = rigDue(start, record);
   const { handler_place, company } = block?.criterion ?? {};
   const sheets = (
     <>
@@ -193,6 +196,11 @@ export function Recorder({ packed }: { packed: PackedStart }) {
             )}
             {advice !== null && advice.word !== "Stop" && <WordPanel advice={advice} onTake={act.takeWord} />}
             <BlockCount />
+            {rig !== null && (
+              <Suspense fallback={null}>
+                <RigPanel asked={rig} />
+              </Suspense>
+            )}
             {coach !== null && <CoachLine coach={coach} asking={dwelling} />}
             <TalkLine />
           </section>
@@ -267,6 +275,13 @@ export function Recorder({ packed }: { packed: PackedStart }) {
             </div>
           ) : (
             <div className="rounded-lg border-2 border-ink p-4">
+              {rig !== null && (
+                <div className="mb-4">
+                  <Suspense fallback={A_MOMENT}>
+                    <RigPanel asked={rig} />
+                  </Suspense>
+                </div>
+              )}
               <p className="mb-1 font-head text-lg font-bold text-tarn">{start.next.headline}</p>
               <p className="mb-3 text-sm text-soft">{start.next.reason}</p>
               <BlockChooser start={start} first={first} onStart={act.begin} words="Start the block" />

@@ -19,9 +19,15 @@ export function sceneActs(pen: Pen) {
     },
     /** A danger pad hit by mistake: the sign is struck out, whoever tapped it. */
     strikeSignal: (id: string) => press(pen, { type: "correct", payload: { event: id, strike: true, reason: "tapped by mistake" } }),
-    /** Answers the stop card: what happened and what comes now. */
-    madeSafe: (what: string, then: string) => {
-      if (openDanger(now().record) !== null) press(pen, { type: "safety", payload: { what, then } });
+    /** Answers the stop card: what happened and what comes now, who was hurt and why it goes on. */
+    madeSafe: (
+      what: string,
+      then: string,
+      { hurt = null, why = "", ends = false }: { hurt?: "fall" | "injury" | null; why?: string; ends?: boolean } = {},
+    ) => {
+      if (openDanger(now().record) === null) return;
+      const more = { ...(hurt === null ? {} : { hurt }), ...(why === "" ? {} : { why }), ...(ends ? { ends } : {}) };
+      press(pen, { type: "safety", payload: { what, then, ...more } });
     },
     // Where the horse is: one tap, whether or not a block runs.
     zone: (zone: string) => press(pen, { type: "zone", payload: { zone } }),

@@ -3,25 +3,67 @@
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { SIGNS } from "@/core/know";
-import type { TimedFact } from "@/core/record";
-import { useActs, useNow, useScreen, useStart } from "../state";
+import { dangerSigns, type TimedFact } from "@/core/record";
+import { useActs, useLog, useNow, useScreen, useStart } from "../state";
 import { chip } from "../strip/chip";
 
-/** After a danger sign: stop, make safe, breathe; then what happened and how it goes on. It stays until it is answered. */
+type Hurt = "fall" | "injury";
+
+const HURT: readonly { readonly hurt: Hurt; readonly words: string }[] = [
+  { hurt: "fall", words: "somebody or the horse fell" },
+  { hurt: "injury", words: "somebody or the horse is hurt" },
+];
+
+/** Fewer letters than this are no reason. */
+const SHORTEST_REASON = 4;
+
+/**
+ * After a danger sign: stop, make safe, breathe; then what happened and how it
+ * goes on. It stays until it is answered. After a second one in a session, a
+ * fall or an injury the large button ends the session, and going on takes a
+ * reason.
+ */
 export function StopCard({ fact }: { fact: TimedFact<"signal"> }) {
   const act = useActs();
   const start = useStart();
-  const { block, onBreak } = useNow();
+  const { record } = useLog();
+  const { block, onBreak, working } = useNow();
   const { setSheet } = useScreen();
   const named = fact.payload.name;
   const [words, setWords] = useState("");
+  const [why, setWhy] = useState("");
+  const [said, setSaid] = useState<Hurt | null>(null);
   const rung = Number(block?.rung);
+  const hurt: Hurt | null = said ?? (named === "falls" ? "fall" : null);
+  const times = dangerSigns(record);
+  const ends = times >= 2 || hurt !== null;
   const what = () => [named === "danger" ? "" : named, words.trim()].filter((one) => one !== "").join("; ") || "danger";
   const go = (then: string, next: () => void) => {
-    act.madeSafe(what(), then);
+    act.madeSafe(what(), then, { hurt, why: ends ? why.trim() : "" });
     next();
   };
   const easier = Number.isInteger(rung) && rung > 1 && block?.ladder != null;
+  const noReason = ends && why.trim().length < SHORTEST_REASON;
+  const end = () => {
+    act.madeSafe(what(), "end", { hurt, why: "", ends: true });
+    if (working || record.blocks.length > 0) act.finish({ better: "", next: "", handler: words.trim() });
+    setSheet(null);
+  };
+  const goOn = (
+    <button
+      type="button"
+      disabled={noReason}
+      className={ends ? "act-quiet min-h-14" : "act min-h-16 text-xl"}
+      onClick={() =>
+        easier
+          ? go("go on easier", () => act.begin({ rung: rung - 1, side: block?.side ?? "L", kind: "work" }))
+          : // Below the first rung there is nothing easier to ask: a rest is.
+            go("rest", () => onBreak || act.takeBreak())
+      }
+    >
+      {easier ? `Go on easier, rung ${rung - 1}` : "Rest first, ask nothing"}
+    </button>
+  );
   return (
     <Dialog.Root open>
       <Dialog.Portal>
@@ -35,6 +77,20 @@ export function StopCard({ fact }: { fact: TimedFact<"signal"> }) {
             <Dialog.Description className="font-head text-2xl leading-snug font-bold">
               Make safe: out of the kick and strike zone, let the line go rather than be dragged. Breathe. Nobody goes on hurt.
             </Dialog.Description>
+            {hurt !== null && (
+              <p className="border-l-4 border-brick pl-4 font-semibold text-brick" role="status">
+                After a fall or a blow: a doctor for people, also where it feels like nothing; a blow to the head today. A veterinarian for
+                the horse before it works again.
+              </p>
+            )}
+            {ends && (
+              <>
+                {times >= 2 && <p className="font-semibold">The {times === 2 ? "second" : `${times}th`} danger sign in this session.</p>}
+                <button type="button" className="act min-h-24 text-2xl leading-tight" onClick={end}>
+                  Make safe, go home, write it down
+                </button>
+              </>
+            )}
             <fieldset>
               <legend className="mb-2 font-semibold">What happened</legend>
               <div className="flex flex-wrap gap-2">
@@ -49,6 +105,17 @@ export function StopCard({ fact }: { fact: TimedFact<"signal"> }) {
                     {name}
                   </button>
                 ))}
+                {HURT.map((one) => (
+                  <button
+                    key={one.hurt}
+                    type="button"
+                    aria-pressed={hurt === one.hurt}
+                    onClick={() => setSaid(said === one.hurt ? null : one.hurt)}
+                    className={`${chip(hurt === one.hurt)} border-brick!`}
+                  >
+                    {one.words}
+                  </button>
+                ))}
               </div>
               <input
                 aria-label="In words"
@@ -59,29 +126,33 @@ export function StopCard({ fact }: { fact: TimedFact<"signal"> }) {
                 className="field-box mt-2"
               />
             </fieldset>
+            {ends && (
+              <label className="font-semibold">
+                Why it is safe to go on
+                <input
+                  value={why}
+                  maxLength={300}
+                  onChange={(event) => setWhy(event.target.value)}
+                  className="field-box mt-1 font-normal"
+                />
+                <span className="text-sm font-normal text-soft">Going on takes a reason now. It is kept with the session.</span>
+              </label>
+            )}
             <div className="grid gap-2">
+              {goOn}
               <button
                 type="button"
-                className="act min-h-16 text-xl"
-                onClick={() =>
-                  easier
-                    ? go("go on easier", () => act.begin({ rung: rung - 1, side: block?.side ?? "L", kind: "work" }))
-                    : // Below the first rung there is nothing easier to ask: a rest is.
-                      go("rest", () => onBreak || act.takeBreak())
-                }
-              >
-                {easier ? `Go on easier, rung ${rung - 1}` : "Rest first, ask nothing"}
-              </button>
-              <button
-                type="button"
-                className="act-quiet min-h-16 text-xl"
+                disabled={noReason}
+                className={`act-quiet ${ends ? "min-h-14" : "min-h-16 text-xl"}`}
                 onClick={() => go("change task", () => setSheet(start.battery ? "block" : "ladder"))}
               >
                 Change task
               </button>
-              <button type="button" className="act-quiet min-h-16 text-xl" onClick={() => go("end", () => setSheet("finish"))}>
-                End here
-              </button>
+              {!ends && (
+                <button type="button" className="act-quiet min-h-16 text-xl" onClick={() => go("end", () => setSheet("finish"))}>
+                  End here
+                </button>
+              )}
               <button type="button" className="link min-h-12 justify-self-start" onClick={() => act.strikeSignal(fact.id)}>
                 Tapped by mistake
               </button>

@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { compareSigns, knowDigest } from "@/core/know";
 import { type Criterion, criterionOf } from "@/core/ladder";
+import { actsBefore } from "@/core/pack";
 import { type Block, correctionsOf } from "@/core/record";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { recordersOf } from "@/features/review/recorders";
@@ -65,6 +66,10 @@ export default async function ReviewPage({ params }: { params: Promise<{ horse: 
       restingBreaths={owner.resting_breaths_per_min}
       recorders={recordersOf(events)}
       zones={items.map(({ name, kind }) => ({ name, kind }))}
+      earlierActs={actsBefore(
+        digests.map(({ session: other, startedMs, digest }) => ({ createdMs: other.created_ms, startedMs, acts: digest.acts })),
+        { createdMs: session.created_ms, handler: record.header?.handler ?? null },
+      )}
       putRight={{
         storeId: store.id,
         horseId: horse,

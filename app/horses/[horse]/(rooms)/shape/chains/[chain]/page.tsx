@@ -1,10 +1,14 @@
 import type { Metadata } from "next";
+import { runsOfChain } from "@/core/behaviour";
+import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { ChainForm } from "@/features/shape/chains/chain-form";
+import { ChainRuns } from "@/features/shape/chains/chain-runs";
 import { ChainView } from "@/features/shape/chains/chain-view";
-import { getHorse } from "@/store";
+import { digestsOfHorse, getHorse } from "@/store";
 import { BinButton } from "@/ui/form";
 import { chainOf, chainStanding, linkChoices } from "../../../../../../server/chain-facts";
 import { findOr404 } from "../../../../../../server/find-or-404";
+import { LOOK_BACK_DAYS } from "../../../../../../server/horse-picture";
 import { getStore } from "../../../../../../server/store";
 
 export const metadata: Metadata = { title: "Chain" };
@@ -15,6 +19,11 @@ export default async function ChainPage({ params }: { params: Promise<{ horse: s
   const horse = await findOr404(getHorse(store, horseId));
   const chain = await findOr404(chainOf(store, horse.id, id));
   const { links, state } = await chainStanding(store, chain);
+  const digests = await digestsOfHorse(store, horse.id, store.now() - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY);
+  const runs = runsOfChain(
+    digests.flatMap(({ digest }) => (digest.runs ?? []).filter((run) => run.chain === chain.id)),
+    links.map(({ name }) => name),
+  );
   return (
     <>
       <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">
@@ -25,6 +34,7 @@ export default async function ChainPage({ params }: { params: Promise<{ horse: s
         <BinButton kind="chain" id={chain.id} name={chain.name} onwards={`/horses/${horse.id}/shape`} />
       </div>
       <ChainView horseId={horse.id} direction={chain.direction} links={links} state={state} />
+      <ChainRuns horseId={horse.id} found={runs} />
       <details className="no-print mt-6 border-t-2 border-hair pt-3">
         <summary className="min-h-10 font-semibold text-tarn">Change the chain</summary>
         <div className="mt-3">
