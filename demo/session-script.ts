@@ -101,7 +101,31 @@ export class BlockPlayer {
     }
     this.log.wait(this.askAgainSoon ? 1 : 5 + drawExponential(this.chance, 7));
     if (!this.askAgainSoon) this.wander();
+    if (plan.conversation !== undefined) this.between(answer);
     this.askAgainSoon = false;
+  }
+
+  /** What happens before the next ask, where the ladder logs it. */
+  private between({ outcome }: SimulatedAnswer): void {
+    const { plan, whereChance: chance } = this.script;
+    const { whenWrong, ownTimes = [], acts = [], pinned = [] } = plan.conversation ?? {};
+    const wrong = outcome === "miss" || outcome === "refused";
+    if (whenWrong !== undefined && wrong && chance() < 0.5) {
+      const { did, met } = whenWrong;
+      this.log.add("wrong", { did, met: chance() < 0.8 ? met : "let go and asked again", began: "edge", goes_on: true });
+      this.log.wait(3 + drawExponential(chance, 4));
+      this.log.add("wrong.end");
+      this.log.wait(1);
+    }
+    if (ownTimes.includes("looks") && chance() < 0.15) {
+      this.log.add("own.start", { what: "looks" });
+      this.log.wait(2 + drawExponential(chance, 8));
+      this.log.add("own.end", { what: "looks", ended_by: chance() < 0.8 ? "horse" : "handler" });
+      this.log.wait(1);
+    }
+    if (acts.length > 0 && chance() < 0.3) this.log.add("handler", { act: pick(chance, acts), n: chance() < 0.3 ? 2 : 1 });
+    const sign = pinned.length > 0 && chance() < 0.2 ? pick(chance, pinned) : null;
+    if (sign !== null) this.log.add("signal", { name: sign.name, class: sign.class });
   }
 
   private lag(mean: number): number {

@@ -7,7 +7,9 @@ export const DEMO_PEOPLE: readonly PersonInput[] = [
   { name: "Ilse Tamworth-Quay", role: "helper" },
 ];
 
+/** A zone; at the gate a session is quit before the horse leaves. */
 const item = (name: string, kind: PlaceItemInput["kind"], x_m: number, y_m: number, across_m: number, down_m: number): PlaceItemInput => ({
+  ...(kind === "gate" ? { rule: "quit-first" } : {}),
   name,
   kind,
   x_m,

@@ -310,27 +310,46 @@ export const DEMO_HORSES: readonly DemoHorse[] = [
       why: "His feet are washed and cooled without a hose fight.",
       involves: [],
     },
-    plan: plan(
-      "marker-food",
-      [
-        strand("form", { name: "feet wet", levels: ["looks at the tray", "one foot in", "both fronts in", "all four in"] }),
-        strand("stay"),
-        strand("tether", { levels: ["short lead", "draped line"] }),
-        strand("ease"),
-      ],
-      [
-        ["looks at the tray", 0, "short lead", "unsettled"],
-        ["one foot in", 0, "short lead", "unsettled"],
-        ["both fronts in", 0, "short lead", "unsettled"],
-        ["both fronts in", 1, "short lead", "unsettled"],
-        ["all four in", 1, "short lead", "unsettled"],
-        ["all four in", 2, "short lead", "unsettled"],
-        ["all four in", 2, "draped line", "unsettled"],
-      ],
-      [phase("walk on", "voice", 3), phase("look ahead", "body", 4), phase("food target", "food target", 5)],
-      null,
-      { kind: "run", length: 5 },
-    ),
+    plan: {
+      ...plan(
+        "marker-food",
+        [
+          strand("form", { name: "feet wet", levels: ["looks at the tray", "one foot in", "both fronts in", "all four in"] }),
+          strand("stay"),
+          strand("tether", { levels: ["short lead", "draped line"] }),
+          strand("ease"),
+        ],
+        [
+          ["looks at the tray", 0, "short lead", "unsettled"],
+          ["one foot in", 0, "short lead", "unsettled"],
+          ["both fronts in", 0, "short lead", "unsettled"],
+          ["both fronts in", 1, "short lead", "unsettled"],
+          ["all four in", 1, "short lead", "unsettled"],
+          ["all four in", 2, "short lead", "unsettled"],
+          ["all four in", 2, "draped line", "unsettled"],
+        ],
+        [phase("walk on", "voice", 3), phase("look ahead", "body", 4), phase("food target", "food target", 5)],
+        null,
+        { kind: "run", length: 5 },
+      ),
+      conversation: {
+        whenWrong: {
+          did: "backed out",
+          met: "backed away farther",
+          plan: "back it two steps more without a pull, stand, then ask for one foot again",
+        },
+        ownTimes: ["looks"],
+        pinned: [
+          { name: "paws", class: "count" },
+          { name: "eyes on me", class: "count" },
+        ],
+        acts: ["steps", "good feel"],
+        rig: [
+          { text: "line folded, not wrapped", when: "start" },
+          { text: "rope turned round for this side", when: "side" },
+        ],
+      },
+    },
     temper: {
       floor: 0.36,
       learning: 0.032,

@@ -122,6 +122,12 @@ function Outcomes() {
   );
 }
 
+/** In a row of more pads than usual the words are smaller, so that they stay whole. */
+function rowText(pads: number): string {
+  if (pads < 5) return "";
+  return `${pads === 5 ? "[&>button]:text-[0.82rem]!" : "[&>button]:text-[0.74rem]!"} max-[359px]:[&>button]:text-[0.7rem]! [@media(min-width:560px)_and_(max-height:639px)]:[&>button]:text-[0.72rem]!`;
+}
+
 /** One of the pads below the answers. */
 function Lower({ name, rung }: { name: LowerPad; rung: number }) {
   const act = useActs();
@@ -205,7 +211,11 @@ export function Pads({ rung }: { rung: number }) {
   const { first, second } = padPages(padNeeds(plan, way), short);
   const turned = second !== null && padPage === 2;
   const row = (names: readonly LowerPad[], last: boolean) => (
-    <div key={names[0]} style={{ gridTemplateColumns: `repeat(${names.length + (last ? 1 : 0)}, minmax(0, 1fr))` }}>
+    <div
+      key={names[0]}
+      className={rowText(names.length + (last ? 1 : 0))}
+      style={{ gridTemplateColumns: `repeat(${names.length + (last ? 1 : 0)}, minmax(0, 1fr))` }}
+    >
       {names.map((name) => (
         <Lower key={name} name={name} rung={rung} />
       ))}
