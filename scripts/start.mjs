@@ -41,13 +41,24 @@ if (!existsSync(built) || statSync(built).mtimeMs < newestChange(SOURCES, readdi
     process.stderr.write(`${run.stdout}\n${run.stderr}\nThe build failed; the lines above say why.\n`);
     process.exit(1);
   }
-  await buildServiceWorker();
+  await buildWorkers();
   writeFileSync(built, "");
 }
 
-/** The pages' own worker, with the list of every file of the pen written in. */
-async function buildServiceWorker() {
+/** The audio thread's script, and the pages' own worker with the list of every file of the pen written in. */
+async function buildWorkers() {
   const { build } = await import("esbuild");
+  // The audio thread's own script: the page asks for it by its name.
+  await build({
+    absWorkingDir: ROOT,
+    entryPoints: ["workers/listen.ts"],
+    outfile: join(ROOT, "public", "listen.js"),
+    bundle: true,
+    minify: true,
+    format: "iife",
+    target: "es2022",
+    logLevel: "error",
+  });
   const statics = join(ROOT, ".next", "static");
   const files = readdirSync(statics, { recursive: true, withFileTypes: true })
     .filter((entry) => entry.isFile() && !entry.name.endsWith(".map"))

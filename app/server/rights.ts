@@ -112,7 +112,7 @@ export const RIGHTS: Readonly<Record<string, Readonly<Partial<Record<string, Lea
 };
 
 /** Files of the program itself: they hold no data, and a device needs them before anybody signs in. */
-const OPEN_FILES = /^\/(?!.*\.\.)(_next\/static\/[\w./~[\]()@-]+|icons\/[\w.-]+|sw\.js|icon\.svg|manifest\.webmanifest)$/;
+const OPEN_FILES = /^\/(?!.*\.\.)(_next\/static\/[\w./~[\]()@-]+|icons\/[\w.-]+|sw\.js|listen\.js|icon\.svg|manifest\.webmanifest)$/;
 
 const patterns = Object.keys(RIGHTS)
   .map((pattern) => ({ pattern, segments: pattern.split("/") }))

@@ -30,6 +30,8 @@ export interface SessionLog {
   readonly setPart: (part: Part | undefined) => void;
   /** Logs facts of one press: they share one moment. */
   readonly log: (...facts: Fact[]) => void;
+  /** The same of what happened so many milliseconds ago: never before the press before it. */
+  readonly logAgo: (agoMs: number, ...facts: Fact[]) => void;
   /** The session's present, in milliseconds from the start of work; null before it. */
   readonly nowMs: () => number | null;
 }
@@ -160,10 +162,10 @@ export function useSessionLog(options: {
 
   const record = useMemo(() => derive(events, clocks), [derive, events, clocks]);
 
-  const log = useCallback(
-    (...facts: Fact[]) => {
-      const mono = Math.round(performance.now() * 10) / 10;
-      const wall = Date.now();
+  const logAgo = useCallback(
+    (agoMs: number, ...facts: Fact[]) => {
+      const mono = Math.max(0, Math.round((performance.now() - agoMs) * 10) / 10);
+      const wall = Math.round(Date.now() - agoMs);
       const own = partIn(sessionId);
       const made = facts.map((fact) =>
         eventOf(
@@ -185,6 +187,7 @@ export function useSessionLog(options: {
     },
     [sessionId, person, storeId, add],
   );
+  const log = useCallback((...facts: Fact[]) => logAgo(0, ...facts), [logAgo]);
 
   const startWallMs = record.startWallMs === null ? null : record.startWallMs - record.shiftMs;
   const ownOffset = clocks.get(load.current.id) ?? 0;
@@ -193,5 +196,5 @@ export function useSessionLog(options: {
     [startWallMs, ownOffset],
   );
 
-  return { record, events, recorder, ready, care, latest, part, setPart, log, nowMs };
+  return { record, events, recorder, ready, care, latest, part, setPart, log, logAgo, nowMs };
 }

@@ -12,6 +12,7 @@ import { useWay, WayLink } from "@/ui/way";
 import { senderFor } from "../device/sender";
 import { StatusLine } from "../device/status-line";
 import { useWakeLock } from "../device/wake-lock";
+import { useMarker } from "../listen/kept";
 import { useTold } from "../sound/use-told";
 import type { FinishNotes } from "./acts/block-acts";
 import { stepChoice } from "./acts/block-acts";
@@ -41,6 +42,7 @@ const PreflightPanel = lazyPart(() => import("./sheets/preflight").then(({ Prefl
 const AftercarePanel = lazyPart(() => import("./sheets/aftercare").then(({ AftercarePanel }) => AftercarePanel));
 const ComeBack = lazyPart(() => import("./sheets/come-back").then(({ ComeBack }) => ComeBack));
 const LadderSheet = lazyPart(() => import("./sheets/ladder-sheet").then(({ LadderSheet }) => LadderSheet));
+const Hearing = lazyPart(() => import("./hearing").then(({ Hearing }) => Hearing));
 const RigPanel = lazyPart(() => import("./sheets/rig-panel").then(({ RigPanel }) => RigPanel));
 const Sheets = lazyPart(() => import("./sheets/sheets").then(({ Sheets }) => Sheets));
 const StopCard = lazyPart(() => import("./sheets/stop-card").then(({ StopCard }) => StopCard));
@@ -100,6 +102,7 @@ export function Recorder({ packed }: { packed: PackedStart }) {
   useNextFocus(state.sheet === null ? stage : "");
   useWakeLock(working);
   useEffect(() => afterPaint(fetchParts), []);
+  const marker = useMarker();
   const finished = record.finishMs !== null;
   const review = `/horses/${start.horse.id}/review/${start.sessionId}`;
   const planned = planBlock(start, record);
@@ -158,6 +161,7 @@ export function Recorder({ packed }: { packed: PackedStart }) {
   const again: BlockChoice = { rung, side: block?.side ?? "L", kind: start.battery ? "probe" : "work" };
   const preflight = !start.battery && record.blocks.length === 0 && !record.facts.some(({ type }) => type === "preflight");
   const freeStart = !start.battery && start.ladderId === null && planned === null;
+  const listens = marker.on && !start.battery;
   const rig = rigDue(start, record);
   const { handler_place, company } = block?.criterion ?? {};
   const sheets = (
@@ -203,6 +207,11 @@ export function Recorder({ packed }: { packed: PackedStart }) {
             )}
             {coach !== null && <CoachLine coach={coach} asking={dwelling} />}
             <TalkLine />
+            {listens && (
+              <Suspense fallback={null}>
+                <Hearing />
+              </Suspense>
+            )}
           </section>
           <section aria-label="Pads" className="contents">
             <div className="pen-strip">

@@ -25,7 +25,7 @@ export function useRecorder(given: RecorderStart) {
     silenceMinutes: given.silenceMinutes,
     begun: given.begun,
   });
-  const { record, recorder, ready, log: logBare, latest } = session;
+  const { record, recorder, ready, log: logBare, logAgo, latest } = session;
   // The first tap begins the session; opening the recorder does not.
   const log = useCallback<typeof logBare>(
     (...facts) => {
@@ -94,13 +94,14 @@ export function useRecorder(given: RecorderStart) {
         };
       },
       log,
+      logAgo,
       setPhase,
       setHint,
       setSheet,
       addPart,
     };
     return { ...trialActs(pen), ...sceneActs(pen), ...blockActs(pen), ...conversationActs(pen) };
-  }, [log, latest, given, addPart]);
+  }, [log, logAgo, latest, given, addPart]);
 
   // After a reload in the middle of touching the board is there again.
   const shown = sheet ?? (isAside(start, record) ? "touch" : null);

@@ -55,6 +55,9 @@ function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, un
     log: (...facts) => {
       for (const { type, payload } of facts) w.add(set.at, type, payload ?? {});
     },
+    logAgo: (agoMs, ...facts) => {
+      for (const { type, payload } of facts) w.add(set.at - agoMs / 1000, type, payload ?? {});
+    },
     setPhase: (phase) => {
       set.phase = phase;
     },

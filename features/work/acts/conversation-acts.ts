@@ -130,8 +130,8 @@ export function conversationActs(pen: Pen) {
     reachLink: (link: number) => press(pen, { type: "link", payload: { link } }),
     endRun: (end: Payload<"run.end">) => press(pen, { type: "run.end", payload: { ...end } }),
     /** A mark the device heard by itself: no click answers it, or it would hear that too. */
-    heardMark: (alike: number) => {
-      if (now().working && !now().onBreak) pen.log({ type: "mark", payload: { heard: Math.round(alike * 100) / 100 } });
+    heardMark: (alike: number, agoMs: number) => {
+      if (now().working && !now().onBreak) pen.logAgo(agoMs, { type: "mark", payload: { heard: Math.round(alike * 100) / 100 } });
     },
   };
 }

@@ -28,6 +28,8 @@ export interface PenNow {
 export interface Pen {
   readonly now: () => PenNow;
   readonly log: SessionLog["log"];
+  /** Logs what happened so many milliseconds ago. */
+  readonly logAgo: SessionLog["logAgo"];
   readonly setPhase: (phase: number) => void;
   readonly setHint: (hint: string | null) => void;
   readonly setSheet: (sheet: OpenSheet) => void;

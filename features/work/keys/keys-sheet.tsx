@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
+import { TeachMarker } from "../../listen/teach-marker";
 import { SOUND_FIELDS, setSound, useSoundSettings } from "../../sound/settings";
 import { canSpeak, tell } from "../../sound/signals";
 import { chooseSet, keepSet, resetSet, useChosenSet } from "./kept";
@@ -134,6 +135,7 @@ export function KeysSheet() {
           <p className="text-sm font-semibold text-ochre">This browser has no voice of its own; the sounds are used.</p>
         )}
       </fieldset>
+      <TeachMarker />
     </div>
   );
 }
