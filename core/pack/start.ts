@@ -9,9 +9,9 @@ import type { YardSettings } from "../settings";
 import { MILLISECONDS_PER_DAY } from "../units";
 import { type Allowance, asUsed, type KitUse, kitCautions, usedSentences } from "../welfare";
 import { type NextStart, nextStart } from "../word";
+import { handlerOfBegun } from "./begun";
 import { careOn } from "./care";
 import { kitUseOf } from "./kit-use";
-import { handlerOfBegun } from "./own-sessions";
 import type { BegunSession, HorsePack, Named, PackChain, PackLadder, YardFacts, Zone } from "./types";
 
 /** One ladder of the horse as the recorder needs it, so that the trainer can go over to it in the pen. */

@@ -31,7 +31,8 @@ export type RibbonTrial = Pick<
 export interface RibbonFacts extends Pick<SessionRecord, "blocks" | "openAsk" | "finishMs"> {
   readonly trials: readonly RibbonTrial[];
   readonly facts: readonly TimedFact[];
-  readonly timeLine: Pick<TimeLine, "breaks" | "departures">;
+  /** Wrong choices are left out where the ribbon is a small one. */
+  readonly timeLine: Pick<TimeLine, "breaks" | "departures"> & Partial<Pick<TimeLine, "wrongs">>;
 }
 
 /** A session's ribbon in small, for lists. */

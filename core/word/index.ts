@@ -1,4 +1,5 @@
 export { type Advice, WORDS, type Word } from "./advice";
+export { beginningSide } from "./beginning-side";
 export { easeSentence, tooManyFailures } from "./ease";
 export {
   ALL_FAIL,
@@ -14,7 +15,7 @@ export type { BreathingState, SideState, WordInput } from "./input";
 export { likelyShareWords } from "./likely-share";
 export { limitReached } from "./limits";
 export { type Beginning, whyNotToBegin } from "./may-begin";
-export { barredToday, beginningSide, type NextStart, nextStart } from "./next-start";
+export { barredToday, type NextStart, nextStart } from "./next-start";
 export { lastHandler, type OtherHandler, othersOf, trialsOfPair } from "./pair";
 export { heatOf, type Situation, sureRungBelow, wordInputOf } from "./situation";
 export { chanceOfSplit } from "./split-chance";

@@ -1,6 +1,6 @@
 import { oneSideKnown, toldShare } from "../compare";
 import { shareOfTrials } from "../evidence";
-import { type LadderPlan, wayOf } from "../ladder";
+import { type LadderPlan, oneSideADay } from "../ladder";
 import type { EvidenceTrial } from "../record/evidence-scope";
 import { DEFAULT_SETTINGS, type YardSettings } from "../settings";
 import { MILLISECONDS_PER_DAY } from "../units";
@@ -44,16 +44,9 @@ export interface NextStartInput {
 
 /** Which side to begin on: by turns where a day has one side, otherwise the weaker one where one is known to be. */
 function sideToBegin(plan: LadderPlan, worked: readonly EvidenceTrial[], weaker: "L" | "R" | null): string {
-  if (wayOf(plan.ways, "directions").value !== "one-a-day") return oneSideKnown(weaker);
+  if (!oneSideADay(plan.ways)) return oneSideKnown(weaker);
   const last = worked.findLast(({ side }) => side !== null)?.side;
   return last == null ? "" : ` One side a day: last time ${SIDE_WORDS[last]}, today ${SIDE_WORDS[otherSide(last)]}.`;
-}
-
-/** The side a session begins on, or null where nothing says. */
-export function beginningSide(plan: LadderPlan, trials: readonly EvidenceTrial[]): "L" | "R" | null {
-  if (wayOf(plan.ways, "directions").value !== "one-a-day") return null;
-  const last = trials.findLast(({ side, kind }) => side !== null && kind === "work")?.side;
-  return last == null ? null : otherSide(last);
 }
 
 /**

@@ -1,5 +1,5 @@
 import { wrongChoiceCaution } from "../conversation";
-import { asksBothSides, type LadderPlan, rungsBetween, wayOf } from "../ladder";
+import { asksBothSides, type LadderPlan, oneSideADay, rungsBetween } from "../ladder";
 import { carriedOver, type EvidenceTrial, evidenceForRung, evidenceOfSession } from "../record/evidence-scope";
 import type { SessionRecord } from "../record/reduce";
 import { openDanger, signsWithin } from "../record/signals";
@@ -81,7 +81,7 @@ function sidesOf(situation: Situation, rung: number, before: readonly EvidenceTr
   if (running === null || allowance.side !== null) return null;
   const asked = plan.strands.find(({ key }) => key === "side");
   const value = asked === undefined ? "both" : plan.rungs[rung - 1]?.values[asked.id];
-  if (value !== "both" || wayOf(plan.ways, "directions").value === "one-a-day") return null;
+  if (value !== "both" || oneSideADay(plan.ways)) return null;
   const today = before.filter((t) => t.session === session && t.rung === rung && t.kind === "work");
   const count = (side: "L" | "R") => today.filter((t) => t.side === side).length;
   return {

@@ -21,8 +21,9 @@ describe("padPages", () => {
   it("adds no row and no page for what a ladder logs between the asks, and nothing for a ladder that logs none", () => {
     const { plan } = emptyDraft();
     expect(betweenPads(plan)).toEqual([]);
+    expect(betweenPads({ offers: "settle" })).toEqual(["settles"]);
     const conversation = { whenWrong: { did: "", met: "", plan: "" }, ownTimes: ["looks", "settles"], retreats: true } as const;
-    const between = betweenPads({ conversation });
+    const between = betweenPads({ conversation, offers: "ignore" });
     expect(between).toEqual(["wrong", "looks", "settles", "retreat"]);
     for (const way of ["tally", "timed"] as const)
       for (const short of [false, true]) {

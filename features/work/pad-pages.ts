@@ -19,10 +19,11 @@ export interface PadNeeds {
 }
 
 /** The pads between the asks of a plan, in order; none for a ladder that asks for none. */
-export function betweenPads({ conversation }: Pick<LadderPlan, "conversation">): BetweenPadName[] {
-  if (conversation === undefined) return [];
+export function betweenPads({ conversation = {}, offers }: Pick<LadderPlan, "conversation" | "offers">): BetweenPadName[] {
   const { whenWrong, ownTimes = [], retreats } = conversation;
-  return [...(whenWrong === undefined ? [] : (["wrong"] as const)), ...ownTimes, ...(retreats === true ? (["retreat"] as const) : [])];
+  // Where an offer has to settle first, how long that takes is what is waited for.
+  const times = offers === "settle" && !ownTimes.includes("settles") ? [...ownTimes, "settles" as const] : ownTimes;
+  return [...(whenWrong === undefined ? [] : (["wrong"] as const)), ...times, ...(retreats === true ? (["retreat"] as const) : [])];
 }
 
 /** What a plan needs of the pads, whichever of its rungs is worked. */

@@ -28,7 +28,6 @@ import { rigDue } from "./rig";
 import { BlockChooser } from "./sheets/block-chooser";
 import { RecorderParts, useLog } from "./state";
 import { MomentStrip } from "./strip/moment-strip";
-import { TalkLine } from "./talk-line";
 import type { BlockChoice, Side } from "./types";
 import { useNextFocus } from "./use-next-focus";
 import { useRecorder } from "./use-recorder";
@@ -43,6 +42,7 @@ const AftercarePanel = lazyPart(() => import("./sheets/aftercare").then(({ After
 const ComeBack = lazyPart(() => import("./sheets/come-back").then(({ ComeBack }) => ComeBack));
 const LadderSheet = lazyPart(() => import("./sheets/ladder-sheet").then(({ LadderSheet }) => LadderSheet));
 const Hearing = lazyPart(() => import("./hearing").then(({ Hearing }) => Hearing));
+const TalkLine = lazyPart(() => import("./talk-line").then(({ TalkLine }) => TalkLine));
 const RigPanel = lazyPart(() => import("./sheets/rig-panel").then(({ RigPanel }) => RigPanel));
 const Sheets = lazyPart(() => import("./sheets/sheets").then(({ Sheets }) => Sheets));
 const StopCard = lazyPart(() => import("./sheets/stop-card").then(({ StopCard }) => StopCard));
@@ -206,7 +206,9 @@ export function Recorder({ packed }: { packed: PackedStart }) {
               </Suspense>
             )}
             {coach !== null && <CoachLine coach={coach} asking={dwelling} />}
-            <TalkLine />
+            <Suspense fallback={null}>
+              <TalkLine />
+            </Suspense>
             {listens && (
               <Suspense fallback={null}>
                 <Hearing />

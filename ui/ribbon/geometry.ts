@@ -40,6 +40,8 @@ export interface RibbonDrawing {
   readonly bars: readonly { readonly key: string; readonly x: number; readonly y: number }[];
   readonly signs: readonly RibbonSign[];
   readonly breaks: readonly { readonly key: string; readonly x: number; readonly width: number; readonly label: string }[];
+  /** Wrong choices: a step out of the line under it, as long as they lasted. */
+  readonly wrongs: readonly { readonly key: string; readonly x: number; readonly width: number; readonly title: string }[];
 }
 
 const OUTCOME_WORD = { met: "got it", try: "try", miss: "something else", refused: "no answer" } as const;
@@ -171,5 +173,13 @@ export function layOutRibbon(record: RibbonFacts, view: RibbonView): RibbonDrawi
       width: Math.max(2, x(b.endMs) - x(b.startMs)),
       label: `rest ${minutesWords(b.endMs - b.startMs)}`,
     }));
-  return { slackY, line, dotted, pressure, answers, bars, signs, breaks };
+  const wrongs = (record.timeLine.wrongs ?? [])
+    .filter(({ startMs, endMs }) => (endMs ?? presentMs) >= fromMs && startMs <= toMs)
+    .map(({ eventId, startMs, endMs, did, met }) => ({
+      key: eventId,
+      x: x(startMs),
+      width: Math.max(6, x(endMs ?? presentMs) - x(startMs)),
+      title: `wrong choice${did === null ? "" : `: ${did}`}${met === null ? "" : `, met by: ${met}`}`,
+    }));
+  return { slackY, line, dotted, pressure, answers, bars, signs, breaks, wrongs };
 }

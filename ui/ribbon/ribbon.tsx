@@ -58,6 +58,18 @@ export const Ribbon = memo(function Ribbon({
         </g>
       ))}
       <path d={drawing.line} fill="none" stroke="var(--ink)" strokeWidth="var(--stroke)" strokeLinejoin="round" />
+      {drawing.wrongs.map(({ key, x, width, title }) => (
+        <path
+          key={key}
+          d={`M${x} ${drawing.slackY + 4} v9 h${width} v-9`}
+          fill="none"
+          stroke="var(--ochre)"
+          strokeWidth="2.5"
+          strokeDasharray="4 2"
+        >
+          <title>{title}</title>
+        </path>
+      ))}
       {drawing.dotted !== "" && (
         <>
           <path d={drawing.dotted} stroke="var(--ground)" strokeWidth="5" fill="none" />

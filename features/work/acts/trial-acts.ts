@@ -1,5 +1,5 @@
 import type { Outcome } from "@/core/evidence";
-import type { Payload } from "@/core/schemas";
+import type { Fact, Payload } from "@/core/schemas";
 import { click } from "../../sound/feedback";
 import { rungNumber, tallyReinforcement, usesFood } from "../block-facts";
 import { canLog, type Pen, press, refuse } from "./pen";
@@ -41,8 +41,11 @@ export function trialActs(pen: Pen) {
   };
 
   const offer = () => {
-    const { start } = now();
-    press(pen, { type: "offer", payload: { earned: EARNED[start.plan.offers] } });
+    const { start, record } = now();
+    const waiting = record.timeLine.ownTimes.some(({ what, endMs }) => what === "settles" && endMs === null);
+    // Settle first: from the offer on it is waited for.
+    const settles: Fact[] = start.plan.offers === "settle" && !waiting ? [{ type: "own.start", payload: { what: "settles" } }] : [];
+    press(pen, { type: "offer", payload: { earned: EARNED[start.plan.offers] } }, ...settles);
     setHint(OFFER_WORDS[start.plan.offers]);
   };
 
