@@ -209,6 +209,36 @@ describe("a grade of the movement", () => {
   });
 });
 
+describe("a marker the device heard", () => {
+  it("belongs to the tally that is tapped after it, or to the one tapped just before", () => {
+    const w = new SessionWriter();
+    w.block(0);
+    w.add(1, "trial", { outcome: "met", reinforced: 0 });
+    w.add(1.6, "mark", { heard: 0.9 });
+    w.add(10, "mark", { heard: 0.8 });
+    w.add(12, "trial", { outcome: "met", reinforced: 0 });
+    w.add(20, "mark", { heard: 0.7 });
+    w.add(40, "trial", { outcome: "met", reinforced: 0 });
+    w.add(45, "mark");
+    expect(recordOf(w).trials.map(({ markMs, marked, reinforced }) => [markMs, marked, reinforced])).toEqual([
+      [1600, true, true],
+      [10_000, true, true],
+      // Twenty seconds before is no mark of this one; a pad pressed after it is.
+      [45_000, true, true],
+    ]);
+  });
+
+  it("belongs to the ask that is open in Timed", () => {
+    const w = new SessionWriter();
+    w.block(0);
+    w.add(1, "ask", { phase: 1 });
+    w.add(3, "response", { answer: "met" });
+    w.add(3.2, "mark", { heard: 0.9 });
+    w.add(3.4, "release");
+    expect(recordOf(w).trials[0]?.markLagSeconds).toBeCloseTo(0.2, 9);
+  });
+});
+
 describe("retreats", () => {
   it("reinforce the trial before them, with the nearest distance", () => {
     const w = new SessionWriter();

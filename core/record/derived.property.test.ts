@@ -1,7 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { randomSession } from "@/tests/support/random-session";
+import { chainRunsOf } from "../behaviour";
+import { actCountsOf, wrongChoicesOf } from "../conversation";
 import { analyseEvents, groupOutput, readEventsCsv, writeEventsCsv } from "../formats";
 import { placeEvents } from "./clock";
+import { evidenceOfSession } from "./evidence-scope";
 import { reduceSession } from "./reduce-session";
 import { summariseSession } from "./summary";
 import { workSeconds } from "./time";
@@ -21,6 +24,12 @@ describe("derived trials, for sessions from random seeds", () => {
     const again = reduceSession(file.events, { givenSeconds: file.givenSeconds });
     expect(again.trials).toEqual(record.trials);
     expect(again.blocks).toEqual(record.blocks);
+    // What happened between the asks too: wrong choices, own time, acts, runs, who handled.
+    expect(again.timeLine).toEqual(record.timeLine);
+    expect(wrongChoicesOf(again)).toEqual(wrongChoicesOf(record));
+    expect(actCountsOf(again)).toEqual(actCountsOf(record));
+    expect(chainRunsOf(again)).toEqual(chainRunsOf(record));
+    expect(evidenceOfSession("s", again, "a")).toEqual(evidenceOfSession("s", record, "a"));
     expect(workSeconds(again)).toBeCloseTo(workSeconds(record), 9);
     const { overall, rows_refused } = analyseEvents(file);
     expect(rows_refused).toEqual([]);

@@ -15,6 +15,10 @@ import { buildWholeTrial, draftWholeTrial, rewardedAsEarned, type WholeTrialDraf
 /** Facts that come after the work and do not stretch it. */
 const AFTERWARDS: ReadonlySet<EventType> = new Set(["note", "aftercare", "override", "word", "preflight", "rig", "session.start"]);
 
+/** A marker heard this soon after a tally belongs to it; one heard before belongs to a tally that follows this soon (common practice, no source). */
+const MARKED_AFTER_TAP_MS = 1000;
+const TAPPED_AFTER_MARK_MS = 6000;
+
 const text = (value: string | undefined) => (value === undefined || value === "" ? null : value);
 const sideOf = (side: "L" | "R" | "both" | "" | undefined) => (side === "L" || side === "R" ? side : null);
 
@@ -49,6 +53,8 @@ export class Walk {
   private handler: Handler | null = null;
   /** What the handler did since the last ask ended: it belongs to the tally that comes. */
   private actsBefore: Record<string, number> = {};
+  /** A marker the device heard while no ask was open and no answer had just been tapped. */
+  private heardBefore: { readonly id: string; readonly ms: number } | null = null;
   /** Whether a gait other than standing goes on that no silence has ended. */
   private moving = false;
   private lastTap: { readonly id: string; readonly wentOn: boolean } | null = null;
@@ -100,6 +106,11 @@ export class Walk {
     };
   }
 
+  /** Whether an answer was tapped a moment ago, so that a marker heard now came after its tap. */
+  private justTapped(ms: number): boolean {
+    return this.current !== null && "whole" in this.current && ms - this.current.whole.ms <= MARKED_AFTER_TAP_MS;
+  }
+
   private closeAsk(ms: number, stopped: boolean): void {
     if (this.current === null || !("timed" in this.current)) return;
     if (this.current.timed.open && stopped) this.current.stopped = true;
@@ -147,6 +158,12 @@ export class Walk {
         this.asked(ms);
         const draft = { whole: draftWholeTrial(id, ms, event.payload, this.surroundings(), this.actsBefore) };
         this.actsBefore = {};
+        const { heardBefore } = this;
+        if (heardBefore !== null && ms - heardBefore.ms <= TAPPED_AFTER_MARK_MS) {
+          draft.whole.after.markMs = heardBefore.ms;
+          draft.whole.after.eventIds.push(heardBefore.id);
+        }
+        this.heardBefore = null;
         this.drafts.push(draft);
         this.current = draft;
         return;
@@ -173,6 +190,11 @@ export class Walk {
         timed?.stay(ms, event.payload.ended_by);
         break;
       case "mark":
+        if (event.payload.heard !== undefined && this.openTimed === null && !this.justTapped(ms)) {
+          // Heard at the answer, before the answer was tapped: it belongs to the tally that comes.
+          this.heardBefore = { id, ms };
+          return;
+        }
         timed?.mark(ms);
         if (after !== null) after.markMs ??= ms;
         break;

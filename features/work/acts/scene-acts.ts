@@ -13,8 +13,11 @@ export function sceneActs(pen: Pen) {
     /** One tap logs the sign; its name is a second tap, if wanted. Danger brings the stop card, which is drawn from the log. */
     signal: (kind: SignalClass) => press(pen, { type: "signal", payload: { name: kind, class: kind } }),
     nameSignal: (id: string, name: string) => {
-      const fact = now().record.facts.find((one) => one.id === id);
-      if (fact?.type === "signal" && SIGNS[fact.payload.class].includes(name))
+      const { record, start } = now();
+      const fact = record.facts.find((one) => one.id === id);
+      if (fact?.type !== "signal") return;
+      const own = [...start.ownSigns, ...start.pinned, ...(start.plan.conversation?.pinned ?? [])];
+      if (SIGNS[fact.payload.class].includes(name) || own.some((sign) => sign.class === fact.payload.class && sign.name === name))
         press(pen, { type: "correct", payload: { event: id, payload: { name }, reason: "named" } });
     },
     /** A danger pad hit by mistake: the sign is struck out, whoever tapped it. */

@@ -2,14 +2,27 @@
 
 import { SIGNS } from "@/core/know";
 import type { TimedFact } from "@/core/record";
+import { useLog, useStart } from "../state";
 import { chip } from "./chip";
+
+/** The names of a class: the latest three that were used first, then the product's and the yard's own. */
+export function namesInOrder(known: readonly string[], used: readonly string[]): readonly string[] {
+  const latest = [...new Set([...used].reverse())].filter((name) => known.includes(name)).slice(0, 3);
+  return [...latest, ...known.filter((name) => !latest.includes(name))];
+}
 
 /** Which sign it was: a second tap, if there is time for one. */
 export function SignalNames({ fact, onName }: { fact: TimedFact<"signal">; onName: (id: string, name: string) => void }) {
+  const { ownSigns, pinned, plan } = useStart();
+  const { record } = useLog();
   const kind = fact.payload.class;
+  const own = [...ownSigns, ...pinned, ...(plan.conversation?.pinned ?? [])].filter((sign) => sign.class === kind).map(({ name }) => name);
+  const used = record.facts.flatMap((one) =>
+    one.type === "signal" && one.id !== fact.id && one.payload.class === kind ? [one.payload.name] : [],
+  );
   return (
     <fieldset className="flex min-w-0 flex-wrap gap-1.5" aria-label={`Which sign of ${kind}`}>
-      {SIGNS[kind].map((name) => (
+      {namesInOrder([...new Set([...SIGNS[kind], ...own])], used).map((name) => (
         <button
           key={name}
           type="button"
