@@ -19,6 +19,9 @@ import { MeasureRow } from "./measure-row";
 const kindsWords = (kinds: readonly WrongKind[], unsaid: string) =>
   kinds.map(({ name, count, seconds, timed }) => `${name ?? unsaid} ${count}${timed > 0 ? `, ${decimals(seconds, 0)} s` : ""}`).join("; ");
 
+/** Of fewer the two halves say nothing, whatever they are. */
+const FEWEST_TO_COMPARE = 4;
+
 function Wrong({ record }: { record: SessionRecord }) {
   const wrong = wrongChoicesOf(record);
   if (wrong === null) return null;
@@ -40,7 +43,7 @@ function Wrong({ record }: { record: SessionRecord }) {
           {wrong.byBegin.some(({ name }) => name !== null) && (
             <span className="block">Began: {kindsWords(wrong.byBegin, "not said")}.</span>
           )}
-          {wrong.halves !== null && <span className="block">{cameBackWords(wrong.halves)}</span>}
+          {wrong.halves !== null && wrong.count >= FEWEST_TO_COMPARE && <span className="block">{cameBackWords(wrong.halves)}</span>}
         </>
       }
       how={

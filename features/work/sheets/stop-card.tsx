@@ -79,8 +79,8 @@ export function StopCard({ fact }: { fact: TimedFact<"signal"> }) {
             </Dialog.Description>
             {hurt !== null && (
               <p className="border-l-4 border-brick pl-4 font-semibold text-brick" role="status">
-                After a fall or a blow: a doctor for people, also where it feels like nothing; a blow to the head today. A veterinarian for
-                the horse before it works again.
+                After a fall or a blow: a doctor for people, also where it feels like nothing, and today after a blow to the head. A
+                veterinarian for the horse before it works again.
               </p>
             )}
             {ends && (
