@@ -20,7 +20,12 @@ const RAW_SOUND = { echoCancellation: false, noiseSuppression: false, autoGainCo
  */
 export async function listen(
   template: MarkTemplate | null,
-  told: { readonly onHeard?: (heard: Heard) => void; readonly onSound?: (sound: TaughtSound) => void },
+  told: {
+    readonly onHeard?: (heard: Heard) => void;
+    readonly onSound?: (sound: TaughtSound) => void;
+    /** Whether it hears: a phone that is locked, or a call, stops it. */
+    readonly onListening?: (listening: boolean) => void;
+  },
 ): Promise<() => void> {
   if (navigator.mediaDevices === undefined || typeof AudioWorkletNode === "undefined")
     throw new NoMicrophone("This browser lends the microphone only over a secured line, or not at all.");
@@ -34,7 +39,13 @@ export async function listen(
     );
   }
   const context = new AudioContext({ latencyHint: "interactive" });
+  // A locked phone and a call stop the sound; with the page it comes back.
+  const again = () => {
+    if (document.visibilityState === "visible" && context.state !== "closed") void context.resume().catch(() => undefined);
+  };
+  document.addEventListener("visibilitychange", again);
   const stop = () => {
+    document.removeEventListener("visibilitychange", again);
     for (const track of stream.getTracks()) track.stop();
     void context.close().catch(() => undefined);
   };
@@ -57,6 +68,9 @@ export async function listen(
     };
     context.createMediaStreamSource(stream).connect(node);
     await context.resume();
+    context.onstatechange = () => {
+      if (context.state !== "closed") told.onListening?.(context.state === "running");
+    };
   } catch {
     stop();
     throw new NoMicrophone("Listening could not begin in this browser.");

@@ -10,8 +10,25 @@ export interface Tone {
   readonly loud?: number;
 }
 
+/** Tones from this height on might be taken for a tongue click by a phone that listens; the ones below never are (core/hearing's test). */
+const LIKE_A_MARKER_HERTZ = 800;
+/** A room and a loudspeaker make a tone a little longer, in milliseconds. */
+const RINGS_ON_MS = 80;
+
+/** When the device's own high tones sound, on the page's clock; the last few. */
+let ownSounds: readonly { readonly fromMs: number; readonly toMs: number }[] = [];
+
+/** Whether the device was making a sound itself that could be taken for a marker. @param atMs on the page's clock. */
+export const wasOwnSound = (atMs: number): boolean => ownSounds.some(({ fromMs, toMs }) => fromMs <= atMs && atMs <= toMs);
+
 /** Plays tones one after the other; silent where there is no sound. */
 export function play(tones: readonly Tone[]): void {
+  const nowMs = performance.now();
+  const high = tones.filter(({ hertz }) => hertz >= LIKE_A_MARKER_HERTZ);
+  ownSounds = [
+    ...ownSounds.slice(-8),
+    ...high.map(({ at, seconds }) => ({ fromMs: nowMs + at * 1000 - 20, toMs: nowMs + (at + seconds) * 1000 + RINGS_ON_MS })),
+  ];
   try {
     audio ??= new AudioContext();
     for (const { at, seconds, hertz, loud = 0.08 } of tones) {

@@ -3,6 +3,7 @@
 import { useEffect, useState } from "react";
 import { useMarker } from "../listen/kept";
 import { listen, NoMicrophone } from "../listen/microphone";
+import { wasOwnSound } from "../sound/feedback";
 import { useActs, useLog } from "./state";
 
 /** Listens for the marker while a block runs, and says what it heard: how many, how many by hand, how many were taken back. */
@@ -19,9 +20,11 @@ export function Hearing() {
     setState("opening");
     listen(template, {
       onHeard: (heard) => {
+        if (wasOwnSound(performance.now() - heard.agoMs)) return;
         setAlike(heard.alike);
         act.heardMark(heard.alike, heard.agoMs);
       },
+      onListening: (listening) => setState(listening ? "listening" : "The phone has stopped it; touch the screen."),
     }).then(
       (end) => {
         if (gone) return end();
