@@ -1,3 +1,4 @@
+import { storeFailure } from "../failure";
 import type { StoreParts } from "../store";
 import { refreshCaches } from "./rebuild";
 import { staleSessions } from "./stale";
@@ -73,7 +74,11 @@ export class CacheKeeper {
       if (this.behindSinceMs === null) return null;
       return Math.max(this.quietMs, Math.min(this.latestMs, this.behindSinceMs + this.latestMs - this.store.now()));
     } catch (error) {
-      console.error("The sums of a session could not be kept; they are worked out each time until they can.", error);
+      const failure = storeFailure(error);
+      const words = "The sums of a session could not be kept; they are worked out each time until they can.";
+      // What is known of a disk needs no trace.
+      if (failure === null) console.error(words, error);
+      else console.error(`${words} The disk: ${failure}.`);
       this.failed = true;
       const retry = setTimeout(() => {
         this.failed = false;
