@@ -32,40 +32,33 @@ function isFree(start: RecorderStart, block: Block | null): boolean {
   return start.behaviourInput.free || (typeof value === "string" && value.startsWith("free"));
 }
 
-/** A grade of ease for the last answer. */
-function EaseRow({ ease }: { ease: number | null }) {
-  const act = useActs();
-  return (
-    <fieldset className="flex flex-wrap gap-1.5" aria-label="How the horse was on the last one">
-      {EASE_GRADES.map((grade, value) => (
-        <button
-          key={grade}
-          type="button"
-          aria-label={`ease ${value}: ${grade}`}
-          aria-pressed={ease === value}
-          onClick={() => act.grade(value)}
-          className={`min-h-11 shrink-0 rounded-lg border-2 border-sage px-1.5 text-[0.85rem] leading-tight font-semibold ${ease === value ? "bg-sage text-on-tarn" : "bg-paper"}`}
-        >
-          {grade}
-        </button>
-      ))}
-    </fieldset>
-  );
-}
+const GRADE_TONES = { ease: ["border-sage", "bg-sage"], movement: ["border-tarn", "bg-tarn"] } as const;
 
-/** A grade of the movement for the last answer, in the ladder's own words. */
-function MovementRow({ words, grade }: { words: readonly string[]; grade: number | null }) {
-  const act = useActs();
+/** A grade of the last answer, from 0 to 4 in words: of its ease, or of how it moved. */
+function GradeRow({
+  what,
+  label,
+  words,
+  grade,
+  onGrade,
+}: {
+  what: keyof typeof GRADE_TONES;
+  label: string;
+  words: readonly string[];
+  grade: number | null;
+  onGrade: (grade: number) => void;
+}) {
+  const [edge, fill] = GRADE_TONES[what];
   return (
-    <fieldset className="flex flex-wrap gap-1.5" aria-label="How it moved on the last one">
+    <fieldset className="flex flex-wrap gap-1.5" aria-label={label}>
       {words.map((word, value) => (
         <button
           key={word}
           type="button"
-          aria-label={`movement ${value}: ${word}`}
+          aria-label={`${what} ${value}: ${word}`}
           aria-pressed={grade === value}
-          onClick={() => act.movement(value)}
-          className={`min-h-11 shrink-0 rounded-lg border-2 border-tarn px-1.5 text-[0.85rem] leading-tight font-semibold ${grade === value ? "bg-tarn text-on-tarn" : "bg-paper"}`}
+          onClick={() => onGrade(value)}
+          className={`min-h-11 shrink-0 rounded-lg border-2 ${edge} px-1.5 text-[0.85rem] leading-tight font-semibold ${grade === value ? `${fill} text-on-tarn` : "bg-paper"}`}
         >
           {word}
         </button>
@@ -188,14 +181,27 @@ export function MomentStrip() {
     });
   }
   if (graded && last !== undefined)
-    rows.push({ key: "ease", label: "ease of the last one", wanted: last.ease === null, row: <EaseRow ease={last.ease} /> });
+    rows.push({
+      key: "ease",
+      label: "ease of the last one",
+      wanted: last.ease === null,
+      row: <GradeRow what="ease" label="How the horse was on the last one" words={EASE_GRADES} grade={last.ease} onGrade={act.grade} />,
+    });
   const { min_movement, movement } = block?.criterion ?? {};
   if (min_movement !== undefined && last !== undefined)
     rows.push({
       key: "movement",
       label: "movement of the last one",
       wanted: last.movement === null,
-      row: <MovementRow words={movement ?? MOVEMENT_GRADES} grade={last.movement} />,
+      row: (
+        <GradeRow
+          what="movement"
+          label="How it moved on the last one"
+          words={movement ?? MOVEMENT_GRADES}
+          grade={last.movement}
+          onGrade={act.movement}
+        />
+      ),
     });
   // A wrong choice is named right after it; a sign that follows it takes its place.
   const wrong = lastPress !== undefined && ABOUT_WRONG.has(lastPress.type) ? record.timeLine.wrongs.at(-1) : undefined;
