@@ -35,6 +35,7 @@ export function Ahead({
                 <h2 className="font-sans text-base font-normal text-soft">{name}</h2>
                 <p className={`font-head text-3xl font-extrabold ${next.barred === null ? "text-tarn" : "text-brick"}`}>{next.headline}</p>
                 <p className="mt-2 max-w-prose text-lg">{next.reason}</p>
+                {next.beside !== undefined && <p className="max-w-prose text-sm text-soft">{next.beside}</p>}
                 {next.barred === null && (
                   <p className="mt-4 max-w-prose text-lg">
                     {next.kind === "probe" ? "Test: " : "Ask for: "}
