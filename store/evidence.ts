@@ -21,15 +21,16 @@ type PackedTrial = [
   wallMs: number,
   flags: number,
   handler: number | null,
+  movement: number | null,
 ];
 
 /** A ladder's trials come out of the file as one text: rows that are taken over one by one cost several times as much. */
 const PACKED = `'[' || group_concat('[' || t.session_no || ',' || t.block || ',' || t.version || ',' || t.rung || ',"' || COALESCE(t.side, '')
   || '","' || COALESCE(t.kind, '') || '","' || t.outcome || '",' || COALESCE(t.phase, 'null') || ',' || COALESCE(t.ease, 'null') || ','
-  || IIF(t.value IS NULL, 'null', printf('%!.17g', t.value)) || ',' || printf('%!.17g', t.wall_ms) || ',' || t.flags || ',' || COALESCE(t.handler_no, 'null') || ']'
+  || IIF(t.value IS NULL, 'null', printf('%!.17g', t.value)) || ',' || printf('%!.17g', t.wall_ms) || ',' || t.flags || ',' || COALESCE(t.handler_no, 'null') || ',' || COALESCE(t.movement, 'null') || ']'
   ORDER BY t.wall_ms, t.created_ms, t.session_no, t.number) || ']'`;
 const COLUMNS =
-  "t.session_no, t.number, t.block, t.version, t.rung, t.side, t.kind, t.outcome, t.phase, t.ease, t.value, t.wall_ms, t.flags, t.handler_no, s.created_ms";
+  "t.session_no, t.number, t.block, t.version, t.rung, t.side, t.kind, t.outcome, t.phase, t.ease, t.value, t.wall_ms, t.flags, t.handler_no, t.movement, s.created_ms";
 
 interface FoundTrials {
   readonly ladder: string;
@@ -62,33 +63,36 @@ async function unpacked(store: Store, rows: readonly FoundTrials[], but: { has(n
         )
     ).map(({ no, id }) => [no, id]),
   );
-  const people = await keysOf(store, new Set(packed.flatMap(([, trials]) => trials.flatMap((trial) => trial.at(-1) ?? [])) as number[]));
+  const people = await keysOf(store, new Set(packed.flatMap(([, trials]) => trials.flatMap((trial) => trial[12] ?? [])) as number[]));
   return new Map(
     packed.map(([ladder, trials]) => [
       ladder,
-      trials.flatMap(([no, block, version, rung, side, kind, outcome, phase, ease, value, wallMs, flags, handler]): EvidenceTrial[] => {
-        const session = ids.get(no);
-        if (session === undefined || but.has(no)) return [];
-        return [
-          {
-            session,
-            handler: handler === null ? null : (people.get(handler) ?? null),
-            wallMs,
-            ladder,
-            version,
-            rung,
-            kind: kind === "" ? "work" : kind,
-            blockKey: `${session}:${block}`,
-            side: side === "" ? null : side,
-            outcome,
-            phase,
-            ease,
-            value,
-            clean: (flags & TRIAL_FLAGS.clean) !== 0,
-            comparable: (flags & TRIAL_FLAGS.comparable) !== 0,
-          },
-        ];
-      }),
+      trials.flatMap(
+        ([no, block, version, rung, side, kind, outcome, phase, ease, value, wallMs, flags, handler, movement]): EvidenceTrial[] => {
+          const session = ids.get(no);
+          if (session === undefined || but.has(no)) return [];
+          return [
+            {
+              session,
+              handler: handler === null ? null : (people.get(handler) ?? null),
+              wallMs,
+              ladder,
+              version,
+              rung,
+              kind: kind === "" ? "work" : kind,
+              blockKey: `${session}:${block}`,
+              side: side === "" ? null : side,
+              outcome,
+              phase,
+              ease,
+              ...(movement === null ? {} : { movement }),
+              value,
+              clean: (flags & TRIAL_FLAGS.clean) !== 0,
+              comparable: (flags & TRIAL_FLAGS.comparable) !== 0,
+            },
+          ];
+        },
+      ),
     ]),
   );
 }

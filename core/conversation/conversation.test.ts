@@ -137,6 +137,13 @@ describe("the horse's own time", () => {
     w.add(43, "own.end", { what: "looks", ended_by: "handler" });
     w.add(50, "session.end");
     const [looks, settles] = ownTimesOf(recordOf(w));
+    const asked = new SessionWriter();
+    asked.block(0);
+    asked.add(5, "own.start", { what: "looks" });
+    asked.add(9, "ask", { phase: 1 });
+    asked.add(30, "own.end", { what: "looks", ended_by: "horse" });
+    // Asked while it looked: how long it would have looked is not known.
+    expect(ownTimesOf(recordOf(asked))[0]?.times).toEqual([{ seconds: 4, answered: false }]);
     expect(looks?.times).toEqual([
       { seconds: 12, answered: true },
       { seconds: 3, answered: false },
@@ -236,6 +243,12 @@ describe("a marker the device heard", () => {
     w.add(3.2, "mark", { heard: 0.9 });
     w.add(3.4, "release");
     expect(recordOf(w).trials[0]?.markLagSeconds).toBeCloseTo(0.2, 9);
+    w.add(10, "ask", { phase: 1 });
+    w.add(12, "response", { answer: "met" });
+    w.add(12.1, "release");
+    // The hand let go and the marker came with it.
+    w.add(12.3, "mark", { heard: 0.9 });
+    expect(recordOf(w).trials[1]?.markLagSeconds).toBeCloseTo(0.3, 9);
   });
 });
 

@@ -23,7 +23,7 @@ const FEWEST_FOR_TENSION = 4;
 /** It is looked at again and again, so a difference is called late. */
 const TENSION_CALLED_AT = 0.01;
 
-const WHY = "Pressure that does not make the choice rarer only adds worry.";
+const WHY = "Pressure that does not make a choice rarer only adds worry.";
 
 /** Signs of tension soon after a wrong choice and at other times, each with its minutes. */
 function tensionBeside(record: SessionRecord, spans: readonly { readonly startMs: number; readonly endMs: number }[], endMs: number) {
@@ -63,7 +63,7 @@ export function wrongChoiceCaution(
   if (count >= settings.wrongMost)
     return {
       kind: "most",
-      words: `${count} wrong choices met with pressure today, the most that is set for a session. Make the right choice easier instead.`,
+      words: `${count} wrong choices met with pressure today, the most that is set for a session. ${WHY} Make the right choice easier instead.`,
       numbers: { wrong: count, of: settings.wrongMost },
     };
   const { first, second, halfMinutes } = wrongHalves(record, pressed, nowMs);

@@ -21,6 +21,8 @@ export interface EvidenceTrial {
   readonly outcome: Outcome;
   readonly phase: number | null;
   readonly ease: number | null;
+  /** How it moved, 0–4; left out where that was not graded. */
+  readonly movement?: number;
   /** On the working strand, in its unit. */
   readonly value: number | null;
   /** Met at phase 1 with the ease the rung asks for. */
@@ -64,6 +66,7 @@ export function evidenceOfSession(session: string, record: SessionRecord, handle
       outcome: trial.outcome,
       phase: trial.phase,
       ease: trial.ease,
+      ...(trial.movement === null ? {} : { movement: trial.movement }),
       value: trial.value,
       clean: isClean(trial, block.criterion),
       comparable: isComparable(trial, block.criterion),
@@ -159,6 +162,8 @@ type PackedTrial = readonly [
   flags: number,
   /** Its place among the handlers, −1 for nobody. */
   handler: number,
+  /** −1 where it was not graded. */
+  movement: number,
 ];
 
 /** Packs trials ladder by ladder: a quarter of what they take as objects. @example unpackEvidence(packEvidence(trials)) // the same, ladder by ladder */
@@ -187,6 +192,7 @@ export function packEvidence(trials: readonly EvidenceTrial[]): PackedEvidence[]
           t.value,
           (t.clean ? 1 : 0) + (t.comparable ? 2 : 0),
           t.handler === null ? -1 : handlers.indexOf(t.handler),
+          t.movement ?? -1,
         ],
       ),
     };
@@ -196,7 +202,7 @@ export function packEvidence(trials: readonly EvidenceTrial[]): PackedEvidence[]
 /** And back. */
 export const unpackEvidence = (packed: readonly PackedEvidence[]): EvidenceTrial[] =>
   packed.flatMap(({ ladder, sessions, handlers = [], trials }) =>
-    trials.map(([at, wallMs, version, rung, kind, block, side, outcome, phase, ease, value, flags, handler]) => {
+    trials.map(([at, wallMs, version, rung, kind, block, side, outcome, phase, ease, value, flags, handler, movement = -1]) => {
       const session = sessions[at] ?? "";
       return {
         session,
@@ -211,6 +217,7 @@ export const unpackEvidence = (packed: readonly PackedEvidence[]): EvidenceTrial
         outcome,
         phase,
         ease,
+        ...(movement < 0 ? {} : { movement }),
         value,
         clean: (flags & 1) !== 0,
         comparable: (flags & 2) !== 0,

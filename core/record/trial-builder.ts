@@ -65,6 +65,11 @@ export class TrialBuilder {
     return this.releaseMs === null && this.refusedMs === null && this.closedMs === null;
   }
 
+  /** When it was released, refused or cut off; null while it is open. */
+  get endMs(): number | null {
+    return this.releaseMs ?? this.refusedMs ?? this.closedMs;
+  }
+
   get answered(): boolean {
     return this.answers.length > 0 || this.criterionMs !== null;
   }
@@ -173,7 +178,7 @@ export class TrialBuilder {
    * @param stopped the ask was ended by the block, a break or the finish, not by a next ask.
    */
   build(number: number, stopped: boolean): Trial | null {
-    const endMs = this.releaseMs ?? this.refusedMs ?? this.closedMs;
+    const { endMs } = this;
     if (endMs === null) return null;
     if (this.closedMs !== null && !this.answered && stopped) return null;
     const criterion = this.around.criterion;

@@ -15,7 +15,7 @@ import { buildWholeTrial, draftWholeTrial, rewardedAsEarned, type WholeTrialDraf
 /** Facts that come after the work and do not stretch it. */
 const AFTERWARDS: ReadonlySet<EventType> = new Set(["note", "aftercare", "override", "word", "preflight", "rig", "session.start"]);
 
-/** A marker heard this soon after a tally belongs to it; one heard before belongs to a tally that follows this soon (common practice, no source). */
+/** A marker heard this soon after a tally, or after a timed ask was let go, belongs to it; one heard before belongs to a tally that follows this soon (common practice, no source). */
 const MARKED_AFTER_TAP_MS = 1000;
 const TAPPED_AFTER_MARK_MS = 6000;
 
@@ -88,10 +88,10 @@ export class Walk {
     return ms;
   }
 
-  /** A new ask ends what went on before it. How long settling would have taken is then not known. */
+  /** A new ask ends what went on before it. How long looking or settling would have taken is then not known. */
   private asked(ms: number): void {
     this.timeLine.endWrong(ms);
-    this.timeLine.endOwn(ms, "settles", false);
+    this.timeLine.endOwn(ms, null, false);
   }
 
   private surroundings(): TrialSurroundings {
@@ -108,7 +108,9 @@ export class Walk {
 
   /** Whether an answer was tapped a moment ago, so that a marker heard now came after its tap. */
   private justTapped(ms: number): boolean {
-    return this.current !== null && "whole" in this.current && ms - this.current.whole.ms <= MARKED_AFTER_TAP_MS;
+    if (this.current === null) return false;
+    const tappedMs = "whole" in this.current ? this.current.whole.ms : this.current.timed.endMs;
+    return tappedMs !== null && ms - tappedMs <= MARKED_AFTER_TAP_MS;
   }
 
   private closeAsk(ms: number, stopped: boolean): void {

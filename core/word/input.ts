@@ -76,4 +76,6 @@ export interface WordInput {
   readonly declined?: readonly DeclinedWord[];
   /** The lowest ease grade the rung takes; null where it asks for none. */
   readonly minEase?: number | null;
+  /** The lowest grade of the movement the rung takes, with its words; null where it asks for none. */
+  readonly movement?: { readonly least: number; readonly words: readonly string[] } | null;
 }

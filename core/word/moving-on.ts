@@ -1,3 +1,4 @@
+import { type Criterion, MOVEMENT_GRADES } from "../ladder";
 import type { MasteryProgress } from "../mastery";
 import type { EvidenceTrial } from "../record/evidence-scope";
 import type { YardSettings } from "../settings";
@@ -34,6 +35,21 @@ function easeLacking(input: WordInput, evidence: readonly EvidenceTrial[], setti
   return graded.every(({ ease }) => (ease as number) >= (input.minEase as number))
     ? null
     : `Not ${wanted} yet on each of the last ${graded.length}.`;
+}
+
+/** The grade of the movement a rung asks for; null where it asks for none. */
+export const movementAsked = (criterion: Pick<Criterion, "min_movement" | "movement"> | null): WordInput["movement"] =>
+  criterion?.min_movement === undefined ? null : { least: criterion.min_movement, words: criterion.movement ?? MOVEMENT_GRADES };
+
+/** The same of the movement, where the rung grades it. */
+function movementLacking(input: WordInput, evidence: readonly EvidenceTrial[], settings: YardSettings): string | null {
+  if (input.movement == null) return null;
+  const { least, words } = input.movement;
+  const wanted = words[least] ?? String(least);
+  const graded = evidence.filter(({ outcome, movement }) => outcome === "met" && movement !== undefined).slice(-settings.easeGraded);
+  if (graded.length < settings.easeGraded)
+    return `Rung asks for a movement that is ${wanted}; ${graded.length} of the met ones graded, ${settings.easeGraded} wanted. Grade the next.`;
+  return graded.every(({ movement }) => (movement as number) >= least) ? null : `Not ${wanted} yet on each of the last ${graded.length}.`;
 }
 
 /** Stay or Raise (or Finish on the top rung), by the mastery rule and the ease. */
@@ -84,7 +100,7 @@ function byRule(input: WordInput, block: readonly EvidenceTrial[], settings: Yar
     // A clean one holds the ease already.
     if (input.rule.kind === "first-clean" && input.byValues == null)
       return { word: "Finish", why: "clean", reason: "A clean one at the lightest cue. Stop on it.", numbers };
-    const ease = easeLacking(input, evidence, settings);
+    const ease = easeLacking(input, evidence, settings) ?? movementLacking(input, evidence, settings);
     if (ease !== null) return { word: "Stay", why: "", reason: `${met} of ${of} met${each}. ${ease}`, numbers };
     if (input.rung >= input.rungCount)
       return { word: "Finish", why: "top", reason: `The top rung is met: ${rule}${each}. End on it.`, numbers };

@@ -16,6 +16,7 @@ import { barredRung } from "../welfare/restrictions";
 import { declinedWords } from "./declined";
 import { valuesGoalOf } from "./goal";
 import type { BreathingState, SideState, WordInput } from "./input";
+import { movementAsked } from "./moving-on";
 import { trialsOfPair } from "./pair";
 
 /** What surrounds a session on a ladder. */
@@ -158,6 +159,7 @@ export function wordInputOf(situation: Situation, settings: YardSettings = DEFAU
       settings,
     ),
     minEase: block.criterion?.min_ease ?? null,
+    movement: movementAsked(block.criterion),
     wrong: wrongChoiceCaution(record, nowMs, settings),
     declined,
   };

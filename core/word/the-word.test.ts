@@ -127,6 +127,16 @@ describe("theWord", () => {
     expect(theWord(input(`l${"+".repeat(10)}r+.`, { bothSides: true })).reason).toContain("on the right");
   });
 
+  it("asks for grades of the movement where the rung does, and goes by them", () => {
+    const movement = { least: 2, words: ["stiff", "short", "even", "free", "fluid"] };
+    const graded = (grade: number) => trials("++++++++++", { movement: grade });
+    expect(theWord(input("++++++++++", { movement })).reason).toBe(
+      "10 of 10 met. Rung asks for a movement that is even; 0 of the met ones graded, 3 wanted. Grade the next.",
+    );
+    expect(theWord({ ...input("", { movement }), block: graded(1) }).reason).toContain("Not even yet on each of the last 3.");
+    expect(theWord({ ...input("", { movement }), block: graded(2) }).word).toBe("Raise");
+  });
+
   it("cries Ease in at most one ten-trial block in ten at a true success of 0.8", () => {
     // Every sequence of ten, weighed exactly: what is not met is a miss, the worst case for the rule.
     let cried = 0;

@@ -5,6 +5,7 @@ import { MILLISECONDS_PER_DAY } from "../units";
 import type { Advice } from "./advice";
 import { wordByTrials } from "./by-trials";
 import { valuesGoalOf } from "./goal";
+import { movementAsked } from "./moving-on";
 
 /** A ladder's work, as its present version counts it. */
 export interface LadderWork {
@@ -65,6 +66,7 @@ function wordOf(work: LadderWork, rung: number, session: string, settings: YardS
         fullPhase: plan.phases.length > 1 ? plan.phases.length : null,
         splittable: rungsBetween(plan.strands, plan.rungs, rung, plan.phases.length).length > 0,
         minEase: criterionOf(plan, rung).min_ease ?? null,
+        movement: movementAsked(criterionOf(plan, rung)),
         over: i === blocks.length - 1,
       },
       // A clear best ends a session and says nothing of the next one.

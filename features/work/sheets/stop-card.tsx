@@ -85,7 +85,11 @@ export function StopCard({ fact }: { fact: TimedFact<"signal"> }) {
             )}
             {ends && (
               <>
-                {times >= 2 && <p className="font-semibold">The {times === 2 ? "second" : `${times}th`} danger sign in this session.</p>}
+                {times >= 2 && (
+                  <p className="font-semibold">
+                    {times === 2 ? "The second danger sign in this session." : `Danger sign number ${times} in this session.`}
+                  </p>
+                )}
                 <button type="button" className="act min-h-24 text-2xl leading-tight" onClick={end}>
                   Make safe, go home, write it down
                 </button>
