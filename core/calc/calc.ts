@@ -11,7 +11,7 @@ import {
   wilsonInterval,
 } from "../evidence";
 import { type LayoutOrder, type LayoutStrand, layOut } from "../ladder";
-import { LARGEST_WINDOW, type MasteryRule, ruleCheck } from "../mastery";
+import { LARGEST_WINDOW, type MasteryRule, ruleCheck, USUAL_ASKS_A_DAY } from "../mastery";
 
 /** Thrown where the input of a calculation is wrong; says which field and why. */
 export class CalcInputError extends Error {
@@ -166,6 +166,8 @@ const wholeFrom = (least: number, most: number) =>
     .min(least, `from ${least} to ${most}`)
     .max(most, `from ${least} to ${most}`);
 
+const onDays = { days: wholeFrom(1, 30).default(1) };
+
 const ruleInput = yup.lazy((value: unknown) => {
   const kind = typeof value === "object" && value !== null && "kind" in value ? value.kind : undefined;
   switch (kind) {
@@ -175,15 +177,17 @@ const ruleInput = yup.lazy((value: unknown) => {
         of: wholeFrom(1, LARGEST_WINDOW),
         met: wholeFrom(1, LARGEST_WINDOW).test("within", "must not be more than of", (met, context) => !(met > context.parent.of)),
         window: yup.string<"moving" | "block">().oneOf(["moving", "block"], "moving or block").required("moving or block"),
+        ...onDays,
       });
     case "run":
-      return yup.object({ kind: yup.string<"run">().oneOf(["run"]).required(), length: wholeFrom(1, 1000) });
+      return yup.object({ kind: yup.string<"run">().oneOf(["run"]).required(), length: wholeFrom(1, 1000), ...onDays });
     case "posterior":
       return yup.object({
         kind: yup.string<"posterior">().oneOf(["posterior"]).required(),
         target: shareOfOne("a share is needed"),
         confidence: shareOfOne("a chance is needed"),
         least: wholeFrom(1, 1000),
+        ...onDays,
       });
     default:
       return yup.object({
@@ -191,6 +195,7 @@ const ruleInput = yup.lazy((value: unknown) => {
           .string<"first-clean">()
           .oneOf(["first-clean"], "share, run, posterior or first-clean")
           .required("share, run, posterior or first-clean"),
+        ...onDays,
       });
   }
 });
@@ -200,13 +205,18 @@ const ruleCheckInput = yup
     rule: ruleInput,
     p: yup.array().of(shareOfOne("a number is needed")).required("a list of chances is needed"),
     within: wholeFrom(0, 10_000),
+    asks_a_day: wholeFrom(1, 1000).default(USUAL_ASKS_A_DAY),
   })
   .required("an object is needed");
 
 function ruleCheckOf(input: unknown) {
-  const { rule, p, within } = read(ruleCheckInput, input);
+  const { rule, p, within, asks_a_day: asksADay } = read(ruleCheckInput, input);
   return {
-    rows: ruleCheck(rule as MasteryRule, p, within).map((row) => ({ p: row.p, pass_within: row.passWithin, mean_trials: row.meanTrials })),
+    rows: ruleCheck(rule as MasteryRule, p, within, asksADay).map((row) => ({
+      p: row.p,
+      pass_within: row.passWithin,
+      mean_trials: row.meanTrials,
+    })),
   };
 }
 

@@ -2,6 +2,7 @@ import type { Chance } from "../chance";
 import type { Outcome } from "../evidence";
 import { type Learner, notMet } from "../learner";
 import { type MasteryRule, type MasteryTrial, masteryProgress } from "../mastery";
+import { MILLISECONDS_PER_DAY } from "../units";
 import { type EaseThresholds, tooManyFailures } from "../word";
 
 /** A plan that is climbed. */
@@ -34,7 +35,7 @@ const MOST = 0.97;
 /**
  * Lets a learner climb a ladder by a rule: a rung up where it passes, a rung
  * back where the failures of its block say so, the evidence anew on each rung.
- * Everything met is reinforced.
+ * Everything met is reinforced. Where the rule wants another day the session ends.
  */
 export function climb(learner: Learner, plan: ClimbPlan, chance: Chance): ClimbResult {
   const { rungs, rule, asksPerSession, daysBetween, mostAsks } = plan;
@@ -62,11 +63,13 @@ export function climb(learner: Learner, plan: ClimbPlan, chance: Chance): ClimbR
       if (!met) failures++;
       learner.take(met ? "success" : outcome === "try" ? "neither" : "failure");
       block.push({ outcome });
-      evidence.push({ met, clean: met, blockKey: String(sessions) });
-      if (masteryProgress(rule, evidence).passed) {
+      evidence.push({ met, clean: met, blockKey: String(sessions), wallMs: sessions * daysBetween * MILLISECONDS_PER_DAY });
+      const progress = masteryProgress(rule, evidence);
+      if (progress.passed) {
         if (rung === rungs) return { reached: true, asks, failures, sessions };
         go(rung + 1);
-      } else if (rung > 1 && tooManyFailures(block, plan.ease) !== null) go(rung - 1);
+      } else if (progress.enoughToday) break;
+      else if (rung > 1 && tooManyFailures(block, plan.ease) !== null) go(rung - 1);
     }
   }
   return { reached: false, asks, failures, sessions };

@@ -16,12 +16,16 @@ export interface ExpectedRepetitions {
  * Expected repetitions to climb a ladder, by the exact rule check, for a horse
  * that gets each rung with the same chance on every try. It is a floor for
  * planning, not a forecast: a real horse begins lower on each new rung.
+ * A rule of several days has the planned repetitions a day.
  * Rungs whose bar follows the horse's own values count as many tries as the rule, too.
  * @param p true success on every rung, from 0 to 1.
  * @throws RangeError where p is out of range.
  */
-export function expectedRepetitions(plan: Pick<LadderPlan, "mastery" | "rungs" | "strands" | "schedule">, p: number): ExpectedRepetitions {
-  const [row] = ruleCheck(plan.mastery, [p], 0);
+export function expectedRepetitions(
+  plan: Pick<LadderPlan, "mastery" | "rungs" | "strands" | "schedule" | "plannedRepetitions">,
+  p: number,
+): ExpectedRepetitions {
+  const [row] = ruleCheck(plan.mastery, [p], 0, plan.plannedRepetitions);
   const mean = row?.meanTrials ?? null;
   const byRung = plan.rungs.map((_, i) => (mean === null ? null : mean * (asksBothSides(plan, i + 1) ? 2 : 1)));
   if (mean === null) return { byRung, total: null, reinforced: null };

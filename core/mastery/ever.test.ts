@@ -11,6 +11,9 @@ const RULES: readonly MasteryRule[] = [
   { kind: "run", length: 3 },
   { kind: "posterior", target: 0.8, confidence: 0.7, least: 5 },
   { kind: "first-clean" },
+  { kind: "run", length: 2, days: 2 },
+  { kind: "share", met: 2, of: 3, window: "moving", days: 3 },
+  { kind: "first-clean", days: 2 },
 ];
 
 describe("everMastered", () => {
@@ -19,9 +22,15 @@ describe("everMastered", () => {
       met: fc.boolean(),
       clean: fc.double({ min: 0, max: 1, noNaN: true }).map((x) => x > 0.97),
       blockKey: fc.constantFrom("a", "b", "c"),
+      hours: fc.constantFrom(0, 0.1, 11, 12, 30),
     });
     fc.assert(
-      fc.property(fc.array(trial, { maxLength: 40 }), (trials) => {
+      fc.property(fc.array(trial, { maxLength: 40 }), (drawn) => {
+        let wallMs = 0;
+        const trials = drawn.map(({ hours, ...one }) => {
+          wallMs += hours * 3_600_000;
+          return { ...one, wallMs };
+        });
         const asked = trials.some((_, i) => masteryProgress(rule, trials.slice(0, i + 1)).passed);
         expect(everMastered(rule, trials)).toBe(asked);
       }),
@@ -30,7 +39,12 @@ describe("everMastered", () => {
   });
 
   it("costs no more than reading them", () => {
-    const trials = Array.from({ length: 200_000 }, (_, i) => ({ met: i % 2 === 0, clean: false, blockKey: String(Math.floor(i / 8)) }));
+    const trials = Array.from({ length: 200_000 }, (_, i) => ({
+      met: i % 2 === 0,
+      clean: false,
+      blockKey: String(Math.floor(i / 8)),
+      wallMs: i * 3_600_000,
+    }));
     const started = performance.now();
     for (const rule of RULES) everMastered(rule, trials);
     expect(performance.now() - started).toBeLessThan(2000);

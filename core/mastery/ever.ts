@@ -1,13 +1,16 @@
 import { chanceShareAtLeast } from "../evidence/shares";
-import type { MasteryRule, MasteryTrial } from "./rule";
+import { byDay } from "./days";
+import { daysWanted, type MasteryRule, type MasteryTrial } from "./rule";
 
 /**
  * Whether a rule was passed at any trial of a list: what was shown once stays
  * shown. One pass over the list, so that ten years of a ladder cost no more than reading them.
  * @param trials of one rung, oldest first.
- * @example everMastered({ kind: "run", length: 2 }, [{ met: true, clean: false, blockKey: "a" }, { met: true, clean: false, blockKey: "a" }]) // true
+ * @example everMastered({ kind: "run", length: 1 }, [{ met: true, clean: false, blockKey: "a", wallMs: 0 }]) // true
  */
 export function everMastered(rule: MasteryRule, trials: readonly MasteryTrial[]): boolean {
+  const wanted = daysWanted(rule);
+  if (wanted > 1) return byDay(trials).filter((day) => everMastered({ ...rule, days: 1 }, day)).length >= wanted;
   switch (rule.kind) {
     case "share": {
       const { met, of, window } = rule;

@@ -2,13 +2,15 @@ import { describe, expect, it } from "vitest";
 import { masteryProgress } from "./progress";
 import { type MasteryRule, type MasteryTrial, masterySentence } from "./rule";
 
-/** "+" met, "." not met, "*" met and clean, "|" a new block. */
+/** "+" met, "." not met, "*" met and clean, "|" a new block, "/" the next day. */
 function trials(text: string): MasteryTrial[] {
   let block = 0;
+  let day = 0;
   const list: MasteryTrial[] = [];
   for (const c of text) {
-    if (c === "|") block++;
-    else list.push({ met: c !== ".", clean: c === "*", blockKey: String(block) });
+    if (c === "|" || c === "/") block++;
+    if (c === "/") day++;
+    else if (c !== "|") list.push({ met: c !== ".", clean: c === "*", blockKey: String(block), wallMs: day * 86_400_000 + list.length });
   }
   return list;
 }
@@ -93,5 +95,36 @@ describe("masterySentence", () => {
     expect(masterySentence({ kind: "run", length: 5 })).toBe("5 in a row");
     expect(masterySentence({ kind: "posterior", target: 0.8, confidence: 0.9, least: 5 })).toContain("90 % sure");
     expect(masterySentence({ kind: "first-clean" })).toContain("first clean");
+  });
+});
+
+describe("a rule of different days", () => {
+  const CALM: MasteryRule = { kind: "run", length: 3, days: 2 };
+  it.each([
+    ["+++", false, true],
+    ["+++/++", false, false],
+    ["+++/+++", true, false],
+    ["++/+", false, false],
+    ["+++/.../+++", true, false],
+    ["+++.../+++", true, false],
+    ["+++/+++.", false, false],
+    ["++++++", false, true],
+  ])("%s", (text, passed, enoughToday) => {
+    const progress = masteryProgress(CALM, trials(text));
+    expect({ passed: progress.passed, enough: progress.enoughToday ?? false }).toEqual({ passed, enough: enoughToday });
+  });
+
+  it("says what is shown and that another day is wanted", () => {
+    expect(masteryProgress(CALM, trials("+++")).needed).toBe("Shown today, 1 of 2 days so far. Again on another day.");
+    expect(masteryProgress(CALM, trials("+++/+")).needed).toBe("2 more in a row would do it. 1 of 2 days so far.");
+    expect(masterySentence(CALM)).toBe("3 in a row, on 2 days");
+    expect(masterySentence({ kind: "first-clean", days: 1 })).toBe("first clean one, then stop");
+  });
+
+  it("counts an evening and the next morning as two days, a morning and its evening as one", () => {
+    const at = (hours: number) => ({ met: true, clean: true, blockKey: "b", wallMs: hours * 3_600_000 });
+    const twice: MasteryRule = { kind: "first-clean", days: 2 };
+    expect(masteryProgress(twice, [at(8), at(18)]).passed).toBe(false);
+    expect(masteryProgress(twice, [at(18), at(24 + 8)]).passed).toBe(true);
   });
 });

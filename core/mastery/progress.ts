@@ -1,5 +1,7 @@
 import { chanceShareAtLeast } from "../evidence/shares";
-import type { MasteryProgress, MasteryRule, MasteryTrial } from "./rule";
+import { byDay } from "./days";
+import { everMastered } from "./ever";
+import { daysWanted, type MasteryProgress, type MasteryRule, type MasteryTrial } from "./rule";
 
 const countMet = (trials: readonly MasteryTrial[]) => trials.reduce((sum, t) => sum + (t.met ? 1 : 0), 0);
 
@@ -58,10 +60,26 @@ function shareProgress(rule: Extract<MasteryRule, { kind: "share" }>, trials: re
 }
 
 /**
- * Where a rung stands under its rule.
+ * Where a rung stands under its rule. A rule that asks for different days holds
+ * where its trials hold it on so many, the last day's among them.
  * `trials` are the rung's evidence, oldest first; see the evidence scope in session/.
  */
 export function masteryProgress(rule: MasteryRule, trials: readonly MasteryTrial[]): MasteryProgress {
+  const wanted = daysWanted(rule);
+  if (wanted < 2) return onOneDay(rule, trials);
+  const days = byDay(trials);
+  const last = onOneDay(rule, days.at(-1) ?? []);
+  const before = days.slice(0, -1).filter((day) => everMastered({ ...rule, days: 1 }, day)).length;
+  const shown = before + (last.passed ? 1 : 0);
+  if (last.passed && shown >= wanted) return last;
+  const soFar = `${shown} of ${wanted} days so far.`;
+  return last.passed
+    ? { ...last, passed: false, needed: `Shown today, ${soFar} Again on another day.`, enoughToday: true }
+    : { ...last, needed: `${last.needed} ${soFar}` };
+}
+
+/** The same by the trials given, whatever day they are of. */
+function onOneDay(rule: MasteryRule, trials: readonly MasteryTrial[]): MasteryProgress {
   switch (rule.kind) {
     case "share":
       return shareProgress(rule, trials);

@@ -65,7 +65,7 @@ describe("ruleCheck", () => {
     for (let run = 0; run < runs; run++) {
       const trials: MasteryTrial[] = [];
       for (let t = 0; t < 12; t++) {
-        trials.push({ met: chance() < p, clean: false, blockKey: "b" });
+        trials.push({ met: chance() < p, clean: false, blockKey: "b", wallMs: 0 });
         if (masteryProgress(rule, trials).passed) {
           passed++;
           break;
@@ -140,5 +140,56 @@ describe("ruleCheck on wide windows", () => {
     const means = ruleCheck(moving(2, 12), [0.1, 0.3, 0.9], 400).map(({ meanTrials }) => meanTrials ?? 0);
     expect(means.every((mean) => mean >= 12)).toBe(true);
     expect(means[2]).toBeCloseTo(12, 6);
+  });
+});
+
+describe("a rule of different days", () => {
+  it("is what can be counted by hand: one of one, on two days, one ask a day", () => {
+    // Two heads or more in four throws: 11 of 16. The mean wait for two is 2 ÷ 0.5, and with two asks a day 2 ÷ 0.75 days of 1.5 asks.
+    const once: MasteryRule = { kind: "run", length: 1, days: 2 };
+    expect(ruleCheck(once, [0.5], 4, 1)[0]).toEqual({ p: 0.5, passWithin: 11 / 16, meanTrials: 4 });
+    expect(ruleCheck(once, [0.5], 4, 2)[0]?.meanTrials).toBeCloseTo(4, 12);
+    // Two of two on two days, three asks a day, p ½: a day passes by ++ (¼) or .++ (⅛).
+    const [row] = ruleCheck({ kind: "run", length: 2, days: 2 }, [0.5], 5, 3);
+    expect(row?.passWithin).toBeCloseTo(0.25 * 0.25 + 2 * 0.25 * 0.125, 12);
+    expect(row?.meanTrials).toBeCloseTo((2 / 0.375) * (2 * 0.25 + 3 * 0.75), 12);
+  });
+
+  it("agrees with playing days out, for every kind", () => {
+    const chance = seededChance(5);
+    const rules: MasteryRule[] = [
+      { kind: "run", length: 3, days: 2 },
+      { kind: "share", met: 4, of: 5, window: "moving", days: 2 },
+      { kind: "share", met: 4, of: 5, window: "block", days: 3 },
+      { kind: "posterior", target: 0.6, confidence: 0.7, least: 4, days: 2 },
+      { kind: "first-clean", days: 3 },
+    ];
+    const [p, asksADay, within, runs] = [0.7, 8, 24, 3000] as const;
+    for (const rule of rules) {
+      let passed = 0;
+      for (let run = 0; run < runs; run++) {
+        const trials: MasteryTrial[] = [];
+        for (let day = 0; trials.length < within; day++)
+          for (let t = 0; t < asksADay && trials.length < within; t++) {
+            const met = chance() < p;
+            trials.push({ met, clean: met, blockKey: `b${day}`, wallMs: day * 86_400_000 });
+            const progress = masteryProgress(rule, trials);
+            if (progress.enoughToday) break;
+            if (progress.passed) {
+              passed++;
+              day = runs;
+              trials.length = within;
+            }
+          }
+      }
+      const exact = ruleCheck(rule, [p], within, asksADay)[0]?.passWithin ?? 0;
+      expect(Math.abs(passed / runs - exact), JSON.stringify(rule)).toBeLessThan(4 * Math.sqrt((exact * (1 - exact)) / runs) + 1e-9);
+    }
+  });
+
+  it("may never hold at p 0, nor where a day is too short for it, and refuses a day of no asks", () => {
+    expect(ruleCheck({ kind: "run", length: 3, days: 2 }, [0, 1], 50, 2).map(({ meanTrials }) => meanTrials)).toEqual([null, null]);
+    expect(ruleCheck({ kind: "run", length: 3, days: 2 }, [1], 50, 9)[0]).toEqual({ p: 1, passWithin: 1, meanTrials: 6 });
+    expect(() => ruleCheck({ kind: "run", length: 3 }, [0.5], 5, 0)).toThrow(RangeError);
   });
 });

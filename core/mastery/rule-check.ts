@@ -1,5 +1,5 @@
 import { chanceShareAtLeast } from "../evidence/shares";
-import type { MasteryRule } from "./rule";
+import { daysWanted, type MasteryRule } from "./rule";
 
 /** What a rule promises for a horse of one true success. */
 export interface RuleCheckRow {
@@ -9,6 +9,9 @@ export interface RuleCheckRow {
   /** Expected number of trials to the pass; null where it is infinite. */
   readonly meanTrials: number | null;
 }
+
+/** Asks of a day where nobody says how many. */
+export const USUAL_ASKS_A_DAY = 10;
 
 /** Windows larger than this have too many states to walk. */
 export const LARGEST_WINDOW = 12;
@@ -118,14 +121,17 @@ function shareStates(met: number, of: number): ShareStates {
   };
 }
 
-function movingShare(states: ShareStates, of: number, p: number, within: number) {
+/** One trial on: the chance that passes at it and the chance still left. */
+type Walk = () => { passed: number; left: number };
+
+function shareWalk(states: ShareStates, of: number, p: number): Walk {
   const { afterMet, afterMiss, failing, full } = states;
   const every = Int32Array.from(afterMet.keys());
   let now = new Float64Array(afterMet.length);
   let next = new Float64Array(afterMet.length);
   now[states.start] = 1;
   let trials = 0;
-  return follow(within, 4 * of, () => {
+  return () => {
     trials++;
     // Held in names of their own: reaching for the outer ones in the loop costs half its time.
     const from = now;
@@ -155,7 +161,7 @@ function movingShare(states: ShareStates, of: number, p: number, within: number)
     now = to;
     next = from;
     return { passed, left };
-  });
+  };
 }
 
 /** Chance of at least `met` of `of`. */
@@ -186,7 +192,7 @@ function posteriorBars({ target, confidence, least }: Extract<MasteryRule, { kin
 }
 
 /** All trials so far: the walk runs over how many were met, in the band that still holds any chance. */
-function posteriorWalk(barAfter: (trials: number) => number, p: number): () => { passed: number; left: number } {
+function posteriorWalk(barAfter: (trials: number) => number, p: number): Walk {
   let band = new Float64Array([1]);
   let lowest = 0;
   let trials = 0;
@@ -216,17 +222,16 @@ function posterior(rule: Extract<MasteryRule, { kind: "posterior" }>, barAfter: 
   const step = posteriorWalk(barAfter, p);
   // At or below the target the chance is kept from ever rising for good: the mean is infinite, and the walk would never settle.
   if (p > rule.target) return follow(within, Number.POSITIVE_INFINITY, step);
-  let passWithin = 0;
-  for (let trial = 1; trial <= within; trial++) passWithin += step().passed;
-  return { passWithin: Math.min(1, passWithin), meanTrials: Number.POSITIVE_INFINITY };
+  return { passWithin: Math.min(1, chanceWithin(step, within)), meanTrials: Number.POSITIVE_INFINITY };
 }
 
-/** Chance to pass within so many runs of a fixed length, one trial after another. */
-function runWithin(length: number, p: number, within: number): number {
+/** Runs by how long the present one is. */
+function runWalk(length: number, p: number): Walk {
   let runs = new Float64Array(length);
   runs[0] = 1;
-  let passed = 0;
-  for (let trial = 1; trial <= within; trial++) {
+  return () => {
+    let passed = 0;
+    let left = 0;
     const next = new Float64Array(length);
     for (let r = 0; r < length; r++) {
       const here = runs[r] as number;
@@ -235,13 +240,84 @@ function runWithin(length: number, p: number, within: number): number {
       else next[r + 1] = here * p;
     }
     runs = next;
+    for (const here of runs) left += here;
+    return { passed, left };
+  };
+}
+
+/** One trial passes by itself with chance p, of every so many only the last. */
+function onceWalk(p: number, every = 1): Walk {
+  let left = 1;
+  let trial = 0;
+  return () => {
+    const passed = ++trial % every === 0 ? left * p : 0;
+    left -= passed;
+    return { passed, left };
+  };
+}
+
+/** The walk of a rule on one day, for each p; what is the same for every p is worked out once. */
+function walkOf(rule: MasteryRule): (p: number) => Walk {
+  switch (rule.kind) {
+    case "share": {
+      if (rule.window === "block") return (p) => onceWalk(atLeast(rule.met, rule.of, p), rule.of);
+      const states = shareStates(rule.met, rule.of);
+      return (p) => shareWalk(states, rule.of, p);
+    }
+    case "run":
+      return (p) => runWalk(rule.length, p);
+    case "posterior": {
+      const barAfter = posteriorBars(rule);
+      return (p) => posteriorWalk(barAfter, p);
+    }
+    case "first-clean":
+      return (p) => onceWalk(p);
   }
+}
+
+function chanceWithin(walk: Walk, within: number): number {
+  let passed = 0;
+  for (let trial = 1; trial <= within; trial++) passed += walk().passed;
   return passed;
 }
 
+/**
+ * A rule that is to hold on several days: each day is a walk of its own that
+ * ends where the rule holds or the day's asks are used up. Days are alike, so
+ * the mean is days ÷ chance of a day × mean asks of a day (Wald 1944).
+ */
+function overDays(walk: Walk, days: number, asksADay: number, within: number): { passWithin: number; meanTrials: number } {
+  const passedAt = Array.from({ length: asksADay }, () => walk().passed);
+  const passes = passedAt.reduce((sum, chance) => sum + chance, 0);
+  const asks = passedAt.reduce((sum, chance, i) => sum + chance * (i + 1), 0) + asksADay * Math.max(0, 1 - passes);
+  const atStart = Array.from({ length: days }, () => new Float64Array(within + 1));
+  (atStart[0] as Float64Array)[0] = 1;
+  let passWithin = 0;
+  for (let used = 0; used <= within; used++)
+    for (let day = days - 1; day >= 0; day--) {
+      const here = (atStart[day] as Float64Array)[used] as number;
+      if (here === 0) continue;
+      for (const [i, chance] of passedAt.entries()) {
+        const then = used + i + 1;
+        if (then > within) break;
+        const next = atStart[day + 1];
+        if (next === undefined) passWithin += here * chance;
+        else next[then] = (next[then] as number) + here * chance;
+      }
+      const same = atStart[day] as Float64Array;
+      if (used + asksADay <= within) same[used + asksADay] = (same[used + asksADay] as number) + here * Math.max(0, 1 - passes);
+    }
+  return { passWithin: Math.min(1, passWithin), meanTrials: passes > 0 ? (days / passes) * asks : Number.POSITIVE_INFINITY };
+}
+
 /** What is the same for every p of a rule is worked out once; what comes back answers for one p. */
-function checker(rule: MasteryRule, within: number): (p: number) => { passWithin: number; meanTrials: number } {
+function checker(rule: MasteryRule, within: number, asksADay: number): (p: number) => { passWithin: number; meanTrials: number } {
   const never = { passWithin: 0, meanTrials: Number.POSITIVE_INFINITY };
+  const days = daysWanted(rule);
+  if (days > 1) {
+    const walk = walkOf(rule);
+    return (p) => (p === 0 ? never : overDays(walk(p), days, asksADay, within));
+  }
   switch (rule.kind) {
     case "share": {
       if (rule.window === "block")
@@ -253,7 +329,7 @@ function checker(rule: MasteryRule, within: number): (p: number) => { passWithin
           return { passWithin: blocks === 0 ? 0 : -Math.expm1(blocks * Math.log1p(-block)), meanTrials: rule.of / block };
         };
       const states = shareStates(rule.met, rule.of);
-      return (p) => (p === 0 ? never : movingShare(states, rule.of, p, within));
+      return (p) => (p === 0 ? never : follow(within, 4 * rule.of, shareWalk(states, rule.of, p)));
     }
     case "run": {
       const { length } = rule;
@@ -261,7 +337,10 @@ function checker(rule: MasteryRule, within: number): (p: number) => { passWithin
       return (p) =>
         p === 0
           ? never
-          : { passWithin: runWithin(length, p, within), meanTrials: p === 1 ? length : (1 - p ** length) / (p ** length * (1 - p)) };
+          : {
+              passWithin: chanceWithin(runWalk(length, p), within),
+              meanTrials: p === 1 ? length : (1 - p ** length) / (p ** length * (1 - p)),
+            };
     }
     case "posterior": {
       const barAfter = posteriorBars(rule);
@@ -279,16 +358,20 @@ function checker(rule: MasteryRule, within: number): (p: number) => { passWithin
  * rule; nothing is simulated. Under `first-clean` p is the chance of a clean one.
  * Cost: at most C(window, misses to fail) states a trial for a moving share, 924
  * for windows to 12; trials × met for `posterior`.
+ * A rule of several days costs within × days × asks a day besides.
  * @param within a whole number of trials, 0 or more.
+ * @param asksADay how many asks a day has at most; only a rule that asks for different days looks at it.
  * @throws RangeError where a p is outside [0, 1], within is not whole, or a window is over {@link LARGEST_WINDOW}.
+ * @example ruleCheck({ kind: "run", length: 1, days: 2 }, [0.5], 4, 1) // passWithin 11/16, meanTrials 4
  */
-export function ruleCheck(rule: MasteryRule, ps: readonly number[], within: number): RuleCheckRow[] {
+export function ruleCheck(rule: MasteryRule, ps: readonly number[], within: number, asksADay = USUAL_ASKS_A_DAY): RuleCheckRow[] {
+  if (!Number.isInteger(asksADay) || asksADay < 1) throw new RangeError("ruleCheck: asksADay must be a whole number, 1 or more");
   if (!Number.isInteger(within) || within < 0) throw new RangeError("ruleCheck: within must be a whole number, 0 or more");
   if (rule.kind === "share" && (rule.of > LARGEST_WINDOW || rule.of < 1 || rule.met < 1 || rule.met > rule.of))
     throw new RangeError(`ruleCheck: a share of 1 to ${LARGEST_WINDOW} trials is needed`);
   if (rule.kind === "run" && !(Number.isInteger(rule.length) && rule.length >= 1))
     throw new RangeError("ruleCheck: a run of 1 or more is needed");
-  const check = checker(rule, within);
+  const check = checker(rule, within, asksADay);
   return ps.map((p) => {
     if (!(p >= 0 && p <= 1)) throw new RangeError("ruleCheck: every p must be from 0 to 1");
     const { passWithin, meanTrials } = check(p);

@@ -1,9 +1,18 @@
-/** When a rung counts as learned. */
-export type MasteryRule =
+/** What a rule looks at; see {@link MasteryRule}. */
+type MasteryKind =
   | { readonly kind: "share"; readonly met: number; readonly of: number; readonly window: "moving" | "block" }
   | { readonly kind: "run"; readonly length: number }
   | { readonly kind: "posterior"; readonly target: number; readonly confidence: number; readonly least: number }
   | { readonly kind: "first-clean" };
+
+/**
+ * When a rung counts as learned. With `days` it is to hold on so many
+ * different days, each by the trials of that day alone; left out, one is enough.
+ */
+export type MasteryRule = MasteryKind & { readonly days?: number };
+
+/** On how many different days a rule is to hold. */
+export const daysWanted = ({ days }: MasteryRule): number => days ?? 1;
 
 /**
  * Nine of the last ten. Chosen for the worst of three kinds of horse: with eight
@@ -19,6 +28,8 @@ export interface MasteryTrial {
   readonly clean: boolean;
   /** Which block it belongs to: the block window never spans two. */
   readonly blockKey: string;
+  /** Milliseconds since 1970; only a rule that asks for different days looks at it. */
+  readonly wallMs: number;
 }
 
 /** How far a rule has come. `needed` says in words what is still wanted. */
@@ -31,10 +42,17 @@ export interface MasteryProgress {
   /** The share or chance the rule compares, where it has one. */
   readonly level: number | null;
   readonly needed: string;
+  /** The rule holds today, and wants another day; nothing more is to be had from it now. */
+  readonly enoughToday?: true;
 }
 
 /** The rule in the trainer's words. */
 export function masterySentence(rule: MasteryRule): string {
+  const days = daysWanted(rule);
+  return days > 1 ? `${onOneDay(rule)}, on ${days} days` : onOneDay(rule);
+}
+
+function onOneDay(rule: MasteryRule): string {
   switch (rule.kind) {
     case "share":
       return rule.window === "moving" ? `${rule.met} of the last ${rule.of}` : `${rule.met} of ${rule.of} in a block`;

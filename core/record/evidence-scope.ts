@@ -113,7 +113,7 @@ export function evidenceForRung(trials: readonly EvidenceTrial[], scope: Evidenc
 
 /** Evidence as a mastery rule takes it. */
 export function asMasteryTrials(trials: readonly EvidenceTrial[]): MasteryTrial[] {
-  return trials.map((t) => ({ met: t.outcome === "met", clean: t.clean, blockKey: t.blockKey }));
+  return trials.map((t) => ({ met: t.outcome === "met", clean: t.clean, blockKey: t.blockKey, wallMs: t.wallMs }));
 }
 
 /**

@@ -110,6 +110,9 @@ const strandSchema = record({
   harder: choiceSchema("Harder is", ["more", "less"] as const),
 });
 
+/** On how many different days the rule is to hold; left out, one is enough. */
+const masteryDays = { days: wholeNumberSchema("On days", 1, 5).optional() };
+
 const masterySchema = yup.lazy((value: unknown) => {
   const kind = typeof value === "object" && value !== null && "kind" in value ? value.kind : undefined;
   switch (kind) {
@@ -122,18 +125,20 @@ const masterySchema = yup.lazy((value: unknown) => {
         }),
         of: wholeNumberSchema("Of", 1, 12),
         window: choiceSchema("Window", ["moving", "block"] as const),
+        ...masteryDays,
       });
     case "run":
-      return record({ kind: yup.string<"run">().oneOf(["run"]).required(), length: wholeNumberSchema("In a row", 1, 20) });
+      return record({ kind: yup.string<"run">().oneOf(["run"]).required(), length: wholeNumberSchema("In a row", 1, 20), ...masteryDays });
     case "posterior":
       return record({
         kind: yup.string<"posterior">().oneOf(["posterior"]).required(),
         target: numberSchema("Target share", 0.05, 0.99),
         confidence: numberSchema("Sure by", 0.5, 0.999),
         least: wholeNumberSchema("At least", 1, 50, "trials"),
+        ...masteryDays,
       });
     case "first-clean":
-      return record({ kind: yup.string<"first-clean">().oneOf(["first-clean"]).required() });
+      return record({ kind: yup.string<"first-clean">().oneOf(["first-clean"]).required(), ...masteryDays });
     default:
       return record({ kind: choiceSchema("Moves on when", ["share", "run", "posterior", "first-clean"] as const) });
   }

@@ -226,6 +226,7 @@ describe("a ladder plan", () => {
     ["an unknown rule", { mastery: { kind: "mood" } }, "mastery.kind"],
     ["9 of 8", { mastery: { kind: "share", met: 9, of: 8, window: "moving" } }, "mastery.met"],
     ["a window of 13", { mastery: { kind: "share", met: 9, of: 13, window: "moving" } }, "mastery.of"],
+    ["on no day", { mastery: { kind: "run", length: 3, days: 0 } }, "mastery.days"],
     ["a run of 0", { mastery: { kind: "run", length: 0 } }, "mastery.length"],
     ["sure by 2", { mastery: { kind: "posterior", target: 0.8, confidence: 2, least: 5 } }, "mastery.confidence"],
     ["every first", { schedule: { kind: "fixed", ratio: 1 } }, "schedule.ratio"],

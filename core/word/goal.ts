@@ -1,5 +1,13 @@
 import type { LadderPlan } from "../ladder";
-import { everMastered, type MasteryProgress, type MasteryRule, masteryProgress, masterySentence, progressByValues } from "../mastery";
+import {
+  daysWanted,
+  everMastered,
+  type MasteryProgress,
+  type MasteryRule,
+  masteryProgress,
+  masterySentence,
+  progressByValues,
+} from "../mastery";
 import { asMasteryTrials, type EvidenceTrial, valuesOf } from "../record/evidence-scope";
 import { shortNumber } from "../strands";
 
@@ -22,6 +30,7 @@ export function valuesGoalOf(plan: LadderPlan, rung: number): ValuesGoal | null 
 
 /** The part of a list of trials a rule can see: most look at the last few only. */
 function seenBy(rule: MasteryRule, trials: readonly EvidenceTrial[]): readonly EvidenceTrial[] {
+  if (daysWanted(rule) > 1) return trials;
   if (rule.kind === "share" && rule.window === "moving") return trials.slice(-rule.of);
   if (rule.kind === "run") return trials.slice(-rule.length);
   return trials;

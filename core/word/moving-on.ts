@@ -122,6 +122,8 @@ function byRule(input: WordInput, block: readonly EvidenceTrial[], settings: Yar
     };
   }
   const { side, progress } = lacking;
+  if (sides.every(({ progress: one }) => one.passed || one.enoughToday))
+    return { word: "Finish", why: "day", reason: `${rule}. ${progress.needed}`, numbers: { met: progress.met, of: progress.of } };
   const seen =
     input.rule.kind === "run" && input.byValues == null
       ? `${progress.met} in a row`

@@ -72,6 +72,10 @@ const input = (block: string, change: Partial<WordInput> = {}): WordInput => ({
 
 type Situation = [what: string, block: string, change: Partial<WordInput>, word: Word, reason?: string];
 
+/** As tied work is judged: three in a row, and again on another day. */
+const CALM_ON_TWO_DAYS: MasteryRule = { kind: "run", length: 3, days: 2 };
+const daysAgo = (text: string) => trials(text).map((trial) => ({ ...trial, session: "before", wallMs: trial.wallMs - 2 * 86_400_000 }));
+
 const STOP: Situation[] = [
   ["a danger sign", "++", { danger: "rears" }, "Stop", "The horse rears"],
   ["an unnamed danger sign", "++", { danger: "danger" }, "Stop", "A danger sign"],
@@ -148,6 +152,9 @@ const FINISH: Situation[] = [
   ["a clear best in a probe block", "+~++.+~+++~+*", { counts: false, blockKind: "probe" }, "Stay"],
   ["the top rung met", "++++++++++", { rung: 8 }, "Finish", "The top rung is met"],
   ["the next rung is closed today", "++++++++++", { nextBarred: "No trot: stiff." }, "Finish", "No trot: stiff."],
+  ["calm ones in a row, another day wanted", "~+++", { rule: CALM_ON_TWO_DAYS }, "Finish", "Again on another day."],
+  ["calm ones in a row on the second day", "+++", { rule: CALM_ON_TWO_DAYS, earlier: daysAgo("+++") }, "Raise", "3 in a row, on 2 days"],
+  ["not in a row yet on the second day", "+~+", { rule: CALM_ON_TWO_DAYS, earlier: daysAgo("+++") }, "Stay", "1 of 2 days so far."],
   ["first clean one, then stop", ".+*", { rule: { kind: "first-clean" } }, "Finish", "Stop on it."],
   ["met but not clean", ".++", { rule: { kind: "first-clean" } }, "Stay"],
   ["finish before split", "...", { workMinutes: 19, history: EASED }, "Finish"],
@@ -340,7 +347,7 @@ const ALL = [...STOP, ...REST, ...FINISH, ...SPLIT, ...EASE, ...SIDES, ...RAISE,
 
 describe("the word in scripted situations", () => {
   it("is a table of so many, each word among them", () => {
-    expect(ALL.length).toBe(112);
+    expect(ALL.length).toBe(115);
     expect(new Set(ALL.map(([, , , word]) => word)).size).toBe(8);
   });
 

@@ -1,7 +1,7 @@
 "use client";
 
 import { useDeferredValue, useMemo, useState } from "react";
-import { type MasteryRule, masterySentence, ruleCheck, ruleCheckSentence } from "@/core/mastery";
+import { daysWanted, type MasteryRule, masterySentence, ruleCheck, ruleCheckSentence } from "@/core/mastery";
 import { checkMasteryRule } from "@/core/schemas";
 import type { YardSettings } from "@/core/settings";
 import { Field, tied } from "@/ui/form";
@@ -105,16 +105,18 @@ function RuleCheckTable({
   const rows = useMemo(() => {
     const of = (one: MasteryRule) => {
       const good = goodRule(one);
-      return good === null || !goodWithin ? null : ruleCheck(good, COMPARED_AT, within);
+      return good === null || !goodWithin ? null : ruleCheck(good, COMPARED_AT, within, asksPerSession);
     };
     return { mine: of(mine), theirs: of(theirs) };
-  }, [mine, theirs, within, goodWithin]);
+  }, [mine, theirs, within, goodWithin, asksPerSession]);
   const sentence = rows.mine?.find(({ p }) => p === said);
   return (
     <div className="mt-4 border-t-2 border-hair pt-3">
       <h3 className="text-lg">What the rule promises</h3>
       <p className="max-w-prose min-h-14" aria-live="polite" data-testid="rule-sentence">
-        {sentence === undefined ? "Put good numbers into the rule first." : ruleCheckSentence(sentence, within)}
+        {sentence === undefined
+          ? "Put good numbers into the rule first."
+          : `${ruleCheckSentence(sentence, within)}${daysWanted(mine) > 1 ? ` With ${asksPerSession} asks a day at most.` : ""}`}
       </p>
       <div className="mb-3 flex flex-wrap items-end gap-x-6 gap-y-3">
         <LabelledNumber
@@ -244,6 +246,17 @@ export function MasteryFields({ form, rungs, settings }: { form: DraftForm; rung
             <FormNumber form={form} path="plan.mastery.confidence" label="Sure by, 0 to 1" />
             <FormNumber form={form} path="plan.mastery.least" label="From trial" />
           </>
+        )}
+        {rule.days === undefined ? (
+          <button
+            type="button"
+            className="link self-end text-left"
+            onClick={() => form.setValue("plan.mastery", { ...rule, days: 2 }, { shouldDirty: true })}
+          >
+            on different days
+          </button>
+        ) : (
+          <FormNumber form={form} path="plan.mastery.days" label="On days" />
         )}
       </div>
       <RuleCheckTable rule={rule} rungs={Math.max(1, rungs)} asksPerSession={sessionAsks(repetitions, settings)} settings={settings} />

@@ -57,7 +57,9 @@ export default async function LadderPage({ params }: { params: Promise<{ horse: 
         here={{ rung: state.next.rung, headline: state.next.headline, reason: state.next.reason }}
         barred={barred}
         barredWhole={state.next.barred}
-        promises={ruleCheck(ladder.plan.mastery, PROMISED_AT, PROMISED_WITHIN).map((row) => ruleCheckSentence(row, PROMISED_WITHIN))}
+        promises={ruleCheck(ladder.plan.mastery, PROMISED_AT, PROMISED_WITHIN, ladder.plan.plannedRepetitions).map((row) =>
+          ruleCheckSentence(row, PROMISED_WITHIN),
+        )}
         values={values}
         transferred={
           transferOf(
