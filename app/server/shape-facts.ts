@@ -7,15 +7,28 @@ import {
   type GraphPart,
   graphOf,
   type KnownBehaviour,
+  type Prerequisite,
+  type ReadinessTime,
 } from "@/core/behaviour";
 import { type CueOfBehaviour, type TransferProgress, transferProgress } from "@/core/cues";
+import { lookReadiness, TOUCH_BEHAVIOUR, touchReadiness } from "@/core/know";
 import type { LadderPlan } from "@/core/ladder";
 import type { EvidenceTrial } from "@/core/record";
 import type { BehaviourInput } from "@/core/schemas";
 import { criterionSentence, type Strand, type StrandValue } from "@/core/strands";
+import { MILLISECONDS_PER_DAY } from "@/core/units";
 import type { EditorSurroundings } from "@/features/shape/editor/settings-part";
 import { LIBRARY, templateOf } from "@/library";
-import { asBehaviour, evidenceOfLadders, getSettings, listLadders, listOwnSigns, type Store, type StoredLadder } from "@/store";
+import {
+  asBehaviour,
+  digestsOfHorse,
+  evidenceOfLadders,
+  getSettings,
+  listLadders,
+  listOwnSigns,
+  type Store,
+  type StoredLadder,
+} from "@/store";
 import { ofPairAtWork } from "./ladder-state";
 import { FieldsRefused } from "./problem-of";
 
@@ -34,12 +47,28 @@ const asKnown = (behaviour: BehaviourInput, ladderId: string | null): KnownBehav
 
 const ownKnown = (ladders: readonly StoredLadder[]) => ladders.map((ladder) => asKnown(asBehaviour(ladder.behaviour), ladder.id));
 
-const LIBRARY_KNOWN: readonly KnownBehaviour[] = LIBRARY.map(({ key, name, prerequisites }) => ({
-  key,
-  name,
-  ladderId: null,
-  prerequisites,
-}));
+/** The library, and the body map, which work may rest on like on a behaviour. */
+const LIBRARY_KNOWN: readonly KnownBehaviour[] = [
+  ...LIBRARY.map(({ key, name, prerequisites }) => ({ key, name, ladderId: null, prerequisites })),
+  { key: TOUCH_BEHAVIOUR, name: TOUCH_BEHAVIOUR, ladderId: null, prerequisites: [] },
+];
+
+/** How far back touches and looks are read; older ones are stale by any setting that is usual. */
+const KNOWN_FOR_DAYS = 730;
+
+/** What the body map and the first look say of a prerequisite no ladder shows; null where neither knows. */
+async function knownOf(store: Store, horseId: string, time: ReadinessTime) {
+  const digests = await digestsOfHorse(store, horseId, time.nowWallMs - KNOWN_FOR_DAYS * MILLISECONDS_PER_DAY);
+  const touches = digests.flatMap(({ digest }) => digest.touches);
+  const looked = digests.findLast(({ digest }) => digest.firstLook !== null && digest.firstLook.stepsDone > 0);
+  const look = looked?.digest.firstLook == null ? null : { look: looked.digest.firstLook, wallMs: looked.startedMs };
+  return (need: Prerequisite, name: string) => {
+    if (need.behaviour === TOUCH_BEHAVIOUR) return touchReadiness(need, touches, time);
+    const template = templateOf(need.behaviour);
+    const tested = template?.tested == null ? null : { ...template.tested, strands: template.strands };
+    return lookReadiness(need, name, tested, look, time);
+  };
+}
 
 /** The name of a behaviour by its key. */
 const nameOf = (key: string, ladders: readonly StoredLadder[]): string =>
@@ -62,14 +91,16 @@ export async function foundationsFor(store: Store, horseId: string, behaviour: B
   const known = asKnown(behaviour, ladders.find((ladder) => keyOf(ladder) === behaviourKey(behaviour))?.id ?? null);
   const all = behavioursUnder(known, own, LIBRARY_KNOWN);
   const under = ladders.filter((ladder) => all.has(keyOf(ladder)) && keyOf(ladder) !== known.key);
-  const evidence = ofPairAtWork(await evidenceOfLadders(store, under), await getSettings(store));
+  const settings = await getSettings(store);
+  const evidence = ofPairAtWork(await evidenceOfLadders(store, under), settings);
+  const time = { nowWallMs: store.now(), staleDays: settings.shownStaleDays };
   const worked = new Map(
     under.map((ladder) => {
       const { id, plan, version } = ladder;
       return [keyOf(ladder), { id, name: ladder.behaviour.name, plan, version, trials: evidence.get(id) ?? [] }];
     }),
   );
-  return foundationsOf(known, own, LIBRARY_KNOWN, worked);
+  return foundationsOf(known, own, LIBRARY_KNOWN, worked, time, await knownOf(store, horseId, time));
 }
 
 const valuesByName = (strands: readonly Strand[], values: Readonly<Record<string, StrandValue>>) =>
@@ -138,9 +169,11 @@ export const graphLinks = (horseId: string, graph: readonly GraphPart[]) =>
     href:
       state === "this"
         ? null
-        : ladderId !== null
-          ? `/horses/${horseId}/shape/${ladderId}`
-          : templateOf(key) === undefined
-            ? null
-            : `/horses/${horseId}/shape/library/${key}`,
+        : key === TOUCH_BEHAVIOUR
+          ? `/horses/${horseId}/know/touch`
+          : ladderId !== null
+            ? `/horses/${horseId}/shape/${ladderId}`
+            : templateOf(key) === undefined
+              ? null
+              : `/horses/${horseId}/shape/library/${key}`,
   }));

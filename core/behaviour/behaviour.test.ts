@@ -50,8 +50,9 @@ function trials(text: string, rung: number, change: Partial<EvidenceTrial> = {})
   return out;
 }
 const need = { behaviour: "hind-yield", values: { "crossing steps": 2, side: "both" }, maxPhase: 2 };
+const time = { nowWallMs: NOW, staleDays: 90 };
 const ready = (list: readonly EvidenceTrial[], wanted = need) =>
-  prerequisiteReadiness(wanted, "Hind yield", { id: "hind", name: "Hind yield", plan, version: 1, trials: list });
+  prerequisiteReadiness(wanted, "Hind yield", { id: "hind", name: "Hind yield", plan, version: 1, trials: list }, time);
 
 describe("a prerequisite", () => {
   it("finds the lowest rung that reaches it, by the strand's name or key", () => {
@@ -76,8 +77,23 @@ describe("a prerequisite", () => {
     expect(ready(list).state).toBe(state);
   });
 
+  it("says of what was shown long ago that it is to be checked; the side shown longer ago decides", () => {
+    const at = (text: string, daysAgo: number) => trials(text, 3, { wallMs: NOW - daysAgo * DAY });
+    const both = (left: number, right: number) =>
+      ready([...at("l+++++", left), ...at("r+++++", right)].sort((a, b) => a.wallMs - b.wallMs));
+    expect(both(80, 80).state).toBe("shown");
+    const old = both(10, 120);
+    expect(old.state).toBe("stale");
+    expect(old.sentence).toContain(
+      `Shown in ${new Date(NOW - 120 * DAY).toLocaleString("en-GB", { month: "long", timeZone: "UTC" })}, check`,
+    );
+    expect(readinessWarning([old])).toContain("Shown long ago, check first: Hind yield");
+    // Worked since on a later rung, it is fresh.
+    expect(ready([...at("l+++++r+++++", 120), ...trials("l+r+", 4)]).state).toBe("shown");
+  });
+
   it("warns and never forbids", () => {
-    const lacking = [ready(trials("l++.r+", 3)), prerequisiteReadiness(need, "Front yield", null)];
+    const lacking = [ready(trials("l++.r+", 3)), prerequisiteReadiness(need, "Front yield", null, time)];
     expect(lacking[0]?.sentence).toContain("Rung 3: 3 of 4: too few to tell. Its rule is not passed yet.");
     expect(readinessWarning(lacking)).toContain("Hind yield (crossing steps 2, both sides, at phase 2 or lighter); Front yield");
     expect(readinessWarning(lacking)).toContain("You may go on");
@@ -167,13 +183,18 @@ describe("a chain", () => {
     expect(holds("+.+.", [4, 5, 4, 6])).toBe(true);
     expect(holds("++++++", [1, 1, 2, 1, 2, 1])).toBe(false);
     const shown = (values: readonly number[]) =>
-      prerequisiteReadiness({ behaviour: "a", values: { "crossing steps": 4, side: "left" } }, "A", {
-        id: "a",
-        name: "A",
-        version: 1,
-        plan: following,
-        trials: trials("+.+.", 1, { ladder: "a" }).map((trial, i) => ({ ...trial, value: values[i] ?? null })),
-      }).state;
+      prerequisiteReadiness(
+        { behaviour: "a", values: { "crossing steps": 4, side: "left" } },
+        "A",
+        {
+          id: "a",
+          name: "A",
+          version: 1,
+          plan: following,
+          trials: trials("+.+.", 1, { ladder: "a" }).map((trial, i) => ({ ...trial, value: values[i] ?? null })),
+        },
+        time,
+      ).state;
     expect(shown([4, 5, 4, 6])).toBe("shown");
     expect(shown([1, 1, 1, 1])).toBe("not-yet");
   });

@@ -1,6 +1,13 @@
 import { type GraphNode, restsOn } from "./graph";
 import type { Prerequisite } from "./prerequisite";
-import { type PrerequisiteReadiness, prerequisiteReadiness, readinessWarning, type WorkedLadder } from "./readiness";
+import {
+  type PrerequisiteReadiness,
+  prerequisiteReadiness,
+  type ReadinessState,
+  type ReadinessTime,
+  readinessWarning,
+  type WorkedLadder,
+} from "./readiness";
 
 /** A behaviour as it is known of a horse or of the library: what it is called and what it rests on. */
 export interface KnownBehaviour {
@@ -17,7 +24,7 @@ export interface GraphPart {
   readonly key: string;
   readonly name: string;
   readonly ladderId: string | null;
-  readonly state: PrerequisiteReadiness["state"] | "this";
+  readonly state: ReadinessState | "this";
   readonly needs: readonly string[];
 }
 
@@ -46,18 +53,25 @@ export const behavioursUnder = (
  * What a behaviour rests on, and what the numbers say of each. A behaviour
  * further down is judged by what the nearest one wants of it.
  * @param worked the horse's ladders for what it rests on, by key; see {@link behavioursUnder}.
+ * @param known what else is known of the horse, asked where no ladder shows it: the body map, the first look.
  */
 export function foundationsOf(
   behaviour: KnownBehaviour,
   own: readonly KnownBehaviour[],
   library: readonly KnownBehaviour[],
   worked: ReadonlyMap<string, WorkedLadder>,
+  time: ReadinessTime,
+  known: (need: Prerequisite, name: string) => PrerequisiteReadiness | null = () => null,
 ): Foundations {
   const nodes = graphOf([...own, behaviour], library);
   const all = restsOn(nodes, behaviour.key);
   const ownOf = (key: string) => own.find((one) => one.key === key);
   const nameOf = (key: string) => ownOf(key)?.name ?? library.find((one) => one.key === key)?.name ?? key;
-  const check = (need: Prerequisite) => prerequisiteReadiness(need, nameOf(need.behaviour), worked.get(need.behaviour) ?? null);
+  const check = (need: Prerequisite) => {
+    const name = nameOf(need.behaviour);
+    const found = prerequisiteReadiness(need, name, worked.get(need.behaviour) ?? null, time);
+    return found.state === "unknown" ? (known(need, name) ?? found) : found;
+  };
   const wanted = new Map<string, Prerequisite[]>();
   for (const key of all) {
     const one = key === behaviour.key ? behaviour : (ownOf(key) ?? library.find((other) => other.key === key));
@@ -65,7 +79,7 @@ export function foundationsOf(
   }
   const stateOf = (key: string): GraphPart["state"] => {
     const states = (wanted.get(key) ?? []).map((need) => check(need).state);
-    return states.every((state) => state === "shown") ? "shown" : states.includes("not-yet") ? "not-yet" : "unknown";
+    return (["not-yet", "unknown", "stale", "seen"] as const).find((state) => states.includes(state)) ?? "shown";
   };
   const readiness = behaviour.prerequisites.map(check);
   return {

@@ -10,8 +10,17 @@ export {
 export { type ChainRun, chainRunsOf, type LinkInRuns, type RunningChain, type RunsOfChain, runsOfChain } from "./chain-runs";
 export { behavioursUnder, type Foundations, foundationsOf, type GraphPart, graphOf, type KnownBehaviour } from "./foundations";
 export { findCycle, type GraphNode, restsOn } from "./graph";
-export { type Prerequisite, prerequisiteWords, rungReaching } from "./prerequisite";
-export { type PrerequisiteReadiness, prerequisiteReadiness, readinessWarning, type WorkedLadder } from "./readiness";
+export { covers, MOST_PREREQUISITES, type Prerequisite, prerequisiteWords, rungReaching } from "./prerequisite";
+export {
+  isStale,
+  monthOf,
+  type PrerequisiteReadiness,
+  prerequisiteReadiness,
+  type ReadinessState,
+  type ReadinessTime,
+  readinessWarning,
+  type WorkedLadder,
+} from "./readiness";
 export {
   type BehaviourTemplate,
   behaviourFromTemplate,

@@ -14,11 +14,14 @@ export interface Prerequisite {
   readonly maxPhase?: number;
 }
 
-/** "hind yield, 2 steps, at phase 2 or lighter, both sides" without the behaviour's name. */
+/** The most a behaviour may rest on. */
+export const MOST_PREREQUISITES = 16;
+
+/** "crossing steps 2, both sides, at phase 2 or lighter": a prerequisite without the behaviour's name. */
 export function prerequisiteWords({ values, maxPhase }: Prerequisite): string {
   const parts = Object.entries(values).map(([name, value]) => {
     if (name === "side") return value === "both" ? "both sides" : `${value} side`;
-    if (name === "ease") return `${value} or softer`;
+    if (name === "ease" || name === "taken") return `${value} or softer`;
     return typeof value === "number" ? `${name} ${shortNumber(value)}` : `${value}`;
   });
   if (maxPhase !== undefined) parts.push(maxPhase === 1 ? "at the lightest cue" : `at phase ${maxPhase} or lighter`);
@@ -53,6 +56,17 @@ export function rungReaching(plan: LadderPlan, { values }: Prerequisite): { rung
     }),
   );
   return { rung: found < 0 ? null : found + 1, unknown };
+}
+
+/**
+ * Whether values that were seen once reach a prerequisite. A strand they say
+ * nothing of was not tested, and so is not reached.
+ */
+export function covers(strands: readonly Strand[], seen: Readonly<Record<string, StrandValue>>, { values }: Prerequisite): boolean {
+  return Object.entries(values).every(([name, wanted]) => {
+    const strand = strandCalled(strands, name);
+    return strand !== undefined && reaches(strand, seen[strand.name] ?? seen[strand.key], wanted);
+  });
 }
 
 /** Whether a rung is to be shown on both sides for a prerequisite. */

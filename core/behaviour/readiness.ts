@@ -1,7 +1,9 @@
 import { toldShare } from "../compare";
+import { dayOf, dayWords } from "../day";
 import { shareOfTrials } from "../evidence";
 import type { LadderPlan } from "../ladder";
 import type { EvidenceTrial } from "../record/evidence-scope";
+import { MILLISECONDS_PER_DAY } from "../units";
 import { everPassed, movingOnSentence, valuesGoalOf } from "../word";
 import { type Prerequisite, prerequisiteWords, rungReaching, wantsBothSides } from "./prerequisite";
 
@@ -14,20 +16,49 @@ export interface WorkedLadder {
   readonly trials: readonly EvidenceTrial[];
 }
 
+/**
+ * `shown`: the numbers support it; `stale`: they did, too long ago; `seen`: the
+ * first look tested as much, once; `not-yet`: worked, not there; `unknown`:
+ * nothing to tell from.
+ */
+export type ReadinessState = "shown" | "stale" | "seen" | "not-yet" | "unknown";
+
 export interface PrerequisiteReadiness {
   readonly behaviour: string;
   readonly wanted: string;
   readonly ladderId: string | null;
-  /** `shown`: the numbers support it; `not-yet`: worked, not there; `unknown`: no ladder or no trials to tell from. */
-  readonly state: "shown" | "not-yet" | "unknown";
+  readonly state: ReadinessState;
   readonly sentence: string;
+}
+
+/** The present, and how long what was shown stands. */
+export interface ReadinessTime {
+  readonly nowWallMs: number;
+  readonly staleDays: number;
+}
+
+/** Whether something was seen too long ago to go by. */
+export const isStale = (wallMs: number, { nowWallMs, staleDays }: ReadinessTime): boolean =>
+  nowWallMs - wallMs > staleDays * MILLISECONDS_PER_DAY;
+
+/**
+ * When, as a trainer says it: the month, and the year where it is another.
+ * @example monthOf(Date.UTC(2026, 2, 9), Date.UTC(2026, 10, 1)) // "March"
+ */
+export function monthOf(wallMs: number, nowWallMs: number): string {
+  const [, month, year] = dayWords(dayOf(wallMs)).split(" ");
+  return dayOf(nowWallMs).startsWith(year ?? "") ? (month ?? "") : `${month} ${year}`;
 }
 
 /**
  * Whether the mastery rule ever held on a rung, or on a later one of the same
  * ladder that reaches as much: what was shown once stays shown.
  */
-function everShown(ladder: WorkedLadder, rung: number, need: Prerequisite): { passed: boolean; here: readonly EvidenceTrial[] } {
+function everShown(
+  ladder: WorkedLadder,
+  rung: number,
+  need: Prerequisite,
+): { passed: boolean; here: readonly EvidenceTrial[]; lastMetMs: number } {
   const { plan, trials, version, id } = ladder;
   const counted = trials
     .filter((trial) => trial.ladder === id && trial.version === version && trial.kind === "work" && trial.rung >= rung)
@@ -46,7 +77,9 @@ function everShown(ladder: WorkedLadder, rung: number, need: Prerequisite): { pa
       return everPassed(plan.mastery, valuesGoalOf(plan, one), own);
     });
   const here = counted.filter((trial) => trial.rung === rung);
-  return { passed: sides.every(onOneRung), here };
+  // The side shown longer ago decides how old it is.
+  const lastMetMs = Math.min(...sides.map((list) => list.findLast(({ outcome }) => outcome === "met")?.wallMs ?? 0));
+  return { passed: sides.every(onOneRung), here, lastMetMs };
 }
 
 /**
@@ -54,14 +87,25 @@ function everShown(ladder: WorkedLadder, rung: number, need: Prerequisite): { pa
  * @param need with the behaviour's name for the screen.
  * @param ladder the horse's ladder for that behaviour, or null where it has none.
  */
-export function prerequisiteReadiness(need: Prerequisite, name: string, ladder: WorkedLadder | null): PrerequisiteReadiness {
+export function prerequisiteReadiness(
+  need: Prerequisite,
+  name: string,
+  ladder: WorkedLadder | null,
+  time: ReadinessTime,
+): PrerequisiteReadiness {
   const wanted = prerequisiteWords(need);
   const base = { behaviour: name, wanted, ladderId: ladder?.id ?? null };
   if (ladder === null) return { ...base, state: "unknown", sentence: "No ladder for it yet: nothing shows it." };
   const { rung, unknown } = rungReaching(ladder.plan, need);
   const eye = unknown.length === 0 ? "" : ` Its ladder has no ${unknown.join(" or ")}: judge that by eye.`;
   if (rung === null) return { ...base, state: "not-yet", sentence: `Its ladder does not go that far.${eye}` };
-  const { passed, here } = everShown(ladder, rung, need);
+  const { passed, here, lastMetMs } = everShown(ladder, rung, need);
+  if (passed && isStale(lastMetMs, time))
+    return {
+      ...base,
+      state: "stale",
+      sentence: `Shown in ${monthOf(lastMetMs, time.nowWallMs)}, check: not worked for over ${time.staleDays} days.${eye}`,
+    };
   if (passed)
     return {
       ...base,
@@ -78,7 +122,18 @@ export function prerequisiteReadiness(need: Prerequisite, name: string, ladder: 
 
 /** The whole in one sentence, or null where nothing is wanted or all of it is shown. */
 export function readinessWarning(list: readonly PrerequisiteReadiness[]): string | null {
-  const lacking = list.filter(({ state }) => state !== "shown");
-  if (lacking.length === 0) return null;
-  return `Not shown yet: ${lacking.map(({ behaviour, wanted }) => (wanted === "" ? behaviour : `${behaviour} (${wanted})`)).join("; ")}. You may go on; expect it to be harder.`;
+  const named = (of: readonly ReadinessState[]) =>
+    list
+      .filter(({ state }) => of.includes(state))
+      .map(({ behaviour, wanted }) => (wanted === "" ? behaviour : `${behaviour} (${wanted})`))
+      .join("; ");
+  const lacking = named(["not-yet", "unknown"]);
+  const check = named(["stale"]);
+  return lacking === "" && check === ""
+    ? null
+    : [
+        ...(lacking === "" ? [] : [`Not shown yet: ${lacking}.`]),
+        ...(check === "" ? [] : [`Shown long ago, check first: ${check}.`]),
+        "You may go on; expect it to be harder.",
+      ].join(" ");
 }

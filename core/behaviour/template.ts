@@ -34,8 +34,10 @@ export interface BehaviourTemplate {
   readonly free: boolean;
   readonly involves: readonly Involvement[];
   readonly kit: readonly string[];
-  /** Behaviours of the library, by key, with the values they must have reached. */
+  /** Behaviours of the library, by key, with the values they must have reached; touches of the body map among them. */
   readonly prerequisites: readonly Prerequisite[];
+  /** The item of the first look that tests a part of it, with the values one met answer shows, by strand name; null where none does. */
+  readonly tested: { readonly item: string; readonly values: Readonly<Record<string, StrandValue>> } | null;
   readonly strands: readonly Strand[];
   readonly rungs: readonly Readonly<Record<string, StrandValue>>[];
   readonly workingStrandId: string | null;
@@ -130,6 +132,7 @@ export const TEMPLATE_DEFAULTS = {
   free: false,
   involves: [],
   prerequisites: [],
+  tested: null,
   askForFood: null,
   askByFeel: null,
   workingStrandId: null,

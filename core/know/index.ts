@@ -1,3 +1,4 @@
+export { lookReadiness, type TestedByLook, touchNeed, touchReadiness } from "./as-foundation";
 export { compareLooks, differenceWords, type LookComparison, type StepChange } from "./compare-looks";
 export {
   agreementWords,

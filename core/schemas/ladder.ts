@@ -1,5 +1,6 @@
 import * as yup from "yup";
 import { CHAIN_DIRECTIONS } from "../behaviour/chain";
+import { MOST_PREREQUISITES } from "../behaviour/prerequisite";
 import {
   type Checked,
   check,
@@ -79,7 +80,7 @@ export const behaviourSchema = record({
           .max(MOST_CUE_PHASES, `Rests on, phase: at most ${MOST_CUE_PHASES}.`),
       }),
     )
-    .max(12, "Rests on: at most 12 behaviours.")
+    .max(MOST_PREREQUISITES, `Rests on: at most ${MOST_PREREQUISITES}.`)
     .default([]),
 });
 export type BehaviourInput = yup.InferType<typeof behaviourSchema>;

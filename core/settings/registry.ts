@@ -117,6 +117,15 @@ export const SETTING_FIELDS = {
   standsForTrials: { group: "Every word", label: "A word stands for", unit: "asks", usual: 3, least: 1, most: 10, whole: true },
   silenceMinutes: { group: "Pause", label: "Without a tap it is a pause after", unit: "min", usual: 20, least: 2, most: 240 },
   sidesDays: { group: "Know", label: "Sides are compared over the last", unit: "days", usual: 60, least: 7, most: 365, whole: true },
+  shownStaleDays: {
+    group: "Know",
+    label: "What was shown is to be checked after",
+    unit: "days",
+    usual: 90,
+    least: 7,
+    most: 730,
+    whole: true,
+  },
   usualDays: { group: "Know", label: "A horse's own usual goes back", unit: "days", usual: 180, least: 14, most: 3650, whole: true },
 } as const satisfies Readonly<Record<string, SettingField>>;
 

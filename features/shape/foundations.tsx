@@ -23,7 +23,7 @@ export function Foundations({
       {warning !== null && <p className="mt-1 max-w-prose border-l-4 border-ochre pl-4 font-semibold">{warning}</p>}
       <ul className="mt-2 mb-4 grid max-w-4xl gap-1">
         {readiness.map(({ behaviour, wanted, sentence, ladderId }) => (
-          <li key={behaviour}>
+          <li key={`${behaviour} ${wanted}`}>
             {ladderId === null ? (
               <strong>{behaviour}</strong>
             ) : (

@@ -11,18 +11,26 @@ export interface GraphPart {
   readonly needs: readonly string[];
 }
 
-const STATE_WORDS = { shown: "shown", "not-yet": "not yet", unknown: "nothing to tell from", this: "this one" } as const;
+const STATE_WORDS = {
+  shown: "shown",
+  stale: "shown long ago",
+  seen: "seen in the first look",
+  "not-yet": "not yet",
+  unknown: "nothing to tell from",
+  this: "this one",
+} as const;
 const FONT = 13;
 const BOX_HEIGHT = 30;
 const SIGN = 22;
 
-/** Shape says the state: a full ring is shown, a half one not yet, an empty one unknown. */
+/** Shape says the state: a full ring is shown, one with a point seen or shown long ago, a half one not yet, an empty one unknown. */
 function StateSign({ state }: { state: GraphPart["state"] }) {
   const stroke = state === "not-yet" ? "var(--ochre)" : state === "shown" ? "var(--sage)" : "var(--soft)";
   if (state === "this") return <path d="M-6 5 V1 C-6 -6 6 -6 6 1 V5 Z" fill="var(--tarn)" />;
   return (
     <>
       <circle r="6" fill={state === "shown" ? stroke : "none"} stroke={stroke} strokeWidth="2" />
+      {(state === "stale" || state === "seen") && <circle r="2.5" fill={stroke} />}
       {state === "not-yet" && <path d="M0 -6 A6 6 0 0 0 0 6 Z" fill={stroke} />}
     </>
   );

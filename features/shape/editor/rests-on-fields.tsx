@@ -1,7 +1,9 @@
 "use client";
 
 import { Trash2 } from "lucide-react";
-import { prerequisiteWords } from "@/core/behaviour";
+import { MOST_PREREQUISITES, type Prerequisite, prerequisiteWords } from "@/core/behaviour";
+import { TOUCH_BEHAVIOUR, TOUCH_TOOLS, TOUCH_ZONES, touchNeed } from "@/core/know";
+import { EASE_GRADES } from "@/core/strands";
 import type { DraftForm } from "./use-draft";
 
 /** A behaviour another may rest on, with the rungs it has. */
@@ -12,6 +14,14 @@ export interface RestingChoice {
   /** Each rung: what it asks in words, and its values by strand name. */
   readonly rungs: readonly { readonly words: string; readonly values: Readonly<Record<string, number | string>> }[];
 }
+
+/** What a touch of the body map is said by. */
+const TOUCH_FIELDS = [
+  { value: "zone", label: "Where", options: TOUCH_ZONES },
+  { value: "tool", label: "With", options: TOUCH_TOOLS },
+  { value: "side", label: "Side", options: ["both", "left", "right"] },
+  { value: "taken", label: "Taken at the least", options: EASE_GRADES },
+] as const;
 
 /** Behaviours this one rests on, each with what it must have reached. */
 export function RestsOnFields({
@@ -24,8 +34,10 @@ export function RestsOnFields({
   /** Names of behaviours by key. */
   names: Readonly<Record<string, string>>;
 }) {
-  const list = form.watch("behaviour.prerequisites") ?? [];
-  const put = (next: typeof list) => form.setValue("behaviour.prerequisites", next, { shouldDirty: true });
+  const list = (form.watch("behaviour.prerequisites") ?? []) as readonly Prerequisite[];
+  const put = (next: readonly Prerequisite[]) => form.setValue("behaviour.prerequisites", [...next] as never, { shouldDirty: true });
+  const change = (at: number, values: Prerequisite["values"]) =>
+    put(list.map((one, i) => (i === at ? { ...one, values: { ...one.values, ...values } } : one)));
   const free = choices.filter(({ key }) => !list.some(({ behaviour }) => behaviour === key));
   return (
     <div className="sm:col-span-2">
@@ -34,10 +46,26 @@ export function RestsOnFields({
         {list.map((need, i) => {
           const choice = choices.find(({ key }) => key === need.behaviour);
           const name = names[need.behaviour] ?? need.behaviour;
-          const words = prerequisiteWords({ ...need, values: need.values as Record<string, number | string> });
+          const words = prerequisiteWords(need);
+          const touch = need.behaviour === TOUCH_BEHAVIOUR;
           return (
-            <li key={need.behaviour} className="flex flex-wrap items-center gap-2">
+            // Several touches may stand in the list, so a place is all that tells them apart.
+            <li key={`${need.behaviour} ${i}`} className="flex flex-wrap items-center gap-2">
               <span className="font-semibold">{name}</span>
+              {touch &&
+                TOUCH_FIELDS.map(({ value, label, options }) => (
+                  <select
+                    key={value}
+                    aria-label={`${label}, touch ${i + 1}`}
+                    value={String(need.values[value] ?? options[0])}
+                    onChange={(event) => change(i, { [value]: event.target.value })}
+                    className="field-box w-auto!"
+                  >
+                    {options.map((option) => (
+                      <option key={option}>{option}</option>
+                    ))}
+                  </select>
+                ))}
               {choice !== undefined && choice.rungs.length > 0 && (
                 <select
                   aria-label={`How far, ${name}`}
@@ -56,7 +84,7 @@ export function RestsOnFields({
                   ))}
                 </select>
               )}
-              {choice === undefined && <span className="text-soft">{words}</span>}
+              {choice === undefined && !touch && <span className="text-soft">{words}</span>}
               <button
                 type="button"
                 aria-label={`No longer rests on ${name}`}
@@ -69,18 +97,19 @@ export function RestsOnFields({
           );
         })}
       </ul>
-      {free.length > 0 && (
+      {list.length < MOST_PREREQUISITES && (
         <select
           aria-label="Rests on another behaviour"
           value=""
           onChange={(event) => {
             const choice = choices.find(({ key }) => key === event.target.value);
-            if (choice !== undefined)
-              put([...list, { behaviour: choice.key, values: { ...choice.rungs.at(-1)?.values } } as (typeof list)[number]]);
+            if (event.target.value === TOUCH_BEHAVIOUR) put([...list, touchNeed("shoulder", "hand")]);
+            else if (choice !== undefined) put([...list, { behaviour: choice.key, values: { ...choice.rungs.at(-1)?.values } }]);
           }}
           className="field-box mt-2 w-72! max-w-full"
         >
           <option value="">add a behaviour</option>
+          <option value={TOUCH_BEHAVIOUR}>a touch of the body map</option>
           {free.map(({ key, name }) => (
             <option key={key} value={key}>
               {name}
