@@ -1,5 +1,7 @@
-import { type BehaviourTemplate, type CommonFault, type Prerequisite, TEMPLATE_DEFAULTS } from "@/core/behaviour";
+import { type BehaviourTemplate, type CommonFault, type Prerequisite, TEMPLATE_DEFAULTS, type TemplateWay } from "@/core/behaviour";
 import type { CueKind, CuePhase, PressureProfile } from "@/core/cues";
+import { type TouchTool, type TouchZone, touchNeed } from "@/core/know";
+import { DEFAULT_MASTERY_RULE } from "@/core/mastery";
 import { type Strand, type StrandKey, type StrandValue, strandFromCatalogue } from "@/core/strands";
 
 /** What the answer looks like, smallest first. */
@@ -60,24 +62,74 @@ export const needs = (behaviour: string, values: Readonly<Record<string, StrandV
   ...(maxPhase === undefined ? {} : { maxPhase }),
 });
 
-type Written = Omit<BehaviourTemplate, keyof typeof TEMPLATE_DEFAULTS | "rungs" | "rulesOfThumb"> &
-  Partial<Pick<BehaviourTemplate, keyof typeof TEMPLATE_DEFAULTS>> & {
+/** A touch the body map must hold before: with the tool or one nearer to the hand, soft or softer, on both sides. */
+export const touched = (zone: TouchZone, tool: TouchTool): Prerequisite => touchNeed(zone, tool);
+
+/**
+ * How sure is sure, by what the work is like, each with its reason. Common
+ * practice, no source; the first is the product's own choice (docs/measures.md).
+ */
+const SURE = {
+  light: {
+    mastery: DEFAULT_MASTERY_RULE,
+    masteryReason: "Light and safe to repeat, so many repetitions cost little and a lucky run does not count.",
+  },
+  choice: {
+    mastery: { kind: "share", met: 8, of: 10, window: "moving" },
+    masteryReason: "The choice or the nerve is the horse's own: nine of ten is more than is asked for.",
+  },
+  five: {
+    mastery: { kind: "run", length: 5 },
+    masteryReason: "It has to hold when it is needed, and going on and on only tires: five running.",
+  },
+  calm: {
+    mastery: { kind: "run", length: 3, days: 2 },
+    masteryReason: "It can hurt or frighten: three calm ones running, then stop, and the same again on another day.",
+  },
+  clean: {
+    mastery: { kind: "first-clean", days: 2 },
+    masteryReason: "It tires: the first clean one, then stop, and the same again on another day.",
+  },
+} as const satisfies Readonly<Record<string, Pick<BehaviourTemplate, "mastery" | "masteryReason">>>;
+
+/** One way as it is written: rows and strands of its own where it has them. */
+interface WrittenWay extends Omit<TemplateWay, "changes"> {
+  readonly strands?: readonly Strand[];
+  readonly rows?: readonly (readonly number[])[];
+  readonly changes?: TemplateWay["changes"];
+}
+
+type Written = Omit<BehaviourTemplate, keyof typeof TEMPLATE_DEFAULTS | "rungs" | "rulesOfThumb" | "ways"> &
+  Partial<Pick<BehaviourTemplate, Exclude<keyof typeof TEMPLATE_DEFAULTS, "ways" | "masteryReason">>> & {
+    readonly sure: keyof typeof SURE;
+    readonly ways?: readonly WrittenWay[];
     /** A row a rung, in the order of the strands; a level by its place, counted from 0. */
     readonly rows: readonly (readonly number[])[];
     readonly thumb: readonly string[];
   };
 
 /** A template from its short form. */
-export function template({ rows, thumb, ...written }: Written): BehaviourTemplate {
+export function template({ rows, thumb, sure, ways = [], ...written }: Written): BehaviourTemplate {
   const valueAt = (of: Strand, value: number | undefined): StrandValue => {
     const found = of.kind === "levels" ? of.levels[value ?? -1] : value;
     if (found === undefined) throw new RangeError(`${written.key}: ${of.name} has no value ${value}`);
     return found;
   };
+  const rungsOf = (strands: readonly Strand[], list: readonly (readonly number[])[]) =>
+    list.map((row) => Object.fromEntries(strands.map((of, i) => [of.id, valueAt(of, row[i])])));
   return {
     ...TEMPLATE_DEFAULTS,
+    ...SURE[sure],
     ...written,
-    rungs: rows.map((row) => Object.fromEntries(written.strands.map((of, i) => [of.id, valueAt(of, row[i])]))),
+    rungs: rungsOf(written.strands, rows),
+    ways: ways.map(({ strands, rows: own, changes = {}, ...way }) => ({
+      ...way,
+      changes: {
+        ...changes,
+        ...(strands === undefined ? {} : { strands }),
+        ...(own === undefined ? {} : { rungs: rungsOf(strands ?? written.strands, own) }),
+      },
+    })),
     rulesOfThumb: thumb.map((text) => ({ text, basis: "common practice" })),
   };
 }

@@ -33,4 +33,6 @@ export {
   type RuleOfThumb,
   startAndGoal,
   TEMPLATE_DEFAULTS,
+  type TemplateWay,
+  taughtBy,
 } from "./template";

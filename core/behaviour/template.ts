@@ -22,6 +22,32 @@ export interface RuleOfThumb {
   readonly basis: "common practice";
 }
 
+/** One way in which good trainers teach a behaviour; the first of a list is the template as it stands. */
+export interface TemplateWay {
+  readonly key: string;
+  readonly name: string;
+  readonly reason: string;
+  /** What is other than in the first way: its own rungs, and what goes with them. */
+  readonly changes: Partial<
+    Pick<
+      BehaviourTemplate,
+      | "strands"
+      | "rungs"
+      | "workingStrandId"
+      | "prerequisites"
+      | "askByFeel"
+      | "askForFood"
+      | "mastery"
+      | "masteryReason"
+      | "plannedRepetitions"
+      | "involves"
+      | "cautions"
+    >
+  >;
+  /** What it chooses where the ladder itself asks which way. */
+  readonly ways?: Ways;
+}
+
 /** A behaviour of the library: everything a ladder can begin with. */
 export interface BehaviourTemplate {
   readonly key: string;
@@ -47,6 +73,10 @@ export interface BehaviourTemplate {
   readonly maximumSeconds: number;
   readonly plannedRepetitions: number;
   readonly mastery: MasteryRule;
+  /** Why it moves on by that rule. */
+  readonly masteryReason: string;
+  /** Where it is done differently by good trainers, each way with its own rungs; empty where it is not. */
+  readonly ways: readonly TemplateWay[];
   readonly faults: readonly CommonFault[];
   readonly cautions: readonly string[];
   /** What to watch in the horse. */
@@ -71,6 +101,17 @@ export function methodsOf({ askByFeel, askForFood }: Pick<BehaviourTemplate, "as
 export function defaultMethod(template: Pick<BehaviourTemplate, "askByFeel" | "askForFood"> | null): Method {
   const methods = template === null ? [] : methodsOf(template);
   return methods.includes("combined") ? "combined" : (methods[0] ?? "combined");
+}
+
+/**
+ * A template as one of its ways teaches it.
+ * @throws RangeError where it has no way of that key.
+ * @example taughtBy(followFeel, "straight").rungs[0] // begins straight ahead
+ */
+export function taughtBy(template: BehaviourTemplate, wayKey: string): BehaviourTemplate {
+  const way = template.ways.find(({ key }) => key === wayKey);
+  if (way === undefined) throw new RangeError(`${template.name} is not taught by way of ${wayKey}`);
+  return { ...template, ...way.changes };
 }
 
 /** Start and goal of each strand, by id. */
@@ -139,4 +180,6 @@ export const TEMPLATE_DEFAULTS = {
   maximumSeconds: 20,
   plannedRepetitions: 8,
   mastery: DEFAULT_MASTERY_RULE,
+  masteryReason: "",
+  ways: [],
 } as const satisfies Partial<BehaviourTemplate>;

@@ -39,7 +39,7 @@ function newestTouch(map: TouchMap, zone: TouchZone, tool: TouchTool, side: "L" 
 /** Whether the body map holds a touch that is wanted: on each side its newest, graded so at the least, and not too old. */
 export function touchReadiness(need: Prerequisite, touches: readonly Touch[], time: ReadinessTime): PrerequisiteReadiness {
   const { zone, tool = "hand", side = "both", taken } = need.values as Record<string, string>;
-  const least = taken === undefined ? ACCEPTED_GRADE : EASE_GRADES.findIndex((grade) => grade === taken);
+  const least = taken === undefined ? ACCEPTED_GRADE : (EASE_GRADES as readonly string[]).indexOf(taken);
   const map = new TouchMap(touches);
   const base = { behaviour: TOUCH_BEHAVIOUR, wanted: prerequisiteWords(need), ladderId: null };
   const sides = side === "left" ? (["L"] as const) : side === "right" ? (["R"] as const) : (["L", "R"] as const);

@@ -1,0 +1,88 @@
+import { ask, fault, form, needs, strand, template } from "./parts";
+
+/** A loose horse in a pen. */
+export const PEN = [
+  template({
+    key: "turn-in",
+    name: "Turns in and is caught in a pen",
+    family: "free",
+    sure: "calm",
+    why: "A loose horse that will not be caught is in danger and in charge; turning in is its own good idea.",
+    finished: "In a pen it stops, turns both eyes to you, lets you walk to its shoulder and puts its nose in the halter.",
+    cue: "a step back and the shoulder turned",
+    movement: "turn the front end",
+    free: true,
+    kit: ["round pen or pen with rounded corners, even footing", "helmet", "halter", "pouch"],
+    prerequisites: [needs("first-contact", { answer: "neck touched" })],
+    strands: [
+      form("an ear comes in", "slows or stops", "both eyes on you", "you reach the shoulder", "haltered, led a step"),
+      strand("latency", undefined, { name: "turned in within" }),
+      strand("approach", undefined, { name: "you are at" }),
+      strand("tether", ["free in a small pen", "free in the arena", "free in the field"]),
+    ],
+    rows: [
+      [0, 60, 8, 0],
+      [1, 60, 8, 0],
+      [2, 60, 8, 0],
+      [2, 30, 8, 0],
+      [2, 30, 4, 0],
+      [2, 30, 2, 0],
+      [3, 30, 2, 0],
+      [4, 30, 2, 0],
+      [4, 15, 2, 0],
+      [3, 30, 2, 1],
+      [4, 30, 2, 1],
+      [4, 15, 2, 1],
+      [4, 15, 2, 2],
+    ],
+    ways: [
+      {
+        key: "invite",
+        name: "inviting only",
+        reason: "Nothing is driven: you draw back, wait, and make the middle worth coming to.",
+        ways: { "turning-in": "invite" },
+      },
+      {
+        key: "circle",
+        name: "circling until it turns in",
+        reason: "Moving off is allowed and made a little work; the first ear to the middle ends it at once.",
+        ways: { "turning-in": "circle" },
+        rows: [
+          [0, 30, 8, 0],
+          [1, 30, 8, 0],
+          [2, 30, 8, 0],
+          [2, 15, 8, 0],
+          [2, 15, 4, 0],
+          [2, 15, 2, 0],
+          [3, 15, 2, 0],
+          [4, 15, 2, 0],
+          [3, 15, 2, 1],
+          [4, 15, 2, 1],
+        ],
+        changes: {
+          involves: ["circling"],
+          askForFood: null,
+          cautions: [
+            "Never chase: a driven horse heats up fast. Stop at quick breathing, and not at all in hot weather.",
+            "Kick zone: stay in the middle, never follow into a corner; a cornered horse jumps out or kicks.",
+            "Even, dry footing, few rounds, both ways; young horses hardly at all.",
+          ],
+        },
+      },
+    ],
+    workingStrandId: "approach",
+    plannedRepetitions: 5,
+    askByFeel: [ask.body("step back, look down", 5), ask.body("walk away in a curve", 6)],
+    askForFood: [ask.body("step back, look down", 6), ask.point("open hand low", 6)],
+    faults: [
+      fault("It runs on with the head over the rail", "form", "Do nothing and breathe; the first ear is enough."),
+      fault("It leaves as the halter comes up", "tether", "A smaller pen; halter on the arm, touch and go away again."),
+    ],
+    cautions: [
+      "Kick zone: go to the shoulder in a curve, never up behind, never into a corner with it.",
+      "Gate at your back, helmet on; a horse that charges is work for a professional.",
+    ],
+    watch: ["The inside ear, then the head lower, then the feet slower"],
+    thumb: ["Turn away from it as soon as it turns to you."],
+  }),
+];
