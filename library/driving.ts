@@ -179,7 +179,7 @@ export const DRIVING = [
       fault("It starts with a leap when the trace tightens", "load", "Lighter, and let a helper draw it beside again."),
       fault("It stops and looks back with a high head", "steps", "Fewer steps, and unhitch often."),
     ],
-    cautions: [PRO, "Quick release on every hitch, and nobody behind the load."],
+    cautions: [PRO, "Quick release on every hitch; nobody behind the load or in kick reach."],
     watch: ["It leans into the collar, quiet", "Breath and flanks after"],
     thumb: ["Begin with a load that makes no noise."],
   }),

@@ -289,7 +289,7 @@ export const FREE = [
       fault("It cuts between you and the barrel", "form", "Pay the far side of one barrel by itself."),
       fault("It leaves after the second barrel", "gap", "Closer barrels, and food in the middle."),
     ],
-    cautions: ["Barrels that a leg cannot go through, and no sharp rims."],
+    cautions: ["Barrels that a leg cannot go through, and no sharp rims. Kick zone as it is sent round: keep your distance."],
     watch: ["Where its eye is at the crossing"],
     thumb: ["Feed in the middle: that is where it should want to be."],
   }),

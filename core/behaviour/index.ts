@@ -28,6 +28,7 @@ export {
   defaultMethod,
   FAMILIES,
   type Family,
+  inTheWay,
   methodsOf,
   planFromTemplate,
   type RuleOfThumb,

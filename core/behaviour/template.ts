@@ -129,6 +129,15 @@ function rungsWithin({ strands, rungs }: BehaviourTemplate, phases: number): Run
     .map((values) => ({ values }));
 }
 
+/**
+ * A template as it is asked for: by one of its ways, or as it stands where it
+ * has none of that key; and what the ladder's own questions then take.
+ */
+export function inTheWay(template: BehaviourTemplate, wayKey: unknown): { readonly template: BehaviourTemplate; readonly ways: Ways } {
+  const way = template.ways.find(({ key }) => key === wayKey) ?? template.ways[0];
+  return way === undefined ? { template, ways: {} } : { template: taughtBy(template, way.key), ways: { ...way.ways, taught: way.key } };
+}
+
 /** What a horse's own behaviour begins with from a template. */
 export function behaviourFromTemplate(template: BehaviourTemplate) {
   const { key, name, finished, cue, why, movement, free, involves, prerequisites } = template;

@@ -231,15 +231,16 @@ const feedingSchema = record({
 });
 
 /** Each question takes one of its own options; anything else is refused rather than read as the first. */
-const waysSchema = record(
-  Object.fromEntries(
+const waysSchema = record({
+  ...Object.fromEntries(
     WAY_KEYS.map((key) => {
       const way = WAYS.find((one) => one.key === key);
       const values = way?.options.map(({ value }) => value) ?? [];
       return [key, yup.string().oneOf(values, `${way?.question ?? key}: choose one of the two.`)];
     }),
   ),
-);
+  taught: yup.string().max(40, "Way of teaching: at most 40 characters."),
+});
 
 const phaseSchema = record({
   label: nameSchema("Phase"),

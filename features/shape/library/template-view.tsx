@@ -24,6 +24,9 @@ export interface TemplateFacts {
   readonly method: Method;
   /** A plan for each method it can be taught by. */
   readonly plans: readonly { readonly method: Method; readonly plan: LadderPlan }[];
+  /** How good trainers teach it differently; empty where they do not. */
+  readonly ways: readonly { readonly key: string; readonly name: string; readonly reason: string; readonly chosen: boolean }[];
+  readonly movesOn: { readonly rule: string; readonly because: string };
 }
 
 const valueWords = (value: StrandValue, unit: string) => (typeof value === "number" ? `${shortNumber(value)} ${unit}`.trim() : value);
@@ -31,6 +34,29 @@ const valueWords = (value: StrandValue, unit: string) => (typeof value === "numb
 function changeWords({ change }: CommonFault, strands: readonly Strand[]): string {
   if ("phase" in change) return `back to phase ${change.phase}`;
   return `ease ${strands.find(({ id }) => id === change.strand)?.name ?? change.strand}`;
+}
+
+/** Where good trainers differ: each way with its reason, and the rungs below are those of the chosen one. */
+function TaughtWays({ horseId, facts }: { horseId: string; facts: TemplateFacts }) {
+  return (
+    <nav aria-label="Ways of teaching it" className="mt-5 grid max-w-4xl gap-x-8 gap-y-2 sm:grid-cols-2">
+      {facts.ways.map(({ key, name, reason, chosen }) => (
+        <Link
+          key={key}
+          href={`/horses/${horseId}/shape/library/${facts.key}?way=${key}`}
+          aria-current={chosen ? "true" : undefined}
+          scroll={false}
+          className={`block border-l-4 py-1 pl-4 ${chosen ? "border-tarn" : "border-hair hover:border-ink"}`}
+        >
+          <span className={`block text-lg ${chosen ? "font-bold" : "underline underline-offset-4"}`}>
+            {name}
+            {chosen && <span className="text-sm font-normal text-soft"> · the rungs below</span>}
+          </span>
+          <span className="text-soft">{reason}</span>
+        </Link>
+      ))}
+    </nav>
+  );
 }
 
 /** A behaviour with its ladder, its ask, what goes wrong and what to watch; one press begins the horse's own ladder. */
@@ -46,10 +72,13 @@ export function TemplateView({ horseId, facts }: { horseId: string; facts: Templ
   if (chosen === undefined) return null;
   const { method, plan } = chosen;
   const rung = Math.min(selected, plan.rungs.length);
+  const taught = facts.ways.find((one) => one.chosen);
+  const way = taught === undefined ? "" : `&way=${taught.key}`;
   return (
     <>
       <p className="mt-1 max-w-prose text-lg">{facts.finished}</p>
       <p className="mt-1 max-w-prose text-soft">{facts.why}</p>
+      {facts.ways.length > 0 && <TaughtWays horseId={horseId} facts={facts} />}
       <div className="mt-5 flex flex-wrap items-center gap-x-5 gap-y-3">
         <fieldset className="flex flex-wrap rounded border-2 border-ink" aria-label="Method">
           {facts.plans.map((one, i) => (
@@ -64,7 +93,7 @@ export function TemplateView({ horseId, facts }: { horseId: string; facts: Templ
             </button>
           ))}
         </fieldset>
-        <Link href={`/horses/${horseId}/shape/new?template=${facts.key}&method=${method}`} className="act">
+        <Link href={`/horses/${horseId}/shape/new?template=${facts.key}&method=${method}${way}`} className="act">
           Begin a ladder with it
         </Link>
       </div>
@@ -87,6 +116,11 @@ export function TemplateView({ horseId, facts }: { horseId: string; facts: Templ
             <h2 className="font-sans text-sm font-normal text-soft">The ask</h2>
             <CueStairs phases={plan.phases} />
             <p className="text-sm">Cue in the end: {facts.cue}</p>
+          </div>
+          <div>
+            <h2 className="font-sans text-sm font-normal text-soft">Moves on when</h2>
+            <p>{facts.movesOn.rule}</p>
+            <p className="text-sm text-soft">{facts.movesOn.because}</p>
           </div>
           <div>
             <h2 className="font-sans text-sm font-normal text-soft">From the start to the goal</h2>

@@ -67,7 +67,12 @@ export default async function LadderPage({ params }: { params: Promise<{ horse: 
             state.trials.filter(({ version }) => version === ladder.version),
           )?.sentence ?? null
         }
-        chosen={chosenWays(ladder.plan, behaviour.free ?? false)}
+        chosen={[
+          ...chosenWays(ladder.plan, behaviour.free ?? false),
+          ...(template?.ways ?? [])
+            .filter(({ key }) => key === ladder.plan.ways.taught)
+            .map(({ key, name }) => ({ key, question: "Taught", choice: name })),
+        ]}
         cautions={[...(template?.cautions ?? []), ...wayCautions(ladder.plan, behaviour.free ?? false)]}
       />
       <Foundations horseId={horse} {...foundations} graph={graphLinks(horse, foundations.graph)} />

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
-import { behaviourFromTemplate, defaultMethod, methodsOf, planFromTemplate } from "@/core/behaviour";
+import { behaviourFromTemplate, defaultMethod, inTheWay, methodsOf, planFromTemplate } from "@/core/behaviour";
 import { METHODS } from "@/core/ladder";
 import { emptyDraft, type LadderDraft } from "@/features/shape/editor/draft";
 import { LadderEditor } from "@/features/shape/editor/ladder-editor";
@@ -18,22 +18,23 @@ type Asked = string | string[] | undefined;
 
 interface Props {
   params: Promise<{ horse: string }>;
-  /** A behaviour's name to begin with, for example from the first look; or a template of the library with a method. */
-  searchParams: Promise<{ behaviour?: Asked; template?: Asked; method?: Asked }>;
+  /** A behaviour's name to begin with, for example from the first look; or a template of the library with a method and a way. */
+  searchParams: Promise<{ behaviour?: Asked; template?: Asked; method?: Asked; way?: Asked }>;
 }
 
 /** The draft a page begins with; null where there is no such template. */
-function draftFor(asked: { behaviour?: Asked; template?: Asked; method?: Asked }): LadderDraft | null {
+function draftFor(asked: { behaviour?: Asked; template?: Asked; method?: Asked; way?: Asked }): LadderDraft | null {
   const draft = emptyDraft();
   if (typeof asked.template !== "string")
     return typeof asked.behaviour === "string"
       ? { ...draft, behaviour: { ...draft.behaviour, name: asked.behaviour.slice(0, 80) } }
       : draft;
-  const template = templateOf(asked.template);
-  if (template === undefined) return null;
+  const found = templateOf(asked.template);
+  if (found === undefined) return null;
+  const { template, ways } = inTheWay(found, asked.way);
   const methods = methodsOf(template);
   const method = METHODS.find((one) => one === asked.method && methods.includes(one)) ?? defaultMethod(template);
-  return { behaviour: behaviourFromTemplate(template), plan: planFromTemplate(template, method) };
+  return { behaviour: behaviourFromTemplate(template), plan: planFromTemplate(template, method, ways) };
 }
 
 export default async function NewLadderPage({ params, searchParams }: Props) {

@@ -1,7 +1,8 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
-import { behaviourFromTemplate, defaultMethod, methodsOf, planFromTemplate, startAndGoal } from "@/core/behaviour";
+import { behaviourFromTemplate, defaultMethod, inTheWay, methodsOf, planFromTemplate, startAndGoal } from "@/core/behaviour";
+import { masterySentence } from "@/core/mastery";
 import { barredBehaviour } from "@/core/welfare";
 import { Foundations } from "@/features/shape/foundations";
 import { TemplateView } from "@/features/shape/library/template-view";
@@ -14,16 +15,18 @@ import { getStore } from "../../../../../../server/store";
 
 interface Props {
   params: Promise<{ horse: string; template: string }>;
+  searchParams: Promise<{ way?: string | string[] }>;
 }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   return { title: templateOf((await params).template)?.name ?? "Library" };
 }
 
-export default async function TemplatePage({ params }: Props) {
+export default async function TemplatePage({ params, searchParams }: Props) {
   const { horse: horseId, template: key } = await params;
-  const template = templateOf(key);
-  if (template === undefined) notFound();
+  const found = templateOf(key);
+  if (found === undefined) notFound();
+  const { template, ways } = inTheWay(found, (await searchParams).way);
   const store = await getStore();
   const horse = await findOr404(getHorse(store, horseId));
   const { allowance } = await horseCare(store, horse);
@@ -54,7 +57,9 @@ export default async function TemplatePage({ params }: Props) {
           ends: startAndGoal(template),
           thumb: rulesOfThumb.map(({ text }) => text),
           method: defaultMethod(template),
-          plans: methodsOf(template).map((method) => ({ method, plan: planFromTemplate(template, method) })),
+          plans: methodsOf(template).map((method) => ({ method, plan: planFromTemplate(template, method, ways) })),
+          ways: template.ways.map((way) => ({ key: way.key, name: way.name, reason: way.reason, chosen: way.key === ways.taught })),
+          movesOn: { rule: masterySentence(template.mastery), because: template.masteryReason },
         }}
       />
       <Foundations horseId={horse.id} {...foundations} graph={graphLinks(horse.id, foundations.graph)} />
