@@ -1,7 +1,8 @@
 import { v4 as newId } from "uuid";
+import type { Day } from "@/core/day";
 import { sameName, tellApart } from "@/core/know";
 import type { AwayInput, HorseInput, RestingInput, RestrictionInput } from "@/core/schemas";
-import type { Restriction, RestrictionKind } from "@/core/welfare";
+import type { GoneAgainst, Restriction, RestrictionKind } from "@/core/welfare";
 import type { HorsePhotoRow, HorseRow, RestrictionRow } from "./models";
 import { NotFoundError, pick, plain, rowsOf } from "./rows";
 import type { Store } from "./store";
@@ -45,11 +46,15 @@ const RESTRICTION_COLUMNS = ["kind", "amount", "detail", "reason", "given_by", "
 const IN_WORK = { away: null, away_since: null, away_note: "" };
 
 /** Adds a horse and gives its id. */
-export async function addHorse(store: Store, input: HorseInput, options: { id?: string; sample?: boolean } = {}): Promise<string> {
+export async function addHorse(
+  store: Store,
+  input: HorseInput,
+  options: { id?: string; sample?: boolean; lookAt?: string } = {},
+): Promise<string> {
   const id = options.id ?? newId();
   await store.writer.write((transaction) =>
     store.models.horse.create(
-      { id, ...columnsOf(input), ...IN_WORK, sample: options.sample ?? false, created_ms: store.now() },
+      { id, ...columnsOf(input), ...IN_WORK, look_at: options.lookAt ?? "", sample: options.sample ?? false, created_ms: store.now() },
       { transaction },
     ),
   );
@@ -161,7 +166,34 @@ export const asRestriction = (row: RestrictionRow): Restriction => ({
   givenBy: row.given_by,
   from: row.from_day,
   until: row.until_day,
+  ...(againstIn(row.gone_against).length === 0 ? {} : { goneAgainst: againstIn(row.gone_against) }),
 });
+
+const againstIn = (kept: string | undefined): GoneAgainst[] => JSON.parse(kept ?? "[]") as GoneAgainst[];
+
+/** Days on which the yard's settings for young horses were gone against with this horse. */
+export const goneAgainst = (row: Pick<HorseRow, "gone_against">): GoneAgainst[] => againstIn(row.gone_against);
+
+/**
+ * Goes against a restriction for one day, or against the yard's settings for
+ * young horses where none is named; it stays in the list with the reason.
+ * @throws NotFoundError where there is no such horse or restriction.
+ */
+export async function goAgainst(store: Store, horseId: string, restrictionId: string | null, day: Day, reason: string): Promise<void> {
+  const horse = await getHorse(store, horseId);
+  if (restrictionId !== null) await restrictionOf(store, horseId, restrictionId);
+  await store.writer.write(async (transaction) => {
+    const entry = { day, reason, at_ms: store.now() };
+    if (restrictionId === null) {
+      const row = await store.models.horse.findByPk(horse.id, { transaction });
+      const kept = [...againstIn(row?.get("gone_against") as string | undefined), entry];
+      return store.models.horse.update({ gone_against: JSON.stringify(kept) }, { where: { id: horse.id }, transaction });
+    }
+    const row = await store.models.restriction.findByPk(restrictionId, { transaction });
+    const kept = [...againstIn(row?.get("gone_against") as string | undefined), entry];
+    return store.models.restriction.update({ gone_against: JSON.stringify(kept) }, { where: { id: restrictionId }, transaction });
+  });
+}
 
 /** A horse's picture, or null. */
 export async function getPhoto(store: Store, horseId: string): Promise<HorsePhotoRow | null> {

@@ -15,6 +15,7 @@ export {
   storeCare,
 } from "./care";
 export { addChain, listChains, type StoredChain, updateChain } from "./chains";
+export { addDate, asHorseDate, dateDone, datesByHorse, listDates, removeDate } from "./dates";
 export { type BatchReceipt, type EventBatch, EventConflictError, eventReach, UnknownSessionError } from "./event-writer";
 export { clockOffsets, eventsOfSession } from "./events";
 export {
@@ -37,6 +38,8 @@ export {
   endRestriction,
   getHorse,
   getPhoto,
+  goAgainst,
+  goneAgainst,
   listHorses,
   listRestrictions,
   nameApart,
@@ -75,6 +78,7 @@ export { MIGRATION_NAMES, MIGRATIONS, migrate } from "./migrations";
 export type {
   BehaviourRow,
   EventRow,
+  HorseDateRow,
   HorseRow,
   KitRow,
   PersonRow,

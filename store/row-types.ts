@@ -76,6 +76,10 @@ export interface HorseRow extends Binnable {
   away_note: string;
   /** JSON list of the signs it is watched for. */
   pinned_signs: string;
+  /** JSON list of the days on which the yard's settings for young horses were gone against. */
+  gone_against: string;
+  /** Of a sample horse: what to look at. */
+  look_at: string;
   sample: boolean;
   created_ms: number;
 }
@@ -92,6 +96,19 @@ export interface RestrictionRow {
   /** Since when it holds no longer, with why; null where its days decide. */
   ended_ms?: number | null;
   ended_why?: string;
+  /** JSON list of the days on which it was gone against, each with the reason and who. */
+  gone_against?: string;
+  created_ms: number;
+}
+export interface HorseDateRow {
+  id: string;
+  horse_id: string;
+  kind: string;
+  day: string;
+  every_weeks: number | null;
+  note: string;
+  /** When it was done; null where it lies ahead. */
+  done_ms: number | null;
   created_ms: number;
 }
 export interface HorsePhotoRow {

@@ -113,6 +113,7 @@ describe("a store", () => {
       "cue_phase",
       "event",
       "horse",
+      "horse_date",
       "horse_photo",
       "kit",
       "ladder",

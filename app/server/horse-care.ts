@@ -1,6 +1,7 @@
 import { type Day, dayIn } from "@/core/day";
 import { type CareOnDay, careOn } from "@/core/pack";
-import { asRestriction, type HorseRow, listRestrictions, type RestrictionRow, type Store } from "@/store";
+import type { YardSettings } from "@/core/settings";
+import { asRestriction, getSettings, goneAgainst, type HorseRow, listRestrictions, type RestrictionRow, type Store } from "@/store";
 
 /** The present day in the yard. */
 export const today = (store: Pick<Store, "now" | "timeZone">): Day => dayIn(store.now(), store.timeZone);
@@ -12,11 +13,15 @@ export interface HorseCare extends CareOnDay {
 }
 
 export const horseCare = async (store: Store, horse: HorseRow): Promise<HorseCare> =>
-  careOf(horse, await listRestrictions(store, horse.id), today(store));
+  careOf(horse, await listRestrictions(store, horse.id), today(store), await getSettings(store));
 
 /** The same of a horse whose restrictions are at hand. */
-export function careOf(horse: HorseRow, rows: readonly RestrictionRow[], day: Day): HorseCare {
+export function careOf(horse: HorseRow, rows: readonly RestrictionRow[], day: Day, settings: YardSettings): HorseCare {
   // One that was ended stays in the list with its reason, and holds nothing.
   const restrictions = rows.filter(({ ended_ms }) => ended_ms == null).map(asRestriction);
-  return { day, rows, ...careOn({ bornDay: horse.born_day, birthYear: horse.birth_year }, restrictions, day) };
+  return {
+    day,
+    rows,
+    ...careOn({ bornDay: horse.born_day, birthYear: horse.birth_year, goneAgainst: goneAgainst(horse) }, restrictions, day, settings),
+  };
 }

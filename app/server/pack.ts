@@ -11,6 +11,7 @@ import {
   digestsOfHorse,
   evidenceOfLadders,
   getSettings,
+  goneAgainst,
   type HorseRow,
   involvesOf,
   listChains,
@@ -73,6 +74,7 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
       birthYear: horse.birth_year,
       restingBreaths: horse.resting_breaths_per_min,
       ...(pinnedSigns(horse).length === 0 ? {} : { pinned: pinnedSigns(horse) }),
+      ...(goneAgainst(horse).length === 0 ? {} : { goneAgainst: goneAgainst(horse) }),
     },
     restrictions: restrictions.filter(({ ended_ms }) => ended_ms == null).map(asRestriction),
     ladders: ladders.map(

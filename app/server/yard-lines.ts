@@ -1,8 +1,12 @@
 import "server-only";
 import { tellApart } from "@/core/know";
+import type { YardSettings } from "@/core/settings";
+import { dueWords } from "@/core/welfare";
 import type { YardLine } from "@/features/yard/yard";
 import {
+  asHorseDate,
   asNamed,
+  datesByHorse,
   getSettings,
   ladderHeads,
   laddersWithPlans,
@@ -21,13 +25,13 @@ import { byStanding, type LadderState, LOOK_BACK_MS, nextStartTrials, peopleName
  * last worked. The last worked is looked at first; only where that is barred
  * today are the others.
  */
-async function firstLadders(store: Store, care: ReadonlyMap<string, HorseCare>): Promise<ReadonlyMap<string, LadderState>> {
+async function firstLadders(
+  store: Store,
+  care: ReadonlyMap<string, HorseCare>,
+  settings: YardSettings,
+): Promise<ReadonlyMap<string, LadderState>> {
   const nowWallMs = store.now();
-  const [heads, last, settings] = await Promise.all([
-    ladderHeads(store),
-    lastWorkedMs(store, nowWallMs - LOOK_BACK_MS),
-    getSettings(store),
-  ]);
+  const [heads, last] = await Promise.all([ladderHeads(store), lastWorkedMs(store, nowWallMs - LOOK_BACK_MS)]);
   const names = await peopleNames(store);
   const look = async (ids: readonly string[]) => {
     const ladders = await laddersWithPlans(store, ids);
@@ -52,15 +56,18 @@ async function firstLadders(store: Store, care: ReadonlyMap<string, HorseCare>):
 
 /** One line for each horse: what to mind, its last work and what comes next. The number of questions does not grow with the horses. */
 export async function yardLines(store: Store): Promise<YardLine[]> {
-  const [horses, restrictions, last, open] = await Promise.all([
+  const [horses, restrictions, last, open, settings, dates] = await Promise.all([
     listHorses(store),
     restrictionsByHorse(store),
     lastWorked(store),
     openSessions(store, null),
+    getSettings(store),
+    datesByHorse(store),
   ]);
+  const day = today(store);
   const apart = tellApart(horses.map(asNamed));
-  const care = new Map(horses.map((horse) => [horse.id, careOf(horse, restrictions.get(horse.id) ?? [], today(store))]));
-  const ladders = await firstLadders(store, care);
+  const care = new Map(horses.map((horse) => [horse.id, careOf(horse, restrictions.get(horse.id) ?? [], day, settings)]));
+  const ladders = await firstLadders(store, care, settings);
   return horses.map((horse) => {
     const state = ladders.get(horse.id);
     const worked = last.get(horse.id);
@@ -71,6 +78,8 @@ export async function yardLines(store: Store): Promise<YardLine[]> {
       sample: horse.sample,
       away: horse.away,
       limits: care.get(horse.id)?.sentences ?? [],
+      due: (dates.get(horse.id) ?? []).flatMap((date) => dueWords(asHorseDate(date), day) ?? []),
+      lookAt: horse.look_at,
       runningId: open.find(({ horseId, running }) => running && horseId === horse.id)?.id ?? null,
       last:
         worked === undefined || worked.summary.started_ms === null

@@ -166,7 +166,9 @@ const wholeFrom = (least: number, most: number) =>
     .min(least, `from ${least} to ${most}`)
     .max(most, `from ${least} to ${most}`);
 
-const onDays = { days: wholeFrom(1, 30).default(1) };
+const optionalWhole = (least: number, most: number) =>
+  yup.number().integer("a whole number is needed").min(least, `from ${least} to ${most}`).max(most, `from ${least} to ${most}`);
+const onDays = { days: optionalWhole(1, 30) };
 
 const ruleInput = yup.lazy((value: unknown) => {
   const kind = typeof value === "object" && value !== null && "kind" in value ? value.kind : undefined;
@@ -205,12 +207,12 @@ const ruleCheckInput = yup
     rule: ruleInput,
     p: yup.array().of(shareOfOne("a number is needed")).required("a list of chances is needed"),
     within: wholeFrom(0, 10_000),
-    asks_a_day: wholeFrom(1, 1000).default(USUAL_ASKS_A_DAY),
+    asks_a_day: optionalWhole(1, 1000),
   })
   .required("an object is needed");
 
 function ruleCheckOf(input: unknown) {
-  const { rule, p, within, asks_a_day: asksADay } = read(ruleCheckInput, input);
+  const { rule, p, within, asks_a_day: asksADay = USUAL_ASKS_A_DAY } = read(ruleCheckInput, input);
   return {
     rows: ruleCheck(rule as MasteryRule, p, within, asksADay).map((row) => ({
       p: row.p,

@@ -1,4 +1,5 @@
 import type { Day } from "../day";
+import type { YardSettings } from "../settings";
 import {
   type Age,
   type AgeCaution,
@@ -6,9 +7,12 @@ import {
   ageCaution,
   ageOn,
   allowanceOn,
+  type GoneAgainst,
+  goneAgainstOn,
   holdsOn,
   type Restriction,
   restrictionSentence,
+  yardRestrictions,
 } from "../welfare";
 
 /** What a horse's age and its restrictions say on a day. */
@@ -24,21 +28,28 @@ export interface CareOnDay {
 /**
  * What may be done with a horse on a day, on every screen and with or without the server.
  * @param restrictions those that were not ended.
- * @example careOn({ bornDay: null, birthYear: 2024 }, [], "2026-06-01").allowance.backing // barred by its age
+ * @example careOn({ bornDay: null, birthYear: 2024 }, [], "2026-06-01", settings).sentences // what its age cautions
  */
 export function careOn(
-  horse: { readonly bornDay: Day | null; readonly birthYear: number | null },
+  horse: { readonly bornDay: Day | null; readonly birthYear: number | null; readonly goneAgainst?: readonly GoneAgainst[] },
   restrictions: readonly Restriction[],
   day: Day,
+  settings: Pick<YardSettings, "youngTyingYears" | "youngCirclingYears">,
 ): CareOnDay {
   const age = ageOn({ day: horse.bornDay, year: horse.birthYear }, day);
   const caution = age === null ? null : ageCaution(age);
-  const holding = restrictions.filter((restriction) => holdsOn(restriction, day));
+  const all = [...restrictions, ...yardRestrictions(age, settings, horse.goneAgainst)];
+  const holding = all.filter((restriction) => holdsOn(restriction, day));
+  const said = (restriction: Restriction) => {
+    const against = goneAgainstOn(restriction, day);
+    const sentence = restrictionSentence(restriction);
+    return against === null ? sentence : `${sentence} Gone against today: ${against.reason.replace(/\.$/, "")}.`;
+  };
   return {
     age,
     caution,
     holding,
-    allowance: allowanceOn(restrictions, day, caution),
-    sentences: [...holding.map(restrictionSentence), ...(caution === null ? [] : [caution.sentence])],
+    allowance: allowanceOn(all, day, caution),
+    sentences: [...holding.map(said), ...(caution === null ? [] : [caution.sentence])],
   };
 }

@@ -99,7 +99,7 @@ export interface PackNow {
  */
 export function packNow(pack: HorsePack, yard: YardFacts, nowMs: number, handler: string | null = null): PackNow {
   const { settings } = yard;
-  const { allowance, sentences } = careOn(pack.horse, pack.restrictions, dayIn(nowMs, yard.timeZone));
+  const { allowance, sentences } = careOn(pack.horse, pack.restrictions, dayIn(nowMs, yard.timeZone), settings);
   const recent = pack.digests.filter(({ startedMs }) => startedMs >= nowMs - settings.sidesDays * MILLISECONDS_PER_DAY);
   const names = new Map(yard.people.map(({ id, name }) => [id, name]));
   const sides = sidePicture(recent.map((digest) => digest.sides));

@@ -7,7 +7,7 @@ import type { ZoneRule } from "../place";
 import type { EvidenceTrial } from "../record";
 import type { BehaviourInput, SessionEvent, SessionKind } from "../schemas";
 import type { YardSettings } from "../settings";
-import type { Allowance, Kit, Restriction } from "../welfare";
+import type { Allowance, GoneAgainst, Kit, Restriction } from "../welfare";
 
 /** Something by its name. */
 export interface Named {
@@ -95,6 +95,8 @@ export interface PackHorse {
   readonly restingBreaths: number | null;
   /** Signs it is watched for, whatever it works on; left out where there are none. */
   readonly pinned?: readonly PinnedSign[];
+  /** Days on which the yard's own settings for young horses were gone against. */
+  readonly goneAgainst?: readonly GoneAgainst[];
 }
 
 /** A chain of the horse, with the names of its links in the order they are asked. */

@@ -20,6 +20,7 @@ export {
 } from "../events";
 export { binSchema, type GoesWith, goesWithWords, putAwaySchema } from "./bin";
 export { BIN_DAYS, BIN_KINDS, type BinKind } from "./bin-kinds";
+export { dateDoneSchema, goAgainstSchema, type HorseDateInput, horseDateSchema } from "./dates";
 export {
   AWAY_KINDS,
   type AwayInput,

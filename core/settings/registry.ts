@@ -117,6 +117,25 @@ export const SETTING_FIELDS = {
   standsForTrials: { group: "Every word", label: "A word stands for", unit: "asks", usual: 3, least: 1, most: 10, whole: true },
   silenceMinutes: { group: "Pause", label: "Without a tap it is a pause after", unit: "min", usual: 20, least: 2, most: 240 },
   sidesDays: { group: "Know", label: "Sides are compared over the last", unit: "days", usual: 60, least: 7, most: 365, whole: true },
+  // Walls of the yard's own, off until somebody wants them.
+  youngTyingYears: {
+    group: "Young horses",
+    label: "No hard tying under",
+    unit: "years (0: only said)",
+    usual: 0,
+    least: 0,
+    most: 6,
+    whole: true,
+  },
+  youngCirclingYears: {
+    group: "Young horses",
+    label: "No circling under",
+    unit: "years (0: only said)",
+    usual: 0,
+    least: 0,
+    most: 6,
+    whole: true,
+  },
   shownStaleDays: {
     group: "Know",
     label: "What was shown is to be checked after",

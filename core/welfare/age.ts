@@ -8,38 +8,38 @@ export interface Age {
   readonly exact: boolean;
 }
 
-/** A caution that follows from a horse's age. Common practice, no source; a veterinarian's advice goes before it. */
+/**
+ * A caution that follows from a horse's age: it is said and closes nothing,
+ * since much is fairly done young. What is closed, a restriction or the yard's
+ * own settings close. Common practice, no source; a veterinarian's advice goes before it.
+ */
 export interface AgeCaution {
   readonly underYears: number;
   readonly sentence: string;
   /** Longest work of a session, in minutes, or null where age sets none. */
   readonly workMinutes: number | null;
-  /** Longest circling of a session, in minutes; 0 for none at all. */
+  /** Longest circling of a session, in minutes. */
   readonly circlingMinutes: number;
-  readonly tying: boolean;
 }
 
 const CAUTIONS: readonly AgeCaution[] = [
   {
     underYears: 1,
-    sentence: "Under one year: a few minutes at a time, no tying, no circling.",
+    sentence: "Under one year: a few minutes at a time, beside its mother or a companion; no hard tying, hardly any circling.",
     workMinutes: 10,
-    circlingMinutes: 0,
-    tying: false,
+    circlingMinutes: 2,
   },
   {
     underYears: 2,
-    sentence: "Under two years: short work, little circling, no hard tying, long rests between stages.",
+    sentence: "Under two years: short work, little circling, a wrap that slides and no hard tying, long rests between stages.",
     workMinutes: 15,
     circlingMinutes: 5,
-    tying: false,
   },
   {
     underYears: 5,
     sentence: "Under five years: circling at most 20 minutes and once a week.",
     workMinutes: null,
     circlingMinutes: 20,
-    tying: true,
   },
 ];
 

@@ -8,6 +8,7 @@ export {
   HEART_STRAND,
   type PooledBreathing,
 } from "./breathing";
+export { DATE_KINDS, type DateKind, dateWords, dayAfterWeeks, daysBetween, dueWords, type HorseDate, SAID_DAYS_BEFORE } from "./dates";
 export {
   type HeatBounds,
   type HeatCaution,
@@ -41,6 +42,8 @@ export {
   barredValue,
   type Cap,
   GAITS_SLOWEST_FIRST,
+  type GoneAgainst,
+  goneAgainstOn,
   holdsOn,
   INVOLVEMENTS,
   type Involvement,
@@ -54,3 +57,4 @@ export {
   restrictionWords,
 } from "./restrictions";
 export { asUsed, type UsedSession, usedSentences } from "./week-use";
+export { yardRestrictions } from "./young";

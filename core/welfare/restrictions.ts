@@ -58,7 +58,19 @@ export interface Restriction {
   readonly givenBy: string;
   readonly from: Day | null;
   readonly until: Day | null;
+  /** Days on which somebody went against it, each with the reason; left out where nobody did. */
+  readonly goneAgainst?: readonly GoneAgainst[];
 }
+
+/** One day on which a wall was gone against, with the reason. */
+export interface GoneAgainst {
+  readonly day: Day;
+  readonly reason: string;
+}
+
+/** What was said when a restriction was gone against on a day, or null where nobody did. */
+export const goneAgainstOn = ({ goneAgainst = [] }: Pick<Restriction, "goneAgainst">, day: Day): GoneAgainst | null =>
+  goneAgainst.findLast((one) => one.day === day) ?? null;
 
 /** Work that a behaviour involves and a restriction may name. */
 export const INVOLVEMENTS = ["circling", "tying", "loading", "load", "legs"] as const;
@@ -130,12 +142,12 @@ export interface Allowance {
 const stricter = (a: Cap<number> | null, b: Cap<number>): Cap<number> => (a === null || b.value < a.value ? b : a);
 
 /**
- * Sums up what holds on a day. Where two restrictions of one kind overlap the
+ * Sums up what holds on a day, less what was gone against on it. Where two restrictions of one kind overlap the
  * stricter holds; two sides that exclude each other leave no work on either,
  * which is said as no work.
  */
 export function allowanceOn(restrictions: readonly Restriction[], day: Day, age: AgeCaution | null): Allowance {
-  const holding = restrictions.filter((restriction) => holdsOn(restriction, day));
+  const holding = restrictions.filter((restriction) => holdsOn(restriction, day) && goneAgainstOn(restriction, day) === null);
   let noWork: Cap<true> | null = null;
   let workMinutes: Cap<number> | null = null;
   let repetitions: Cap<number> | null = null;
@@ -149,7 +161,6 @@ export function allowanceOn(restrictions: readonly Restriction[], day: Day, age:
   if (age !== null) {
     if (age.workMinutes !== null) workMinutes = { value: age.workMinutes, why: age.sentence };
     circlingMinutes = { value: age.circlingMinutes, why: age.sentence };
-    if (!age.tying) noTying = { value: true, why: age.sentence };
   }
   for (const restriction of holding) {
     const why = restrictionSentence(restriction);

@@ -16,6 +16,7 @@ import {
   breathingOver,
   breathingRate,
   breathSums,
+  goneAgainstOn,
   handlerPlaceMetres,
   type Kit,
   type KitUse,
@@ -23,6 +24,7 @@ import {
   type Restriction,
   restrictionSentence,
   restrictionsOverlap,
+  yardRestrictions,
 } from "./index";
 
 describe("days", () => {
@@ -149,8 +151,36 @@ describe("restrictions", () => {
     const allowance = allowanceOn([restriction({ kind: "circling-minutes", amount: 3 })], TODAY, young);
     expect(allowance.circlingMinutes?.value).toBe(3);
     expect(allowance.workMinutes?.value).toBe(15);
-    expect(allowance.noTying?.why).toContain("Under two years");
-    expect(barredBehaviour(["tying"], allowance)).toContain("Under two years");
+    expect(allowance.noTying).toBeNull();
+  });
+
+  it("of age alone closes nothing that is fairly done young: it is said", () => {
+    for (const years of [0, 1, 4]) {
+      const allowance = allowanceOn([], TODAY, ageCaution({ years, months: 2, exact: true }));
+      expect(barredBehaviour(["tying", "circling", "legs", "load", "loading"], allowance), String(years)).toBeNull();
+    }
+    expect(ageCaution({ years: 0, months: 2, exact: true })?.sentence).toContain("no hard tying");
+  });
+
+  it("the yard's own settings close what they name, under the age they name, and a day on which they were gone against is open", () => {
+    const age = { years: 1, months: 3, exact: true };
+    const set = { youngTyingYears: 2, youngCirclingYears: 1 };
+    expect(yardRestrictions(age, set).map(({ kind }) => kind)).toEqual(["no-tying"]);
+    expect(yardRestrictions({ ...age, years: 2 }, set)).toEqual([]);
+    expect(yardRestrictions(null, set)).toEqual([]);
+    expect(yardRestrictions(age, { youngTyingYears: 0, youngCirclingYears: 0 })).toEqual([]);
+    const tied = (goneAgainst: { day: string; reason: string }[]) =>
+      barredBehaviour(["tying"], allowanceOn(yardRestrictions(age, set, goneAgainst), TODAY, null));
+    expect(tied([])).toBe("No tying: under 2 years, a setting of this yard.");
+    expect(tied([{ day: "2020-01-01", reason: "farrier" }])).not.toBeNull();
+    expect(tied([{ day: TODAY, reason: "farrier" }])).toBeNull();
+  });
+
+  it("a restriction that was gone against today closes nothing today, and everything tomorrow", () => {
+    const hock = restriction({ goneAgainst: [{ day: TODAY, reason: "the vet asked to see it trot" }] });
+    expect(allowanceOn([hock], TODAY, null).circlingMinutes).toBeNull();
+    expect(allowanceOn([hock], "2031-01-01", null).circlingMinutes?.value).toBe(0);
+    expect(goneAgainstOn(hock, TODAY)?.reason).toContain("vet asked");
   });
 
   it("switch off behaviours and methods by what they name", () => {

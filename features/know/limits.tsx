@@ -18,8 +18,13 @@ export interface ShownRestriction {
   readonly overlaps: boolean;
   /** Why it was ended, or null where it was not. */
   readonly ended: string | null;
+  /** Days on which it was gone against, each with the reason. */
+  readonly against: readonly { readonly words: string; readonly today: boolean }[];
   readonly input: RestrictionInput;
 }
+
+/** Where a restriction's id stands: what the yard's own settings close. */
+const YARD = "yard";
 
 const EMPTY: RestrictionInput = {
   kind: "no-circling",
@@ -124,19 +129,19 @@ function RestrictionForm({ horseId, id, start, onDone }: { horseId: string; id?:
   );
 }
 
-/** Why a restriction ends: it does not vanish, it stays in the list with the reason. */
-function EndForm({ onEnd, onLeave }: { onEnd: (why: string) => void; onLeave: () => void }) {
+/** A reason that stays in the list: why a restriction ends, or why it is gone against today. */
+function ReasonForm({ label, act, onGive, onLeave }: { label: string; act: string; onGive: (why: string) => void; onLeave: () => void }) {
   const [why, setWhy] = useState("");
   return (
     <form
       className="flex w-full flex-wrap items-end gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        onEnd(why);
+        onGive(why);
       }}
     >
       <label className="grow font-semibold">
-        Why it ends
+        {label}
         <input
           value={why}
           maxLength={500}
@@ -146,7 +151,7 @@ function EndForm({ onEnd, onLeave }: { onEnd: (why: string) => void; onLeave: ()
         />
       </label>
       <button type="submit" className="act">
-        End it
+        {act}
       </button>
       <button type="button" className="act-quiet" onClick={onLeave}>
         Leave it
@@ -249,17 +254,23 @@ export function Limits({
   today,
   restrictions,
   age,
+  yard,
+  yardAgainst,
   away,
 }: {
   horse: { id: string; name: string };
   today: string;
   restrictions: readonly ShownRestriction[];
   age: { words: string; caution: string | null } | null;
+  /** What the yard's own settings close for a young horse, and whether that was gone against today. */
+  yard: readonly { sentence: string; today: boolean }[];
+  yardAgainst: readonly string[];
   away: { kind: string; since: string | null; note: string } | null;
 }) {
   const router = useRouter();
   const [editing, setEditing] = useState<string | null>(null);
   const [ending, setEnding] = useState<string | null>(null);
+  const [against, setAgainst] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const end = async (id: string, ended: boolean, why: string) => {
     const sent = await send("POST", `/api/horses/${horse.id}/restrictions/${id}`, { ended, why });
@@ -268,16 +279,48 @@ export function Limits({
     setEnding(null);
     router.refresh();
   };
+  const goAgainst = async (id: string, reason: string) => {
+    const sent = await send("POST", `/api/horses/${horse.id}/restrictions/${id}/against`, { reason });
+    setProblem(sent.ok ? null : sent.message);
+    if (!sent.ok) return;
+    setAgainst(null);
+    router.refresh();
+  };
   return (
     <>
-      <h1 className="text-[2rem]">Limits</h1>
+      <h1 className="text-[2rem]">Limits and dates</h1>
       <p className="mt-1 text-lg">
         {age === null
           ? "Its age is not noted, so no age caution can be given."
           : `${age.words} old. ${age.caution ?? "No age caution from five years on."}`}
       </p>
       <ul className="mt-5 border-b-2 border-hair">
-        {restrictions.map(({ id, sentence, holds, when, overlaps, ended, input }) => (
+        {yard.map(({ sentence, today: gone }, i) => (
+          <li key={sentence} className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1 border-t-2 border-hair py-3.5">
+            <p className={gone ? "text-lg text-soft" : "text-lg font-semibold text-brick"}>
+              {sentence}
+              {yardAgainst.map((words) => (
+                <span key={words} className="block text-sm font-normal text-ink">
+                  {words}
+                </span>
+              ))}
+            </p>
+            {i === 0 && !gone && (
+              <button type="button" className="link no-print" aria-expanded={against === YARD} onClick={() => setAgainst(YARD)}>
+                Go against it today
+              </button>
+            )}
+            {i === 0 && against === YARD && (
+              <ReasonForm
+                label="Why, for today"
+                act="Go against it"
+                onGive={(why) => void goAgainst(YARD, why)}
+                onLeave={() => setAgainst(null)}
+              />
+            )}
+          </li>
+        ))}
+        {restrictions.map(({ id, sentence, holds, when, overlaps, ended, against: days, input }) => (
           <li key={id} className="border-t-2 border-hair py-3.5">
             {editing === id ? (
               <RestrictionForm horseId={horse.id} id={id} start={input} onDone={() => setEditing(null)} />
@@ -287,6 +330,11 @@ export function Limits({
                   {sentence}
                   <span className="ml-3 text-sm font-normal text-soft">{when}</span>
                   {ended !== null && <span className="block text-sm font-normal">Ended: {ended}</span>}
+                  {days.map(({ words }) => (
+                    <span key={words} className="block text-sm font-normal text-ink">
+                      {words}
+                    </span>
+                  ))}
                   {overlaps && (
                     <span className="block text-sm font-normal text-ink">Overlaps another of its kind: the stricter holds.</span>
                   )}
@@ -294,6 +342,11 @@ export function Limits({
                 <p className="no-print flex gap-5">
                   {ended === null ? (
                     <>
+                      {holds && !days.some((one) => one.today) && (
+                        <button type="button" className="link" aria-expanded={against === id} onClick={() => setAgainst(id)}>
+                          Go against it today
+                        </button>
+                      )}
                       <button type="button" className="link" onClick={() => setEditing(id)}>
                         Change
                       </button>
@@ -307,12 +360,22 @@ export function Limits({
                     </button>
                   )}
                 </p>
-                {ending === id && <EndForm onEnd={(why) => void end(id, true, why)} onLeave={() => setEnding(null)} />}
+                {ending === id && (
+                  <ReasonForm label="Why it ends" act="End it" onGive={(why) => void end(id, true, why)} onLeave={() => setEnding(null)} />
+                )}
+                {against === id && (
+                  <ReasonForm
+                    label={`Why, for today${input.given_by === "" ? "" : `; it is advice of ${input.given_by}, ask first`}`}
+                    act="Go against it"
+                    onGive={(why) => void goAgainst(id, why)}
+                    onLeave={() => setAgainst(null)}
+                  />
+                )}
               </div>
             )}
           </li>
         ))}
-        {restrictions.length === 0 && <li className="border-t-2 border-hair py-3.5 text-soft">No restriction.</li>}
+        {restrictions.length + yard.length === 0 && <li className="border-t-2 border-hair py-3.5 text-soft">No restriction.</li>}
       </ul>
       {problem !== null && (
         <p role="alert" className="mt-2 font-semibold text-brick">

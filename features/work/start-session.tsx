@@ -189,6 +189,11 @@ export function StartSession({
                   </span>
                   {one.next.barred === null && <span className="block text-lg">{one.criterion}</span>}
                   <span className="block text-soft">{one.next.reason}</span>
+                  {one.next.barred !== null && (
+                    <WayLink href={`/horses/${horse.id}/know/limits`} className="link text-sm">
+                      See the limit, or go against it with a reason
+                    </WayLink>
+                  )}
                   {one.next.beside !== undefined && <span className="block text-sm text-soft">{one.next.beside}</span>}
                 </span>
               </label>

@@ -19,6 +19,12 @@ export function HorseLine({ line, drawn = true }: { line: YardLine; drawn?: bool
             {limit}
           </p>
         ))}
+        {line.due.map((date) => (
+          <p key={date} className="mt-1 text-sm leading-snug font-semibold text-ochre">
+            {date}
+          </p>
+        ))}
+        {line.lookAt !== "" && <p className="mt-1 text-sm leading-snug text-soft">{line.lookAt}</p>}
       </div>
       {last === null ? (
         <p className="text-soft">No session yet.</p>

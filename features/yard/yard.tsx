@@ -12,6 +12,10 @@ export interface YardLine {
   readonly away: string | null;
   /** Restrictions and age cautions that hold today. */
   readonly limits: readonly string[];
+  /** Dates that are due. */
+  readonly due: readonly string[];
+  /** Of a sample horse: what to look at; empty where there is nothing. */
+  readonly lookAt: string;
   /** The session being worked at this moment, or null. */
   readonly runningId: string | null;
   readonly last: {

@@ -10,6 +10,7 @@ import * as house from "./0006-house";
 import * as honestNumbers from "./0007-honest-numbers";
 import * as phoneInThePen from "./0008-phone-in-the-pen";
 import * as wholeConversation from "./0009-whole-conversation";
+import * as libraryAndDates from "./0010-library-and-dates";
 
 interface Migration {
   readonly name: string;
@@ -32,6 +33,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0007-honest-numbers", up: honestNumbers.up },
   { name: "0008-phone-in-the-pen", up: phoneInThePen.up },
   { name: "0009-whole-conversation", up: wholeConversation.up },
+  { name: "0010-library-and-dates", up: libraryAndDates.up },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name);

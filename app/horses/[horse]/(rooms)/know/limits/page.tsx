@@ -1,10 +1,22 @@
 import type { Metadata } from "next";
-import { dayWords } from "@/core/day";
+import { dayIn, dayWords } from "@/core/day";
 import type { RestrictionInput } from "@/core/schemas";
-import { ageWords, holdsOn, type Restriction, restrictionSentence, restrictionsOverlap } from "@/core/welfare";
+import {
+  ageWords,
+  dateWords,
+  dueWords,
+  type GoneAgainst,
+  goneAgainstOn,
+  holdsOn,
+  type Restriction,
+  restrictionSentence,
+  restrictionsOverlap,
+  yardRestrictions,
+} from "@/core/welfare";
+import { Dates } from "@/features/know/dates";
 import { KnowNav } from "@/features/know/know-nav";
 import { Limits } from "@/features/know/limits";
-import { asRestriction, getHorse } from "@/store";
+import { asHorseDate, asRestriction, getHorse, getSettings, goneAgainst, listDates } from "@/store";
 import { findOr404 } from "../../../../../server/find-or-404";
 import { horseCare } from "../../../../../server/horse-care";
 import { getStore } from "../../../../../server/store";
@@ -17,10 +29,13 @@ function whenWords({ from, until }: Restriction, today: string): string {
   return until === null ? "with no end set" : "";
 }
 
+const againstWords = ({ day, reason }: GoneAgainst) => `Gone against on ${dayWords(day)}: ${reason}`;
+
 export default async function LimitsPage({ params }: { params: Promise<{ horse: string }> }) {
   const store = await getStore();
   const horse = await findOr404(getHorse(store, (await params).horse));
   const { rows, day, age, caution } = await horseCare(store, horse);
+  const settings = await getSettings(store);
   const all = rows.map((row) => ({ row, restriction: asRestriction(row) }));
   return (
     <>
@@ -29,11 +44,17 @@ export default async function LimitsPage({ params }: { params: Promise<{ horse: 
         horse={{ id: horse.id, name: horse.name }}
         today={day}
         age={age === null ? null : { words: ageWords(age), caution: caution?.sentence ?? null }}
+        yard={yardRestrictions(age, settings, goneAgainst(horse)).map((restriction) => ({
+          sentence: restrictionSentence(restriction),
+          today: goneAgainstOn(restriction, day) !== null,
+        }))}
+        yardAgainst={goneAgainst(horse).map(againstWords)}
         away={horse.away === null ? null : { kind: horse.away, since: horse.away_since, note: horse.away_note }}
         restrictions={all.map(({ row, restriction }) => ({
           id: row.id,
           sentence: restrictionSentence(restriction),
           holds: row.ended_ms == null && holdsOn(restriction, day),
+          against: (restriction.goneAgainst ?? []).map((one) => ({ words: againstWords(one), today: one.day === day })),
           ended: row.ended_ms == null ? null : (row.ended_why ?? ""),
           when: row.ended_ms == null ? whenWords(restriction, day) : "",
           overlaps:
@@ -51,6 +72,19 @@ export default async function LimitsPage({ params }: { params: Promise<{ horse: 
             until_day: row.until_day,
           } satisfies RestrictionInput,
         }))}
+      />
+      <Dates
+        horseId={horse.id}
+        today={day}
+        dates={(await listDates(store, horse.id)).map((row) => {
+          const date = asHorseDate(row);
+          return {
+            id: row.id,
+            words: dateWords(date),
+            due: row.done_ms === null ? dueWords(date, day) : null,
+            done: row.done_ms === null ? null : dayWords(dayIn(row.done_ms, store.timeZone)),
+          };
+        })}
       />
     </>
   );
