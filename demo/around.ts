@@ -9,7 +9,8 @@ export function lookBefore(log: EventLog, chance: Chance, startWallMs: number, p
     return;
   }
   const day = (startWallMs / 86_400_000) % 365;
-  const air = Math.round(11 - 9 * Math.cos(((day - 20) / 365) * 2 * Math.PI) + drawNormal(chance, 0, 3));
+  // In summer they work in the cool of the morning.
+  const air = Math.min(19, Math.round(11 - 9 * Math.cos(((day - 20) / 365) * 2 * Math.PI) + drawNormal(chance, 0, 3)));
   const open = chance() < 0.08 ? ["gloves"] : [];
   log.add("preflight", {
     air_c: air,
@@ -24,12 +25,19 @@ export function lookBefore(log: EventLog, chance: Chance, startWallMs: number, p
 }
 
 /** After work: breathing coming down in three readings, legs and kit looked at. */
-export function lookAfter(log: EventLog, chance: Chance, restingBreaths: number, foodGrams: number | null): void {
+export function lookAfter(
+  log: EventLog,
+  chance: Chance,
+  restingBreaths: number,
+  recovery: { readonly above: number; readonly halfMinutes: number },
+): void {
   if (chance() < 0.25) return;
-  const above = 6 + 22 * chance();
+  const above = recovery.above * (0.8 + 0.4 * chance());
+  const readAtMs = log.wallMs;
   const breathing: { wall_ms: number; per_min: number }[] = [];
   for (let i = 0; i < 3; i++) {
-    const rate = restingBreaths + above * 2 ** (-i / 1.4) * (0.94 + 0.12 * chance());
+    const minutes = (log.wallMs - readAtMs) / 60_000;
+    const rate = restingBreaths + above * 2 ** (-minutes / recovery.halfMinutes) * (0.94 + 0.12 * chance());
     const everyMs = 60_000 / rate;
     const taps = Array.from({ length: 11 }, (_, n) => Math.round(n * everyMs));
     log.wait((10 * everyMs) / 1000);
@@ -41,7 +49,7 @@ export function lookAfter(log: EventLog, chance: Chance, restingBreaths: number,
     walked_off: true,
     legs: chance() < 0.9 ? "looked at" : "small graze, near fore; washed",
     kit: chance() < 0.7 ? "looked at" : "",
-    food_g: foodGrams,
+    food_g: null,
     breathing,
   });
 }

@@ -3,6 +3,7 @@ import { dayOf } from "@/core/day";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import {
   addChain,
+  addDate,
   addHorse,
   addKit,
   addLadder,
@@ -19,11 +20,14 @@ import {
   updateLadder,
 } from "@/store";
 import { drawUuid } from "./event-log";
+import type { DemoHorse } from "./horse";
+import { DEMO_HORSES } from "./horses";
 import { knowSessions } from "./know-sessions";
-import { demoChain, secondLadder, secondLadderSessions, thinnerStay } from "./second-ladder";
-import { playHorse } from "./yard";
+import { demoChain, secondLadder, secondLadderSessions } from "./second-ladder";
+import { type DemoSession, playHorse } from "./yard";
 import { DEMO_KIT, DEMO_PEOPLE, DEMO_PLACES } from "./yard-places";
-import { DEMO_HORSES } from "./yard-plan";
+
+type NewSessions = (NewSession & SessionOptions)[];
 
 /** The seed of the yard that ships. */
 export const DEMO_SEED = 20_260_401;
@@ -36,19 +40,22 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
   const places: string[] = [];
   for (const person of DEMO_PEOPLE) people.push(await addPerson(store, person, { id: drawUuid(chance), sample }));
   for (const place of DEMO_PLACES) places.push(await addPlace(store, place, { id: drawUuid(chance), sample }));
-  const planned: (NewSession & SessionOptions)[] = [];
+  const planned: NewSessions = [];
   const batches: EventBatch[] = [];
   const kit: string[] = [];
   const ladders: string[] = [];
   const horses: string[] = [];
   for (const piece of DEMO_KIT) kit.push(await addKit(store, piece, { id: drawUuid(chance), sample }));
   const dayAfter = (days: number | null) => (days === null ? null : dayOf(endWallMs + days * MILLISECONDS_PER_DAY));
+  const later: { ladder: string; demo: DemoHorse; sessions: NewSessions; batches: EventBatch[] }[] = [];
   for (const [index, demo] of DEMO_HORSES.entries()) {
-    const horseId = await addHorse(store, demo.horse, { id: drawUuid(chance), sample });
+    const horseId = await addHorse(store, demo.horse, { id: drawUuid(chance), sample, lookAt: demo.lookAt });
     for (const { fromDays, untilDays, ...restriction } of demo.restrictions) {
       const dates = { from_day: dayAfter(fromDays), until_day: dayAfter(untilDays) };
       await addRestriction(store, horseId, { ...restriction, ...dates }, { id: drawUuid(chance) });
     }
+    for (const { inDays, everyWeeks, kind, note } of demo.dates)
+      await addDate(store, horseId, { kind, day: dayAfter(inDays) ?? "", every_weeks: everyWeeks, note }, { id: drawUuid(chance) });
     const ladderId = await addLadder(store, horseId, demo.behaviour, demo.plan, {
       id: drawUuid(chance),
       behaviourId: drawUuid(chance),
@@ -56,24 +63,29 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
     });
     ladders.push(ladderId);
     horses.push(horseId);
-    for (const session of playHorse(demo, ladderId, endWallMs, seed + index + 1)) {
-      planned.push({
-        id: session.id,
-        horseId,
-        ladderId,
-        personId: people[demo.handler] ?? null,
-        placeId: places[demo.place] ?? null,
-        startRung: session.startRung,
-        kitIds: demo.kit.flatMap((at) => kit[at] ?? []),
-        sample,
-        createdMs: session.startWallMs,
-      });
-      batches.push({ recorder: `demo-${demo.handler + 1}`, events: session.events, clocks: {} });
-    }
-    const recorder = `demo-${demo.handler + 1}`;
+    const storedAs = (session: DemoSession) => ({
+      id: session.id,
+      horseId,
+      ladderId,
+      personId: people[session.handler] ?? null,
+      placeId: places[demo.place] ?? null,
+      startRung: session.startRung,
+      kitIds: demo.kit.flatMap((at) => kit[at] ?? []),
+      sample,
+      createdMs: session.startWallMs,
+    });
+    const batchOf = (session: DemoSession) => ({ recorder: `demo-${session.handler + 1}`, events: session.events, clocks: {} });
+    const played = playHorse(demo, ladderId, endWallMs, seed + index + 1);
+    const first = played.filter(({ version }) => version === 1);
+    const second = played.filter(({ version }) => version === 2);
+    planned.push(...first.map(storedAs));
+    batches.push(...first.map(batchOf));
+    if (second.length > 0) later.push({ ladder: ladderId, demo, sessions: second.map(storedAs), batches: second.map(batchOf) });
+    const handler = demo.story.handlerOf(0);
+    const recorder = `demo-${handler + 1}`;
     const who = {
       horse: demo.horse.name,
-      handler: DEMO_PEOPLE[demo.handler]?.name ?? "",
+      handler: DEMO_PEOPLE[handler]?.name ?? "",
       place: DEMO_PLACES[demo.place]?.name ?? "",
       recorder,
     };
@@ -83,7 +95,7 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
         horseId,
         kind: session.kind,
         ladderId: null,
-        personId: people[demo.handler] ?? null,
+        personId: people[handler] ?? null,
         placeId: places[demo.place] ?? null,
         startRung: null,
         sample,
@@ -96,7 +108,9 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
   if (first !== undefined && second !== undefined) {
     for (const [person, daysAgo, what, minutes] of [
       [first, 30, "folding the long line", 10],
-      [first, 12, "marking a bounced ball", 8],
+      [second, 60, "letting go as a bounced ball lands", 10],
+      [second, 57, "letting go as a bounced ball lands", 15],
+      [second, 52, "marking a bounced ball", 10],
       [second, 21, "folding the long line", 15],
     ] as const)
       await addPractice(store, person, { day: dayOf(endWallMs - daysAgo * MILLISECONDS_PER_DAY), what, minutes, note: "" });
@@ -109,16 +123,18 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
   const standing = await addLadder(store, firstHorse, behaviour, plan, { id: drawUuid(own), behaviourId: drawUuid(own), sample });
   const who = {
     horse: demo.horse.name,
-    handler: DEMO_PEOPLE[demo.handler]?.name ?? "",
+    handler: DEMO_PEOPLE[0]?.name ?? "",
     place: DEMO_PLACES[demo.place]?.name ?? "",
-    recorder: `demo-${demo.handler + 1}`,
+    recorder: "demo-1",
   };
-  for (const session of secondLadderSessions(who, standing, plan, behaviour.name, endWallMs, own)) {
+  const chain = await addChain(store, firstHorse, demoChain(standing, firstLadder, demo.plan.rungs.length), { id: drawUuid(own), sample });
+  const ofTheSecond = secondLadderSessions(who, standing, plan, behaviour.name, endWallMs, own, chain);
+  for (const session of ofTheSecond) {
     planned.push({
       id: session.id,
       horseId: firstHorse,
       ladderId: standing,
-      personId: people[demo.handler] ?? null,
+      personId: people[0] ?? null,
       placeId: places[demo.place] ?? null,
       startRung: session.startRung,
       sample,
@@ -129,8 +145,18 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
   await addSessions(store, planned);
   // All batches wait together, so that they share one transaction.
   const receipts = await Promise.all(batches.map((batch) => store.events.append(batch)));
-  await updateLadder(store, firstLadder, demo.behaviour, thinnerStay(demo.plan, demo.temper.stallsAtRung ?? 1));
-  await addChain(store, firstHorse, demoChain(standing, firstLadder, demo.plan.rungs.length), { id: drawUuid(own), sample });
+  // A ladder that was worked is edited into its next version, and worked on as that.
+  for (const {
+    ladder,
+    demo: { behaviour: same, story },
+    sessions,
+    batches: of,
+  } of later) {
+    if (story.split === undefined) continue;
+    await updateLadder(store, ladder, same, story.split.plan);
+    await addSessions(store, sessions);
+    receipts.push(...(await Promise.all(of.map((batch) => store.events.append(batch)))));
+  }
   await rebuildCaches(store);
-  return { sessions: batches.length, events: receipts.reduce((sum, { saved }) => sum + saved, 0) };
+  return { sessions: receipts.length, events: receipts.reduce((sum, { saved }) => sum + saved, 0) };
 }

@@ -1,6 +1,6 @@
 import { behaviourFromTemplate, planFromTemplate } from "@/core/behaviour";
 import { type Chance, drawNormal } from "@/core/chance";
-import { criterionOf, type LadderPlan, type Rope, setRung, stepValue, thinnedSchedules } from "@/core/ladder";
+import { criterionOf, type LadderPlan, setRung, thinnedSchedules } from "@/core/ladder";
 import type { BehaviourInput, ChainInput } from "@/core/schemas";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { templateOf } from "@/library";
@@ -38,6 +38,7 @@ export function secondLadderSessions(
   behaviour: string,
   endWallMs: number,
   chance: Chance,
+  chain: string,
 ): DemoSession[] {
   const midnight = Math.floor(endWallMs / MILLISECONDS_PER_DAY) * MILLISECONDS_PER_DAY;
   const values: number[] = [];
@@ -77,24 +78,35 @@ export function secondLadderSessions(
       log.wait(6 + 8 * chance());
     }
     log.add("block.end");
+    log.wait(20);
+    runWhole(log, chain, day, chance);
     log.wait(5);
     log.add("session.end");
-    return { id, startRung: FOLLOWING_RUNG, startWallMs, events: log.events };
+    return { id, startRung: FOLLOWING_RUNG, startWallMs, handler: 0, version: 1, events: log.events };
   });
 }
 
-/** The first ladder after three months: the stay is cut thinner where it stood still. */
-export function thinnerStay(plan: LadderPlan, stallsAt: number): LadderPlan {
-  const stay = plan.strands.find(({ key }) => key === "stay");
-  const at = plan.rungs[stallsAt - 1];
-  if (stay === undefined || at === undefined) return plan;
-  const between: Rope = { strands: plan.strands, rungs: [...plan.rungs.slice(0, stallsAt - 1), at, ...plan.rungs.slice(stallsAt - 1)] };
-  return { ...plan, ...stepValue(between, stallsAt, stay.id, -1) };
+/** The whole chain once, after the work: the later days he gets through to its end. */
+function runWhole(log: EventLog, chain: string, day: number, chance: Chance): void {
+  log.add("run.start", { chain, name: CHAIN_NAME, direction: "backward", links: CHAIN_LINKS, from: 1 });
+  log.wait(6 + 6 * chance());
+  log.add("link", { link: 1 });
+  log.wait(8 + 8 * chance());
+  if (day >= 1) log.add("link", { link: 2 });
+  else {
+    log.add("run.end", { link: 2, reason: "walked off", did: "led back to the plate" });
+    return;
+  }
+  log.wait(4);
+  log.add("run.end");
 }
+
+const CHAIN_NAME = "On the plate and waits";
+const CHAIN_LINKS = ["Stands on the weighing plate", "Stands and waits"];
 
 /** Both of its behaviours as one. */
 export const demoChain = (standing: string, plate: string, rungs: number): ChainInput => ({
-  name: "On the plate and waits",
+  name: CHAIN_NAME,
   direction: "backward",
   links: [
     { ladder: plate, rung: Math.min(4, rungs) },

@@ -20,6 +20,10 @@ export interface BlockScript {
   /** How much longer the horse waits to answer in each zone of the place; 1 is as usual. */
   readonly zoneWaits: Readonly<Record<string, number>>;
   readonly leaves: { readonly chance: number; readonly to: string } | null;
+  /** How much each answer teaches, from 0 to 1; left out where all of it does. */
+  readonly taught?: number;
+  /** Work on the circle: the gait asked for, and for how long after each answer. */
+  readonly circle?: { readonly gait: string; readonly radiusMetres: number; readonly seconds: number };
   /** Chance of its own, so that zones do not change what the horse would have answered. */
   readonly whereChance: Chance;
 }
@@ -52,6 +56,7 @@ export class BlockPlayer {
       planned: plan.plannedRepetitions,
     });
     this.log.wait(1);
+    if (this.script.circle !== undefined) this.gait("walk");
     this.goTo(pick(this.script.whereChance, Object.keys(this.script.zoneWaits)));
     this.log.wait(1);
   }
@@ -94,7 +99,8 @@ export class BlockPlayer {
     if (drawn.outcome === "refused") answer.latencySeconds = drawn.latencySeconds;
     if (way === "timed") this.timed(answer);
     else this.tally(answer);
-    this.horse.learn(side, answer.outcome, answer.outcome === "met");
+    this.horse.learn(side, answer.outcome, answer.outcome === "met", this.script.taught);
+    if (this.script.circle !== undefined && answer.outcome === "met") this.goRound(this.script.circle);
     if (answer.signal !== null) {
       this.log.wait(0.8);
       this.log.add("signal", { name: pick(this.chance, answer.signal === "ease" ? EASE_SIGNS : TENSION_SIGNS), class: answer.signal });
@@ -103,6 +109,19 @@ export class BlockPlayer {
     if (!this.askAgainSoon) this.wander();
     if (plan.conversation !== undefined) this.between(answer);
     this.askAgainSoon = false;
+  }
+
+  private gait(gait: string): void {
+    const direction = this.script.side === "L" ? "left" : "right";
+    this.log.add("gait", { gait, direction, radius_m: this.script.circle?.radiusMetres ?? null });
+  }
+
+  /** Some rounds at the gait that was asked for, then walk again. */
+  private goRound({ gait, seconds }: NonNullable<BlockScript["circle"]>): void {
+    this.log.wait(1);
+    this.gait(gait);
+    this.log.wait(seconds * (0.8 + 0.4 * this.script.whereChance()));
+    this.gait("walk");
   }
 
   /** What happens before the next ask, where the ladder logs it. */

@@ -4,9 +4,10 @@ import { SimulatedHorse } from "@/core/learner";
 import type { SessionEvent } from "@/core/schemas";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { EventLog } from "@/demo/event-log";
+import type { DemoHorse } from "@/demo/horse";
+import { DEMO_HORSES } from "@/demo/horses";
 import { BlockPlayer } from "@/demo/session-script";
 import { DEMO_PEOPLE, DEMO_PLACES } from "@/demo/yard-places";
-import { DEMO_HORSES, type DemoHorse } from "@/demo/yard-plan";
 import { addHorse, addLadder, addPerson, addPlace, type SessionRow, type Store } from "@/store";
 
 type PlannedSession = Omit<SessionRow, "no">;
@@ -36,9 +37,9 @@ interface YardHorse {
 function play(session: string, of: YardHorse, trials: number, startWallMs: number, chance: Chance): SessionEvent[] {
   const ladder = pick(chance, of.ladders);
   const { demo, horse } = ladder;
-  const log = new EventLog(session, `phone-${demo.handler + 1}`, startWallMs, chance);
+  const log = new EventLog(session, `phone-${demo.story.handlerOf(0) + 1}`, startWallMs, chance);
   const place = DEMO_PLACES[demo.place]?.name ?? "";
-  log.add("session.start", { horse: of.name, handler: DEMO_PEOPLE[demo.handler]?.name ?? "", place, method: demo.plan.method });
+  log.add("session.start", { horse: of.name, handler: DEMO_PEOPLE[demo.story.handlerOf(0)]?.name ?? "", place, method: demo.plan.method });
   log.add("preflight", { air_c: 14, humidity: 60, skipped: false, open: [] });
   horse.rest(3);
   let left = trials;
@@ -57,7 +58,7 @@ function play(session: string, of: YardHorse, trials: number, startWallMs: numbe
       way: demo.way,
       handlerLagSeconds: 0.4,
       zoneWaits: demo.zoneWaits,
-      leaves: demo.leaves,
+      leaves: demo.story.leaves === null ? null : { chance: 0.07, to: demo.story.leaves.to },
       whereChance: chance,
     });
     player.start();
@@ -120,7 +121,7 @@ export async function makeLargeYard(store: Store, yard: LargeYard, say: (text: s
     for (let n = 0; n < LADDERS; n++) {
       const demo = DEMO_HORSES[(i + n) % DEMO_HORSES.length] as DemoHorse;
       const ladderId = await addLadder(store, id, demo.behaviour, demo.plan);
-      ladders.push({ id: ladderId, demo, horse: new SimulatedHorse(demo.temper, chance), rung: 1 });
+      ladders.push({ id: ladderId, demo, horse: new SimulatedHorse(demo.story.temperOf(0), chance), rung: 1 });
     }
     horses.push({ id, name, ladders });
   }

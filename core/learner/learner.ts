@@ -53,6 +53,7 @@ const STALLED = 0.2;
 export class SimulatedHorse {
   private readonly sides: Readonly<Record<"L" | "R", LinearLearner>>;
   private rung = 1;
+  private reach = 1;
   private trialsToday = 0;
   private readonly trialsOnRung = new Map<number, number>();
 
@@ -72,8 +73,12 @@ export class SimulatedHorse {
     return this.sides[side].chanceOfMet();
   }
 
-  /** Puts the horse on a rung: harder loses some of the gain, easier gives some back. */
-  goToRung(rung: number): void {
+  /**
+   * Puts the horse on a rung: harder loses some of the gain, easier gives some back.
+   * @param reach share of its chance that is left where a rung lies too far for one step; under 1 nothing is learned or lost there.
+   */
+  goToRung(rung: number, reach = 1): void {
+    this.reach = reach;
     this.sides.L.goToRung(rung);
     this.sides.R.goToRung(rung);
     this.rung = rung;
@@ -96,12 +101,12 @@ export class SimulatedHorse {
     this.trialsToday++;
     this.trialsOnRung.set(this.rung, (this.trialsOnRung.get(this.rung) ?? 0) + 1);
     const tired = clamp((this.trialsToday - temper.freshTrials) * 0.02, 0, 0.3);
-    const p = clamp(this.chanceOfMet(side) - tired, 0.02, 0.97);
+    const p = clamp(this.chanceOfMet(side) * this.reach - tired, 0.02, 0.97);
     const draw = chance();
     const kind = chance();
     const outcome: Outcome =
       draw < p ? "met" : kind < TRY_SHARE - tired ? "try" : kind < TRY_SHARE + NOT_MET_SHARES.miss ? "miss" : "refused";
-    const lightest = 0.25 + 0.65 * p;
+    const lightest = 0.2 + 0.78 * p;
     let phase = 1;
     while (phase < dwellSeconds.length && chance() > lightest) phase++;
     if (outcome === "refused") phase = dwellSeconds.length;
@@ -110,18 +115,22 @@ export class SimulatedHorse {
     const latencySeconds =
       outcome === "refused" ? maximumSeconds : Math.min(gone + Math.min(wait, (dwellSeconds[phase - 1] ?? 2) * 1.3), maximumSeconds * 0.95);
     const wrongFirst = outcome === "met" && chance() < 0.12 * (1 - p) + 0.02;
-    const ease = clamp(Math.round(drawNormal(chance, 2.2 + 1.2 * p - 1.5 * temper.tension - tired, 0.6)), 0, 4);
+    const ease = clamp(Math.round(drawNormal(chance, 2.1 + 1.6 * p - 1.2 * temper.tension - tired, 0.5)), 0, 4);
     const signalDraw = chance();
     const signal = signalDraw < 0.06 + 0.06 * temper.tension + tired / 3 ? "tension" : signalDraw > 0.9 - 0.1 * p ? "ease" : null;
     return { outcome, phase, latencySeconds, wrongFirstSeconds: wrongFirst ? latencySeconds * 0.5 : null, ease, signal };
   }
 
-  /** What the horse takes from a trial. */
-  learn(side: "L" | "R", outcome: Outcome, reinforced: boolean): void {
+  /**
+   * What the horse takes from a trial.
+   * @param taught how much of it, from 0 to 1: a late release teaches less.
+   */
+  learn(side: "L" | "R", outcome: Outcome, reinforced: boolean, taught = 1): void {
+    if (this.reach < 1) return;
     const { temper } = this;
     const stalled =
       temper.stallsAtRung !== null && this.rung === temper.stallsAtRung && (this.trialsOnRung.get(this.rung) ?? 0) < temper.stallTrials;
-    if (outcome === "met" && reinforced) this.sides[side].take("success", stalled ? STALLED : 1);
+    if (outcome === "met" && reinforced) this.sides[side].take("success", stalled ? STALLED : taught);
     else if (outcome === "miss" || outcome === "refused") this.sides[side].take("failure");
   }
 }

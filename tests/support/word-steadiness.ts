@@ -6,7 +6,7 @@ import { allowanceOn } from "@/core/welfare";
 import { nextStart, theWord, wordInputOf } from "@/core/word";
 import { drawUuid, EventLog } from "@/demo/event-log";
 import { BlockPlayer } from "@/demo/session-script";
-import { DEMO_HORSES } from "@/demo/yard-plan";
+import { STUDY_HORSES } from "./study-horses";
 
 /** How steady the word was over sessions of simulated horses. */
 export interface Steadiness {
@@ -25,7 +25,7 @@ const FIRST_DAY = Date.UTC(2026, 2, 2, 9);
 const DAY = 86_400_000;
 
 /**
- * Lets the demo's horses work sessions with the word on the screen, logged as
+ * Lets four horses work sessions with the word on the screen, logged as
  * the recorder logs it. The trainer takes each rest, another word as often as
  * they are willing to, and otherwise goes on with the block.
  * @param willing chance that a word is taken, from 0 to 1.
@@ -42,7 +42,7 @@ export function wordSteadiness(
   let restless = 0;
   let restlessSessions = 0;
   let repeated = 0;
-  for (const [h, demo] of DEMO_HORSES.entries()) {
+  for (const [h, demo] of STUDY_HORSES.entries()) {
     const { plan, temper } = demo;
     const chance = seededChance(seed + 100 * h);
     const trainer = seededChance(seed + 100 * h + 7);
@@ -136,5 +136,5 @@ export function wordSteadiness(
       evidence.push(...evidenceOfSession(id, reduceSession(log.events), null));
     }
   }
-  return { blocks, restless, sessions: sessions * DEMO_HORSES.length, restlessSessions, repeated };
+  return { blocks, restless, sessions: sessions * STUDY_HORSES.length, restlessSessions, repeated };
 }

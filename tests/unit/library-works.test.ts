@@ -1,20 +1,28 @@
 import { describe, expect, it } from "vitest";
-import { methodsOf, planFromTemplate } from "@/core/behaviour";
+import { inTheWay, methodsOf, planFromTemplate } from "@/core/behaviour";
 import { LIBRARY } from "@/library";
 import { climb } from "@/tests/support/climb";
 
-describe("the learner that makes the demo", () => {
+/** Every template by each of its ways. */
+const taught = LIBRARY.flatMap((whole) =>
+  (whole.ways.length === 0 ? [undefined] : whole.ways.map(({ key }) => key)).map((way) => ({
+    name: way === undefined ? whole.key : `${whole.key}, ${way}`,
+    ...inTheWay(whole, way),
+  })),
+);
+
+describe("the horse that makes the demo", () => {
   it.each(
-    LIBRARY.flatMap((template) =>
+    taught.flatMap(({ name, template, ways }) =>
       methodsOf(template)
         .filter((method) => method !== "combined")
-        .map((method) => [template.key, method, template] as const),
+        .map((method, i) => [name, method, (i % 2 === 0 ? "L" : "R") as "L" | "R", { template, ways }] as const),
     ),
-  )("works %s by %s from the first rung to the last", (_, method, template) => {
-    const plan = planFromTemplate(template, method);
-    // A ladder that is long for this learner may keep one horse for a season; that none gets up it is what must not be.
-    let result = climb(plan, 7);
-    for (const seed of [8, 11]) if (!result.reachedTop) result = climb(plan, seed);
+  )("works %s by %s from the first rung to the last, weaker on %s", (_, method, weakSide, { template, ways }) => {
+    const plan = planFromTemplate(template, method, ways);
+    // A ladder that is long for this horse may keep one for a season; that none gets up it is what must not be.
+    let result = climb(plan, 7, weakSide);
+    for (const seed of [8, 11]) if (!result.reachedTop) result = climb(plan, seed, weakSide);
     expect(result.reachedTop).toBe(true);
     expect(result.rungsWorked).toEqual(plan.rungs.map((_rung, i) => i + 1));
   });
@@ -40,6 +48,6 @@ describe("the learner that makes the demo", () => {
       ],
       rungs: plan.rungs.map(({ values }) => ({ values: { ...values, latency: 0.05 } })),
     };
-    expect(climb(impossible, 7, 20).reachedTop).toBe(false);
+    expect(climb(impossible, 7, "L", 20).reachedTop).toBe(false);
   });
 });

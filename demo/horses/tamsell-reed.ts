@@ -1,0 +1,120 @@
+import { EMPTY_BEHAVIOUR } from "@/core/schemas";
+import { type DemoHorse, HANDLED, over, phase, plan, strand } from "../horse";
+
+/** The year she was born in: she is two, whenever the yard is made. */
+const TWO_YEARS_AGO = 2024;
+
+/** A young horse: short work, and a rest to grow. */
+export const TAMSELL_REED: DemoHorse = {
+  horse: {
+    name: "Tamsell Reed",
+    born_day: null,
+    birth_year: TWO_YEARS_AGO,
+    sex: "mare",
+    kind: "small riding horse, roan",
+    height_cm: 138,
+    mass_kg: 290,
+    history: "Bred next door, halter broken on grass. Curious, soon tired.",
+    triggers: "Being kept from the others; wind.",
+    preferred_reinforcers: "A scratch at the withers; going home.",
+    resting_breaths_per_min: 14,
+    resting_heart_per_min: 44,
+  },
+  restrictions: [
+    {
+      kind: "no-circling",
+      amount: null,
+      detail: "",
+      reason: "still growing, walks in hand only",
+      given_by: "her owner",
+      fromDays: -120,
+      untilDays: 240,
+    },
+  ],
+  nature: {
+    items: { forward: 0.8, comes: 0.85, stays: 0.3, touch: 0.6 },
+    usual: 0.55,
+    weakSide: "R",
+    sideGap: 0.1,
+    minds: { "hind hoof": 1.4, ears: 1.2, belly: 0.9 },
+    goesTo: { people: 0.4, "other horses": 0.36, "nothing in particular": 0.24 },
+    restBreaths: 14,
+    restHeart: 44,
+    tension: 0.5,
+  },
+  lookCutOff: false,
+  zoneWaits: { gate: 0.8 },
+  kit: [0, 1],
+  behaviour: {
+    ...EMPTY_BEHAVIOUR,
+    name: "Walks beside and halts with me",
+    finished: "Shoulder beside me on a hanging lead, she starts, halts and waits as I do.",
+    cue: "my own first step",
+    why: "Everything a young horse needs first, and no more.",
+    movement: "forward",
+    template: "in-step",
+    involves: [],
+  },
+  dates: [
+    { kind: "trim", inDays: 2, everyWeeks: 6, note: "handles all four by then" },
+    { kind: "other", inDays: 26, everyWeeks: null, note: "measure her height again" },
+  ],
+  plan: plan(
+    "combined",
+    [
+      strand("form", { name: "answer", levels: ["starts with me", "starts and halts", "waits after it"] }),
+      strand("steps", { name: "steps beside me" }),
+      strand("surroundings", { levels: ["its own pen", "the yard", "past the gate"] }),
+      strand("ease"),
+    ],
+    [
+      ["starts with me", 1, "its own pen", "unsettled"],
+      ["starts with me", 2, "its own pen", "unsettled"],
+      ["starts and halts", 2, "its own pen", "unsettled"],
+      ["starts and halts", 3, "its own pen", "unsettled"],
+      ["starts and halts", 4, "its own pen", "unsettled"],
+      ["waits after it", 4, "its own pen", "unsettled"],
+      ["waits after it", 4, "the yard", "unsettled"],
+      ["waits after it", 8, "the yard", "unsettled"],
+      ["waits after it", 8, "past the gate", "unsettled"],
+    ],
+    [phase("lean forward", "body", 2), phase("step off", "body", 2.5), phase("lifted lead", "lead", 3)],
+    "steps",
+    { repetitions: 4, mastery: { kind: "share", met: 8, of: 10, window: "moving" } },
+  ),
+  place: 1,
+  way: "tally",
+  lookAt: "Young: short work twice a week, a month off to grow, and what was left of it after.",
+  story: {
+    perWeek: 2.8,
+    rests: [[40, 69]],
+    blocks: [2, 3],
+    handlerOf: () => 0,
+    temperOf: () => ({
+      ...HANDLED,
+      floor: 0.5,
+      learning: 0.085,
+      kept: 0.74,
+      forgettingDays: 55,
+      freshTrials: 12,
+      meanWaitSeconds: 1.8,
+      weakSide: "R",
+    }),
+    lagSeconds: over(0.45, 0.4),
+    takes: 0.9,
+    leaves: null,
+    recovery: () => ({ above: 7, halfMinutes: 2 }),
+    notes: [
+      {
+        from: 0,
+        better: ["Eight minutes, then grass.", "Halted before I did.", "Did not call once."],
+        next: ["Shorter. She yawned.", "Go out with the old mare first."],
+      },
+      {
+        from: 70,
+        better: ["A month in the field and she remembers.", "Taller. Same good ears.", "Waited at the gate by herself."],
+        next: ["One rung down, to be fair to her.", "Past the gate with a friend."],
+      },
+    ],
+  },
+};
