@@ -55,6 +55,8 @@ export interface Story {
 /** One horse of the invented yard, with its one behaviour, its nature and its story. */
 export interface DemoHorse {
   readonly horse: HorseInput;
+  /** Of a young horse: its age in days on the day the yard is made, so that it is young whenever that is. */
+  readonly bornDaysAgo?: number;
   readonly restrictions: readonly DemoRestriction[];
   /** Dates, counted from the day the yard is made. */
   readonly dates: readonly {

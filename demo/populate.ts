@@ -49,7 +49,11 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
   const dayAfter = (days: number | null) => (days === null ? null : dayOf(endWallMs + days * MILLISECONDS_PER_DAY));
   const later: { ladder: string; demo: DemoHorse; sessions: NewSessions; batches: EventBatch[] }[] = [];
   for (const [index, demo] of DEMO_HORSES.entries()) {
-    const horseId = await addHorse(store, demo.horse, { id: drawUuid(chance), sample, lookAt: demo.lookAt });
+    const horseId = await addHorse(
+      store,
+      { ...demo.horse, ...(demo.bornDaysAgo === undefined ? {} : { born_day: dayAfter(-demo.bornDaysAgo) }) },
+      { id: drawUuid(chance), sample, lookAt: demo.lookAt },
+    );
     for (const { fromDays, untilDays, ...restriction } of demo.restrictions) {
       const dates = { from_day: dayAfter(fromDays), until_day: dayAfter(untilDays) };
       await addRestriction(store, horseId, { ...restriction, ...dates }, { id: drawUuid(chance) });

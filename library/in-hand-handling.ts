@@ -6,7 +6,7 @@ export const HANDLING = [
     key: "tool-quiet",
     name: "Quiet with the tool",
     family: "in hand",
-    sure: "five",
+    sure: "soft",
     why: "A stick, rope, brush or clipper that means nothing is one that can be used.",
     finished: "Stick, rope, brush, hand and clipper go all over it, both sides, while it stands with a low head.",
     cue: "stick pointed at the ground",

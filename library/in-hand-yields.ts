@@ -6,7 +6,7 @@ export const YIELDS = [
     key: "softness",
     name: "Soft in shoulder, hip and neck",
     family: "in hand",
-    sure: "light",
+    sure: "soft",
     why: "A stiff horse cannot answer lightly. It is a warm-up, and it shows which side is short today.",
     finished: "Bends the neck to a hand at the ribs, lets shoulder and hip be rocked, and stays standing, both ways.",
     cue: "flat hand behind the elbow",

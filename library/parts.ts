@@ -82,6 +82,10 @@ const SURE = {
     mastery: { kind: "run", length: 5 },
     masteryReason: "It has to hold when it is needed, and going on and on only tires: five running.",
   },
+  soft: {
+    mastery: { kind: "run", length: 3 },
+    masteryReason: "How a touch is taken shows at once: three calm ones running, and on to the next place.",
+  },
   calm: {
     mastery: { kind: "run", length: 3, days: 2 },
     masteryReason: "It can hurt or frighten: three calm ones running, then stop, and the same again on another day.",

@@ -44,6 +44,11 @@ An invented yard of many years, for measuring; its caches are made at the end.
 Prints what is derived from the events of the demo and of 200 random sessions, a line each, to compare two versions by.`,
   truth: `npm run -s truth [-- HORSES]
 How often each sentence is wrong where nothing is there, and said where something is, on simulated horses; 1000 of each where it is not said.`,
+  library: `npm run library
+
+Writes docs/library.md: every behaviour of the library by each method and way,
+worked from the first rung to the last by the simulated horse of the demo.
+Takes about a minute.`,
   rules: `npm run -s rules
 The study behind the default rule, a session's plan and the thresholds of Ease and Split.`,
   docs: `npm run docs

@@ -1,8 +1,15 @@
+import { DEMO_TOUR } from "@/demo/tour";
 import { Yard } from "@/features/yard/yard";
 import { getStore } from "../server/store";
 import { yardLines } from "../server/yard-lines";
 
 export default async function YardPage() {
   const store = await getStore();
-  return <Yard lines={await yardLines(store)} />;
+  const lines = await yardLines(store);
+  const sample = new Map(lines.filter((line) => line.sample && line.lookAt !== "").map(({ name, id }) => [name, id]));
+  const tour = DEMO_TOUR.flatMap(({ horse, page, title, text }) => {
+    const id = sample.get(horse);
+    return id === undefined ? [] : [{ href: `/horses/${id}/${page}`, title: `${horse}. ${title}`, text }];
+  });
+  return <Yard lines={lines} tour={tour} />;
 }

@@ -19,9 +19,9 @@ describe("dates of a horse", () => {
   });
 
   it("have words of their own where they are of no kind", () => {
-    expect(dueWords(date({ kind: "other", note: "worm count" }), "2026-03-09")).toBe("worm count due 10 March");
-    expect(dateWords(date({ everyWeeks: 6, note: "farrier at ten." }))).toBe("Trim on 10 March 2026, every 6 weeks. farrier at ten.");
-    expect(dateWords(date({ kind: "other", note: "worm count" }))).toBe("worm count, 10 March 2026.");
+    expect(dueWords(date({ kind: "other", note: "worm count" }), "2026-03-09")).toBe("Worm count due 10 March");
+    expect(dateWords(date({ everyWeeks: 6, note: "farrier at ten." }))).toBe("Trim on 10 March 2026, every 6 weeks. Farrier at ten.");
+    expect(dateWords(date({ kind: "other", note: "worm count" }))).toBe("Worm count, 10 March 2026.");
   });
 
   it("count days across a change of clocks and a leap day, and weeks from the day it was done", () => {

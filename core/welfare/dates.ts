@@ -37,12 +37,14 @@ export const daysBetween = (from: Day, to: Day): number => Math.round((utc(to) -
 export const dayAfterWeeks = (day: Day, weeks: number): Day =>
   new Date(utc(day) + weeks * 7 * MILLISECONDS_PER_DAY).toISOString().slice(0, 10);
 
+const asSentence = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1).replace(/\.$/, "")}`;
+
 /** A date in words, whenever it is: "Trim on 3 March 2026, every 6 weeks. Farrier at ten." */
 export function dateWords({ kind, day, everyWeeks, note }: HorseDate): string {
-  const name = kind === "other" && note !== "" ? note : `${NAMES[kind] || "Other"} on ${dayWords(day)}`;
+  const name = kind === "other" && note !== "" ? asSentence(note) : `${NAMES[kind] || "Other"} on ${dayWords(day)}`;
   const when = kind === "other" && note !== "" ? `${name}, ${dayWords(day)}` : name;
   const again = everyWeeks === null ? "" : `, every ${everyWeeks === 1 ? "week" : `${everyWeeks} weeks`}`;
-  return `${when}${again}${kind === "other" || note === "" ? "." : `. ${note.replace(/\.$/, "")}.`}`;
+  return `${when}${again}${kind === "other" || note === "" ? "." : `. ${asSentence(note)}.`}`;
 }
 
 /**
@@ -56,6 +58,6 @@ export function dueWords(date: HorseDate, today: Day): string | null {
   const on = `${dateOfMonth} ${month}`;
   if (kind === "comes back on") return days > 0 ? `Comes back on ${on}` : days === 0 ? "Comes back today" : `Was to come back on ${on}`;
   if (days > SAID_DAYS_BEFORE) return null;
-  const name = kind === "other" && note !== "" ? note : NAMES[kind] || "A date";
+  const name = kind === "other" && note !== "" ? asSentence(note) : NAMES[kind] || "A date";
   return days > 0 ? `${name} due ${on}` : days === 0 ? `${name} due today` : `${name} was due ${on}`;
 }

@@ -106,7 +106,7 @@ export const BRACKWIDDEN: DemoHorse = {
   },
   place: 2,
   way: "tally",
-  lookAt: "Raised too soon in the third week, gone back, then up for good: its rung against the sessions.",
+  lookAt: "Raised too soon in the third week, gone back, then up for good: his sessions in Review, rung by rung.",
   story: {
     perWeek: 2.4,
     rests: [],
@@ -114,7 +114,9 @@ export const BRACKWIDDEN: DemoHorse = {
     handlerOf: () => 0,
     temperOf: () => ({
       ...HANDLED,
-      floor: 0.36, learning: 0.085, unlearning: 0.04,
+      floor: 0.36,
+      learning: 0.085,
+      unlearning: 0.04,
       kept: 0.5,
       meanWaitSeconds: 3,
       freshTrials: 18,

@@ -1,15 +1,12 @@
 import { EMPTY_BEHAVIOUR } from "@/core/schemas";
 import { type DemoHorse, HANDLED, over, phase, plan, strand } from "../horse";
 
-/** The year she was born in: she is two, whenever the yard is made. */
-const TWO_YEARS_AGO = 2024;
-
 /** A young horse: short work, and a rest to grow. */
 export const TAMSELL_REED: DemoHorse = {
   horse: {
     name: "Tamsell Reed",
     born_day: null,
-    birth_year: TWO_YEARS_AGO,
+    birth_year: null,
     sex: "mare",
     kind: "small riding horse, roan",
     height_cm: 138,
@@ -20,6 +17,7 @@ export const TAMSELL_REED: DemoHorse = {
     resting_breaths_per_min: 14,
     resting_heart_per_min: 44,
   },
+  bornDaysAgo: 690,
   restrictions: [
     {
       kind: "no-circling",

@@ -23,14 +23,15 @@ const FONT = 13;
 const BOX_HEIGHT = 30;
 const SIGN = 22;
 
-/** Shape says the state: a full ring is shown, one with a point seen or shown long ago, a half one not yet, an empty one unknown. */
+/** Shape says the state: a full ring is shown, one with a point seen in the first look, a half one not yet, an empty one unknown, one with a bar shown long ago. */
 function StateSign({ state }: { state: GraphPart["state"] }) {
   const stroke = state === "not-yet" ? "var(--ochre)" : state === "shown" ? "var(--sage)" : "var(--soft)";
   if (state === "this") return <path d="M-6 5 V1 C-6 -6 6 -6 6 1 V5 Z" fill="var(--tarn)" />;
   return (
     <>
       <circle r="6" fill={state === "shown" ? stroke : "none"} stroke={stroke} strokeWidth="2" />
-      {(state === "stale" || state === "seen") && <circle r="2.5" fill={stroke} />}
+      {state === "seen" && <circle r="2.5" fill={stroke} />}
+      {state === "stale" && <path d="M-3 0 H3" stroke={stroke} strokeWidth="2" />}
       {state === "not-yet" && <path d="M0 -6 A6 6 0 0 0 0 6 Z" fill={stroke} />}
     </>
   );
@@ -105,14 +106,16 @@ export function RestsOnGraph({ parts }: { parts: readonly GraphPart[] }) {
         })}
       </svg>
       <p className="mt-1 flex flex-wrap gap-x-5 text-sm text-soft">
-        {(["shown", "not-yet", "unknown"] as const).map((state) => (
-          <span key={state} className="inline-flex items-center gap-1.5">
-            <svg viewBox="-8 -8 16 16" width="15" height="15" aria-hidden="true">
-              <StateSign state={state} />
-            </svg>
-            {STATE_WORDS[state]}
-          </span>
-        ))}
+        {(["shown", "stale", "seen", "not-yet", "unknown"] as const)
+          .filter((state) => (state !== "stale" && state !== "seen") || parts.some((part) => part.state === state))
+          .map((state) => (
+            <span key={state} className="inline-flex items-center gap-1.5">
+              <svg viewBox="-8 -8 16 16" width="15" height="15" aria-hidden="true">
+                <StateSign state={state} />
+              </svg>
+              {STATE_WORDS[state]}
+            </span>
+          ))}
       </p>
     </section>
   );

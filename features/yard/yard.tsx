@@ -1,4 +1,6 @@
 import Link from "next/link";
+import type { TourStop } from "@/ui/frame";
+import { BeginTour } from "./begin-tour";
 import { HorseList } from "./horse-list";
 
 /** One horse in the yard: its last session in small, and what comes next. */
@@ -47,7 +49,7 @@ function Empty() {
 }
 
 /** All horses today. */
-export function Yard({ lines }: { lines: readonly YardLine[] }) {
+export function Yard({ lines, tour = [] }: { lines: readonly YardLine[]; tour?: readonly TourStop[] }) {
   const sample = lines.some((line) => line.sample);
   const working = lines.filter((line) => line.away === null);
   const away = lines.filter((line) => line.away !== null);
@@ -90,7 +92,7 @@ export function Yard({ lines }: { lines: readonly YardLine[] }) {
           <Link href="/settings" className="link">
             Settings
           </Link>
-          .
+          . <BeginTour stops={tour} />
         </p>
       )}
       {lines.length === 0 ? <Empty /> : <HorseList lines={working} />}

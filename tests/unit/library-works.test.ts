@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { inTheWay, methodsOf, planFromTemplate } from "@/core/behaviour";
+import { climb } from "@/demo/climb";
 import { LIBRARY } from "@/library";
-import { climb } from "@/tests/support/climb";
 
 /** Every template by each of its ways. */
 const taught = LIBRARY.flatMap((whole) =>

@@ -5,6 +5,7 @@ import { ThemeSwitch } from "../theme/theme-switch";
 import { Find } from "./find";
 import { Mark } from "./mark";
 import { Tether } from "./tether";
+import { TourStrip } from "./tour";
 
 /** What stands round every room but the recorder: the horse in hand, the tether, the yard. */
 export function Frame({
@@ -49,6 +50,7 @@ export function Frame({
           <Find horseId={horse?.id ?? null} />
         </div>
       </header>
+      <TourStrip />
       <main id="main" className="grow pt-6 md:pt-7">
         {children}
       </main>

@@ -33,7 +33,8 @@ const valueWords = (value: StrandValue, unit: string) => (typeof value === "numb
 
 function changeWords({ change }: CommonFault, strands: readonly Strand[]): string {
   if ("phase" in change) return `back to phase ${change.phase}`;
-  return `ease ${strands.find(({ id }) => id === change.strand)?.name ?? change.strand}`;
+  const strand = strands.find(({ id }) => id === change.strand);
+  return strand?.key === "ease" ? "ask for less ease" : `make it easier: ${strand?.name ?? change.strand}`;
 }
 
 /** Where good trainers differ: each way with its reason, and the rungs below are those of the chosen one. */

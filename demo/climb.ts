@@ -4,9 +4,9 @@ import { SimulatedHorse } from "@/core/learner";
 import { type EvidenceTrial, evidenceOfSession, reduceSession } from "@/core/record";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { nextStart } from "@/core/word";
-import { drawUuid, EventLog } from "@/demo/event-log";
-import { HANDLED } from "@/demo/horse";
-import { playBlocks } from "@/demo/trainer";
+import { drawUuid, EventLog } from "./event-log";
+import { HANDLED } from "./horse";
+import { playBlocks } from "./trainer";
 
 /** How a simulated horse got up a ladder. */
 export interface Climb {
