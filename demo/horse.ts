@@ -136,6 +136,7 @@ export const HANDLED: Temper = {
   tension: 0.3,
   stallsAtRung: null,
   stallTrials: 0,
+  handledWell: true,
 };
 
 /** A number that goes from one to another over the three months, evenly. */

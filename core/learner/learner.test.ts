@@ -91,3 +91,15 @@ describe("the simulated horse", () => {
     expect(run()).toEqual(run());
   });
 });
+
+describe("a horse handled well", () => {
+  it("answers lightly and softly once it has learned, so that a rung that asks for both is met nine times in ten", () => {
+    const asks = (handledWell: boolean) => {
+      const h = horse({ floor: 0.95, tension: 0.15, ...(handledWell ? { handledWell: true as const } : {}) }, 3);
+      const answers = Array.from({ length: 600 }, () => h.ask("R", [3, 3, 4], 20)).filter(({ outcome }) => outcome === "met");
+      return answers.filter(({ phase, ease }) => phase === 1 && ease >= 3).length / answers.length;
+    };
+    expect(asks(true)).toBeGreaterThan(0.88);
+    expect(asks(false)).toBeLessThan(0.8);
+  });
+});

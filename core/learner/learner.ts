@@ -32,6 +32,8 @@ export interface Temper {
   readonly tension: number;
   readonly stallsAtRung: number | null;
   readonly stallTrials: number;
+  /** Handled well: its answers grow lighter and softer as it learns, so that a rung that asks for that is not out of reach for good. */
+  readonly handledWell?: true;
 }
 
 /** One answer of the simulated horse. */
@@ -106,7 +108,7 @@ export class SimulatedHorse {
     const kind = chance();
     const outcome: Outcome =
       draw < p ? "met" : kind < TRY_SHARE - tired ? "try" : kind < TRY_SHARE + NOT_MET_SHARES.miss ? "miss" : "refused";
-    const lightest = 0.2 + 0.78 * p;
+    const lightest = temper.handledWell ? 0.2 + 0.78 * p : 0.25 + 0.65 * p;
     let phase = 1;
     while (phase < dwellSeconds.length && chance() > lightest) phase++;
     if (outcome === "refused") phase = dwellSeconds.length;
@@ -115,7 +117,8 @@ export class SimulatedHorse {
     const latencySeconds =
       outcome === "refused" ? maximumSeconds : Math.min(gone + Math.min(wait, (dwellSeconds[phase - 1] ?? 2) * 1.3), maximumSeconds * 0.95);
     const wrongFirst = outcome === "met" && chance() < 0.12 * (1 - p) + 0.02;
-    const ease = clamp(Math.round(drawNormal(chance, 2.1 + 1.6 * p - 1.2 * temper.tension - tired, 0.5)), 0, 4);
+    const [soft, spread] = temper.handledWell ? [2.1 + 1.6 * p - 1.2 * temper.tension, 0.5] : [2.2 + 1.2 * p - 1.5 * temper.tension, 0.6];
+    const ease = clamp(Math.round(drawNormal(chance, soft - tired, spread)), 0, 4);
     const signalDraw = chance();
     const signal = signalDraw < 0.06 + 0.06 * temper.tension + tired / 3 ? "tension" : signalDraw > 0.9 - 0.1 * p ? "ease" : null;
     return { outcome, phase, latencySeconds, wrongFirstSeconds: wrongFirst ? latencySeconds * 0.5 : null, ease, signal };
