@@ -260,6 +260,7 @@ export interface SessionSoFar {
 /** What every recorder begins with, also those that watch and plan nothing. */
 export type ShellStart = Pick<
   RecorderStart,
+  | "ownSigns"
   | "storeId"
   | "sessionId"
   | "horse"
@@ -287,6 +288,7 @@ export function shellStart(pack: HorsePack, yard: YardFacts, now: PackNow, begun
     allowance: now.allowance,
     cautions: now.cautions,
     silenceMinutes: yard.settings.silenceMinutes,
+    ownSigns: yard.ownSigns ?? [],
     begun,
   };
 }

@@ -13,6 +13,21 @@ export class NoMicrophone extends Error {}
 const RAW_SOUND = { echoCancellation: false, noiseSuppression: false, autoGainControl: false };
 
 /**
+ * One page of a device listens at a time, so that a mark is logged once.
+ * @returns what lets another one listen.
+ * @throws NoMicrophone where another page listens already.
+ */
+function onlyListener(): Promise<() => void> {
+  if (navigator.locks === undefined) return Promise.resolve(() => undefined);
+  return new Promise((resolve, reject) => {
+    void navigator.locks.request("deft-listens", { ifAvailable: true }, (lock) => {
+      if (lock === null) return reject(new NoMicrophone("Another page of this device listens already: a mark is logged once."));
+      return new Promise<void>((done) => resolve(done));
+    });
+  });
+}
+
+/**
  * Opens the microphone and listens on the audio thread, for a taught marker or
  * for sounds to be taught by. Nothing is recorded.
  * @returns what stops it.
@@ -29,10 +44,12 @@ export async function listen(
 ): Promise<() => void> {
   if (navigator.mediaDevices === undefined || typeof AudioWorkletNode === "undefined")
     throw new NoMicrophone("This browser lends the microphone only over a secured line, or not at all.");
+  const free = template === null ? () => undefined : await onlyListener();
   let stream: MediaStream;
   try {
     stream = await navigator.mediaDevices.getUserMedia({ audio: RAW_SOUND });
   } catch (error) {
+    free();
     const refused = error instanceof DOMException && error.name === "NotAllowedError";
     throw new NoMicrophone(
       refused ? "The microphone was not allowed. Allow it in the browser's settings of this page." : "No microphone was found.",
@@ -45,6 +62,7 @@ export async function listen(
   };
   document.addEventListener("visibilitychange", again);
   const stop = () => {
+    free();
     document.removeEventListener("visibilitychange", again);
     for (const track of stream.getTracks()) track.stop();
     void context.close().catch(() => undefined);

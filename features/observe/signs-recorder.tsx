@@ -1,14 +1,14 @@
 "use client";
 
 import { useState } from "react";
-import { REST_BEHAVIOUR, SIGN_CLASSES, SIGNS } from "@/core/know";
+import { REST_BEHAVIOUR, SIGN_CLASSES, SIGNS, type SignKind } from "@/core/know";
 import { breathingRate, HEART_STRAND } from "@/core/welfare";
 import { counted } from "@/core/words";
 import { Pad } from "@/ui/pad";
 import { WatchShell } from "./shell";
 import { useWatch, type Watch, type WatchStart } from "./use-watch";
 
-const TONES = { ease: "ease", tension: "tension", danger: "tension" } as const;
+const TONES = { ease: "ease", tension: "tension", danger: "tension", count: "plain" } as const;
 
 /** Breathing by tapping, one tap a breath. Nothing is logged until it is kept. */
 function Breathing({ watch }: { watch: Watch }) {
@@ -80,6 +80,11 @@ function Heart({ watch }: { watch: Watch }) {
 /** What this horse shows at rest: signs by name, breathing, heart. */
 export function SignsRecorder({ start }: { start: WatchStart }) {
   const watch = useWatch(start);
+  // Signs of the yard's own stand with the known ones of their class; plain counts have a row where the yard has any.
+  const named = (kind: SignKind) => [
+    ...new Set([...(kind === "count" ? [] : SIGNS[kind]), ...start.ownSigns.filter((sign) => sign.class === kind).map(({ name }) => name)]),
+  ];
+  const kinds: readonly SignKind[] = [...SIGN_CLASSES, ...(named("count").length > 0 ? (["count"] as const) : [])];
   const count = (name: string) => watch.record.facts.filter((fact) => fact.type === "signal" && fact.payload.name === name).length;
   return (
     <WatchShell
@@ -105,11 +110,11 @@ export function SignsRecorder({ start }: { start: WatchStart }) {
     >
       <div className="grid gap-5 lg:grid-cols-[1fr_22rem]">
         <div className="grid content-start gap-4">
-          {SIGN_CLASSES.map((kind) => (
+          {kinds.map((kind) => (
             <fieldset key={kind}>
-              <legend className="mb-1.5 font-semibold">{kind}</legend>
+              <legend className="mb-1.5 font-semibold">{kind === "count" ? "counted" : kind}</legend>
               <div className="grid grid-cols-3 gap-1.5">
-                {SIGNS[kind].map((name) => (
+                {named(kind).map((name) => (
                   <Pad
                     key={name}
                     label={name}

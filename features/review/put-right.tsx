@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import type { Criterion } from "@/core/ladder";
+import { type Criterion, MOVEMENT_GRADES } from "@/core/ladder";
 import type { Block, Correction, RightTrial, SessionRecord, TimedFact, Trial } from "@/core/record";
 import type { Fact, SessionEvent } from "@/core/schemas";
 import { EASE_GRADES } from "@/core/strands";
@@ -130,12 +130,26 @@ const SIDES = [
   ["R", "right"],
 ] as const;
 
-function TrialRight({ trial, phases, saving }: { trial: Trial; phases: readonly string[]; saving: Saving }) {
+function TrialRight({
+  trial,
+  criterion,
+  phases,
+  saving,
+}: {
+  trial: Trial;
+  criterion: Criterion | null;
+  phases: readonly string[];
+  saving: Saving;
+}) {
   const [outcome, setOutcome] = useState<string>(trial.outcome);
   const [phase, setPhase] = useState(String(trial.phase ?? ""));
   const [side, setSide] = useState(String(trial.side ?? ""));
   const [value, setValue] = useState(trial.value === null ? "" : String(trial.value));
   const [ease, setEase] = useState(String(trial.ease ?? ""));
+  const [movement, setMovement] = useState(String(trial.movement ?? ""));
+  // Only where the movement is graded, by the rung or by a tap.
+  const grades = criterion?.movement ?? MOVEMENT_GRADES;
+  const moves = criterion?.min_movement !== undefined || trial.movement != null;
   const [zone, setZone] = useState(trial.zone ?? "");
   const [note, setNote] = useState(trial.note ?? "");
   const [why, setWhy] = useState("");
@@ -148,6 +162,7 @@ function TrialRight({ trial, phases, saving }: { trial: Trial; phases: readonly 
       ? {}
       : { value: number }),
     ...(ease === String(trial.ease ?? "") || ease === "" ? {} : { ease: Number(ease) }),
+    ...(movement === String(trial.movement ?? "") || movement === "" ? {} : { movement: Number(movement) }),
     ...(zone === (trial.zone ?? "") ? {} : { zone }),
     ...(note === (trial.note ?? "") ? {} : { note }),
   };
@@ -167,6 +182,14 @@ function TrialRight({ trial, phases, saving }: { trial: Trial; phases: readonly 
         list={[["", "–"], ...EASE_GRADES.map((grade, i) => [String(i), `${i} ${grade}`] as const)]}
         onChange={setEase}
       />
+      {moves && (
+        <Choice
+          label="Movement"
+          value={movement}
+          list={[["", "–"], ...grades.map((grade, i) => [String(i), `${i} ${grade}`] as const)]}
+          onChange={setMovement}
+        />
+      )}
       <label className="text-sm font-semibold">
         Value{trial.unit ? `, ${trial.unit}` : ""}
         <input
@@ -286,6 +309,7 @@ export function PutRight({ record, facts }: { record: PutRightRecord; facts: Put
   const block = chosen.startsWith("b") ? record.blocks[Number(chosen.slice(1))] : undefined;
   const trial = chosen.startsWith("t") ? record.trials[Number(chosen.slice(1))] : undefined;
   const phasesOf = ({ blockIndex }: Trial) => (blockIndex === null ? [] : (record.blocks[blockIndex]?.criterion?.phases ?? []));
+  const criterionOf = ({ blockIndex }: Trial) => (blockIndex === null ? null : (record.blocks[blockIndex]?.criterion ?? null));
   // What was struck in one moment is one line: a block with all its answers.
   const shown = corrections
     .filter(({ type }) => WHAT[type] !== undefined)
@@ -317,7 +341,9 @@ export function PutRight({ record, facts }: { record: PutRightRecord; facts: Put
             saving={saving}
           />
         )}
-        {trial !== undefined && <TrialRight key={trial.eventId} trial={trial} phases={phasesOf(trial)} saving={saving} />}
+        {trial !== undefined && (
+          <TrialRight key={trial.eventId} trial={trial} phases={phasesOf(trial)} criterion={criterionOf(trial)} saving={saving} />
+        )}
         <p role="status" className="font-semibold">
           {message}
         </p>

@@ -36,6 +36,12 @@ test("1 · a wrong choice: a tap counts it, a hold times it, its words are two t
   const row = page.getByRole("group", { name: "The last wrong choice" });
   // What the plan expects stands for a tap; it is changed where it was something else.
   if (!(await row.isVisible())) await page.getByRole("button", { name: "another row" }).click();
+  if (await row.isVisible()) {
+    await row.getByRole("button", { name: "own words, metres" }).click();
+    await row.getByLabel("What it did, in your own words").fill("sat down");
+    await row.getByLabel("How far off it began, in metres").fill("2,5");
+    await row.getByRole("button", { name: "Keep" }).click();
+  }
   const wrong = payloads(await exported(page, server.url), "wrong");
   expect(wrong).toHaveLength(3);
   expect(wrong[0]).toMatchObject({ did: "left", met: "moved on" });

@@ -377,6 +377,7 @@ test("what it goes to: beeps, two observers at once, shares and agreement", asyn
 
 test("signs at rest: by name, breathing by taps, heart; kept as its own usual", async ({ page, server }) => {
   const { horse } = await makeHorse(server.url, "Rested");
+  await add(server.url, "/api/signs", { name: "yawns at the net", class: "count" });
   await page.setViewportSize(PHONE);
   await page.goto(`${server.url}/horses/${horse}/know/signs`);
   await page.getByRole("button", { name: "Watch it at rest" }).click();
@@ -385,6 +386,7 @@ test("signs at rest: by name, breathing by taps, heart; kept as its own usual", 
   await page.getByRole("button", { name: "blows out" }).click();
   await page.getByRole("button", { name: "undo" }).click();
   await page.getByRole("button", { name: "tail swishes" }).click();
+  await page.getByRole("button", { name: "yawns at the net" }).click();
   await expect(page.getByRole("button", { name: "Keep this reading" })).toBeDisabled();
   const tap = page.getByRole("button", { name: "one tap a breath" });
   for (let i = 0; i < 5; i++) await tap.click();
