@@ -375,7 +375,7 @@ test("the card of the longest ladder is one page still", async ({ page, server }
 
 test("starting free turns the tether about, and driving a loose horse brings its cautions and its limits", async ({ page, server }) => {
   const { horse } = await makeHorse(server.url, "Loose");
-  await page.goto(`${server.url}/horses/${horse}/shape/new?template=stay-with-me`);
+  await page.goto(`${server.url}/horses/${horse}/shape/new?template=come-to-shoulder`);
   await page.getByText(/^Strands:/).click();
   await page.getByLabel("Add a strand").selectOption("tether");
   const tether = cord(page, "tether");
