@@ -20,14 +20,20 @@ test("a behaviour taught in two ways: each has its reason and its rungs, and the
   await page.goto(`${server.url}/horses/${horse}/shape/library/follow-feel`);
   const ways = page.getByRole("navigation", { name: "Ways of teaching it" });
   await expect(ways.getByRole("link", { name: /to the side first/ })).toHaveAttribute("aria-current", "true");
-  await expect(page.getByText("Turns its head").first()).toBeVisible();
+  const rung = page.getByRole("region", { name: "Rung 1" });
+  await expect(rung).toContainText("Turns its head");
   await expect(page.getByText("9 of the last 10")).toBeVisible();
   await ways.getByRole("link", { name: /straight ahead first/ }).click();
-  await expect(page.getByText("Leans to the feel").first()).toBeVisible();
+  await expect(rung).toContainText("Leans to the feel");
   await noAxeFindings(page, "ways of teaching");
   await page.getByRole("link", { name: "Begin a ladder with it" }).click();
-  await page.getByRole("button", { name: "Save the ladder" }).click();
+  await page.getByRole("button", { name: "Make the ladder" }).click();
+  await page.waitForURL(/\/shape\/[0-9a-f-]{36}$/);
   await expect(page.getByText("straight ahead first")).toBeVisible();
+  await page.goto(`${server.url}/horses/${horse}/shape/new?template=load&way=lead-on`);
+  await page.getByRole("button", { name: "Make the ladder" }).click();
+  await page.waitForURL(/\/shape\/[0-9a-f-]{36}$/);
+  await expect(page.getByText("led on, you go first")).toBeVisible();
   // One without ways says nothing of them.
   await page.goto(`${server.url}/horses/${horse}/shape/library/lower-head`);
   await expect(page.getByRole("heading", { level: 1, name: "Lowers the head to a feel" })).toBeVisible();
@@ -51,7 +57,7 @@ test("a touch of the body map that work rests on is chosen, kept, and said to be
   await page.getByLabel("Where, touch 1").selectOption("hind hoof");
   await page.getByLabel("With, touch 1").selectOption("brush");
   await page.getByRole("button", { name: /^Save/ }).first().click();
-  await page.goto(`${server.url}/horses/${horse}/shape/${ladder}`);
+  await page.waitForURL(`${server.url}/horses/${horse}/shape/${ladder}`);
   await expect(page.getByText("hind hoof, brush, both sides, soft or softer").first()).toBeVisible();
   await expect(page.getByText("Not touched there with the brush yet.")).toBeVisible();
 });

@@ -15,6 +15,8 @@ async function lookAt(page: Page, url: string, paths: readonly string[], inAll: 
       await page.setViewportSize({ width: 1280, height: 800 });
       await page.goto(`${url}${path}`);
       await expect(page.locator("html")).toHaveAttribute("data-theme", theme);
+      // The pen reads the device first; what it then shows has a heading, as every page has.
+      await expect(page.locator("h1").first()).toBeAttached();
       await noAxeFindings(page, `${path} ${theme}`);
     }
     await page.setViewportSize({ width: 320, height: 700 });

@@ -70,7 +70,8 @@ export default async function LadderPage({ params }: { params: Promise<{ horse: 
         chosen={[
           ...chosenWays(ladder.plan, behaviour.free ?? false),
           ...(template?.ways ?? [])
-            .filter(({ key }) => key === ladder.plan.ways.taught)
+            // A way that answers one of the ladder's own questions is said there.
+            .filter(({ key, ways }) => key === ladder.plan.ways.taught && ways === undefined)
             .map(({ key, name }) => ({ key, question: "Taught", choice: name })),
         ]}
         cautions={[...(template?.cautions ?? []), ...wayCautions(ladder.plan, behaviour.free ?? false)]}
