@@ -56,7 +56,7 @@ export function secondLadderSessions(
       version: 1,
       rung: FOLLOWING_RUNG,
       criterion: { ...criterionOf(plan, FOLLOWING_RUNG, { seed: day + 1, earlierValues: values }) },
-      side: "L",
+      side: "",
       kind: "work",
       planned: TRIALS_A_DAY,
     });

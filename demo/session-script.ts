@@ -51,7 +51,8 @@ export class BlockPlayer {
       version,
       rung,
       criterion: { ...criterionOf(plan, rung) },
-      side,
+      // A ladder without sides is worked from either, and nobody taps which.
+      side: plan.strands.some(({ key }) => key === "side") ? side : "",
       kind,
       planned: plan.plannedRepetitions,
     });
