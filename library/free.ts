@@ -231,7 +231,7 @@ export const FREE = [
       form("slows as you step across", "turns in to you", "goes off the other way"),
       side(),
       strand("latency", undefined, { name: "turned within" }),
-      own("gait of the turn", "at a free walk", "at a free trot"),
+      strand("gait", ["at a free walk", "at a free trot"], { name: "gait of the turn" }),
     ],
     rows: [
       [0, 0, 10, 0],

@@ -66,7 +66,7 @@ export const PLACES = [
     prerequisites: [needs("send-past", { reach: 2, side: "both" }), needs("edge-wait", { answer: "waits while you look" })],
     strands: [
       form("looks through it", "goes through and turns", "stops inside", "backs out of it", "waits beyond"),
-      own("width", "gap of three metres", "gap of two metres", "gap and a half wide", "gap of a gate"),
+      own("width", "gap of three metres", "gap of two metres", "gap of a metre and a half", "gap of a gate"),
       side(),
       strand("ease"),
     ],

@@ -56,7 +56,7 @@ export const TIED = [
     ],
     strands: [
       strand("stay", undefined, { name: "rest" }),
-      own("line at the post", "held in the hand", "laid over the ring", "through the ring, held"),
+      own("line at the post", "held in the hand", "laid over the ring", "through the ring, loose"),
       strand("handler-place", ["you at its head", "you at its shoulder", "you across the yard"]),
       strand("handler-motion", ["still there", "walking round it", "going and coming back"]),
       own("goings-on", "quiet round it", "people at work", "a cart goes by"),
@@ -104,7 +104,7 @@ export const TIED = [
     involves: ["tying"],
     kit: ["halter that does not bite", "long smooth line", "a ring above the withers", "gloves"],
     prerequisites: [
-      needs("post", { rest: 30, "line at the post": "through the ring, held" }),
+      needs("post", { rest: 30, "line at the post": "through the ring, loose" }),
       needs("give-to-pull", { answer: "steps up after pulling" }),
     ],
     strands: [

@@ -31,7 +31,7 @@ export const TRAVEL = [
         "stands inside",
       ),
       own("coming out", "out again at once", "out when asked", "out in steps, halting"),
-      strand("handler-place", ["beside the ramp", "at its shoulder inside", "at the rear bar"]),
+      strand("handler-place", ["beside the ramp", "at the front door, outside", "at the rear bar"]),
       strand("stay"),
       own("bars", "all open", "breast bar up", "rear bar up"),
       strand("ease"),

@@ -14,6 +14,7 @@ import { FIRST_LOOK_ITEMS, TOUCH_BEHAVIOUR, TOUCH_TOOLS, TOUCH_ZONES } from "@/c
 import { criterionOf } from "@/core/ladder";
 import { behaviourSchema, check, checkLadderPlan, EMPTY_BEHAVIOUR } from "@/core/schemas";
 import { difficulty, EASE_GRADES, stepFaults } from "@/core/strands";
+import { allowanceOn, barredRung } from "@/core/welfare";
 import { LIBRARY, templateOf } from "./index";
 
 /** A template by each of its ways; one without ways by itself. */
@@ -243,11 +244,31 @@ describe("safety and order, over all templates", () => {
     for (const { name, template } of ladders) {
       const circle = template.strands.find(({ key }) => key === "circle");
       const gait = template.strands.find(({ key }) => key === "gait");
-      if (circle === undefined || !(gait !== undefined || name === "circle-canter")) continue;
+      if (circle === undefined || gait === undefined) continue;
       for (const rung of template.rungs) {
-        const fast = gait === undefined || !["walk"].includes(String(rung[gait.id]));
+        const fast = !/^walk/.test(String(rung[gait.id]));
         if (fast) expect({ name, radius: Number(rung[circle.id]) >= 10 }).toEqual({ name, radius: true });
       }
+    }
+  });
+
+  it("names its gait wherever it is more than a walk, so that a horse held to a walk is kept from it", () => {
+    for (const key of ["circle-trot", "circle-canter", "transitions", "circle-pole", "come-fast", "free-turn"]) {
+      const plan = planFromTemplate(templateOf(key) as BehaviourTemplate, "pressure-release");
+      const walkOnly = allowanceOn(
+        [{ kind: "highest-gait", amount: null, detail: "walk", reason: "", givenBy: "vet", from: null, until: null }],
+        "2026-05-01",
+        null,
+      );
+      expect({
+        key,
+        top: barredRung(plan, plan.rungs.length, walkOnly).length > 0,
+        first: barredRung(plan, 1, walkOnly).length > 0,
+      }).toEqual({
+        key,
+        top: true,
+        first: key === "circle-canter",
+      });
     }
   });
 
