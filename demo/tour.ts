@@ -12,7 +12,7 @@ export const DEMO_TOUR: readonly DemoStop[] = [
     horse: "Quillomar",
     page: "shape",
     title: "A stall, and the split that solved it.",
-    text: "Open his plate ladder: its second version has a rung more. Under Versions the old one stands with what it cost.",
+    text: "Open his plate ladder: its second version has a rung more. Under “What changed” stands which, and rung 6 carries what the old step cost.",
   },
   {
     horse: "Ostrevine",

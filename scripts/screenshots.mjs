@@ -182,11 +182,11 @@ try {
   await library.getByRole("searchbox").fill("trialer");
   await library.screenshot({ path: join(out, "library.png") });
   await library.context().close();
-  await picture("ahead", `/horses/${cob.id}/ahead`);
+  await picture("ahead", `/horses/${by("Harrowmint").id}/ahead`);
   await picture("work", `/horses/${cob.id}/work`);
   const page = await opened(1280, 800);
-  await page.goto(`${url}/horses/${cob.id}/review`);
-  const review = await page.locator(`a[href^="/horses/${cob.id}/review/"]`).nth(1).getAttribute("href");
+  await page.goto(`${url}/horses/${mare.id}/review`);
+  const review = await page.locator(`a[href^="/horses/${mare.id}/review/"]`).first().getAttribute("href");
   await page.context().close();
   await picture("review", review);
   await recorder("recorder-phone", cob.id, {
