@@ -1,5 +1,19 @@
 import { ask, fault, form, needs, own, strand, template } from "./parts";
 
+/** How far in it is, from the nose over the ramp. */
+const loadedSoFar = () =>
+  form(
+    "nose over the ramp",
+    "one fore on",
+    "both fores on",
+    "fores on, a hind on",
+    "all four on the ramp",
+    "fores inside",
+    "stands inside",
+  );
+/** Coming out is a part of going in. */
+const comingOut = () => own("coming out", "out again at once", "out when asked", "out in steps, halting");
+
 /** Into a trailer and out of it. */
 export const TRAVEL = [
   template({
@@ -21,16 +35,8 @@ export const TRAVEL = [
       needs("arch", { build: "frame and two walls" }),
     ],
     strands: [
-      form(
-        "nose over the ramp",
-        "one fore on",
-        "both fores on",
-        "fores on, a hind on",
-        "all four on the ramp",
-        "fores inside",
-        "stands inside",
-      ),
-      own("coming out", "out again at once", "out when asked", "out in steps, halting"),
+      loadedSoFar(),
+      comingOut(),
       strand("handler-place", ["beside the ramp", "at the front door, outside", "at the rear bar"]),
       strand("stay"),
       own("bars", "all open", "breast bar up", "rear bar up"),
@@ -69,16 +75,8 @@ export const TRAVEL = [
         name: "led on, you go first",
         reason: "It follows what it knows, and the head is kept straight; only where you have a door of your own to leave by.",
         strands: [
-          form(
-            "nose over the ramp",
-            "one fore on",
-            "both fores on",
-            "fores on, a hind on",
-            "all four on the ramp",
-            "fores inside",
-            "stands inside",
-          ),
-          own("coming out", "out again at once", "out when asked", "out in steps, halting"),
+          loadedSoFar(),
+          comingOut(),
           strand("handler-place", ["ahead of it on the ramp", "ahead inside, by your door", "outside, by its head"]),
           strand("stay"),
           own("bars", "all open", "rear bar up", "both bars up"),
