@@ -209,7 +209,8 @@ export function MomentStrip() {
     rows.push({
       key: `wrong ${wrong.eventId}`,
       label: "the last wrong choice",
-      wanted: wrong.did === null || wrong.met === null,
+      // Also where the plan's own words stand for it: this is the moment it can be said otherwise.
+      wanted: true,
       row: <WrongRow choice={wrong} />,
     });
   const talks = start.plan.conversation;
