@@ -19,7 +19,7 @@ export function WrongRow({ choice }: { choice: WrongChoice }) {
   const { did, met } = useStart().plan.conversation?.whenWrong ?? {};
   const group = (label: string, words: readonly string[], now: string | null, key: "did" | "met" | "began") => (
     <span className="contents">
-      <span className="w-full text-[0.8rem] leading-tight text-soft">{label}</span>
+      <span className="self-center text-[0.8rem] leading-tight text-soft">{label}</span>
       {words.map((word) => (
         <button
           key={word}
