@@ -1,6 +1,14 @@
-import { ruleCheck } from "../mastery";
+import { ruleCheck, USUAL_ASKS_A_DAY } from "../mastery";
+import { DEFAULT_SETTINGS } from "../settings";
 import { asksBothSides, type LadderPlan, scheduleOf } from "./ladder";
 import { reinforcedShare } from "./schedule";
+
+/**
+ * Asks of a day as it is planned, for a rule of several days: the same on every screen.
+ * What is being typed may be no number yet; then the usual count stands.
+ */
+export const asksADay = (plannedRepetitions: unknown): number =>
+  Number(plannedRepetitions) > 0 ? Math.max(1, Math.round(Number(plannedRepetitions) * DEFAULT_SETTINGS.planBlocks)) : USUAL_ASKS_A_DAY;
 
 /** What a ladder costs a horse of one true success, under its mastery rule. */
 export interface ExpectedRepetitions {
@@ -16,7 +24,7 @@ export interface ExpectedRepetitions {
  * Expected repetitions to climb a ladder, by the exact rule check, for a horse
  * that gets each rung with the same chance on every try. It is a floor for
  * planning, not a forecast: a real horse begins lower on each new rung.
- * A rule of several days has the planned repetitions a day.
+ * A rule of several days has the asks of a planned session a day.
  * Rungs whose bar follows the horse's own values count as many tries as the rule, too.
  * @param p true success on every rung, from 0 to 1.
  * @throws RangeError where p is out of range.
@@ -25,7 +33,7 @@ export function expectedRepetitions(
   plan: Pick<LadderPlan, "mastery" | "rungs" | "strands" | "schedule" | "plannedRepetitions">,
   p: number,
 ): ExpectedRepetitions {
-  const [row] = ruleCheck(plan.mastery, [p], 0, plan.plannedRepetitions);
+  const [row] = ruleCheck(plan.mastery, [p], 0, asksADay(plan.plannedRepetitions));
   const mean = row?.meanTrials ?? null;
   const byRung = plan.rungs.map((_, i) => (mean === null ? null : mean * (asksBothSides(plan, i + 1) ? 2 : 1)));
   if (mean === null) return { byRung, total: null, reinforced: null };

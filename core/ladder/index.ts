@@ -37,7 +37,7 @@ export {
   splitRung,
   stepValue,
 } from "./edit";
-export { type ExpectedRepetitions, expectedRepetitions } from "./expected";
+export { asksADay, type ExpectedRepetitions, expectedRepetitions } from "./expected";
 export { type FoodPlan, foodPlan } from "./food";
 export {
   asksBothSides,

@@ -90,7 +90,8 @@ function stepAgain(rule: WordInput["rule"]): number {
 function byRule(input: WordInput, block: readonly EvidenceTrial[], settings: YardSettings): Advice {
   const evidence = input.counts ? (input.earlier.length === 0 ? block : [...input.earlier, ...block]) : input.earlier;
   const sides = progressBySide(input, evidence);
-  const lacking = sides.find(({ progress }) => !progress.passed);
+  // A side that has shown enough for today waits for another day; what is still to be had comes first.
+  const lacking = sides.find(({ progress }) => !progress.passed && !progress.enoughToday) ?? sides.find(({ progress }) => !progress.passed);
   const rule = movingOnSentence(input.rule, input.byValues ?? null);
   if (lacking === undefined) {
     const met = sides.reduce((sum, s) => sum + s.progress.met, 0);

@@ -153,6 +153,13 @@ const FINISH: Situation[] = [
   ["the top rung met", "++++++++++", { rung: 8 }, "Finish", "The top rung is met"],
   ["the next rung is closed today", "++++++++++", { nextBarred: "No trot: stiff." }, "Finish", "No trot: stiff."],
   ["calm ones in a row, another day wanted", "~+++", { rule: CALM_ON_TWO_DAYS }, "Finish", "Again on another day."],
+  [
+    "one side has shown enough for today, the other has not: it is told what is still to be had",
+    "l+++r+",
+    { rule: CALM_ON_TWO_DAYS, bothSides: true, running: "L" },
+    "Stay",
+    "1 in a row on the right.",
+  ],
   ["calm ones in a row on the second day", "+++", { rule: CALM_ON_TWO_DAYS, earlier: daysAgo("+++") }, "Raise", "3 in a row, on 2 days"],
   ["not in a row yet on the second day", "+~+", { rule: CALM_ON_TWO_DAYS, earlier: daysAgo("+++") }, "Stay", "1 of 2 days so far."],
   ["first clean one, then stop", ".+*", { rule: { kind: "first-clean" } }, "Finish", "Stop on it."],
@@ -347,7 +354,7 @@ const ALL = [...STOP, ...REST, ...FINISH, ...SPLIT, ...EASE, ...SIDES, ...RAISE,
 
 describe("the word in scripted situations", () => {
   it("is a table of so many, each word among them", () => {
-    expect(ALL.length).toBe(115);
+    expect(ALL.length).toBe(116);
     expect(new Set(ALL.map(([, , , word]) => word)).size).toBe(8);
   });
 

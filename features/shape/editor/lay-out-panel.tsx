@@ -3,7 +3,6 @@
 import { ArrowDown, ArrowUp, Plus, Trash2 } from "lucide-react";
 import { useDeferredValue, useMemo, useState } from "react";
 import { expectedRepetitions, type LadderPlan, type LayoutLeg, type LayoutOrder, type Rung } from "@/core/ladder";
-import { USUAL_ASKS_A_DAY } from "@/core/mastery";
 import { checkMasteryRule } from "@/core/schemas";
 import type { Strand, StrandValue } from "@/core/strands";
 import { counted } from "@/core/words";
@@ -130,14 +129,14 @@ export function LayOutPanel({ plan, onUse }: { plan: LadderPlan; onUse: (rungs: 
   const settled = useDeferredValue(wish);
   const laid = useMemo(() => layOutWish(strands, plan.phases.length, settled), [strands, plan.phases.length, settled]);
   const rungs = "rungs" in laid ? laid.rungs : null;
-  // What is being typed may be no number yet.
-  const plannedRepetitions =
-    Number.isInteger(plan.plannedRepetitions) && plan.plannedRepetitions > 0 ? plan.plannedRepetitions : USUAL_ASKS_A_DAY;
   const goodP = percent >= 1 && percent <= 100;
   const expected = useMemo(() => {
     if (rungs === null || !goodP || !checkMasteryRule(plan.mastery).ok) return null;
-    return expectedRepetitions({ mastery: plan.mastery, strands, rungs, schedule: plan.schedule, plannedRepetitions }, percent / 100);
-  }, [rungs, goodP, percent, plan.mastery, plan.schedule, plannedRepetitions, strands]);
+    return expectedRepetitions(
+      { mastery: plan.mastery, strands, rungs, schedule: plan.schedule, plannedRepetitions: plan.plannedRepetitions },
+      percent / 100,
+    );
+  }, [rungs, goodP, percent, plan.mastery, plan.schedule, plan.plannedRepetitions, strands]);
   const ordered = wish.strandOrder.flatMap((id) => strands.find((strand) => strand.id === id) ?? []);
   const move = (at: number, by: number) => {
     const next = [...wish.strandOrder];

@@ -1,6 +1,7 @@
 "use client";
 
 import { useDeferredValue, useMemo, useState } from "react";
+import { asksADay } from "@/core/ladder";
 import { daysWanted, type MasteryRule, masterySentence, ruleCheck, ruleCheckSentence } from "@/core/mastery";
 import { checkMasteryRule } from "@/core/schemas";
 import type { YardSettings } from "@/core/settings";
@@ -89,11 +90,13 @@ function RuleCheckTable({
   rule,
   rungs,
   asksPerSession,
+  aDay,
   settings,
 }: {
   rule: MasteryRule;
   rungs: number;
   asksPerSession: number;
+  aDay: number;
   settings: YardSettings;
 }) {
   const [within, setWithin] = useState(20);
@@ -105,10 +108,10 @@ function RuleCheckTable({
   const rows = useMemo(() => {
     const of = (one: MasteryRule) => {
       const good = goodRule(one);
-      return good === null || !goodWithin ? null : ruleCheck(good, COMPARED_AT, within, asksPerSession);
+      return good === null || !goodWithin ? null : ruleCheck(good, COMPARED_AT, within, aDay);
     };
     return { mine: of(mine), theirs: of(theirs) };
-  }, [mine, theirs, within, goodWithin, asksPerSession]);
+  }, [mine, theirs, within, goodWithin, aDay]);
   const sentence = rows.mine?.find(({ p }) => p === said);
   return (
     <div className="mt-4 border-t-2 border-hair pt-3">
@@ -116,7 +119,7 @@ function RuleCheckTable({
       <p className="max-w-prose min-h-14" aria-live="polite" data-testid="rule-sentence">
         {sentence === undefined
           ? "Put good numbers into the rule first."
-          : `${ruleCheckSentence(sentence, within)}${daysWanted(mine) > 1 ? ` With ${asksPerSession} asks a day at most.` : ""}`}
+          : `${ruleCheckSentence(sentence, within)}${daysWanted(mine) > 1 ? ` With ${aDay} asks a day at most.` : ""}`}
       </p>
       <div className="mb-3 flex flex-wrap items-end gap-x-6 gap-y-3">
         <LabelledNumber
@@ -259,7 +262,13 @@ export function MasteryFields({ form, rungs, settings }: { form: DraftForm; rung
           <FormNumber form={form} path="plan.mastery.days" label="On days" />
         )}
       </div>
-      <RuleCheckTable rule={rule} rungs={Math.max(1, rungs)} asksPerSession={sessionAsks(repetitions, settings)} settings={settings} />
+      <RuleCheckTable
+        rule={rule}
+        rungs={Math.max(1, rungs)}
+        asksPerSession={sessionAsks(repetitions, settings)}
+        aDay={asksADay(repetitions)}
+        settings={settings}
+      />
     </div>
   );
 }

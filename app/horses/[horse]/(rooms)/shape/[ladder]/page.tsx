@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
-import { chosenWays, wayCautions } from "@/core/ladder";
+import { asksADay, chosenWays, wayCautions } from "@/core/ladder";
 import { ruleCheck, ruleCheckSentence } from "@/core/mastery";
 import { valuesOf } from "@/core/record";
 import { barredRung } from "@/core/welfare";
@@ -57,7 +57,7 @@ export default async function LadderPage({ params }: { params: Promise<{ horse: 
         here={{ rung: state.next.rung, headline: state.next.headline, reason: state.next.reason }}
         barred={barred}
         barredWhole={state.next.barred}
-        promises={ruleCheck(ladder.plan.mastery, PROMISED_AT, PROMISED_WITHIN, ladder.plan.plannedRepetitions).map((row) =>
+        promises={ruleCheck(ladder.plan.mastery, PROMISED_AT, PROMISED_WITHIN, asksADay(ladder.plan.plannedRepetitions)).map((row) =>
           ruleCheckSentence(row, PROMISED_WITHIN),
         )}
         values={values}
