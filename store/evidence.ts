@@ -38,7 +38,7 @@ interface FoundTrials {
 }
 
 /** What the caches number, by that number. */
-async function keysOf(store: Store, nos: ReadonlySet<number>): Promise<Map<number, string>> {
+export async function keysOf(store: Store, nos: ReadonlySet<number>): Promise<Map<number, string>> {
   if (nos.size === 0) return new Map();
   const rows = await store.sequelize.query<{ no: number; id: string }>(
     "SELECT k.no, k.id FROM json_each($nos) j CROSS JOIN cache_key k ON k.no = j.value",

@@ -89,6 +89,7 @@ export type {
   SessionSummaryRow,
 } from "./models";
 export { addOwnSign, listOwnSigns, pinnedSigns, removeOwnSign, setPinnedSigns } from "./own-signs";
+export { type PastWanted, pastOfHorse } from "./past";
 export {
   addKit,
   addPerson,

@@ -28,6 +28,7 @@ import type {
   StaleRow,
   StoreMetaRow,
   StrandRow,
+  TryBothRow,
 } from "./row-types";
 
 export type * from "./row-types";
@@ -287,8 +288,26 @@ export function defineModels(sequelize: Sequelize) {
       struck_notes: TEXT,
       drawing: TEXT,
       digest: TEXT,
+      past: TEXT,
     }),
     ownSign: table<OwnSignRow>("own_sign", { class: KEY, name: KEY, created_ms: REAL }),
+    tryBoth: table<TryBothRow>("try_both", {
+      id: KEY,
+      horse_id: TEXT,
+      ladder_id: TEXT,
+      ladder_version: WHOLE,
+      rung: WHOLE,
+      question: TEXT,
+      way_a: TEXT,
+      way_b: TEXT,
+      counts: TEXT,
+      arms: TEXT,
+      most_alike: WHOLE,
+      asks_each: WHOLE,
+      created_ms: REAL,
+      ended_ms: REAL,
+      ended_why: TEXT,
+    }),
     stale: table<StaleRow>("stale", { session_no: WHOLE_KEY }),
   };
 }

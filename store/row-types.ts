@@ -291,6 +291,27 @@ export interface SessionSummaryRow {
   /** The ribbon in small; see core's compactRibbonOf. */
   drawing: string;
   digest: string;
+  /** What the views over weeks read of it; see core's pastFactsOf. */
+  past: string;
+}
+/** An experiment that tries two ways on one rung of a ladder. */
+export interface TryBothRow {
+  id: string;
+  horse_id: string;
+  ladder_id: string;
+  ladder_version: number;
+  rung: number;
+  question: string;
+  way_a: string;
+  way_b: string;
+  counts: string;
+  /** JSON list of A and B, as drawn. */
+  arms: string;
+  most_alike: number;
+  asks_each: number;
+  created_ms: number;
+  ended_ms: number | null;
+  ended_why: string | null;
 }
 /** Sessions whose caches are behind their events. */
 export interface StaleRow {

@@ -15,7 +15,7 @@ export interface ListedBlock {
 /** A session with its kept sums and blocks. */
 export interface SessionWithSummary {
   readonly session: SessionRow;
-  readonly summary: Omit<SessionSummaryRow, "digest">;
+  readonly summary: Omit<SessionSummaryRow, "digest" | "past">;
   readonly blocks: readonly ListedBlock[];
 }
 

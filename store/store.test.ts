@@ -136,6 +136,7 @@ describe("a store", () => {
       "store_meta",
       "strand",
       "trial",
+      "try_both",
     ]);
     const [done] = (await fresh.query("SELECT name FROM migration")) as [{ name: string }[], unknown];
     expect(done.map((m) => m.name)).toEqual(MIGRATIONS.map((m) => m.name));

@@ -5,7 +5,7 @@ import { PARTS } from "./parts";
  * Raised with every change of what events may carry. Readers of one version
  * read every earlier one: what is taken out of here is read no more, but stays in the log.
  */
-export const EVENT_SCHEMA_VERSION = 3;
+export const EVENT_SCHEMA_VERSION = 4;
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 export const uuid = () => yup.string().matches(UUID, "${path}: a UUID is needed.");
@@ -171,6 +171,11 @@ export const payloadSchemas = {
     side: sideWord(),
     kind: oneOf("warm-up", "work", "probe", "sure"),
     planned: whole(0, 1000).nullable(),
+    // The experiment it is worked for, as which of the two, and as which of its blocks.
+    tries: yup
+      .object({ id: uuid().required(), arm: oneOf("A", "B").required(), n: whole(1, 100).required() })
+      .default(undefined)
+      .optional(),
   }),
   ask: carries({ phase: phase().nullable(), right: rightSchema }),
   phase: carries({ phase: phase().required("${path} is missing."), by: oneOf("press") }),

@@ -38,6 +38,13 @@ export { quantileOfSorted } from "./quantile";
 export { type CountedRate, poissonInterval, type SessionRate, sessionRate } from "./rate";
 export { type RateRatio, rateRatio } from "./rate-ratio";
 export {
+  type SessionPermutation,
+  type SessionSum,
+  type StratifiedSum,
+  sessionPermutation,
+  stratifiedPermutation,
+} from "./session-permutation";
+export {
   addShares,
   NO_SHARE,
   type SessionShare,
@@ -47,6 +54,7 @@ export {
   sumsOfSessions,
 } from "./session-share";
 export { chanceShareAtLeast, FEWEST_TRIALS_TO_TELL, type Interval, scoreInterval, wilsonInterval } from "./shares";
+export { FEWEST_TO_SHRINK, type Shrunk, type ShrunkGroup, shrinkByKind } from "./shrink";
 export { compareSides, type SideComparison } from "./sides";
 export { type SignFlip, signFlip, type WeighedDifference } from "./sign-flip";
 export { betaQuantile } from "./special";

@@ -35,6 +35,7 @@ export { putRight, type RightTrial } from "./put-right";
 export {
   type Block,
   type BlockKind,
+  type BlockTries,
   reduceEvents,
   type SessionHeader,
   type SessionRecord,

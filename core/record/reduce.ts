@@ -21,6 +21,16 @@ export interface Block extends Span {
   readonly side: "L" | "R" | null;
   readonly kind: BlockKind | null;
   readonly planned: number | null;
+  /** The experiment it was worked for, as which of the two, and as which of its blocks; null where there is none. */
+  readonly tries: BlockTries | null;
+}
+
+/** A block of an experiment. */
+export interface BlockTries {
+  readonly id: string;
+  readonly arm: "A" | "B";
+  /** Counted from 1, as it was drawn. */
+  readonly n: number;
 }
 
 export interface SessionHeader {

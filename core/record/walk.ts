@@ -259,7 +259,18 @@ export class Walk {
         this.shiftMs ??= (event.payload.shift_s ?? 0) * 1000;
         return;
       case "block.start": {
-        const { block, behaviour, ladder, version = null, rung, criterion, side, kind = null, planned = null } = event.payload;
+        const {
+          block,
+          behaviour,
+          ladder,
+          version = null,
+          rung,
+          criterion,
+          side,
+          kind = null,
+          planned = null,
+          tries = null,
+        } = event.payload;
         this.endBlock(ms);
         this.current = null;
         this.blockOpen = true;
@@ -276,6 +287,7 @@ export class Walk {
           side: sideOf(side),
           kind,
           planned,
+          tries,
         });
         return;
       }

@@ -1,5 +1,6 @@
 import type { Transaction } from "sequelize";
 import { knowDigest } from "@/core/know";
+import { pastFactsOf } from "@/core/past";
 import {
   blockSeconds,
   compactRibbonOf,
@@ -86,6 +87,7 @@ export function keptOf(
       struck_notes: struck.length === 0 ? null : JSON.stringify(struck),
       drawing: compactRibbonOf(record),
       digest: JSON.stringify(knowDigest(record)),
+      past: JSON.stringify(pastFactsOf(record)),
     },
     blocks: record.blocks.map((b, index) => ({
       position: index,

@@ -11,6 +11,7 @@ import * as honestNumbers from "./0007-honest-numbers";
 import * as phoneInThePen from "./0008-phone-in-the-pen";
 import * as wholeConversation from "./0009-whole-conversation";
 import * as libraryAndDates from "./0010-library-and-dates";
+import * as overWeeks from "./0011-over-weeks";
 
 interface Migration {
   readonly name: string;
@@ -34,6 +35,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0008-phone-in-the-pen", up: phoneInThePen.up },
   { name: "0009-whole-conversation", up: wholeConversation.up },
   { name: "0010-library-and-dates", up: libraryAndDates.up },
+  { name: "0011-over-weeks", up: overWeeks.up },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name);

@@ -1,0 +1,299 @@
+import {
+  CALLED_AT,
+  type Counted,
+  contrastBySessions,
+  type Interval,
+  type LogRank,
+  logRank,
+  type RateRatio,
+  rateRatio,
+  type SessionCells,
+  type ShareDifference,
+  sessionPermutation,
+  sessionShare,
+  shareDifference,
+  shareOfTrials,
+  type Waiting,
+} from "../evidence";
+import { counted, inHundredths } from "../words";
+import { type HalfTime, halfTime } from "./half-time";
+import type { Past, PastTrial } from "./past";
+
+/** One of two sets of trials that are held against each other. */
+export interface ComparedSet {
+  readonly trials: number;
+  readonly sessions: number;
+  readonly share: Counted;
+  readonly half: HalfTime | null;
+  readonly met: number;
+  readonly minutes: number;
+}
+
+/** How the comparison that respects sessions was made. */
+export type ByWhat = "within" | "between";
+
+/** The comparison that leads: trials of one session resemble each other, so the session is its unit. */
+export interface LeadingContrast {
+  readonly by: ByWhat;
+  /** Second less first; null where nothing could be compared. */
+  readonly difference: number | null;
+  /** 95 %, with the session as unit; null where sessions are too few to draw one. */
+  readonly interval: Interval | null;
+  readonly p: number | null;
+  /** Sessions (or pairs of days) compared within, or those of both sets. */
+  readonly sessions: number;
+  readonly called: boolean;
+  readonly sentence: string;
+}
+
+/** Two sets of trials held against each other. */
+export interface SetContrast {
+  readonly first: ComparedSet;
+  readonly second: ComparedSet;
+  readonly share: LeadingContrast;
+  /** Seconds, as times: second over first; by sessions. */
+  readonly latency: LeadingContrast;
+  /** What takes every trial as independent. */
+  readonly plain: { readonly share: ShareDifference | null; readonly latency: LogRank | null; readonly rate: RateRatio | null };
+  /** Why the two may not be alike in other things. */
+  readonly cautions: readonly string[];
+}
+
+/** A set with its past: two sets may come from two horses. */
+export interface SetOfTrials {
+  readonly past: Past;
+  readonly trials: readonly PastTrial[];
+}
+
+/** Sessions on each hand below which no interval is drawn between sets of sessions. */
+const FEWEST_BETWEEN = 3;
+/** Where the chance that a session of one set began before one of the other lies outside these, one set lies before the other. */
+const IN_ORDER = 0.75;
+
+const idOf = ({ past }: SetOfTrials, { session }: PastTrial) => past.sessions[session]?.id ?? "";
+
+function minutesOf({ past, trials }: SetOfTrials): number {
+  const blocks = new Set(
+    trials.flatMap(({ session, block, logged }) => (block === null || logged === "late" ? [] : [`${session} ${block}`])),
+  );
+  let seconds = 0;
+  for (const key of blocks) {
+    const [session, block] = key.split(" ").map(Number);
+    seconds += past.sessions[session ?? -1]?.facts.blocks[block ?? -1]?.seconds ?? 0;
+  }
+  return seconds / 60;
+}
+
+function setOf(set: SetOfTrials): ComparedSet {
+  const { trials } = set;
+  const met = trials.filter(({ outcome }) => outcome === "met").length;
+  return {
+    trials: trials.length,
+    sessions: new Set(trials.map((trial) => idOf(set, trial))).size,
+    share: { met, of: trials.length },
+    half: halfTime(trials),
+    met: trials.filter(({ outcome, logged }) => outcome === "met" && logged !== "late").length,
+    minutes: minutesOf(set),
+  };
+}
+
+/** What a trial adds to a comparison, or null where it adds nothing. */
+type Worth = (trial: PastTrial) => number | null;
+
+const metWorth: Worth = ({ outcome }) => (outcome === "met" ? 1 : 0);
+/** Doublings of a second: a ratio of times is a difference of these. Answers alone, so a refusal is in the share and not here. */
+const timeWorth: Worth = ({ outcome, latencySeconds }) =>
+  (outcome === "met" || outcome === "try") && latencySeconds !== null && latencySeconds > 0 ? Math.log2(latencySeconds) : null;
+
+interface Sum {
+  met: number;
+  of: number;
+}
+
+/** Trials by session and by what must be alike, both sets side by side; sessions in the order they were worked. */
+function cellsOf(first: SetOfTrials, second: SetOfTrials, worth: Worth): SessionCells[] {
+  const sessions = new Map<string, { startedMs: number; cells: Map<string, { first: Sum; second: Sum }> }>();
+  for (const [which, set] of [
+    ["first", first],
+    ["second", second],
+  ] as const)
+    for (const trial of set.trials) {
+      const value = worth(trial);
+      if (value === null || trial.rung === null) continue;
+      const id = idOf(set, trial);
+      const session = sessions.get(id) ?? { startedMs: set.past.sessions[trial.session]?.startedMs ?? 0, cells: new Map() };
+      const stratum = JSON.stringify([trial.ladder, trial.version, trial.rung]);
+      const cell = session.cells.get(stratum) ?? { first: { met: 0, of: 0 }, second: { met: 0, of: 0 } };
+      cell[which].met += value;
+      cell[which].of++;
+      session.cells.set(stratum, cell);
+      sessions.set(id, session);
+    }
+  return [...sessions.values()]
+    .sort((a, b) => a.startedMs - b.startedMs)
+    .map(({ cells }) => [...cells].map(([stratum, cell]) => ({ stratum, ...cell })));
+}
+
+function sumsBySession(set: SetOfTrials, worth: Worth): { sum: number; of: number }[] {
+  const sums = new Map<string, { sum: number; of: number }>();
+  for (const trial of set.trials) {
+    const value = worth(trial);
+    if (value === null) continue;
+    const id = idOf(set, trial);
+    const sum = sums.get(id) ?? { sum: 0, of: 0 };
+    sum.sum += value;
+    sum.of++;
+    sums.set(id, sum);
+  }
+  return [...sums.values()];
+}
+
+/** Two shares over sessions that have nothing in common: each interval drawn with its sessions, the two combined (Newcombe 1998). */
+function intervalBetween(first: SetOfTrials, second: SetOfTrials): Interval | null {
+  const sharesOf = (set: SetOfTrials) =>
+    sessionShare(shareOfTrials(set.trials.map((trial) => ({ session: idOf(set, trial), outcome: trial.outcome }))));
+  const a = sharesOf(first);
+  const b = sharesOf(second);
+  if (a === null || b === null) return null;
+  const d = b.share - a.share;
+  return [
+    Math.max(-1, d - Math.hypot(b.share - b.interval[0], a.interval[1] - a.share)),
+    Math.min(1, d + Math.hypot(b.interval[1] - b.share, a.share - a.interval[0])),
+  ];
+}
+
+interface Words {
+  readonly empty: string;
+  readonly nothing: string;
+  readonly differs: (difference: number) => string;
+}
+
+const SHARE_WORDS: Words = {
+  empty: "Nothing to compare: one of the two is empty.",
+  nothing: "No difference of shares shown yet",
+  differs: (d) => `B is met ${Math.abs(inHundredths(d))} points ${d > 0 ? "more" : "less"} often`,
+};
+const TIME_WORDS: Words = {
+  empty: "No timed answers in one of the two.",
+  nothing: "No difference of times shown yet",
+  differs: (d) => `B takes ${(2 ** Math.abs(d)).toFixed(1)} times as ${d > 0 ? "long" : "short"}`,
+};
+
+function leading(first: SetOfTrials, second: SetOfTrials, worth: Worth, words: Words, interval: () => Interval | null): LeadingContrast {
+  const say = (called: boolean, difference: number, n: string) => `${called ? words.differs(difference) : words.nothing}, ${n}.`;
+  const within = contrastBySessions(cellsOf(first, second, worth));
+  if (within.difference !== null && within.n >= 2) {
+    const called = within.p !== null && within.p < CALLED_AT;
+    return {
+      by: "within",
+      difference: within.difference,
+      interval: null,
+      p: within.p,
+      sessions: within.n,
+      called,
+      sentence: say(called, within.difference, `compared within sessions ${counted(within.n, "time")}`),
+    };
+  }
+  const lots = sessionPermutation(sumsBySession(first, worth), sumsBySession(second, worth));
+  if (lots === null)
+    return {
+      by: "between",
+      difference: null,
+      interval: null,
+      p: null,
+      sessions: 0,
+      called: false,
+      sentence: words.empty,
+    };
+  const called = lots.p < CALLED_AT;
+  const enough = Math.min(lots.first, lots.second) >= FEWEST_BETWEEN;
+  return {
+    by: "between",
+    difference: lots.difference,
+    interval: enough ? interval() : null,
+    p: lots.p,
+    sessions: lots.first + lots.second,
+    called,
+    sentence: say(called, lots.difference, `${counted(lots.first, "session")} against ${lots.second}`),
+  };
+}
+
+/** How surely a session of the first set began before one of the second: ½ where they lie among each other. */
+function before(first: SetOfTrials, second: SetOfTrials): number {
+  const starts = (set: SetOfTrials) => [...new Set(set.trials.map(({ session }) => set.past.sessions[session]?.startedMs ?? 0))];
+  const a = starts(first);
+  const b = starts(second);
+  let sum = 0;
+  for (const x of a) for (const y of b) sum += x < y ? 1 : x === y ? 0.5 : 0;
+  return a.length * b.length === 0 ? 0.5 : sum / (a.length * b.length);
+}
+
+const oneOf = (set: SetOfTrials, of: (trial: PastTrial, set: SetOfTrials) => string | null) => {
+  const values = new Set(set.trials.map((trial) => of(trial, set) ?? ""));
+  return values.size === 1 ? [...values][0] : null;
+};
+
+/** In what else two sets differ, wholly: each a reason that may lie behind a difference. */
+const MAY_DIFFER: readonly (readonly [string, (trial: PastTrial, set: SetOfTrials) => string | null])[] = [
+  ["handler", ({ handler }) => handler],
+  ["place", ({ session }, { past }) => past.sessions[session]?.place ?? null],
+  ["rung", ({ ladder, version, rung }) => (rung === null ? null : JSON.stringify([ladder, version, rung]))],
+  ["side", ({ side }) => side],
+  ["horse", ({ session }, { past }) => past.sessions[session]?.horse ?? null],
+];
+
+function cautionsOf(first: SetOfTrials, second: SetOfTrials, by: ByWhat): string[] {
+  if (first.trials.length === 0 || second.trials.length === 0) return [];
+  const cautions: string[] = [];
+  const order = before(first, second);
+  if (order > IN_ORDER) cautions.push("A lies mostly before B: what the horse learnt in between counts too.");
+  if (order < 1 - IN_ORDER) cautions.push("B lies mostly before A: what the horse learnt in between counts too.");
+  const also = MAY_DIFFER.flatMap(([name, of]) => {
+    const a = oneOf(first, of);
+    const b = oneOf(second, of);
+    return a !== null && b !== null && a !== b && a !== "" && b !== "" ? [name] : [];
+  });
+  if (also.length > 1) cautions.push(`The two differ in more than one thing: ${also.join(", ")}. Which of them counts cannot be told.`);
+  const rungs = (set: SetOfTrials) => new Set(set.trials.map(({ ladder, version, rung }) => JSON.stringify([ladder, version, rung])));
+  const [a, b] = [rungs(first), rungs(second)];
+  if (by === "between" && !also.includes("rung") && [...a].some((rung) => !b.has(rung)) && [...b].some((rung) => !a.has(rung)))
+    cautions.push("They hold different rungs, so one may have been asked for more.");
+  const shared = first.trials.some((trial) =>
+    second.trials.some((other) => idOf(first, trial) === idOf(second, other) && trial.number === other.number),
+  );
+  if (shared) cautions.push("Some trials are in both, which makes them look more alike.");
+  return cautions;
+}
+
+const waitings = (trials: readonly PastTrial[]): Waiting[] =>
+  trials.flatMap(({ outcome, latencySeconds, waitedSeconds }) => {
+    const answered = (outcome === "met" || outcome === "try") && latencySeconds !== null;
+    const seconds = answered ? latencySeconds : (waitedSeconds ?? latencySeconds);
+    return seconds === null ? [] : [{ seconds, answered }];
+  });
+
+/**
+ * Any two sets of trials held against each other. Trials of one session
+ * resemble each other, so what leads compares within sessions on the same
+ * rungs, or else session with session; what takes every trial as independent
+ * (Newcombe 1998, method 10; Mantel 1966; two Poisson rates, exact) stands
+ * beside it. Called at p < 0.01, since one looks again and again.
+ * @example contrastSets(before, after).share.sentence // "No difference of shares shown yet, 6 sessions against 5."
+ */
+export function contrastSets(first: SetOfTrials, second: SetOfTrials): SetContrast {
+  const a = setOf(first);
+  const b = setOf(second);
+  const share = leading(first, second, metWorth, SHARE_WORDS, () => intervalBetween(first, second));
+  return {
+    first: a,
+    second: b,
+    share,
+    latency: leading(first, second, timeWorth, TIME_WORDS, () => null),
+    plain: {
+      share: shareDifference(a.share, b.share),
+      latency: logRank([waitings(first.trials), waitings(second.trials)]),
+      rate: a.minutes > 0 && b.minutes > 0 ? rateRatio({ count: b.met, minutes: b.minutes }, { count: a.met, minutes: a.minutes }) : null,
+    },
+    cautions: cautionsOf(first, second, share.by),
+  };
+}

@@ -1,0 +1,37 @@
+export { BREAK_FROM_DAYS, conditionWords, HOT_FROM_C } from "./conditions";
+export { type ComparedSet, contrastSets, type LeadingContrast, type SetContrast, type SetOfTrials } from "./contrast";
+export { type Moment, type MomentKind, NO_FACTS, type PastBlock, type PastFacts, pastFactsOf, type SaidWord } from "./facts";
+export { FILTER_KEYS, filterText, HOLDS, type PastFilter, readFilter, trialsFor } from "./filter";
+export { answerTimes, type HalfTime, halfTime } from "./half-time";
+export {
+  type CumulativeStep,
+  medianOf,
+  type OverWeeks,
+  overWeeks,
+  type SessionPoint,
+  type SignRate,
+  signRates,
+  staysOf,
+  type WarmUp,
+  workedMs,
+} from "./over-weeks";
+export { bySession, onlyWorked, type Past, type PastSession, type PastTrial, pastTrialsOf } from "./past";
+export { type BeforeItGoes, beforeItGoes, FOLLOWS_WITHIN_SECONDS, type Precursor, precursorWords, WAITS_FROM_SECONDS } from "./precursors";
+export {
+  AROUND_A_RAISE,
+  beforeARung,
+  type ChangeCost,
+  type ChangeCosts,
+  changeCosts,
+  type HarderStrand,
+  harderStrands,
+  type PlanOf,
+  type Raise,
+  raisesOf,
+  SPLIT_FROM_ASKS,
+} from "./raises";
+export { REST_FROM_DAYS, type Relearned, type SavingKind, type Savings, savingsOf } from "./savings";
+export { type SidesOverTime, sideCells, sidesOverTime } from "./sides-over-time";
+export { type DatedValue, type WeeklyChange, weeklyChange } from "./slope";
+export { STALL_SESSIONS, type Stall, type StallCheck, type StallFacts, stallOf } from "./stalls";
+export { type GoodMoment, goodMoment, type NextAfter, type TurnOfSession, turnsWithin } from "./stopping";

@@ -1,0 +1,250 @@
+import { shrinkByKind } from "../evidence";
+import type { LadderPlan } from "../ladder";
+import { difficulty, type Strand, type StrandKey, type StrandValue } from "../strands";
+import type { Past, PastTrial } from "./past";
+
+/** How many trials are looked at before and after a raise. */
+export const AROUND_A_RAISE = 10;
+/** Fewest on either hand for a raise to be held against its past. */
+const FEWEST_AROUND = 5;
+
+/** A ladder's plan by the version it is. */
+export type PlanOf = (ladder: string, version: number) => LadderPlan | undefined;
+
+/** A strand that got harder. */
+export interface HarderStrand {
+  readonly key: StrandKey;
+  readonly name: string;
+  readonly from: StrandValue;
+  readonly to: StrandValue;
+  readonly unit: string;
+  /** Several strands of its own making share the key `own`, so the name tells them apart. */
+  readonly kind: string;
+}
+
+/** A step up, with what it cost. */
+export interface Raise {
+  readonly ladder: string;
+  readonly version: number;
+  readonly from: number;
+  readonly to: number;
+  readonly side: "L" | "R" | null;
+  readonly session: number;
+  readonly wallMs: number;
+  readonly harder: readonly HarderStrand[];
+  /** Met of the last trials before, at most ten. */
+  readonly before: { readonly met: number; readonly of: number };
+  /** Met of the first after, at most ten. */
+  readonly after: { readonly met: number; readonly of: number };
+  /** Trials on the new rung, until it was left or the span ended. */
+  readonly asks: number;
+  /** Asks before the first run of trials, as long as the one before, that was as good; null where none was. */
+  readonly cost: number | null;
+  /** The word that stood, where any was said in that session before it; whether it was taken. */
+  readonly word: { readonly word: string; readonly taken: boolean } | null;
+  /** Whether the word spoke for staying, easing or stopping. */
+  readonly againstWord: boolean;
+  /** The rung was left downwards before it was as good again. */
+  readonly wentBack: boolean;
+}
+
+const kindOf = ({ key, name }: Strand) => (key === "own" ? `own ${name}` : key);
+
+/** The strands that get harder from one rung of a plan to another, rungs counted from 1. */
+export function harderStrands(plan: LadderPlan, from: number, to: number): HarderStrand[] {
+  const [before, after] = [plan.rungs[from - 1], plan.rungs[to - 1]];
+  if (before === undefined || after === undefined) return [];
+  return plan.strands.flatMap((strand) => {
+    const [a, b] = [before.values[strand.id], after.values[strand.id]];
+    if (a === undefined || b === undefined) return [];
+    // A level that was taken out of the strand has no place on it any more.
+    if (strand.kind === "levels" && !(strand.levels.includes(String(a)) && strand.levels.includes(String(b)))) return [];
+    return difficulty(strand, b) > difficulty(strand, a)
+      ? [{ key: strand.key, name: strand.name, from: a, to: b, unit: strand.unit, kind: kindOf(strand) }]
+      : [];
+  });
+}
+
+const metOf = (trials: readonly PastTrial[]) => trials.filter(({ outcome }) => outcome === "met").length;
+
+/** Asks before the first window of trials as good as the one before; null where none was. A rung left sooner is judged by what it had. */
+function costOf(before: { readonly met: number; readonly of: number }, after: readonly PastTrial[]): number | null {
+  const window = Math.min(before.of, after.length);
+  let met = 0;
+  for (const [i, trial] of after.entries()) {
+    if (trial.outcome === "met") met++;
+    if (i >= window && after[i - window]?.outcome === "met") met--;
+    if (i >= window - 1 && met * before.of >= before.met * window) return i + 1 - window;
+  }
+  return null;
+}
+
+const SPOKE_AGAINST = ["Stay", "Ease", "Rest", "Finish", "Stop", "Change side"];
+
+/** Runs of work on one rung of one ladder, sides apart, oldest first. */
+function runsOf(past: Past): PastTrial[][] {
+  const byLadder = new Map<string, PastTrial[][]>();
+  const all: PastTrial[][] = [];
+  for (const trial of past.trials) {
+    if (trial.ladder === null || trial.version === null || trial.rung === null || trial.kind !== "work") continue;
+    const key = `${trial.ladder} ${trial.side}`;
+    const runs = byLadder.get(key) ?? [];
+    const run = runs.at(-1);
+    if (run?.[0]?.rung === trial.rung && run[0].version === trial.version) run.push(trial);
+    else {
+      const begun = [trial];
+      runs.push(begun);
+      all.push(begun);
+    }
+    byLadder.set(key, runs);
+  }
+  return all;
+}
+
+/**
+ * Every step up of a past, oldest first: what changed, the share before and
+ * after, and how many asks it took until as many trials in a row were as good
+ * as the ones before. A step is counted where both hands hold five trials; an
+ * easier rung in between (the one a session ends on) is passed over.
+ */
+export function raisesOf(past: Past, planOf: PlanOf): Raise[] {
+  const runs = runsOf(past);
+  const raises: Raise[] = [];
+  const byKey = new Map<string, PastTrial[][]>();
+  for (const run of runs) {
+    const [first] = run;
+    if (first === undefined) continue;
+    const key = `${first.ladder} ${first.side}`;
+    const list = byKey.get(key);
+    if (list === undefined) byKey.set(key, [run]);
+    else list.push(run);
+  }
+  for (const list of byKey.values()) {
+    let top: { version: number; rung: number } | null = null;
+    for (const [i, run] of list.entries()) {
+      const first = run[0] as PastTrial;
+      const version = first.version as number;
+      const rung = first.rung as number;
+      const earlier = list.slice(0, i).findLast((one) => one[0]?.version === version && (one[0]?.rung ?? 0) < rung);
+      const seen = top !== null && top.version === version && top.rung >= rung;
+      if (top === null || top.version !== version || rung > top.rung) top = { version, rung };
+      if (seen || earlier === undefined) continue;
+      const last = earlier.slice(-AROUND_A_RAISE);
+      // What was asked on the new rung over all, easier ends of sessions passed over.
+      const after: PastTrial[] = [];
+      let wentBack = false;
+      for (const later of list.slice(i)) {
+        const at = later[0] as PastTrial;
+        if (at.version !== version || (at.rung as number) > rung) break;
+        if (at.rung === rung) {
+          after.push(...later);
+        } else if (later.length >= FEWEST_AROUND) {
+          wentBack = true;
+          break;
+        }
+      }
+      if (last.length < FEWEST_AROUND || after.length < FEWEST_AROUND) continue;
+      const plan = planOf(first.ladder as string, version);
+      const before = { met: metOf(last), of: last.length };
+      const session = past.sessions[first.session];
+      const said = session?.facts.words.findLast(({ ms }) => ms <= first.askMs);
+      const cost = costOf(before, after);
+      raises.push({
+        ladder: first.ladder as string,
+        version,
+        from: earlier[0]?.rung as number,
+        to: rung,
+        side: first.side,
+        session: first.session,
+        wallMs: (session?.startedMs ?? 0) + first.askMs,
+        harder: plan === undefined ? [] : harderStrands(plan, earlier[0]?.rung as number, rung),
+        before,
+        after: { met: metOf(after.slice(0, AROUND_A_RAISE)), of: Math.min(AROUND_A_RAISE, after.length) },
+        asks: after.length,
+        cost,
+        word: said === undefined ? null : { word: said.word, taken: said.taken },
+        againstWord: said !== undefined && !said.taken && SPOKE_AGAINST.includes(said.word),
+        wentBack: wentBack && cost === null,
+      });
+    }
+  }
+  return raises.sort((a, b) => a.wallMs - b.wallMs);
+}
+
+/** What a step of one kind of strand costs this horse. */
+export interface ChangeCost {
+  readonly kind: string;
+  readonly name: string;
+  readonly raises: number;
+  /** Of these so many were never as good again: they count as at least what was asked. */
+  readonly open: number;
+  readonly asks: number;
+  readonly interval: readonly [number, number];
+  /** Mean of its own raises alone, as asks. */
+  readonly ownAsks: number;
+}
+
+/** What changes cost a horse, over all of its raises. */
+export interface ChangeCosts {
+  readonly kinds: readonly ChangeCost[];
+  /** A step of any kind. */
+  readonly asks: number;
+  readonly raises: number;
+}
+
+const asksOf = (log: number) => Math.max(0, 2 ** log - 1);
+
+/**
+ * Asks a step costs by what got harder, each kind drawn towards all raises of
+ * this horse (see {@link shrinkByKind}), on the logarithm of asks and one.
+ * A step never as good again counts as the asks it had, so it costs at least
+ * that much. Steps in which more than one strand rose count for none.
+ * @returns null where there are too few to tell kinds from chance.
+ */
+export function changeCosts(raises: readonly Raise[]): ChangeCosts | null {
+  const told = raises.flatMap((raise) => {
+    const [strand] = raise.harder;
+    if (raise.harder.length !== 1 || strand === undefined) return [];
+    return [{ key: strand.kind, name: strand.name, value: Math.log2(1 + (raise.cost ?? raise.asks)), open: raise.cost === null }];
+  });
+  const shrunk = shrinkByKind(told);
+  if (shrunk === null) return null;
+  return {
+    asks: asksOf(shrunk.mean),
+    raises: told.length,
+    kinds: shrunk.groups
+      .map(({ key, n, own, shrunk: mean, interval }) => {
+        const of = told.filter((one) => one.key === key);
+        return {
+          kind: key,
+          name: of[0]?.name ?? key,
+          raises: n,
+          open: of.filter(({ open }) => open).length,
+          asks: asksOf(mean),
+          interval: [asksOf(interval[0]), asksOf(interval[1])] as const,
+          ownAsks: asksOf(own),
+        };
+      })
+      .sort((a, b) => b.asks - a.asks),
+  };
+}
+
+/** From how many asks a step is worth a split, where it costs that many more than this horse's usual (common practice, no source). */
+export const SPLIT_FROM_ASKS = 15;
+
+/** What stands before a rung, in words; null where nothing can be said. */
+export function beforeARung(plan: LadderPlan, rung: number, costs: ChangeCosts | null): string | null {
+  const harder = harderStrands(plan, rung - 1, rung);
+  if (costs === null || harder.length === 0) return null;
+  const parts = harder.flatMap(({ kind, name }) => {
+    const cost = costs.kinds.find((one) => one.kind === kind);
+    return cost === undefined ? [] : [{ name, cost }];
+  });
+  if (parts.length === 0) return null;
+  const said = parts.map(
+    ({ name, cost }) =>
+      `${name.toLowerCase()} cost this horse about ${Math.round(cost.asks)} asks (${Math.round(cost.interval[0])} to ${Math.round(cost.interval[1])}, from ${cost.raises})`,
+  );
+  const dear = parts.some(({ cost }) => cost.interval[0] >= SPLIT_FROM_ASKS);
+  return `A step in ${said.join("; in ")}.${dear || harder.length > 1 ? " Split it." : ""}`;
+}
