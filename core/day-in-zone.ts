@@ -7,3 +7,15 @@ export const dayIn = (wallMs: number, zone: string): Day => format(new TZDate(wa
 
 /** When the day of a moment began in a time zone, in milliseconds since 1970. @example startOfDayIn(Date.UTC(2026, 6, 1, 12), "UTC") // its midnight */
 export const startOfDayIn = (wallMs: number, zone: string): number => startOfDay(new TZDate(wallMs, zone)).getTime();
+
+/** When a day of the calendar begins in a time zone, in milliseconds since 1970. @example dayBeginsIn("2026-10-25", "UTC") // its midnight */
+export function dayBeginsIn(day: Day, zone: string): number {
+  const [year, month, date] = day.split("-").map(Number);
+  return new TZDate(year ?? 1970, (month ?? 1) - 1, date ?? 1, zone).getTime();
+}
+
+/** When the day after begins. */
+export function dayEndsIn(day: Day, zone: string): number {
+  const [year, month, date] = day.split("-").map(Number);
+  return new TZDate(year ?? 1970, (month ?? 1) - 1, (date ?? 1) + 1, zone).getTime();
+}

@@ -1,5 +1,5 @@
 // What knows time zones is a file of its own: the recorder, which only reads days, does not load it.
-export { dayIn, startOfDayIn } from "./day-in-zone";
+export { dayBeginsIn, dayEndsIn, dayIn, startOfDayIn } from "./day-in-zone";
 
 /** The earliest date the product takes: nothing before is a real record here. */
 export const EARLIEST_YEAR = 1980;

@@ -32,6 +32,7 @@ export {
 } from "./raises";
 export { REST_FROM_DAYS, type Relearned, type SavingKind, type Savings, savingsOf } from "./savings";
 export { type SidesOverTime, sideCells, sidesOverTime } from "./sides-over-time";
+export { type PastSpan, SPANS, spanOf, USUAL_SPAN } from "./span";
 export { type DatedValue, type WeeklyChange, weeklyChange } from "./slope";
 export { STALL_SESSIONS, type Stall, type StallCheck, type StallFacts, stallOf } from "./stalls";
 export { type GoodMoment, goodMoment, type NextAfter, type TurnOfSession, turnsWithin } from "./stopping";

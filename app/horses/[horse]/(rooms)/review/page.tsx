@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { SessionList } from "@/features/review/session-list";
+import { ReviewNav } from "@/features/weeks/review-nav";
 import { getHorse, listSessions } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";
 import { RunningLine } from "../../../../server/running-line";
@@ -33,6 +34,7 @@ export default async function ReviewListPage({
   return (
     <>
       <RunningLine horseId={horse.id} />
+      <ReviewNav horseId={horse.id} here="" />
       <SessionList
         horseId={horse.id}
         older={after !== undefined}

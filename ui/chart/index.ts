@@ -1,0 +1,2 @@
+export { SeriesChart } from "./series-chart";
+export type { ChartColour, ChartPoint, ChartSeries, ChartSpec } from "./spec";
