@@ -52,6 +52,7 @@ export {
   updateHorse,
   updateRestriction,
 } from "./horses";
+export { hoursByKind } from "./hours";
 export { type DigestedSession, digestsOfHorse } from "./know";
 export {
   addLadder,

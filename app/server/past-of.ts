@@ -9,8 +9,8 @@ export type Asked = Readonly<Record<string, string | string[] | undefined>>;
 export const oneOf = (value: string | string[] | undefined): string | undefined => (Array.isArray(value) ? value[0] : value);
 
 /** What an address says of the span. */
-export const spanIn = (store: Pick<Store, "now" | "timeZone">, asked: Asked): PastSpan =>
-  spanOf({ span: oneOf(asked.span), from: oneOf(asked.from), to: oneOf(asked.to) }, store.now(), store.timeZone);
+export const spanIn = (store: Pick<Store, "now" | "timeZone">, asked: Asked, usual?: string): PastSpan =>
+  spanOf({ span: oneOf(asked.span), from: oneOf(asked.from), to: oneOf(asked.to) }, store.now(), store.timeZone, usual);
 
 /** Names of people, places and kit by id, and of the horse's ladders. */
 export async function pastNames(store: Store, ladders: readonly StoredLadder[]): Promise<ReadonlyMap<string, string>> {

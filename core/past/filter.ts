@@ -2,6 +2,8 @@ import type { Past, PastSession, PastTrial } from "./past";
 
 /** Which trials of a past are meant. What is left out narrows nothing; everything that is said holds at once. */
 export interface PastFilter {
+  /** Whose trials, where another horse's are meant. */
+  readonly horse?: string;
   readonly ladder?: string;
   readonly version?: string;
   readonly rung?: string;
@@ -32,6 +34,7 @@ export interface PastFilter {
 }
 
 export const FILTER_KEYS = [
+  "horse",
   "ladder",
   "version",
   "rung",
@@ -72,6 +75,7 @@ export const HOLDS = {
 } as const satisfies Readonly<Record<string, (trial: PastTrial) => boolean>>;
 
 const CHECKS: Readonly<Record<keyof PastFilter, (value: string, trial: PastTrial, session: PastSession) => boolean>> = {
+  horse: (value, _, { horse }) => horse === value,
   ladder: (value, { ladder }) => ladder === value,
   version: (value, { version }) => String(version) === value,
   rung: (value, { rung }) => String(rung) === value,

@@ -4,6 +4,16 @@ export { type Moment, type MomentKind, NO_FACTS, type PastBlock, type PastFacts,
 export { FILTER_KEYS, filterText, HOLDS, type PastFilter, readFilter, trialsFor } from "./filter";
 export { answerTimes, type HalfTime, halfTime } from "./half-time";
 export {
+  type HoursOfKind,
+  type MonthCautions,
+  type MonthLadder,
+  type MonthLine,
+  monthCautions,
+  monthLines,
+  movedWords,
+  ownerReport,
+} from "./month";
+export {
   type CumulativeStep,
   medianOf,
   type OverWeeks,
@@ -27,12 +37,16 @@ export {
   harderStrands,
   type PlanOf,
   type Raise,
+  type RaiseTold,
   raisesOf,
+  raiseTold,
   SPLIT_FROM_ASKS,
+  type WordAndRaises,
+  wordAndRaises,
 } from "./raises";
 export { REST_FROM_DAYS, type Relearned, type SavingKind, type Savings, savingsOf } from "./savings";
 export { type SidesOverTime, sideCells, sidesOverTime } from "./sides-over-time";
-export { type PastSpan, SPANS, spanOf, USUAL_SPAN } from "./span";
 export { type DatedValue, type WeeklyChange, weeklyChange } from "./slope";
+export { type PastSpan, SPANS, spanOf, USUAL_SPAN } from "./span";
 export { STALL_SESSIONS, type Stall, type StallCheck, type StallFacts, stallOf } from "./stalls";
 export { type GoodMoment, goodMoment, type NextAfter, type TurnOfSession, turnsWithin } from "./stopping";

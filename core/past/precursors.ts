@@ -166,7 +166,7 @@ export function beforeItGoes(past: Past): BeforeItGoes {
   const precursors =
     goesAll === 0
       ? []
-      : looked.map((entry) => precursorOf(entry, looked.length)).sort((a, b) => (a.p ?? 1) - (b.p ?? 1) || b.lift - a.lift);
+      : looked.map((entry) => precursorOf(entry, looked.length)).sort((a, b) => Number(b.called) - Number(a.called) || b.lift - a.lift);
   const base = counted === 0 ? 0 : baseSum / counted;
   const called = precursors.filter((one) => one.called);
   return {

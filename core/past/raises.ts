@@ -1,6 +1,7 @@
-import { shrinkByKind } from "../evidence";
+import { fisherExact, shareDifference, shrinkByKind } from "../evidence";
 import type { LadderPlan } from "../ladder";
 import { difficulty, type Strand, type StrandKey, type StrandValue } from "../strands";
+import { counted } from "../words";
 import type { Past, PastTrial } from "./past";
 
 /** How many trials are looked at before and after a raise. */
@@ -243,8 +244,62 @@ export function beforeARung(plan: LadderPlan, rung: number, costs: ChangeCosts |
   if (parts.length === 0) return null;
   const said = parts.map(
     ({ name, cost }) =>
-      `${name.toLowerCase()} cost this horse about ${Math.round(cost.asks)} asks (${Math.round(cost.interval[0])} to ${Math.round(cost.interval[1])}, from ${cost.raises})`,
+      `${name.toLowerCase()} cost this horse about ${counted(Math.round(cost.asks), "ask")} (${Math.round(cost.interval[0])} to ${Math.round(cost.interval[1])}, from ${cost.raises})`,
   );
   const dear = parts.some(({ cost }) => cost.interval[0] >= SPLIT_FROM_ASKS);
   return `A step in ${said.join("; in ")}.${dear || harder.length > 1 ? " Split it." : ""}`;
+}
+
+/** How a step up went, in words. */
+export interface RaiseTold {
+  /** The first ten after are worse than the last ten before, beyond what ten and ten can do by chance. */
+  readonly fell: boolean;
+  readonly sentence: string;
+}
+
+/**
+ * Whether a step was too soon or too big: the first trials after it held
+ * against the last before (Newcombe 1998, method 10). Steps are mostly taken
+ * after a good run, which by chance alone is followed by a worse one, so a drop
+ * within the interval is said to be none.
+ */
+export function raiseTold({ before, after, cost, asks, wentBack }: Raise): RaiseTold {
+  const difference = shareDifference(before, after);
+  const fell = difference !== null && difference.interval[1] < 0;
+  const regained =
+    cost === null
+      ? wentBack
+        ? `left again after ${counted(asks, "ask")}`
+        : `not as good again in ${counted(asks, "ask")}`
+      : cost === 0
+        ? "as good at once"
+        : `as good again after ${counted(cost, "ask")}`;
+  return { fell, sentence: `${fell ? "Too soon or too big" : "No drop shown"}; ${regained}.` };
+}
+
+/** Steps taken against the word beside those that were not. */
+export interface WordAndRaises {
+  readonly against: { readonly fell: number; readonly of: number };
+  readonly otherwise: { readonly fell: number; readonly of: number };
+  /** Fisher's exact test, each step for itself. */
+  readonly p: number | null;
+  readonly sentence: string;
+}
+
+/** Whether steps against the word fell more often. Called at p < 0.05. */
+export function wordAndRaises(raises: readonly Raise[]): WordAndRaises {
+  const said = raises.filter(({ word }) => word !== null);
+  const countOf = (list: readonly Raise[]) => ({ fell: list.filter((raise) => raiseTold(raise).fell).length, of: list.length });
+  const against = countOf(said.filter(({ againstWord }) => againstWord));
+  const otherwise = countOf(said.filter(({ againstWord }) => !againstWord));
+  if (against.of === 0 || otherwise.of === 0)
+    return {
+      against,
+      otherwise,
+      p: null,
+      sentence: against.of === 0 ? "No step was taken against the word." : "Every step was taken against the word.",
+    };
+  const p = fisherExact(against.fell, against.of - against.fell, otherwise.fell, otherwise.of - otherwise.fell);
+  const counts = `${against.fell} of ${against.of} against the word were too soon or too big, ${otherwise.fell} of ${otherwise.of} others`;
+  return { against, otherwise, p, sentence: `${p < 0.05 ? "Shown" : "No difference shown yet"}: ${counts}.` };
 }

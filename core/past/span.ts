@@ -26,13 +26,15 @@ export interface PastSpan {
 
 /**
  * The stretch asked for by an address: one that stands ready, or from one day
- * to another, both of the yard's own. What cannot be read is the last six weeks.
+ * to another, both of the yard's own. What cannot be read is the usual one,
+ * the last six weeks where no other is given.
  * @example spanOf({ span: "14" }, nowMs, "Europe/Oslo").label // "the last two weeks"
  */
 export function spanOf(
   asked: { readonly span?: string; readonly from?: string; readonly to?: string },
   nowMs: number,
   timeZone: string,
+  usual: string = USUAL_SPAN,
 ): PastSpan {
   const from = isDay(asked.from) ? asked.from : "";
   const to = isDay(asked.to) ? asked.to : "";
@@ -46,7 +48,7 @@ export function spanOf(
       to,
     };
   }
-  const chosen = SPANS.find(({ key }) => key === asked.span) ?? SPANS[1];
+  const chosen = SPANS.find(({ key }) => key === asked.span) ?? SPANS.find(({ key }) => key === usual) ?? SPANS[1];
   return {
     key: chosen.key,
     fromMs: chosen.days === null ? 0 : startOfDayIn(nowMs - chosen.days * MILLISECONDS_PER_DAY, timeZone),

@@ -16,11 +16,22 @@ export const addressOf = (path: string, kept: Kept): string => {
 };
 
 /** How the span stands in an address; nothing for the usual one. */
-export const spanKeys = ({ key, from, to }: PastSpan): Kept =>
-  key === "own" ? { from, to } : { span: key === USUAL_SPAN ? undefined : key };
+export const spanKeys = ({ key, from, to }: PastSpan, usual: string = USUAL_SPAN): Kept =>
+  key === "own" ? { from, to } : { span: key === usual ? undefined : key };
 
 /** Which stretch of time a view is about: one that stands ready, or from one day to another. */
-export function SpanChoice({ path, span, kept = {} }: { path: string; span: PastSpan; kept?: Kept }) {
+export function SpanChoice({
+  path,
+  span,
+  kept = {},
+  usual = USUAL_SPAN,
+}: {
+  path: string;
+  span: PastSpan;
+  kept?: Kept;
+  /** What the view opens on. */
+  usual?: string;
+}) {
   return (
     <div className="no-print flex flex-wrap items-end gap-x-5 gap-y-2">
       <nav aria-label="Span">
@@ -28,7 +39,7 @@ export function SpanChoice({ path, span, kept = {} }: { path: string; span: Past
           {SPANS.map(({ key, label }) => (
             <li key={key}>
               <Link
-                href={addressOf(path, { ...kept, span: key === USUAL_SPAN ? undefined : key })}
+                href={addressOf(path, { ...kept, span: key === usual ? undefined : key })}
                 aria-current={key === span.key ? "true" : undefined}
                 className={`block rounded px-2 py-1 text-[0.95rem] ${key === span.key ? "bg-tarn-wash font-semibold" : "hover:underline"}`}
               >
