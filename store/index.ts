@@ -134,3 +134,4 @@ export {
   signIn,
 } from "./sign-ins";
 export { closeStore, copyBefore, type OpenOptions, openStore, readMeta, type Store, writeMeta } from "./store";
+export { beginTry, endTry, getTry, listTries } from "./try-both";

@@ -1,5 +1,6 @@
 import "server-only";
-import type { BegunSession, HorsePack, PackDigest, PackLadder, YardFacts } from "@/core/pack";
+import type { BegunSession, HorsePack, PackDigest, PackLadder, PackMoments, YardFacts } from "@/core/pack";
+import { beforeItGoes, goodMoment } from "@/core/past";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { templateOf } from "@/library";
 import {
@@ -24,13 +25,16 @@ import {
   listSessions,
   nameApart,
   openSessions,
+  pastOfHorse,
   pinnedSigns,
   placeZones,
   type SessionRow,
   type Store,
+  type StoredLadder,
 } from "@/store";
 import { LOOK_BACK_DAYS } from "./horse-picture";
 import { LOOK_BACK_MS } from "./ladder-state";
+import { packTries, triesOf } from "./tries";
 
 /** More than anybody works with one horse in a week, and as far back as a line for next time is looked for. */
 const WORKED_SESSIONS = 60;
@@ -47,11 +51,29 @@ const digestOf = ({ session, startedMs, digest }: DigestedSession): PackDigest =
   ...(digest.acts === undefined ? {} : { acts: digest.acts }),
 });
 
+/** How far back it is looked at when a horse turns and what comes before it goes: as far as the page of moments opens on. */
+const MOMENTS_DAYS = 91;
+
+/** What the last months show of moments; null where that is nothing. */
+async function packMoments(store: Store, horseId: string, ladders: readonly StoredLadder[]): Promise<PackMoments | null> {
+  const past = await pastOfHorse(store, horseId, { fromMs: store.now() - MOMENTS_DAYS * MILLISECONDS_PER_DAY, ladders });
+  const good = goodMoment(past);
+  const before = beforeItGoes(past).precursors.filter(
+    ({ prompts, kind }) => prompts && (kind === "zone" || kind === "tension" || kind === "ease" || kind === "count"),
+  );
+  const turns = good.usually === null ? undefined : good.curve?.steps.map(([at, share]) => [at, share] as const);
+  if (turns === undefined && before.length === 0) return null;
+  return {
+    ...(turns === undefined ? {} : { turns }),
+    ...(before.length === 0 ? {} : { before: before.map(({ kind, name, followed, bouts }) => ({ kind, name, followed, bouts })) }),
+  };
+}
+
 /** Everything a device needs to work a horse with no server. The number of questions does not grow with its ladders or sessions. */
 export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePack> {
   const ladders = (await listLadders(store, horse.id)).filter(({ away }) => !away);
   const now = store.now();
-  const [evidence, carried, digests, worked, restrictions, open, apart, chains] = await Promise.all([
+  const [evidence, carried, digests, worked, restrictions, open, apart, chains, tries, moments] = await Promise.all([
     evidenceOfLadders(store, ladders, now - LOOK_BACK_MS),
     carriedRungsOf(store, ladders),
     // As far back as Know looks.
@@ -61,6 +83,8 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
     openSessions(store, horse.id),
     nameApart(store, horse),
     listChains(store, horse.id),
+    triesOf(store, horse.id, ladders),
+    packMoments(store, horse.id, ladders),
   ]);
   const lastWork = worked.find(({ session }) => session.kind === "work")?.session;
   return {
@@ -109,6 +133,8 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
       direction,
       links: links.map((link) => ({ ...link, name: ladders.find((one) => one.id === link.ladder)?.behaviour.name ?? "a link" })),
     })),
+    ...(packTries(tries).length === 0 ? {} : { tries: packTries(tries) }),
+    ...(moments === null ? {} : { moments }),
     last: {
       person: worked[0]?.session.person_id ?? null,
       place: worked[0]?.session.place_id ?? null,

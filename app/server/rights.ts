@@ -103,6 +103,8 @@ export const RIGHTS: Readonly<Record<string, Readonly<Partial<Record<string, Lea
   "/api/horses/[id]/restrictions/[restriction]/against": { POST: "owner" },
   "/api/horses/[id]/dates": { POST: "owner" },
   "/api/horses/[id]/dates/[date]": { POST: "owner", DELETE: "owner" },
+  "/api/horses/[id]/tries": { POST: "owner" },
+  "/api/horses/[id]/tries/[try]": { POST: "owner" },
   "/api/kit": { POST: "owner" },
   "/api/kit/[id]": { PUT: "owner", DELETE: "owner" },
   "/api/ladders": { POST: "owner" },

@@ -55,11 +55,13 @@ export function triedBlocks(past: Past, id: string, counts: Counted, rule: Maste
     session.facts.blocks.flatMap((block, at): TriedBlock[] => {
       if (block.tries?.id !== id) return [];
       const trials = (lists[i] ?? []).filter((trial) => trial.block === at);
+      // One that was begun and left without an ask is still due.
+      if (trials.length === 0) return [];
       return [
         {
           number: block.tries.n,
           worked: block.tries.arm as Arm,
-          value: trials.length === 0 ? null : blockValue(counts, trials, block, past, i, rule),
+          value: blockValue(counts, trials, block, past, i, rule),
           session: session.id,
           startedMs: session.startedMs + block.startMs,
           asks: trials.length,

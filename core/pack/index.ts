@@ -31,6 +31,7 @@ export type {
   PackedYard,
   PackHorse,
   PackLadder,
+  PackMoments,
   PackWorked,
   SessionNews,
   SessionWhole,

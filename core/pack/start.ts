@@ -1,6 +1,7 @@
 import { type SidePicture, sidePicture } from "../compare";
 import type { DatedActs } from "../conversation";
 import { dayIn, startOfDayIn } from "../day";
+import type { PackTry } from "../experiment";
 import { FIRST_LOOK_BEHAVIOUR, firstLookPlan, type KnowDigest, type SignCounts, type Touch } from "../know";
 import { criterionOf, type LadderPlan, type PinnedSign, starterPlan, wayCautions } from "../ladder";
 import { type EvidenceTrial, standingDoNext } from "../record";
@@ -12,7 +13,7 @@ import { type NextStart, nextStart } from "../word";
 import { handlerOfBegun } from "./begun";
 import { careOn } from "./care";
 import { kitUseOf } from "./kit-use";
-import type { BegunSession, HorsePack, Named, PackChain, PackLadder, YardFacts, Zone } from "./types";
+import type { BegunSession, HorsePack, Named, PackChain, PackLadder, PackMoments, YardFacts, Zone } from "./types";
 
 /** One ladder of the horse as the recorder needs it, so that the trainer can go over to it in the pen. */
 export interface LadderPart {
@@ -55,6 +56,8 @@ export interface RecorderStart extends LadderPart {
   readonly pinned: readonly PinnedSign[];
   readonly ownSigns: readonly PinnedSign[];
   readonly chains: readonly PackChain[];
+  readonly tries: readonly PackTry[];
+  readonly moments: PackMoments;
   /** Who may take over. */
   readonly people: readonly Named[];
   /** What the last session said to do next, or null. */
@@ -335,6 +338,8 @@ export function recorderStart(pack: HorsePack, yard: YardFacts, nowMs: number, b
     pinned: pack.horse.pinned ?? [],
     ownSigns: yard.ownSigns ?? [],
     chains: pack.chains ?? [],
+    tries: pack.tries ?? [],
+    moments: pack.moments ?? {},
     people: yard.people,
     touches: touchesBefore(pack, begun.id),
     doNext: doNextOf(pack, begun.id, begun.ladder),

@@ -1,6 +1,7 @@
 import type { ChainDirection, ChainLink } from "../behaviour";
 import type { SideSession } from "../compare";
 import type { Day } from "../day";
+import type { PackTry } from "../experiment";
 import type { KnowDigest, SignCounts, Touch } from "../know";
 import type { LadderPlan, PinnedSign } from "../ladder";
 import type { ZoneRule } from "../place";
@@ -105,6 +106,14 @@ export interface PackChain extends Named {
   readonly links: readonly (ChainLink & { readonly name: string })[];
 }
 
+/** What the last months of a horse show of moments, for a quiet line at the horse. */
+export interface PackMoments {
+  /** After so many good answers, this share of sessions had not turned yet; left out where turning is not shown. */
+  readonly turns?: readonly (readonly [good: number, share: number])[];
+  /** What is shown to come before it leaves or shows danger, strongly enough to be said in time. */
+  readonly before?: readonly { readonly kind: string; readonly name: string; readonly followed: number; readonly bouts: number }[];
+}
+
 /** Everything a device needs to work one horse with no server: by it the server's own pages are made too. */
 export interface HorsePack {
   readonly horse: PackHorse;
@@ -119,6 +128,10 @@ export interface HorsePack {
   readonly open: readonly Unfinished[];
   /** Chains of its behaviours; left out by a server that knows none. */
   readonly chains?: readonly PackChain[];
+  /** Experiments that are not ended; left out where there are none. */
+  readonly tries?: readonly PackTry[];
+  /** What the last months say of moments; left out where nothing is shown. */
+  readonly moments?: PackMoments;
   readonly last: { readonly person: string | null; readonly place: string | null; readonly kit: readonly string[] };
 }
 

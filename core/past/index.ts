@@ -26,7 +26,8 @@ export {
   workedMs,
 } from "./over-weeks";
 export { bySession, onlyWorked, type Past, type PastSession, type PastTrial, pastTrialsOf } from "./past";
-export { type BeforeItGoes, beforeItGoes, FOLLOWS_WITHIN_SECONDS, type Precursor, precursorWords, WAITS_FROM_SECONDS } from "./precursors";
+export { FOLLOWS_WITHIN_SECONDS, precursorWords, WAITS_FROM_SECONDS } from "./precursor-words";
+export { type BeforeItGoes, beforeItGoes, type Precursor } from "./precursors";
 export {
   AROUND_A_RAISE,
   beforeARung,
@@ -49,4 +50,5 @@ export { type SidesOverTime, sideCells, sidesOverTime } from "./sides-over-time"
 export { type DatedValue, type WeeklyChange, weeklyChange } from "./slope";
 export { type PastSpan, SPANS, spanOf, USUAL_SPAN } from "./span";
 export { STALL_SESSIONS, type Stall, type StallCheck, type StallFacts, stallOf } from "./stalls";
-export { type GoodMoment, goodMoment, type NextAfter, type TurnOfSession, turnsWithin } from "./stopping";
+export { type GoodMoment, goodMoment, type NextAfter, type TurnOfSession } from "./stopping";
+export { turnsWithin } from "./turns-within";

@@ -51,10 +51,10 @@ describe("the good moment to stop", () => {
     // Of four sessions one turns after 5, 6, 8 and 9 good answers.
     const { curve } = goodMoment(writePast([5, 6, 8, 9].map((good, day) => ({ day, trials: `${"m".repeat(good)}xx` }))));
     if (curve === null) throw new Error("there is a curve");
-    expect(turnsWithin(curve, 4)).toEqual([1, 2]);
-    expect(turnsWithin(curve, 6)).toEqual([2, 2]);
-    expect(turnsWithin(curve, 0)).toEqual([5, 6]);
-    expect(turnsWithin(curve, 9)).toBeNull();
+    expect(turnsWithin(curve.steps, 4)).toEqual([1, 2]);
+    expect(turnsWithin(curve.steps, 6)).toEqual([2, 2]);
+    expect(turnsWithin(curve.steps, 0)).toEqual([5, 6]);
+    expect(turnsWithin(curve.steps, 9)).toBeNull();
   });
 
   it("does not take a hard rung for what going on too long did to the next day", () => {

@@ -2,11 +2,7 @@ import { type Interval, signFlip, student975 } from "../evidence";
 import { inHundredths } from "../words";
 import type { MomentKind } from "./facts";
 import { bySession, type Past, type PastSession, type PastTrial } from "./past";
-
-/** Seconds within which what comes after counts as having followed. */
-export const FOLLOWS_WITHIN_SECONDS = 20;
-/** A wait from which it is looked at whether one comes before it goes, in seconds (common practice, no source). */
-export const WAITS_FROM_SECONDS = 15;
+import { FOLLOWS_WITHIN_SECONDS, precursorWords, WAITS_FROM_SECONDS } from "./precursor-words";
 
 /** What comes before the horse leaves or a danger sign, and how much more often than by chance. */
 export interface Precursor {
@@ -98,21 +94,6 @@ function baseOf(session: PastSession, goes: readonly number[]): number {
   }
   return all === 0 ? 0 : before / all;
 }
-
-const WORDS: Readonly<Record<Precursor["kind"], (name: string) => string>> = {
-  ease: (name) => name,
-  tension: (name) => name,
-  danger: (name) => name,
-  count: (name) => name,
-  left: () => "leaving",
-  wrong: (name) => (name === "" ? "a wrong choice" : `a wrong choice (${name})`),
-  zone: (name) => `coming to ${name}`,
-  raised: () => "a clearer ask",
-  waited: () => `a wait of ${WAITS_FROM_SECONDS} s`,
-};
-
-/** A precursor in the trainer's words. */
-export const precursorWords = ({ kind, name }: Pick<Precursor, "kind" | "name">): string => WORDS[kind](name);
 
 /**
  * What comes before a departure or a danger sign (lag analysis after Bakeman &

@@ -218,20 +218,3 @@ export function goodMoment(past: Past): GoodMoment {
             : `Usually turns after ${usually[0]} to ${usually[1]} good answers: ${counts}.`;
   return { turns, curve, shown, p, usually, next: nextAfter(lists, turns), sentence };
 }
-
-/**
- * In how many more good answers a session usually turns that has had so many,
- * for one quiet line at the horse: from the answer by which a quarter of those
- * still good have turned to the one by which half have.
- * @returns null where that is not shown, or more than six answers off.
- * @example turnsWithin(curve, 6) // [2, 4]
- */
-export function turnsWithin(curve: SurvivalCurve, good: number): readonly [number, number] | null {
-  const left = curve.steps.findLast(([at]) => at <= good)?.[1] ?? 1;
-  if (left <= 0) return null;
-  const at = (share: number) => curve.steps.find(([, still]) => still <= left * (1 - share) + 1e-12)?.[0] ?? null;
-  const [quarter, half] = [at(0.25), at(0.5)];
-  if (quarter === null || half === null || half - good > FAR) return null;
-  return [Math.max(1, quarter - good), Math.max(1, half - good)];
-}
-const FAR = 6;

@@ -84,7 +84,8 @@ export function blockFacts(now: RecorderStart, record: SessionRecord, choice: Bl
       },
       side: choice.side ?? "",
       kind: choice.kind,
-      planned: start.plan.plannedRepetitions,
+      planned: choice.tries?.asks ?? start.plan.plannedRepetitions,
+      ...(choice.tries === undefined ? {} : { tries: { id: choice.tries.id, arm: choice.tries.arm, n: choice.tries.n } }),
     },
   });
   return facts;

@@ -1,6 +1,7 @@
 export type { LadderPart, RecorderStart, Zone } from "@/core/pack";
 
 import type { LadderPart } from "@/core/pack";
+import type { BlockTries } from "@/core/record";
 
 export type Side = "L" | "R";
 export type Way = "tally" | "timed";
@@ -12,6 +13,8 @@ export interface BlockChoice {
   readonly side: Side | null;
   /** The ladder it is on, where that is not the one in work. */
   readonly part?: LadderPart;
+  /** The experiment it is worked for, and the asks planned for it. */
+  readonly tries?: BlockTries & { readonly asks: number };
   readonly kind: "warm-up" | "work" | "probe" | "sure";
 }
 

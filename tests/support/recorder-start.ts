@@ -29,6 +29,8 @@ export const recorderStart = (change: Partial<RecorderStart> = {}): RecorderStar
   pinned: [],
   ownSigns: [],
   chains: [],
+  tries: [],
+  moments: {},
   people: [],
   touches: [],
   events: [],

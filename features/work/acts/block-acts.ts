@@ -1,3 +1,4 @@
+import type { DueTry } from "@/core/experiment";
 import { batteryPlace, FIRST_LOOK_ITEMS, FIRST_LOOK_STEPS, type FirstLookStep } from "@/core/know";
 import { type LadderPlan, rungsBetween, sideAsked, starterPlan, unchangedRungs } from "@/core/ladder";
 import { carriedOver, WENT_ON } from "@/core/record";
@@ -204,9 +205,35 @@ export function blockActs(pen: Pen) {
     });
   };
 
+  /** The block that is due of an experiment, on its own ladder and rung. */
+  const tryBoth = ({ of, tries, way }: DueTry) => {
+    const { start, block } = now();
+    const part = of.ladder === start.ladderId ? undefined : start.ladders.find(({ ladderId }) => ladderId === of.ladder);
+    const on = part ?? start;
+    if (on.ladderId !== of.ladder) return refuse(pen, "The ladder it is tried on is put away.");
+    // A rung that stands unchanged in a later version is the same rung under its present number.
+    const rung =
+      on.version === of.version
+        ? of.rung
+        : on.carried.find(([version]) => version === of.version)?.[1].find(([old]) => old === of.rung)?.[1];
+    if (rung === undefined) return refuse(pen, `The rung it is tried on was changed. End the experiment under Review.`);
+    begin(
+      {
+        rung,
+        side: sideAsked(on.plan, rung) ?? block?.side ?? "L",
+        kind: "work",
+        ...(part === undefined ? {} : { part }),
+        tries: { ...tries, asks: of.asksEach },
+      },
+      [],
+    );
+    setHint(`Try both, block ${tries.n} of ${of.arms.length}: ${way}.`);
+  };
+
   return {
     begin,
     takeBreak,
+    tryBoth,
     side,
     putRungBetween: (rung: number) => putRungBetween(rung),
     /** A new ladder named on the spot, begun at once. Without the server it is worked under its name and planned later. */

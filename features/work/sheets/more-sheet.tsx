@@ -1,8 +1,9 @@
 "use client";
 
-import { ArrowLeftRight, Coffee, Flag, Hand, Keyboard, Layers, Link2, ListOrdered, LogOut, MessagesSquare } from "lucide-react";
+import { ArrowLeftRight, Coffee, Flag, Hand, Keyboard, Layers, Link2, ListOrdered, LogOut, MessagesSquare, Scale } from "lucide-react";
 import { useState } from "react";
 import { pouchOf } from "@/core/coach";
+import { dueTry } from "@/core/experiment/due";
 import { piecesUsed } from "@/core/record";
 import { useActs, useLog, useScreen, useStart } from "../state";
 import { BreathTaps } from "./breath-taps";
@@ -21,6 +22,7 @@ export function MoreSheet() {
   const pouch = pouchOf(session.record);
   const used = piecesUsed(session.record);
   const [pieces, setPieces] = useState("");
+  const due = start.tries.flatMap((one) => dueTry(one, session.record) ?? []);
   const filled = pieces.trim() === "" ? Number.NaN : Number(pieces);
   return (
     <div className="grid gap-4">
@@ -73,6 +75,25 @@ export function MoreSheet() {
             between asks
           </button>
         )}
+        {due.map((one) => (
+          <button
+            key={one.of.id}
+            type="button"
+            className={big}
+            onClick={() => {
+              close();
+              act.tryBoth(one);
+            }}
+          >
+            <Scale size={22} aria-hidden="true" />
+            <span className="text-center leading-tight">
+              try both
+              <span className="block font-sans text-[0.8rem] font-normal">
+                {one.tries.n} of {one.of.arms.length}: {one.way}
+              </span>
+            </span>
+          </button>
+        ))}
         {start.chains.length > 0 && (
           <button type="button" className={big} onClick={() => setSheet("run")}>
             <Link2 size={22} aria-hidden="true" />

@@ -1,0 +1,42 @@
+import type { BlockTries, SessionRecord } from "../record";
+import type { Arm } from "./orders";
+
+/** An experiment that is not ended, as a device keeps it. */
+export interface PackTry {
+  readonly id: string;
+  readonly ladder: string;
+  readonly version: number;
+  readonly rung: number;
+  readonly question: string;
+  readonly a: string;
+  readonly b: string;
+  readonly arms: readonly Arm[];
+  readonly asksEach: number;
+  /** Numbers of its blocks that other sessions hold. */
+  readonly done: readonly number[];
+}
+
+/** The block that is due of an experiment. */
+export interface DueTry {
+  readonly of: PackTry;
+  readonly tries: BlockTries;
+  /** What it is to be worked as, in words. */
+  readonly way: string;
+}
+
+/** The words of an arm. */
+export const wayOfArm = ({ a, b }: Pick<PackTry, "a" | "b">, arm: Arm): string => (arm === "A" ? a : b);
+
+/**
+ * Which block of an experiment is due, what this session holds counted in: a
+ * block that runs or was asked in. Null where all were worked.
+ * @example dueTry(experiment, record)?.way // "a scratch"
+ */
+export function dueTry(experiment: PackTry, { blocks, trials }: Pick<SessionRecord, "blocks" | "trials">): DueTry | null {
+  const asked = new Set(trials.map(({ blockIndex }) => blockIndex));
+  const here = blocks.flatMap(({ tries, endMs }, i) => (tries?.id === experiment.id && (endMs === null || asked.has(i)) ? [tries.n] : []));
+  const done = new Set([...experiment.done, ...here]);
+  const at = experiment.arms.findIndex((_, i) => !done.has(i + 1));
+  const arm = experiment.arms[at];
+  return arm === undefined ? null : { of: experiment, tries: { id: experiment.id, arm, n: at + 1 }, way: wayOfArm(experiment, arm) };
+}
