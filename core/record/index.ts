@@ -44,6 +44,7 @@ export {
 export { reduceSession } from "./reduce-session";
 export { dangerSigns, openDanger, type SignalClass, signsWithin } from "./signals";
 export { OPEN_SPAN_TIMES, SILENCE_MINUTES, silenceLimitMs, WENT_ON } from "./silence";
+export { type SlimTrial, slimTrial, wholeTrial } from "./slim-trial";
 export { type BlockSummary, interResponseSeconds, type SessionSummary, summariseSession } from "./summary";
 export { type SessionSums, sumsOfSession } from "./sums";
 export { blockSeconds, endOfWorkMs, isSilent, secondsSinceRest, secondsWithoutBreaks, workSeconds } from "./time";
@@ -63,3 +64,11 @@ export {
 export { type Handler, handlerKey, LOGGED_WAYS, type LoggedWay, ORDER_FAULTS, type Trial } from "./trial";
 export { breathingAfterWork, lastHeartRate } from "./vital-signs";
 export { handlerNow, type Whereabouts, whereNow } from "./where";
+export {
+  type AgainstPlan,
+  againstPlan,
+  FEWEST_FOR_THIRDS,
+  firstAndSecondPass,
+  type SessionPart,
+  sessionThirds,
+} from "./within-session";

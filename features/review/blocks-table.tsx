@@ -1,6 +1,8 @@
+import { toldShare } from "@/core/compare";
+import { sumsOfSessions } from "@/core/evidence";
 import type { SessionRecord, SessionSummary } from "@/core/record";
 import { SIDE_WORDS } from "@/core/words";
-import { clockWords, decimals } from "@/ui/measure";
+import { clockWords, decimals, Whisker } from "@/ui/measure";
 import { OutcomeMark, OutcomeSymbols, trialWords } from "@/ui/ribbon";
 import { ScrollBox } from "@/ui/scroll-box";
 
@@ -8,10 +10,24 @@ import { ScrollBox } from "@/ui/scroll-box";
 export function BlocksTable({ summary }: { summary: SessionSummary }) {
   return (
     <ScrollBox label="Blocks">
-      <table className="figures w-full min-w-[40rem] text-left">
+      <table className="figures w-full min-w-[62rem] text-left">
         <thead className="text-sm text-soft">
           <tr>
-            {["block", "rung", "side", "kind", "time", "met", "met a minute", "lightest cue", "asked for"].map((head) => (
+            {[
+              "block",
+              "rung",
+              "side",
+              "kind",
+              "time",
+              "met",
+              "",
+              "of planned",
+              "met a minute",
+              "lightest cue",
+              "half answered",
+              "release",
+              "asked for",
+            ].map((head) => (
               <th key={head} scope="col" className="py-1 pr-5 font-normal whitespace-nowrap">
                 {head}
               </th>
@@ -29,8 +45,20 @@ export function BlocksTable({ summary }: { summary: SessionSummary }) {
               <td className="pr-5">
                 {measures.met} of {measures.n}
               </td>
+              <td className="pr-5 align-middle">
+                <Whisker {...toldShare(sumsOfSessions([{ met: measures.met, of: measures.n }]))} width={90} />
+              </td>
+              <td className="pr-5">{block.planned === null || block.planned === 0 ? "–" : `${measures.n} of ${block.planned}`}</td>
               <td className="pr-5">{summary.late ? "–" : decimals(measures.responsesPerMinute, 1)}</td>
               <td className="pr-5">{measures.metWithPhase === 0 ? "–" : `${measures.metAtLightest} of ${measures.metWithPhase}`}</td>
+              <td className="pr-5">
+                {measures.latency.answered + measures.latency.censored === 0
+                  ? "–"
+                  : measures.latency.halfAnsweredSeconds === null
+                    ? "under half"
+                    : `${decimals(measures.latency.halfAnsweredSeconds, 1)} s`}
+              </td>
+              <td className="pr-5">{measures.releaseLag.median === null ? "–" : `${decimals(measures.releaseLag.median, 2)} s`}</td>
               <td className="text-sm text-soft">{block.criterion?.sentence}</td>
             </tr>
           ))}
@@ -54,10 +82,10 @@ export function TrialsTable({ record }: { record: SessionRecord }) {
             <span className="mt-0.5 shrink-0">
               <OutcomeMark outcome={trial.outcome} size={18} />
             </span>
-            <span>
+            <a href={`?trial=${trial.number}#put-right`} className="hover:underline">
               {trialWords(trial, trial.blockIndex === null ? undefined : record.blocks[trial.blockIndex]?.criterion?.phases)}
               {trial.faults.length > 0 && <span className="text-brick"> ({trial.faults.join(", ")})</span>}
-            </span>
+            </a>
           </li>
         ))}
       </ol>

@@ -1,7 +1,7 @@
 import type { SidePicture } from "@/core/compare";
-import { LATE_RELEASE_SECONDS } from "@/core/evidence";
+import { LATE_FEED_SECONDS, LATE_RELEASE_SECONDS } from "@/core/evidence";
 import type { SessionRecord, SessionSummary } from "@/core/record";
-import { decimals, LagStrip, percent } from "@/ui/measure";
+import { clockWords, decimals, LagStrip, percent } from "@/ui/measure";
 import { MeasureRow } from "./measure-row";
 
 /** The handler's own timing, and left against right. */
@@ -19,7 +19,10 @@ export function Handler({
 }) {
   const { releaseLag, markLag, feedDelay } = summary.measures;
   const lags = record.trials.flatMap((trial) => (trial.releaseLagSeconds === null ? [] : [trial.releaseLagSeconds]));
+  const marksLate = record.trials.flatMap((trial) => (trial.markLagSeconds === null ? [] : [trial.markLagSeconds]));
+  const foodLate = record.trials.flatMap((trial) => (trial.feedDelaySeconds === null ? [] : [trial.feedDelaySeconds]));
   const faults = Object.entries(summary.faultCounts);
+  const slips = record.trials.flatMap(({ number, askMs, faults: own }) => own.map((fault) => ({ number, askMs, fault })));
   const side = (words: string, met: number, n: number) => (
     <p className="figures flex justify-between">
       <span>{words}</span>
@@ -62,6 +65,7 @@ export function Handler({
             how={<>The others were tapped by hand. A heard one is known to about 0.02 s by itself.</>}
           />
         )}
+        {marksLate.length > 1 && <LagStrip lags={marksLate} limitSeconds={LATE_RELEASE_SECONDS} />}
         {markLag.n > 0 && (
           <MeasureRow
             label="mark lag"
@@ -79,6 +83,7 @@ export function Handler({
             }
           />
         )}
+        {foodLate.length > 1 && <LagStrip lags={foodLate} limitSeconds={LATE_FEED_SECONDS} />}
         {feedDelay.n > 0 && (
           <MeasureRow
             label="food after the mark"
@@ -108,7 +113,23 @@ export function Handler({
           <MeasureRow
             label="order slips"
             value={String(faults.reduce((sum, [, n]) => sum + n, 0))}
-            below={faults.map(([name, n]) => `${name} ${n}`).join(", ")}
+            below={
+              <>
+                {faults.map(([name, n]) => `${name} ${n}`).join(", ")}
+                <details>
+                  <summary>each, in order</summary>
+                  <ol>
+                    {slips.map(({ number, askMs, fault }, i) => (
+                      <li key={i}>
+                        <a href={`?trial=${number}#put-right`} className="hover:underline">
+                          {clockWords(askMs / 1000)} trial {number}: {fault}
+                        </a>
+                      </li>
+                    ))}
+                  </ol>
+                </details>
+              </>
+            }
             how={
               <>
                 Steps in the wrong order: mark before the answer, food before the mark, food before the polite wait is over, the ask raised

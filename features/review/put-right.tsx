@@ -1,8 +1,9 @@
 "use client";
 
-import { useState } from "react";
+import { useEffect, useEffectEvent, useMemo, useRef, useState } from "react";
 import { type Criterion, MOVEMENT_GRADES } from "@/core/ladder";
-import type { Block, Correction, RightTrial, SessionRecord, TimedFact, Trial } from "@/core/record";
+import type { Block, Correction, RightTrial, SessionRecord, SlimTrial, TimedFact, Trial } from "@/core/record";
+import { wholeTrial } from "@/core/record/slim-trial";
 import type { Fact, SessionEvent } from "@/core/schemas";
 import { EASE_GRADES } from "@/core/strands";
 import { Day } from "@/ui/day";
@@ -10,12 +11,14 @@ import { BinButton } from "@/ui/form";
 import { trialWords } from "@/ui/ribbon";
 import { useWay } from "@/ui/way";
 import { LOGGED_WORDS, logApart } from "../device/log-apart";
+import { CHOOSE_TRIAL } from "./chosen-trial";
 import { SessionRight } from "./session-right";
 
 type Correcting = Extract<Fact, { type: "correct" }>;
 
 /** What of a session can be put right: of its facts no more than what stands where. */
-export interface PutRightRecord extends Pick<SessionRecord, "header" | "startWallMs" | "finishMs" | "lastMs" | "blocks" | "trials"> {
+export interface PutRightRecord extends Pick<SessionRecord, "header" | "startWallMs" | "finishMs" | "lastMs" | "blocks"> {
+  readonly trials: readonly SlimTrial[];
   readonly facts: readonly Pick<TimedFact, "id" | "type" | "ms">[];
 }
 
@@ -291,9 +294,40 @@ const WHAT: Partial<Record<SessionEvent["type"], string>> = {
 };
 
 /** Anything of a session put right or struck, with the reason; what was is kept as events and can be brought back. */
-export function PutRight({ record, facts }: { record: PutRightRecord; facts: PutRightFacts }) {
+export function PutRight({
+  record: given,
+  facts,
+  first = null,
+}: {
+  record: PutRightRecord;
+  facts: PutRightFacts;
+  /** The number of the trial it opens on; null for none. */
+  first?: number | null;
+}) {
   const way = useWay();
-  const [chosen, setChosen] = useState("session");
+  const record = useMemo(() => ({ ...given, trials: given.trials.map(wholeTrial) }), [given]);
+  const keyOf = (number: number) => {
+    const at = given.trials.findIndex((trial) => trial.number === number);
+    return at < 0 ? null : `t${at}`;
+  };
+  const opens = first === null ? null : keyOf(first);
+  const [chosen, setChosen] = useState(opens ?? "session");
+  const panel = useRef<HTMLDetailsElement>(null);
+  const open = (key: string | null) => {
+    if (key === null || panel.current === null) return;
+    panel.current.open = true;
+    setChosen(key);
+    panel.current.scrollIntoView({ block: "nearest" });
+    panel.current.querySelector<HTMLElement>("select")?.focus({ preventScroll: true });
+  };
+  const openNow = useEffectEvent(open);
+  const keyNow = useEffectEvent(keyOf);
+  useEffect(() => openNow(opens), [opens]);
+  useEffect(() => {
+    const choose = (event: Event) => openNow(keyNow((event as CustomEvent<number>).detail));
+    window.addEventListener(CHOOSE_TRIAL, choose);
+    return () => window.removeEventListener(CHOOSE_TRIAL, choose);
+  }, []);
   const [busy, setBusy] = useState(false);
   const [message, setMessage] = useState<string | null>(null);
   const { storeId, sessionId, corrections } = facts;
@@ -318,7 +352,7 @@ export function PutRight({ record, facts }: { record: PutRightRecord; facts: Put
       return one === (moment.find(({ type }) => type === "block.start") ?? moment[0]);
     });
   return (
-    <details className="no-print mt-9 border-t-2 border-hair pt-3" data-testid="put-right">
+    <details ref={panel} id="put-right" className="no-print mt-9 border-t-2 border-hair pt-3" data-testid="put-right">
       <summary className="link inline-block">Put something right</summary>
       <div className="mt-3 grid max-w-4xl gap-4">
         <Choice

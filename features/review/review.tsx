@@ -1,13 +1,12 @@
 import type { SidePicture } from "@/core/compare";
 import type { DatedActs } from "@/core/conversation";
-import { endOfWorkMs, type SessionRecord, summariseSession } from "@/core/record";
+import { endOfWorkMs, type SessionRecord, slimTrial, summariseSession } from "@/core/record";
 import type { YardSettings } from "@/core/settings";
 import type { UnitSystem } from "@/core/units";
 import type { NextStart } from "@/core/word";
 import { counted } from "@/core/words";
 import { Day } from "@/ui/day";
 import { minutesWords } from "@/ui/measure";
-import { ZoomRibbon } from "@/ui/ribbon";
 import { WayLink } from "@/ui/way";
 import { RefusedTaps } from "../device/refused-taps";
 import { Answers } from "./answers";
@@ -19,7 +18,9 @@ import { HowLight } from "./lightness";
 import { Notes } from "./notes";
 import { PutRight, type PutRightFacts } from "./put-right";
 import { Recorders } from "./recorders";
+import { SessionRibbon } from "./session-ribbon";
 import { SilentPauses } from "./silent-pauses";
+import { Within } from "./within";
 import { WordHistory } from "./word-history";
 
 /** Which of the finish's questions a note answers. */
@@ -42,6 +43,7 @@ export function Review({
   recorders,
   earlierActs,
   putRight,
+  firstTrial,
 }: {
   storeId: string;
   horseId: string;
@@ -65,6 +67,8 @@ export function Review({
   /** What this handler did in earlier sessions with this horse, oldest first. */
   earlierActs: readonly DatedActs[];
   putRight: PutRightFacts;
+  /** The number of the trial that was asked for; null for none. */
+  firstTrial: number | null;
 }) {
   const summary = summariseSession(record);
   const rungs = [...new Set(record.blocks.map((block) => block.rung))];
@@ -77,8 +81,10 @@ export function Review({
       text: fact.payload.text,
     }));
   // What goes to the browser is what it draws and changes there: the words and numbers of every tap stay here.
-  const { header, startWallMs, finishMs, lastMs, blocks, trials, openAsk, timeLine } = record;
-  const drawn = { blocks, trials, openAsk, finishMs, timeLine, facts: record.facts.filter(({ type }) => type === "signal") };
+  const { header, startWallMs, finishMs, lastMs, blocks, openAsk, timeLine } = record;
+  // A trial goes once, without what it does not hold.
+  const trials = record.trials.map(slimTrial);
+  const drawn = { blocks, openAsk, finishMs, timeLine, facts: record.facts.filter(({ type }) => type === "signal") };
   const right = {
     header,
     startWallMs,
@@ -88,6 +94,8 @@ export function Review({
     trials,
     facts: record.facts.map(({ id, type, ms }) => ({ id, type, ms })),
   };
+  const day = record.startWallMs === null ? "" : ` ${new Date(record.startWallMs).toISOString().slice(0, 10)}`;
+  const ribbonName = `${record.header?.horse ?? "session"}${day}`;
   const file = (name: string) => `/api/sessions/${sessionId}/${name}`;
   return (
     <>
@@ -127,7 +135,7 @@ export function Review({
       ) : (
         <>
           <div className="mt-4">
-            <ZoomRibbon record={drawn} endMs={endOfWorkMs(record)} />
+            <SessionRibbon record={drawn} trials={trials} endMs={endOfWorkMs(record)} name={ribbonName} />
           </div>
           <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-8 md:grid-cols-2 lg:grid-cols-3">
             <Answers summary={summary} />
@@ -136,6 +144,7 @@ export function Review({
           </div>
         </>
       )}
+      <Within record={record} />
       <Between record={record} earlierActs={earlierActs} />
       <Around record={record} zones={zones} restingBreaths={restingBreaths} settings={settings} fahrenheit={units === "imperial"} />
       {signs.length > 0 && (
@@ -197,7 +206,7 @@ export function Review({
           </section>
         </div>
       </div>
-      <PutRight record={right} facts={putRight} />
+      <PutRight key={firstTrial} record={right} facts={putRight} first={firstTrial} />
     </>
   );
 }

@@ -16,8 +16,33 @@ function clockWords(ms: number): string {
   return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}`;
 }
 
+/** The trial at a moment, or the nearest one within reach of it; null where there is none. */
+function nearest({ trials }: RibbonFacts, ms: number, reachMs: number): number | null {
+  let best: number | null = null;
+  let least = reachMs;
+  for (const { number, askMs, endMs } of trials) {
+    const off = ms < askMs ? askMs - ms : ms > endMs ? ms - endMs : 0;
+    if (off <= least) {
+      least = off;
+      best = number;
+    }
+  }
+  return best;
+}
+
 /** The ribbon with zoom: by buttons, by keys, or by drawing a span with the pointer. */
-export function ZoomRibbon({ record, endMs, height = 190 }: { record: RibbonFacts; endMs: number; height?: number }) {
+export function ZoomRibbon({
+  record,
+  endMs,
+  height = 190,
+  onTrial,
+}: {
+  record: RibbonFacts;
+  endMs: number;
+  height?: number;
+  /** A trial was pressed: its number. */
+  onTrial?: (number: number) => void;
+}) {
   // A little air on both sides, so that the first and last ring are whole.
   const air = Math.max(1000, endMs * 0.012);
   const whole = { fromMs: -air, toMs: endMs + air };
@@ -56,10 +81,14 @@ export function ZoomRibbon({ record, endMs, height = 190 }: { record: RibbonFact
   };
   const msAt = (x: number) => span.fromMs + (x / width) * length;
   const dragged = useDrag(
-    ({ initial: [startX], xy: [nowX], last, canceled, currentTarget }) => {
+    ({ initial: [startX], xy: [nowX], last, canceled, tap, currentTarget }) => {
       const rect = (currentTarget as Element).getBoundingClientRect();
       const at = (clientX: number) => ((Math.min(rect.right, Math.max(rect.left, clientX)) - rect.left) / rect.width) * width;
       const [from, to] = [at(startX), at(nowX)];
+      if (tap && onTrial !== undefined) {
+        const found = nearest(record, msAt(to), (LEAST_DRAG / width) * length);
+        if (found !== null) onTrial(found);
+      }
       setDrag(last ? null : { from, to });
       if (last && !canceled && Math.abs(to - from) > LEAST_DRAG) show(msAt(Math.min(from, to)), msAt(Math.max(from, to)));
     },

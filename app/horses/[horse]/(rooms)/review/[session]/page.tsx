@@ -12,6 +12,7 @@ import { findOr404 } from "../../../../../server/find-or-404";
 import { horseCare } from "../../../../../server/horse-care";
 import { ladderOrNone } from "../../../../../server/ladder-or-none";
 import { ladderState } from "../../../../../server/ladder-state";
+import { type Asked, oneOf } from "../../../../../server/past-of";
 import { sidesOf } from "../../../../../server/sides-of";
 import { getStore } from "../../../../../server/store";
 import { chosenUnits } from "../../../../../server/units";
@@ -31,7 +32,14 @@ async function rungsOf(store: Store, blocks: readonly Block[]): Promise<(readonl
   return blocks.map((block) => criteria.get(keyOf(block)) ?? []);
 }
 
-export default async function ReviewPage({ params }: { params: Promise<{ horse: string; session: string }> }) {
+export default async function ReviewPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ horse: string; session: string }>;
+  searchParams: Promise<Asked>;
+}) {
+  const trial = Number(oneOf((await searchParams).trial) ?? Number.NaN);
   const { horse, session: id } = await params;
   const store = await getStore();
   const { session, record, events } = await findOr404(loadSession(store, id));
@@ -81,6 +89,7 @@ export default async function ReviewPage({ params }: { params: Promise<{ horse: 
         rungs,
         corrections: correctionsOf(events),
       }}
+      firstTrial={Number.isInteger(trial) ? trial : null}
       rungWord={session.kind === "work" ? "rung" : "part"}
     />
   );
