@@ -36,7 +36,7 @@ export function BlocksTable({ summary }: { summary: SessionSummary }) {
         </thead>
         <tbody>
           {summary.blocks.map(({ block, index, seconds, measures }) => (
-            <tr key={index} className="border-t border-hair align-baseline *:py-1.5">
+            <tr key={index} className="border-t border-hair align-baseline *:py-1.5 [&>td:not(:last-child)]:whitespace-nowrap">
               <td className="pr-5">{block.number}</td>
               <td className="pr-5 font-semibold">{block.rung}</td>
               <td className="pr-5">{block.side === null ? "" : SIDE_WORDS[block.side]}</td>

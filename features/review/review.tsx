@@ -43,7 +43,7 @@ export function Review({
   recorders,
   earlierActs,
   putRight,
-  firstTrial,
+  firstTrial = null,
 }: {
   storeId: string;
   horseId: string;
@@ -67,8 +67,8 @@ export function Review({
   /** What this handler did in earlier sessions with this horse, oldest first. */
   earlierActs: readonly DatedActs[];
   putRight: PutRightFacts;
-  /** The number of the trial that was asked for; null for none. */
-  firstTrial: number | null;
+  /** The number of the trial that was asked for; left out for none. */
+  firstTrial?: number | null;
 }) {
   const summary = summariseSession(record);
   const rungs = [...new Set(record.blocks.map((block) => block.rung))];
