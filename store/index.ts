@@ -90,6 +90,20 @@ export type {
   SessionSummaryRow,
 } from "./models";
 export { addOwnSign, listOwnSigns, pinnedSigns, removeOwnSign, setPinnedSigns } from "./own-signs";
+export {
+  type Brought,
+  bringEvents,
+  bringTrials,
+  CancelledError,
+  dropOnTheWay,
+  LEFT_OUT,
+  type Merged,
+  mergeStore,
+  PACKED_TABLES,
+  type Reading,
+  readPackage,
+  writePackage,
+} from "./package";
 export { type PastWanted, pastOfHorse } from "./past";
 export {
   addKit,

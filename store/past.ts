@@ -64,16 +64,17 @@ type FoundSession = Pick<SessionRow, "id" | "no" | "created_ms" | "person_id" | 
   readonly past: string | null;
 };
 
-/** The session in which each rung of these ladders was first worked, by its number; a rung by its version as it was worked. */
-async function firstOnRungs(store: Store, ladders: readonly string[]): Promise<Map<string, number>> {
+/** The session in which each rung of these ladders was first worked, by its number and when it was made; a rung by its version as it was worked. */
+async function firstOnRungs(store: Store, ladders: readonly string[]): Promise<Map<string, { readonly no: number; readonly at: number }>> {
   if (ladders.length === 0) return new Map();
-  // Sessions are numbered as they are made, so the lowest number is the first but where an older one was brought in later.
-  const rows = await store.sequelize.query<{ ladder: string; version: number; rung: number; first: number }>(
-    `SELECT k.id AS ladder, r.version, r.rung, MIN(r.session_no) AS first FROM json_each($ladders) j
-     CROSS JOIN cache_key k ON k.id = j.value CROSS JOIN rung_side_summary r ON r.ladder_no = k.no GROUP BY k.id, r.version, r.rung`,
+  // Of several sessions made at the least time SQLite gives the row of that least.
+  const rows = await store.sequelize.query<{ ladder: string; version: number; rung: number; no: number; at: number }>(
+    `SELECT k.id AS ladder, r.version, r.rung, s.no, MIN(s.created_ms) AS at FROM json_each($ladders) j
+     CROSS JOIN cache_key k ON k.id = j.value CROSS JOIN rung_side_summary r ON r.ladder_no = k.no
+     CROSS JOIN session s ON s.no = r.session_no GROUP BY k.id, r.version, r.rung`,
     { bind: { ladders: JSON.stringify(ladders) }, type: QueryTypes.SELECT },
   );
-  return new Map(rows.map(({ ladder, version, rung, first }) => [JSON.stringify([ladder, version, rung]), first]));
+  return new Map(rows.map(({ ladder, version, rung, no, at }) => [JSON.stringify([ladder, version, rung]), { no, at }]));
 }
 
 /**
@@ -119,13 +120,15 @@ export async function pastOfHorse(store: Store, horseId: string, { fromMs, toMs,
     const over = ladder === null || version === null || rung === null ? undefined : carried.get(ladder)?.get(version)?.get(rung);
     return over === undefined ? { version, rung } : { version: present.get(ladder ?? "") ?? version, rung: over };
   };
-  const first = new Map<string, number>();
-  for (const [text, no] of await firstOnRungs(store, ids)) {
+  const earliest = new Map<string, { readonly no: number; readonly at: number }>();
+  for (const [text, one] of await firstOnRungs(store, ids)) {
     const [ladder, version, rung] = JSON.parse(text) as [string, number, number];
     const now = placed(ladder, version, rung);
     const at = JSON.stringify([ladder, now.version, now.rung]);
-    first.set(at, Math.min(first.get(at) ?? no, no));
+    const before = earliest.get(at);
+    if (before === undefined || one.at < before.at) earliest.set(at, one);
   }
+  const first = new Map([...earliest].map(([at, { no }]) => [at, no]));
   const trials = new Map<number, PastTrial[]>();
   for (const trial of kept) {
     const [no, number, block, handler, ladder, version, rung, side, kind, outcome, phase, ease, movement, value, unit] = trial;

@@ -76,6 +76,8 @@ async function openAsItIs(file: string, now: () => number, busyMs?: number): Pro
     };
     const caches = new CacheKeeper(parts);
     parts.events.onSaved(() => caches.lag());
+    // What an import left out of sight when it was cut off: it is done again, or not at all. A full disk keeps nobody from opening.
+    await sequelize.query("DELETE FROM session WHERE binned_with = 'import'").catch(() => undefined);
     return { ...parts, caches };
   } catch (error) {
     await sequelize.close();

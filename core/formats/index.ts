@@ -1,8 +1,10 @@
 export { type AnalyseOptions, analyseEvents, analyseTrialsText, TrialsFileAnalysis } from "./analyse";
 export { type AnalyseOutput, type AnalysisState, groupOutput } from "./analysis";
+export { type BroughtTrial, guessMapping, NEEDED_COLUMNS, outcomeOf, type TrialsMapping, TrialsReader } from "./bring-trials";
 export { type Column, cellProblem, parseIsoTime, type RefusedRow, rowSchema } from "./column";
 export { type CsvRecord, linesSpanned, NotSuchAFileError, normaliseText, parseCsv, writeCsv } from "./csv";
 export { CsvPieces } from "./csv-stream";
+export { packageCell, packageLine, readPackageCell } from "./package-cell";
 export { type EventsFile, readEventsCsv } from "./read-events";
 export { readSessionsCsv, type SessionsFile } from "./read-sessions";
 export { isoTime, type SessionForFile, writeEventsCsv, writeSessionsCsv, writeTrialsCsv } from "./session-files";

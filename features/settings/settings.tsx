@@ -106,6 +106,10 @@ export function Settings({
           <a href="/store" className="link">
             Data
           </a>
+          ; the whole yard as a file, and files from elsewhere, under{" "}
+          <a href="/in-out" className="link">
+            In and out
+          </a>
           .
         </p>
       </section>

@@ -73,6 +73,9 @@ export function Yard({ lines, tour = [] }: { lines: readonly YardLine[]; tour?: 
           <Link href="/bin" className="link">
             Bin
           </Link>
+          <Link href="/in-out" className="link">
+            In and out
+          </Link>
           <Link href="/store" className="link">
             Data
           </Link>

@@ -86,6 +86,7 @@ export default function FindBox({ horseId, onClose }: { horseId: string | null; 
             ["People", "/people", "and their practice"],
             ["Join a session", "/join", "a second pair of hands"],
             ["Data", "/store", "size, copies, going back to one"],
+            ["In and out", "/in-out", "the whole yard as a file, tables, a spreadsheet"],
             ["Network", "/network", "a phone in the pen, who may sign in"],
           ] as const
         ).map(([label, href, hint]) => (

@@ -1,0 +1,55 @@
+import * as yup from "yup";
+import { record } from "@/core/checks/common";
+import type { TrialsMapping } from "@/core/formats";
+import { takeAct, takeForm } from "../../../server/form-route";
+import { giveUp, IMPORT_PIECE_BYTES, importState, startImport, takePiece } from "../../../server/imports";
+import { answer, json, problem } from "../../../server/respond";
+import { getStore } from "../../../server/store";
+
+type Context = { params: Promise<{ id: string }> };
+
+const words = yup
+  .mixed<Record<string, string>>()
+  .test("words", "The columns cannot be read.", (value) => {
+    if (value == null) return true;
+    return (
+      typeof value === "object" &&
+      Object.entries(value).length <= 60 &&
+      Object.entries(value).every(([key, word]) => key.length <= 200 && typeof word === "string" && word.length <= 200)
+    );
+  })
+  .nullable()
+  .default(null);
+
+const startSchema = record({ horse: yup.string().nullable().default(null), columns: words, outcomes: words }).required();
+
+export const GET = async (request: Request, { params }: Context) => {
+  const { id } = await params;
+  return answer(request, async () => json(importState(id)));
+};
+
+/** The next piece of the file. */
+export async function PUT(request: Request, { params }: Context) {
+  const { id } = await params;
+  return answer(request, async () => {
+    const at = Number(new URL(request.url).searchParams.get("at"));
+    if (Number(request.headers.get("content-length") ?? 0) > IMPORT_PIECE_BYTES)
+      return problem(413, "Too large", "Send it in pieces of 4 MB.");
+    const piece = new Uint8Array(await request.arrayBuffer());
+    if (piece.length > IMPORT_PIECE_BYTES || !Number.isInteger(at)) return problem(413, "Too large", "Send it in pieces of 4 MB.");
+    return json(await takePiece(await getStore(), id, at, piece));
+  });
+}
+
+/** Takes it in. */
+export async function POST(request: Request, { params }: Context) {
+  const { id } = await params;
+  return takeForm(request, startSchema, async (store, { horse, columns, outcomes }) =>
+    startImport(store, id, horse, columns === null ? null : ({ columns, outcomes: outcomes ?? {} } as TrialsMapping)),
+  );
+}
+
+export async function DELETE(request: Request, { params }: Context) {
+  const { id } = await params;
+  return takeAct(request, async () => giveUp(id));
+}

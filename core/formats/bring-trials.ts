@@ -1,0 +1,230 @@
+import { dayBeginsIn, isDay } from "../day";
+import type { Outcome } from "../evidence";
+import { type Column, cellProblem, parseIsoTime, type RefusedRow } from "./column";
+import type { CsvRecord } from "./csv";
+import { unguardText } from "./text-cell";
+import { TRIALS_COLUMNS, type TrialsColumn } from "./trials-columns";
+
+/** Which column of a file is which of ours, and what its words for an answer mean. */
+export interface TrialsMapping {
+  readonly columns: Readonly<Partial<Record<TrialsColumn, string>>>;
+  /** Words of the file for an answer, in small letters, where they are not our own. */
+  readonly outcomes: Readonly<Record<string, Outcome>>;
+}
+
+/** Columns a file must have in one way or another; the others can be done without. */
+export const NEEDED_COLUMNS: readonly TrialsColumn[] = ["started_at", "behaviour", "outcome"];
+
+/** Other names by which a spreadsheet may call a column, in small letters. */
+const ALSO: Readonly<Partial<Record<TrialsColumn, readonly string[]>>> = {
+  session: ["session id", "visit"],
+  started_at: ["date", "day", "started", "start", "date and time", "datetime"],
+  behaviour: ["behavior", "exercise", "task", "skill"],
+  rung: ["step", "level", "criterion", "stage"],
+  trial: ["trial number", "ask", "no", "nr", "#"],
+  t_s: ["time", "seconds", "t"],
+  side: ["left/right", "hand", "rein"],
+  phase: ["cue", "pressure", "ask level"],
+  outcome: ["result", "answer", "response", "correct", "success"],
+  latency_s: ["latency", "reaction time", "seconds to answer"],
+  ease: ["calm", "relaxation"],
+  handler: ["trainer", "person", "who"],
+  place: ["where", "arena", "location"],
+  note: ["notes", "comment", "remarks"],
+  horse: ["animal", "name"],
+};
+
+const OUTCOME_WORDS: Readonly<Record<string, Outcome>> = {
+  met: "met",
+  yes: "met",
+  y: "met",
+  "1": "met",
+  true: "met",
+  correct: "met",
+  good: "met",
+  try: "try",
+  partly: "try",
+  miss: "miss",
+  no: "miss",
+  n: "miss",
+  "0": "miss",
+  false: "miss",
+  wrong: "miss",
+  incorrect: "miss",
+  refused: "refused",
+  none: "refused",
+  "no answer": "refused",
+};
+
+const plain = (name: string) =>
+  name
+    .trim()
+    .toLowerCase()
+    .replaceAll(/[_\s]+/g, " ");
+
+/** What the columns of a file most likely are: our own names first, then what spreadsheets call them. */
+export function guessMapping(header: readonly string[], remembered?: TrialsMapping): TrialsMapping {
+  const columns: Partial<Record<TrialsColumn, string>> = {};
+  const taken = new Set<string>();
+  for (const { name } of TRIALS_COLUMNS) {
+    const kept = remembered?.columns[name];
+    const found =
+      (kept !== undefined && header.includes(kept) ? kept : undefined) ??
+      header.find((cell) => plain(cell) === plain(name)) ??
+      header.find((cell) => ALSO[name]?.includes(plain(cell)) === true && !taken.has(cell));
+    if (found === undefined || taken.has(found)) continue;
+    columns[name] = found;
+    taken.add(found);
+  }
+  return { columns, outcomes: remembered?.outcomes ?? {} };
+}
+
+/** What a word for an answer means; undefined where nobody said. */
+export const outcomeOf = (word: string, mapping: TrialsMapping): Outcome | undefined =>
+  mapping.outcomes[word.trim().toLowerCase()] ?? OUTCOME_WORDS[word.trim().toLowerCase()];
+
+/** A trial as it is brought into a store. */
+export interface BroughtTrial {
+  readonly session: string;
+  readonly startedMs: number;
+  readonly horse: string;
+  readonly behaviour: string;
+  readonly rung: string;
+  readonly place: string;
+  readonly handler: string;
+  readonly block: number | null;
+  readonly kind: "warm-up" | "work" | "probe" | "sure" | null;
+  readonly side: "L" | "R" | "";
+  readonly trial: number;
+  readonly seconds: number;
+  /** What its event carries. */
+  readonly payload: Readonly<Record<string, string | number>>;
+}
+
+const SIDES: Readonly<Record<string, "L" | "R">> = { l: "L", left: "L", r: "R", right: "R" };
+const NUMBERS: readonly TrialsColumn[] = [
+  "phase",
+  "wrong_before",
+  "latency_s",
+  "waited_s",
+  "release_lag_s",
+  "mark_lag_s",
+  "feed_delay_s",
+  "released",
+  "marked",
+  "reinforced",
+  "reinforcers",
+  "value",
+  "ease",
+  "movement",
+];
+const TEXTS: readonly TrialsColumn[] = ["unit", "ended_by", "faults", "zone", "note"];
+const LONGEST: Readonly<Partial<Record<TrialsColumn, number>>> = { note: 4000, faults: 4000 };
+const SECONDS_APART = 10;
+
+/** A day or a time, in the yard's own zone where it does not say. */
+function momentOf(cell: string, timeZone: string): number | null {
+  const text = cell.trim();
+  const own = parseIsoTime(text);
+  if (own !== null) return own;
+  if (isDay(text)) return dayBeginsIn(text, timeZone) + 12 * 3_600_000;
+  const [, day, hours, minutes, seconds] = /^(\d{4}-\d{2}-\d{2})[ T](\d{1,2}):(\d{2})(?::(\d{2}(?:\.\d+)?))?$/.exec(text) ?? [];
+  if (day === undefined || !isDay(day)) return null;
+  return dayBeginsIn(day, timeZone) + (Number(hours) * 3600 + Number(minutes) * 60 + Number(seconds ?? 0)) * 1000;
+}
+
+/**
+ * Reads trials of a file whose columns were said to be ours. What a file lacks
+ * is made up where that says nothing false: sessions by their day, trials
+ * counted, times ten seconds apart and marked as from memory.
+ */
+export class TrialsReader {
+  private readonly at: Readonly<Partial<Record<TrialsColumn, number>>>;
+  private readonly counts = new Map<string, number>();
+
+  constructor(
+    header: readonly string[],
+    private readonly mapping: TrialsMapping,
+    private readonly timeZone: string,
+  ) {
+    this.at = Object.fromEntries(
+      TRIALS_COLUMNS.flatMap(({ name }) => {
+        const of = mapping.columns[name];
+        const place = of === undefined ? -1 : header.indexOf(of);
+        return place < 0 ? [] : [[name, place]];
+      }),
+    );
+  }
+
+  /** Columns that are needed and were given none. */
+  get missing(): readonly TrialsColumn[] {
+    return NEEDED_COLUMNS.filter((name) => this.at[name] === undefined);
+  }
+
+  read({ cells, line, malformed }: CsvRecord): BroughtTrial | RefusedRow {
+    const refused = (column: string, reason: string): RefusedRow => ({ line, column, reason });
+    if (malformed) return refused("", "a quoted cell is not closed");
+    const cell = (name: TrialsColumn) => {
+      const place = this.at[name];
+      return place === undefined ? "" : unguardText((cells[place] ?? "").trim());
+    };
+    const startedMs = momentOf(cell("started_at"), this.timeZone);
+    if (startedMs === null) return refused("started_at", "is no day or time: 2026-03-01 or 2026-03-01 10:30");
+    const behaviour = cell("behaviour");
+    if (behaviour === "" || behaviour.length > 200) return refused("behaviour", behaviour === "" ? "is empty" : "is too long");
+    const outcome = outcomeOf(cell("outcome"), this.mapping);
+    if (outcome === undefined) return refused("outcome", `“${cell("outcome").slice(0, 40)}” is no answer that was said`);
+    const payload: Record<string, string | number> = { outcome };
+    for (const name of NUMBERS) {
+      const text = cell(name).replace(",", ".");
+      if (text === "") continue;
+      const wrong = cellProblem(TRIALS_COLUMNS.find((column) => column.name === name) as Column, text);
+      if (wrong !== null) return refused(name, wrong);
+      payload[name] = Number(text);
+    }
+    for (const name of TEXTS) {
+      const text = cell(name);
+      if (text === "") continue;
+      if (text.length > (LONGEST[name] ?? 200)) return refused(name, "is too long");
+      if (name === "ended_by" && !["criterion", "left", "handler"].includes(text))
+        return refused(name, "is none of criterion, left, handler");
+      payload[name] = text;
+    }
+    const sideCell = cell("side").toLowerCase();
+    const side = sideCell === "" ? "" : SIDES[sideCell];
+    if (side === undefined) return refused("side", "is neither left nor right");
+    if (side !== "") payload.side = side;
+    const session = cell("session") || `${new Date(startedMs).toISOString().slice(0, 10)} ${cell("horse")}`.trim();
+    const counted = (this.counts.get(session) ?? 0) + 1;
+    this.counts.set(session, counted);
+    const given = cell("trial");
+    const trial = given === "" ? counted : Number(given);
+    if (!Number.isInteger(trial) || trial < 1) return refused("trial", "is no whole number from 1");
+    const timeCell = cell("t_s").replace(",", ".");
+    const seconds = timeCell === "" ? counted * SECONDS_APART : Number(timeCell);
+    if (!(seconds >= 0) || seconds > 86_400) return refused("t_s", "is no time within a session, in seconds");
+    const logged = cell("logged");
+    if (timeCell === "") payload.logged = "late";
+    else if (["tally", "timed", "film", "late"].includes(logged)) payload.logged = logged;
+    const block = cell("block") === "" ? null : Number(cell("block"));
+    if (block !== null && !(Number.isInteger(block) && block >= 1 && block <= 10_000)) return refused("block", "is no whole number from 1");
+    const kind = cell("kind");
+    if (kind !== "" && !["warm-up", "work", "probe", "sure"].includes(kind))
+      return refused("kind", "is none of warm-up, work, probe, sure");
+    return {
+      session: session.slice(0, 200),
+      startedMs,
+      horse: cell("horse").slice(0, 80),
+      behaviour,
+      rung: (cell("rung") || "1").slice(0, 200),
+      place: cell("place").slice(0, 80),
+      handler: cell("handler").slice(0, 80),
+      block,
+      kind: kind === "" ? null : (kind as BroughtTrial["kind"]),
+      side,
+      trial,
+      seconds,
+      payload,
+    };
+  }
+}

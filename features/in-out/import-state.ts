@@ -1,0 +1,27 @@
+import type { RefusedRow, TrialsMapping } from "@/core/formats";
+
+/** How far an import has come, as the server says it. */
+export interface ImportState {
+  readonly id: string;
+  readonly size: number;
+  readonly received: number;
+  readonly step: "receiving" | "received" | "reading" | "bringing" | "done" | "failed" | "cancelled";
+  readonly bytes: number;
+  readonly events: number;
+  readonly look: {
+    readonly kind: "package" | "trials" | "events" | "table";
+    readonly header: readonly string[];
+    readonly sample: readonly (readonly string[])[];
+    readonly mapping: TrialsMapping;
+    readonly unknownOutcomes: readonly string[];
+  } | null;
+  readonly problem: string | null;
+  readonly brought: {
+    readonly sessions: number;
+    readonly trials: number;
+    readonly refused: readonly RefusedRow[];
+    readonly refusedCount: number;
+    readonly unknownColumns: readonly string[];
+  } | null;
+  readonly merged: { readonly sessions: number; readonly events: number; readonly rows: number; readonly kept: number } | null;
+}

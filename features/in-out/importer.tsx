@@ -1,0 +1,323 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useEffect, useRef, useState } from "react";
+import { NEEDED_COLUMNS, type TrialsMapping } from "@/core/formats/bring-trials";
+import { TRIALS_COLUMNS } from "@/core/formats/trials-columns";
+import { counted } from "@/core/words";
+import { send } from "@/ui/form";
+import { ScrollBox } from "@/ui/scroll-box";
+import type { ImportState } from "./import-state";
+
+const PIECE_BYTES = 4 * 1024 * 1024;
+const ASK_EVERY_MS = 400;
+const LONGEST_SILENCE_MS = 60_000;
+
+const OUTCOMES = [
+  ["", "say what it means"],
+  ["met", "got it"],
+  ["try", "try"],
+  ["miss", "something else"],
+  ["refused", "no answer"],
+] as const;
+
+const KIND_WORDS = {
+  package: "A yard: everything in it is looked at first, then brought in by its ids.",
+  trials: "A table of trials in our own columns.",
+  events: "Taps of sessions, one by one.",
+  table: "A table. Say which of its columns is which.",
+} as const;
+
+/** Sends a file piece by piece; a piece that got lost is sent again. */
+async function upload(file: File, id: string, onState: (state: ImportState) => void, stopped: () => boolean): Promise<string | null> {
+  let at = 0;
+  while (at < file.size || file.size === 0) {
+    if (stopped()) return null;
+    let state: ImportState;
+    try {
+      const response = await fetch(`/api/imports/${id}?at=${at}`, {
+        method: "PUT",
+        headers: { "content-type": "application/octet-stream" },
+        body: file.slice(at, at + PIECE_BYTES),
+        signal: AbortSignal.timeout(LONGEST_SILENCE_MS),
+      });
+      const value = (await response.json()) as ImportState & { detail?: string };
+      if (!response.ok) return value.detail ?? "The server could not take the file.";
+      state = value;
+    } catch {
+      return "The server does not answer. Nothing of the file was kept; try again.";
+    }
+    onState(state);
+    if (state.step !== "receiving" || state.received <= at) return null;
+    at = state.received;
+  }
+  return null;
+}
+
+function Progress({ words, done, of }: { words: string; done: number; of: number }) {
+  const share = of === 0 ? 0 : Math.min(1, done / of);
+  return (
+    <div className="mt-3">
+      <p role="status">{words}</p>
+      <progress className="mt-1 h-3 w-full accent-tarn" value={share} max={1} aria-label={words} />
+    </div>
+  );
+}
+
+function Mapping({ state, mapping, onChange }: { state: ImportState; mapping: TrialsMapping; onChange: (mapping: TrialsMapping) => void }) {
+  const { look } = state;
+  if (look === null) return null;
+  const set = (name: string, value: string) => {
+    const columns: Record<string, string> = { ...mapping.columns };
+    if (value === "") delete columns[name];
+    else columns[name] = value;
+    onChange({ ...mapping, columns });
+  };
+  return (
+    <>
+      <details open={look.kind === "table"} className="mt-4">
+        <summary className="link inline-block">Which column is which</summary>
+        <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-5 gap-y-2 sm:grid-cols-3">
+          {TRIALS_COLUMNS.map(({ name }) => (
+            <label key={name} className="text-sm font-semibold">
+              {name}
+              {NEEDED_COLUMNS.includes(name) && mapping.columns[name] === undefined && <span className="text-brick"> needed</span>}
+              <select
+                aria-label={name}
+                value={mapping.columns[name] ?? ""}
+                onChange={(event) => set(name, event.target.value)}
+                className="field-box mt-0.5 py-1 font-normal"
+              >
+                <option value="">–</option>
+                {look.header.map((cell, i) => (
+                  <option key={i} value={cell}>
+                    {cell}
+                  </option>
+                ))}
+              </select>
+            </label>
+          ))}
+        </div>
+      </details>
+      {look.unknownOutcomes.length > 0 && (
+        <fieldset className="mt-4">
+          <legend className="font-semibold">Its words for an answer</legend>
+          <div className="mt-1 flex flex-wrap gap-3">
+            {look.unknownOutcomes.map((word) => (
+              <label key={word} className="text-sm">
+                “{word}”
+                <select
+                  value={mapping.outcomes[word.toLowerCase()] ?? ""}
+                  onChange={(event) =>
+                    onChange({
+                      ...mapping,
+                      outcomes: Object.fromEntries(
+                        Object.entries({ ...mapping.outcomes, [word.toLowerCase()]: event.target.value }).filter(
+                          ([, value]) => value !== "",
+                        ),
+                      ) as TrialsMapping["outcomes"],
+                    })
+                  }
+                  className="field-box mt-0.5 block py-1"
+                >
+                  {OUTCOMES.map(([value, words]) => (
+                    <option key={value} value={value}>
+                      {words}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            ))}
+          </div>
+        </fieldset>
+      )}
+      <ScrollBox label="The first rows" className="mt-4">
+        <table className="figures text-left text-sm">
+          <thead className="text-soft">
+            <tr>
+              {look.header.map((cell, i) => (
+                <th key={i} scope="col" className="py-1 pr-4 font-normal whitespace-nowrap">
+                  {cell}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {look.sample.map((row, i) => (
+              <tr key={i} className="border-t border-hair *:py-1 *:pr-4 *:whitespace-nowrap">
+                {row.map((cell, j) => (
+                  <td key={j}>{cell}</td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </ScrollBox>
+    </>
+  );
+}
+
+function Result({ state }: { state: ImportState }) {
+  const { brought, merged } = state;
+  return (
+    <div className="mt-4" role="status" data-testid="import-result">
+      {merged !== null && (
+        <p className="text-lg">
+          {counted(merged.sessions, "session")} and {counted(merged.events, "tap")} brought in, {counted(merged.rows, "row")} of plans,
+          people and places.
+          {merged.kept > 0 && ` ${counted(merged.kept, "row")} said something else here and stayed as they are here.`}
+        </p>
+      )}
+      {brought !== null && (
+        <>
+          <p className="text-lg">
+            {counted(brought.trials, "trial")} in {counted(brought.sessions, "session")} brought in.
+            {brought.refusedCount > 0 && ` ${counted(brought.refusedCount, "row")} could not be taken.`}
+          </p>
+          {brought.unknownColumns.length > 0 && <p className="text-sm text-soft">Left aside: {brought.unknownColumns.join(", ")}.</p>}
+          {brought.refused.length > 0 && (
+            <details>
+              <summary>the rows that could not be taken</summary>
+              <ul className="figures text-sm">
+                {brought.refused.map(({ line, column, reason }) => (
+                  <li key={`${line} ${column}`}>
+                    line {line}
+                    {column === "" ? "" : `, ${column}`}: {reason}
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
+        </>
+      )}
+    </div>
+  );
+}
+
+/** Takes a file in: sends it, says what it is, asks what it cannot know, says how far it has come; may be given up at any time before it is read. */
+export function Importer({ horses }: { horses: readonly { readonly id: string; readonly name: string }[] }) {
+  const router = useRouter();
+  const [state, setState] = useState<ImportState | null>(null);
+  const [mapping, setMapping] = useState<TrialsMapping>({ columns: {}, outcomes: {} });
+  const [horse, setHorse] = useState(horses[0]?.id ?? "");
+  const [problem, setProblem] = useState<string | null>(null);
+  const stopped = useRef(false);
+  const going = state?.step === "reading" || state?.step === "bringing";
+  const id = state?.id;
+  useEffect(() => {
+    if (!going || id === undefined) return;
+    const timer = setInterval(() => {
+      void send<ImportState>("GET", `/api/imports/${id}`).then((sent) => {
+        if (!sent.ok) return setProblem(sent.message);
+        setState(sent.value);
+        if (sent.value.step === "done") router.refresh();
+      });
+    }, ASK_EVERY_MS);
+    return () => clearInterval(timer);
+  }, [going, id, router]);
+  const choose = async (file: File | undefined) => {
+    if (file === undefined) return;
+    stopped.current = false;
+    setProblem(null);
+    setState(null);
+    const begun = await send<ImportState>("POST", "/api/imports", { name: file.name, size: file.size });
+    if (!begun.ok) return setProblem(begun.message);
+    setState(begun.value);
+    const wrong = await upload(
+      file,
+      begun.value.id,
+      (next) => {
+        setState(next);
+        if (next.look !== null) setMapping(next.look.mapping);
+      },
+      () => stopped.current,
+    );
+    if (wrong !== null) setProblem(wrong);
+  };
+  const start = async () => {
+    if (state === null) return;
+    const sent = await send<ImportState>("POST", `/api/imports/${state.id}`, {
+      horse: state.look?.kind === "package" ? null : horse,
+      columns: mapping.columns,
+      outcomes: mapping.outcomes,
+    });
+    if (sent.ok) setState(sent.value);
+    else setProblem(sent.message);
+  };
+  const stop = async () => {
+    stopped.current = true;
+    if (state === null) return;
+    const sent = await send<ImportState>("DELETE", `/api/imports/${state.id}`);
+    if (sent.ok) setState(sent.value);
+    else setProblem(sent.message);
+  };
+  const look = state?.look ?? null;
+  const asksColumns = look !== null && (look.kind === "trials" || look.kind === "table");
+  const lacks = asksColumns ? NEEDED_COLUMNS.filter((name) => mapping.columns[name] === undefined) : [];
+  return (
+    <div className="mt-4">
+      <label className="block font-semibold">
+        A file
+        <input
+          type="file"
+          accept=".zip,.csv,text/csv,application/zip"
+          disabled={going}
+          onChange={(event) => void choose(event.target.files?.[0])}
+          className="field-box mt-1 font-normal"
+        />
+      </label>
+      {problem !== null && (
+        <p role="alert" className="mt-3 font-semibold text-brick">
+          {problem}
+        </p>
+      )}
+      {state !== null && (
+        <>
+          {state.step === "receiving" && <Progress words="Being sent" done={state.received} of={state.size} />}
+          {state.step === "received" && look !== null && (
+            <>
+              <p className="mt-3">{KIND_WORDS[look.kind]}</p>
+              {look.kind !== "package" && (
+                <label className="mt-3 block max-w-sm font-semibold">
+                  Whose
+                  <select value={horse} onChange={(event) => setHorse(event.target.value)} className="field-box mt-0.5 font-normal">
+                    {horses.map((one) => (
+                      <option key={one.id} value={one.id}>
+                        {one.name}
+                      </option>
+                    ))}
+                  </select>
+                </label>
+              )}
+              {asksColumns && <Mapping state={state} mapping={mapping} onChange={setMapping} />}
+              <p className="mt-4 flex flex-wrap items-center gap-3">
+                <button
+                  type="button"
+                  className="act"
+                  disabled={lacks.length > 0 || (look.kind !== "package" && horse === "")}
+                  onClick={() => void start()}
+                >
+                  Bring it in
+                </button>
+                {lacks.length > 0 && <span className="text-sm text-soft">Say first which column is {lacks.join(", ")}.</span>}
+              </p>
+            </>
+          )}
+          {state.step === "reading" && <Progress words="Being read and looked at" done={state.bytes} of={state.size} />}
+          {state.step === "bringing" && <Progress words={`Being brought in: ${state.events} taps`} done={1} of={1} />}
+          {(state.step === "receiving" || state.step === "received" || state.step === "reading") && (
+            <button type="button" className="act-quiet mt-3" onClick={() => void stop()}>
+              Give it up
+            </button>
+          )}
+          {(state.step === "failed" || state.step === "cancelled") && (
+            <p role="alert" className={`mt-3 font-semibold ${state.step === "failed" ? "text-brick" : ""}`}>
+              {state.problem}
+            </p>
+          )}
+          {state.step === "done" && <Result state={state} />}
+        </>
+      )}
+    </div>
+  );
+}

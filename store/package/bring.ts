@@ -1,0 +1,332 @@
+import { createReadStream } from "node:fs";
+import { QueryTypes } from "sequelize";
+import { v5 as named } from "uuid";
+import type { SessionEvent } from "@/core/events";
+import {
+  type BroughtTrial,
+  CsvPieces,
+  NotSuchAFileError,
+  type RefusedRow,
+  readEventsCsv,
+  type TrialsMapping,
+  TrialsReader,
+} from "@/core/formats";
+import { markStale } from "../caches";
+import { getHorse } from "../horses";
+import { listLadders } from "../ladders";
+import type { Store } from "../store";
+import { CancelledError, EVENT_INSERT, type Reading } from "./read";
+
+/** What bringing a file of trials or taps in came to. */
+export interface Brought {
+  readonly sessions: number;
+  readonly trials: number;
+  readonly refused: readonly RefusedRow[];
+  readonly refusedCount: number;
+  readonly unknownColumns: readonly string[];
+}
+
+/** What stands in for a device: sessions of a file come from here. */
+const FILE_RECORDER = "from a file";
+/** Ids made of a file's own names, so that the same file brought in twice is brought in once. */
+const OF_FILES = "6b1d3a52-0d64-4c5e-9a53-6d3d3f0f7a10";
+const ON_THE_WAY = "import";
+const MOST_REFUSED_LISTED = 100;
+const SESSIONS_AT_ONCE = 40;
+
+interface MadeSession {
+  readonly id: string;
+  readonly startedMs: number;
+  readonly ladder: string | null;
+  readonly person: string | null;
+  readonly place: string | null;
+  readonly events: readonly (readonly [id: string, seq: number, ms: number, type: string, payload: object])[];
+  readonly trials: number;
+}
+
+/** Who and where by name, and which ladder a behaviour is. */
+interface Known {
+  readonly ladders: ReadonlyMap<string, { readonly id: string; readonly version: number; readonly rungs: number }>;
+  readonly people: ReadonlyMap<string, string>;
+  readonly places: ReadonlyMap<string, string>;
+}
+
+const small = (name: string) => name.trim().toLowerCase();
+
+/** Rows of one session as the events a device would have sent. */
+function madeSession(horseId: string, horseName: string, rows: readonly BroughtTrial[], known: Known): MadeSession {
+  const [first] = rows as [BroughtTrial];
+  const key = `${horseId} ${first.session}`;
+  const id = named(key, OF_FILES);
+  const events: [string, number, number, string, object][] = [];
+  let seq = 0;
+  const add = (name: string, ms: number, type: string, payload: object) =>
+    events.push([named(`${key} ${name}`, OF_FILES), ++seq, ms, type, payload]);
+  const sorted = [...rows].sort((a, b) => a.seconds - b.seconds || a.trial - b.trial);
+  add("start", 0, "session.start", {
+    horse: horseName,
+    ...(first.handler === "" ? {} : { handler: first.handler }),
+    ...(first.place === "" ? {} : { place: first.place }),
+    method: "combined",
+  });
+  let block = 0;
+  let before = "";
+  let lastMs = 0;
+  for (const row of sorted) {
+    const ms = row.seconds * 1000;
+    const ladder = known.ladders.get(small(row.behaviour));
+    const rung = Number(row.rung);
+    const on = ladder !== undefined && Number.isInteger(rung) && rung >= 1 && rung <= ladder.rungs ? ladder : undefined;
+    const stretch = JSON.stringify([row.block, row.behaviour, row.rung, row.side, row.kind]);
+    if (stretch !== before) {
+      before = stretch;
+      block++;
+      add(`block ${block}`, block === 1 ? 0 : ms, "block.start", {
+        block,
+        behaviour: row.behaviour,
+        ...(on === undefined ? {} : { ladder: on.id, version: on.version }),
+        rung: on === undefined ? row.rung : rung,
+        side: row.side,
+        ...(row.kind === null ? {} : { kind: row.kind }),
+      });
+    }
+    add(`trial ${row.trial}`, ms, "trial", row.payload);
+    lastMs = Math.max(lastMs, ms + 1000 * Number(row.payload.waited_s ?? row.payload.latency_s ?? 0));
+  }
+  add("end", lastMs + 1000, "session.end", {});
+  const ladder = known.ladders.get(small(first.behaviour));
+  return {
+    id,
+    startedMs: first.startedMs,
+    ladder: ladder?.id ?? null,
+    person: known.people.get(small(first.handler)) ?? null,
+    place: known.places.get(small(first.place)) ?? null,
+    events,
+    trials: rows.length,
+  };
+}
+
+async function sourceOf(store: Store, load: string): Promise<number> {
+  const bind = { recorder: FILE_RECORDER, load };
+  await store.writer.write((transaction) =>
+    store.sequelize.query("INSERT OR IGNORE INTO source (recorder, load, part) VALUES ($recorder, $load, '')", { bind, transaction }),
+  );
+  const [row] = await store.sequelize.query<{ no: number }>(
+    "SELECT no FROM source WHERE recorder = $recorder AND load = $load AND part = ''",
+    {
+      bind,
+      type: QueryTypes.SELECT,
+    },
+  );
+  return row?.no ?? 0;
+}
+
+async function putSessions(store: Store, horseId: string, source: number, sessions: readonly MadeSession[]): Promise<void> {
+  await store.writer.write(async (transaction) => {
+    const [last] = await store.sequelize.query<{ no: number }>("SELECT COALESCE(MAX(no), 0) AS no FROM session", {
+      type: QueryTypes.SELECT,
+      transaction,
+    });
+    const rows = sessions.map(({ id, startedMs, ladder, person, place }, i) => [
+      id,
+      horseId,
+      person,
+      place,
+      ladder,
+      startedMs,
+      store.now(),
+      (last?.no ?? 0) + 1 + i,
+    ]);
+    await store.sequelize.query(
+      `INSERT OR IGNORE INTO session (id, horse_id, person_id, place_id, kind, ladder_id, kit, sample, created_ms, binned_ms, binned_with, no)
+       SELECT value->>0, value->>1, value->>2, value->>3, 'work', value->>4, '[]', 0, value->>5, value->>6, '${ON_THE_WAY}', value->>7 FROM json_each($rows)`,
+      { bind: { rows: JSON.stringify(rows) }, transaction },
+    );
+    const packed = sessions.flatMap(({ id, startedMs, events }) =>
+      events.map(([event, seq, ms, type, payload]) => [
+        event,
+        id,
+        source,
+        seq,
+        ms,
+        startedMs + ms,
+        type,
+        JSON.stringify(payload),
+        store.now(),
+      ]),
+    );
+    await store.sequelize.query(EVENT_INSERT.replace("INSERT INTO", "INSERT OR IGNORE INTO"), {
+      bind: { rows: JSON.stringify(packed) },
+      transaction,
+    });
+  }, "sums");
+}
+
+/** Brings what lies out of sight into sight, together. */
+async function reveal(store: Store, ids: readonly string[]): Promise<void> {
+  await store.writer.write(async (transaction) => {
+    await store.sequelize.query("UPDATE session SET binned_ms = NULL, binned_with = NULL WHERE binned_with = $mark", {
+      bind: { mark: ON_THE_WAY },
+      transaction,
+    });
+    const nos = await store.sequelize.query<{ no: number }>(
+      "SELECT s.no FROM json_each($ids) j CROSS JOIN session s ON s.id = j.value WHERE s.binned_ms IS NULL",
+      {
+        bind: { ids: JSON.stringify(ids) },
+        type: QueryTypes.SELECT,
+        transaction,
+      },
+    );
+    await markStale(
+      store,
+      nos.map(({ no }) => no),
+      transaction,
+    );
+  });
+  store.caches.catchUp();
+}
+
+/** Takes away what an import that was given up, or was cut off, left out of sight. */
+export async function dropOnTheWay(store: Store): Promise<void> {
+  await store.writer.write((transaction) =>
+    store.sequelize.query("DELETE FROM session WHERE binned_with = $mark", { bind: { mark: ON_THE_WAY }, transaction }),
+  );
+}
+
+/** The text of a file in pieces, as UTF-8 and nothing else. */
+async function* textOf(path: string): AsyncGenerator<{ text: string; bytes: number }> {
+  const decoder = new TextDecoder("utf-8", { fatal: true });
+  let bytes = 0;
+  try {
+    for await (const piece of createReadStream(path, { highWaterMark: 256 * 1024 })) {
+      bytes += (piece as Buffer).length;
+      yield { text: decoder.decode(piece as Buffer, { stream: true }), bytes };
+    }
+    yield { text: decoder.decode(), bytes };
+  } catch (error) {
+    if (error instanceof TypeError) throw new NotSuchAFileError("The file is not UTF-8. Save it as CSV UTF-8 and try again.");
+    throw error;
+  }
+}
+
+/**
+ * Brings a file of trials into a horse's log, with columns that were said to be
+ * ours. Behaviours go to the horse's ladder of that name where it has the rung;
+ * others are kept under their name. In parts, so that taps get in between;
+ * everything comes into sight at the end, and where whoever asked gives up
+ * nothing stays. Brought in twice it is there once.
+ * @throws NotSuchAFileError where a needed column was given none. CancelledError where whoever asked gave up.
+ */
+export async function bringTrials(
+  store: Store,
+  path: string,
+  horseId: string,
+  mapping: TrialsMapping,
+  { onBytes, cancelled }: Reading = {},
+): Promise<Brought> {
+  const horse = await getHorse(store, horseId);
+  const [ladders, people, places] = [
+    await listLadders(store, horseId),
+    await store.models.person.findAll(),
+    await store.models.place.findAll(),
+  ];
+  const known: Known = {
+    ladders: new Map(ladders.map(({ id, behaviour, version, plan }) => [small(behaviour.name), { id, version, rungs: plan.rungs.length }])),
+    people: new Map(people.map((row) => [small(String(row.get("name"))), String(row.get("id"))])),
+    places: new Map(places.map((row) => [small(String(row.get("name"))), String(row.get("id"))])),
+  };
+  const source = await sourceOf(store, named(`${horseId} ${path}`, OF_FILES));
+  const refused: RefusedRow[] = [];
+  let refusedCount = 0;
+  let header: readonly string[] | null = null;
+  let reader: TrialsReader | null = null;
+  const waiting = new Map<string, BroughtTrial[]>();
+  const done = new Set<string>();
+  let trials = 0;
+  const pieces = new CsvPieces((record) => {
+    if (reader === null) {
+      header = record.cells.map((cell) => cell.trim());
+      reader = new TrialsReader(header, mapping, store.timeZone);
+      if (reader.missing.length > 0) throw new NotSuchAFileError(`Say which column is ${reader.missing.join(", ")}.`);
+      return;
+    }
+    const row = reader.read(record);
+    if ("reason" in row) {
+      refusedCount++;
+      if (refused.length < MOST_REFUSED_LISTED) refused.push(row);
+      return;
+    }
+    const list = waiting.get(row.session);
+    if (list === undefined) waiting.set(row.session, [row]);
+    else list.push(row);
+  });
+  /** Sessions whose rows are whole: all but the last ones seen, which may go on. */
+  const put = async (most: number) => {
+    while (waiting.size > most) {
+      const part = [...waiting].slice(0, Math.min(SESSIONS_AT_ONCE, waiting.size - most));
+      for (const [key] of part) waiting.delete(key);
+      const made = part.map(([, rows]) => madeSession(horseId, horse.name, rows, known));
+      await putSessions(store, horseId, source, made);
+      for (const one of made) {
+        done.add(one.id);
+        trials += one.trials;
+      }
+      if (cancelled?.() === true) throw new CancelledError("Given up.");
+      await new Promise((resolve) => setImmediate(resolve));
+    }
+  };
+  try {
+    for await (const { text, bytes } of textOf(path)) {
+      pieces.push(text);
+      onBytes?.(bytes);
+      if (cancelled?.() === true) throw new CancelledError("Given up.");
+      await put(SESSIONS_AT_ONCE);
+    }
+    pieces.end();
+    await put(0);
+    if (header === null) throw new NotSuchAFileError("The file is empty.");
+    await reveal(store, [...done]);
+  } catch (error) {
+    await dropOnTheWay(store);
+    throw error;
+  }
+  const used = new Set(Object.values(mapping.columns));
+  return {
+    sessions: done.size,
+    trials,
+    refused,
+    refusedCount,
+    unknownColumns: (header as readonly string[]).filter((name) => !used.has(name)),
+  };
+}
+
+/**
+ * Brings an events.csv of this product into a horse's log, session by session,
+ * by the ids of its events. The file is read whole: it holds a few sessions, the
+ * yard goes by package.
+ */
+export async function bringEvents(store: Store, path: string, horseId: string, { cancelled }: Reading = {}): Promise<Brought> {
+  await getHorse(store, horseId);
+  let text = "";
+  for await (const piece of textOf(path)) text += piece.text;
+  const { events, refused, unknownColumns } = readEventsCsv(text);
+  const bySession = new Map<string, SessionEvent[]>();
+  for (const event of events) bySession.set(event.session, [...(bySession.get(event.session) ?? []), event]);
+  let trials = 0;
+  try {
+    for (const [id, list] of bySession) {
+      const startedMs = Math.min(...list.map(({ wall_ms }) => wall_ms));
+      await putSessions(store, horseId, 0, [{ id, startedMs, ladder: null, person: null, place: null, events: [], trials: 0 }]);
+      for (let at = 0; at < list.length; at += 500) {
+        await store.events.append({ recorder: FILE_RECORDER, events: list.slice(at, at + 500), clocks: {} });
+        if (cancelled?.() === true) throw new CancelledError("Given up.");
+      }
+      trials += list.filter(({ type }) => type === "trial" || type === "ask").length;
+    }
+    await reveal(store, [...bySession.keys()]);
+  } catch (error) {
+    await dropOnTheWay(store);
+    throw error;
+  }
+  return { sessions: bySession.size, trials, refused: refused.slice(0, MOST_REFUSED_LISTED), refusedCount: refused.length, unknownColumns };
+}

@@ -1,0 +1,227 @@
+import { createHash } from "node:crypto";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
+import { QueryTypes } from "sequelize";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { populateDemo } from "@/tests/support/demo";
+import {
+  catchUp,
+  closeStore,
+  LEFT_OUT,
+  listHorses,
+  listLadders,
+  mergeStore,
+  openStore,
+  PACKED_TABLES,
+  pastOfHorse,
+  readPackage,
+  type Store,
+  writePackage,
+} from "..";
+
+const NOW = Date.UTC(2026, 3, 1, 12);
+let folder: string;
+let demo: Store;
+let file: string;
+
+const made = { version: "test", nowMs: NOW };
+let stores = 0;
+const fresh = () => openStore(join(folder, `store-${++stores}.sqlite`), () => NOW);
+
+async function packed(store: Store, nowMs = NOW): Promise<Uint8Array> {
+  const pieces: Uint8Array[] = [];
+  for await (const piece of writePackage(store, { ...made, nowMs })) pieces.push(piece);
+  return Buffer.concat(pieces);
+}
+
+const put = (name: string, bytes: Uint8Array) => {
+  const path = join(folder, name);
+  writeFileSync(path, bytes);
+  return path;
+};
+
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), "package-"));
+  demo = await fresh();
+  await populateDemo(demo, NOW, 4);
+  file = put("demo.zip", await packed(demo));
+});
+afterAll(async () => {
+  await closeStore(demo);
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const count = async (store: Store, table: string) =>
+  (await store.sequelize.query<{ n: number }>(`SELECT COUNT(*) AS n FROM "${table}"`, { type: QueryTypes.SELECT }))[0]?.n ?? 0;
+
+describe("a package", () => {
+  it("holds every table of the store, or says why not", async () => {
+    const tables = await demo.sequelize.query<{ name: string }>(
+      "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' ORDER BY name",
+      { type: QueryTypes.SELECT },
+    );
+    expect(tables.map(({ name }) => name).sort()).toEqual(
+      [...PACKED_TABLES.map(({ name }) => name), "event", ...Object.keys(LEFT_OUT)].sort(),
+    );
+    const found = unzipSync(readFileSync(file));
+    const descriptor = JSON.parse(strFromU8(found["datapackage.json"] as Uint8Array)) as {
+      resources: { path: string; schema: { fields: { name: string }[] } }[];
+    };
+    for (const { path, schema } of descriptor.resources) {
+      const [head] = strFromU8(found[path] as Uint8Array).split("\r\n");
+      expect(head, path).toBe(schema.fields.map(({ name }) => name).join(","));
+    }
+    expect(Object.keys(found).sort()).toEqual(["datapackage.json", ...descriptor.resources.map(({ path }) => path)].sort());
+  });
+
+  it("keeps secrets at home", () => {
+    const text = Object.values(unzipSync(readFileSync(file)))
+      .map((bytes) => strFromU8(bytes))
+      .join("\n");
+    expect(text).not.toMatch(/passphrase|token_hash/);
+  });
+
+  it("goes out and in again byte for byte, apart from the time it was made", async () => {
+    const other = await fresh();
+    await readPackage(other, file);
+    const again = await packed(other);
+    const digest = (bytes: Uint8Array) => createHash("sha256").update(bytes).digest("hex");
+    expect(digest(again)).toBe(digest(readFileSync(file)));
+    const later = unzipSync(await packed(other, NOW + 1000));
+    const first = unzipSync(readFileSync(file));
+    for (const name of Object.keys(first))
+      if (name !== "datapackage.json") expect(digest(later[name] as Uint8Array), name).toBe(digest(first[name] as Uint8Array));
+    // And the figures are the same as where it came from.
+    for (const { id } of (await listHorses(demo)).slice(0, 2)) {
+      await catchUp(other);
+      const of = async (store: Store) => pastOfHorse(store, id, { fromMs: 0, ladders: await listLadders(store, id) });
+      const [a, b] = [await of(other), await of(demo)];
+      expect(a.trials).toEqual(b.trials);
+      expect(a.sessions).toEqual(b.sessions);
+    }
+    await closeStore(other);
+  });
+
+  it("is merged by its ids, nothing doubled, what is here kept as it is here", async () => {
+    const into = await fresh();
+    const from = await fresh();
+    await readPackage(from, file);
+    const [horse] = await listHorses(from);
+    const merged = await mergeStore(into, from);
+    expect(merged.events).toBe(await count(demo, "event"));
+    expect(merged.sessions).toBe(await count(demo, "session"));
+    expect(merged.kept).toBe(0);
+    await into.sequelize.query("UPDATE horse SET name = 'Here' WHERE id = $id", { bind: { id: horse?.id } });
+    const again = await mergeStore(into, from);
+    expect(again).toEqual({ sessions: 0, events: 0, rows: 0, kept: 1 });
+    expect((await listHorses(into)).some(({ name }) => name === "Here")).toBe(true);
+    expect(await count(into, "event")).toBe(await count(demo, "event"));
+    // Everything is in sight, and what is worked out of it is the same.
+    const sum = async (store: Store) => {
+      await catchUp(store);
+      return (
+        await store.sequelize.query<{ n: number; met: number }>("SELECT COUNT(*) AS n, SUM(outcome = 'met') AS met FROM trial", {
+          type: QueryTypes.SELECT,
+        })
+      )[0];
+    };
+    expect(await sum(into)).toEqual(await sum(demo));
+    await closeStore(into);
+    await closeStore(from);
+  });
+
+  it("of one horse worked on two computers comes together", async () => {
+    const here = await fresh();
+    const there = await fresh();
+    await readPackage(here, file);
+    await readPackage(there, file);
+    // Each loses another half of the taps of one session.
+    const [session] = await there.sequelize.query<{ no: number }>(
+      "SELECT session_no AS no FROM event GROUP BY session_no ORDER BY COUNT(*) DESC LIMIT 1",
+      { type: QueryTypes.SELECT },
+    );
+    await here.sequelize.query("DELETE FROM event WHERE session_no = $no AND seq % 2 = 0", { bind: { no: session?.no } });
+    await there.sequelize.query("DELETE FROM event WHERE session_no = $no AND seq % 2 = 1", { bind: { no: session?.no } });
+    const merged = await mergeStore(here, there);
+    expect(merged.sessions).toBe(0);
+    expect(merged.events).toBeGreaterThan(0);
+    expect(await count(here, "event")).toBe(await count(demo, "event"));
+    await closeStore(here);
+    await closeStore(there);
+  });
+});
+
+describe("what is no package", () => {
+  const files = () => unzipSync(readFileSync(file));
+  const without = (name: string) => Object.fromEntries(Object.entries(files()).filter(([key]) => key !== name));
+  const withText = (name: string, change: (text: string) => string) => ({
+    ...files(),
+    [name]: strToU8(change(strFromU8(files()[name] as Uint8Array))),
+  });
+  it.each<[string, () => Uint8Array, RegExp]>([
+    ["a text", () => strToU8("hello"), /no zip file/],
+    ["nothing", () => new Uint8Array(0), /datapackage|no zip|damaged/],
+    ["a zip of something else", () => zipSync({ "letter.txt": strToU8("hi") }), /“letter.txt” belongs in no package/],
+    ["a way out of the folder", () => zipSync({ ...files(), "../../etc/passwd": strToU8("x") }), /belongs in no package/],
+    ["no descriptor", () => zipSync(without("datapackage.json")), /no datapackage.json/],
+    ["another descriptor", () => zipSync({ ...files(), "datapackage.json": strToU8("{}") }), /no package of Deft Tether/],
+    ["a newer format", () => zipSync(withText("datapackage.json", (text) => text.replace('"format": 1', '"format": 2'))), /newer version/],
+    ["a missing table", () => zipSync(without("rung.csv")), /“rung.csv” is missing/],
+    [
+      "a column from later",
+      () => zipSync(withText("horse.csv", (text) => text.replace("id,name", "id,wings"))),
+      /horse.csv, line 1: made by a newer version, it has “wings”/,
+    ],
+    [
+      "a number that is none",
+      () => zipSync(withText("cue_phase.csv", (text) => text.replace(/^([^\r]*\r\n[^,]*,)\d+/, "$1many"))),
+      /cue_phase.csv, line 2: “version” is no whole number/,
+    ],
+    [
+      "an event there is not",
+      () => zipSync(withText("event.csv", (text) => text.replace("block.start", "block.bang"))),
+      /event.csv, line \d+: there is no event “block.bang”/,
+    ],
+    [
+      "a payload that is wrong",
+      () => zipSync(withText("event.csv", (text) => text.replace('""outcome"":""met""', '""outcome"":""grand""'))),
+      /event.csv, line \d+: outcome/,
+    ],
+    [
+      "a row that points at nothing",
+      () => zipSync(withText("restriction.csv", (text) => `${text}${"x,nobody,other,,d,r,g,,,1,,,'[]".split(",").join(",")}\r\n`)),
+      /restriction.csv/,
+    ],
+    [
+      "another encoding",
+      () => zipSync({ ...files(), "person.csv": new Uint8Array([0x69, 0x64, 0xff, 0xfe, 0xe9]) }),
+      /“person.csv” is not UTF-8/,
+    ],
+    ["a quote that never closes", () => zipSync(withText("place.csv", (text) => `${text}"open`)), /place.csv, line \d+/],
+    ["a file cut off", () => readFileSync(file).subarray(0, 40_000), /damaged|missing|cut off|datapackage/],
+  ])("%s is refused with a line", async (_, bytes, words) => {
+    const path = put("bad.zip", bytes());
+    const store = await fresh();
+    await expect(readPackage(store, path)).rejects.toThrow(words);
+    await closeStore(store);
+  });
+
+  it("a small file that swells is refused before it fills anything", async () => {
+    const bomb = zipSync({ ...files(), "person.csv": strToU8("a".repeat(90 * 1024 * 1024)) }, { level: 9 });
+    const path = put("bomb.zip", bomb);
+    const store = await fresh();
+    const before = process.memoryUsage().rss;
+    await expect(readPackage(store, path)).rejects.toThrow(/swells|too long|person.csv/);
+    expect(process.memoryUsage().rss - before).toBeLessThan(600 * 1024 * 1024);
+    await closeStore(store);
+  });
+
+  it("is given up where whoever asked gives up", async () => {
+    const store = await fresh();
+    let asked = 0;
+    await expect(readPackage(store, file, { cancelled: () => ++asked > 2 })).rejects.toThrow("Given up");
+    await closeStore(store);
+  });
+});
