@@ -1,7 +1,8 @@
+import { execFileSync } from "node:child_process";
 import AxeBuilder from "@axe-core/playwright";
 import { test as base, expect, type Page } from "@playwright/test";
 import { v4 as newId } from "uuid";
-import { readEventsCsv } from "@/core/formats";
+import { type AnalyseOutput, readEventsCsv } from "@/core/formats";
 import type { LadderPlan } from "@/core/ladder";
 import type { SessionEvent } from "@/core/schemas";
 import { emptyDraft } from "@/tests/support/plan";
@@ -203,4 +204,11 @@ export async function evidence(url: string, session: string): Promise<string[]> 
   const [head = "", ...lines] = (await (await fetch(`${url}/api/sessions/${session}/trials.csv`)).text()).trim().split(/\r?\n/);
   const column = head.split(",").indexOf("outcome");
   return lines.map((line) => line.split(",")[column] ?? "");
+}
+
+/** The command line as a person runs it. */
+export function analyse(parameters: readonly string[]): AnalyseOutput {
+  return JSON.parse(
+    execFileSync("npm", ["run", "-s", "analyse", "--", ...parameters], { encoding: "utf8", stdio: ["ignore", "pipe", "pipe"] }),
+  ) as AnalyseOutput;
 }

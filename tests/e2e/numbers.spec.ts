@@ -1,20 +1,11 @@
-import { execFileSync } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import type { AnalyseOutput } from "@/core/formats";
 import { randomSession } from "../support/random-session";
-import { expect, makeHorse, makeSession, test } from "./fixtures";
+import { analyse, expect, makeHorse, makeSession, test } from "./fixtures";
 
 const fixed = (value: number | null | undefined, places: number, unit = "") =>
   value === null || value === undefined ? "–" : `${value.toFixed(places)}${unit}`;
-
-/** The command line as a person runs it. */
-function analyse(parameters: readonly string[]): AnalyseOutput {
-  return JSON.parse(
-    execFileSync("npm", ["run", "-s", "analyse", "--", ...parameters], { encoding: "utf8", stdio: ["ignore", "pipe", "pipe"] }),
-  ) as AnalyseOutput;
-}
 
 // Undo, corrections, tally and timed mixed, breaks, reloads, two recorders: see the generator.
 // Forty more seeds go through the same comparison without a browser: core/record/derived.property.test.ts.

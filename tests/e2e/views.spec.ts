@@ -59,6 +59,25 @@ test("every view of the demo yard has no axe finding in any theme, and fits 320 
   await lookAt(page, demo.url, paths, [review]);
 });
 
+test("every view over weeks has no axe finding, in turn in each theme, and fits 320 pixels", async ({ page, demo }) => {
+  test.setTimeout(240_000);
+  const { horses } = (await (await fetch(`${demo.url}/api/find`)).json()) as Found;
+  const { id, ladders } = horses.find(({ name }) => name === "Ostrevine") ?? { id: "", ladders: [] };
+  const review = `/horses/${id}/review`;
+  await lookAt(page, demo.url, [
+    `${review}/weeks?span=91`,
+    `${review}/weeks?by=asks`,
+    `${review}/sides?span=365`,
+    `${review}/compare?by=side&span=91`,
+    `${review}/try-both`,
+    `${review}/changes?ladder=${ladders[0]?.id}`,
+    `${review}/moments`,
+    `${review}/month`,
+    `${review}/trials?of=side%3DL`,
+    "/in-out",
+  ]);
+});
+
 test("every view of shaping has no axe finding, in turn in each theme, and fits 320 pixels", async ({ page, demo }) => {
   test.setTimeout(240_000);
   const { horses } = (await (await fetch(`${demo.url}/api/find`)).json()) as Found;

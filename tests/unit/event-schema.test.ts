@@ -5,7 +5,12 @@ import { checkPayload, EVENT_SCHEMA_VERSION, EVENT_TYPES, type EventType, payloa
 import { eventsPage } from "@/scripts/events-page";
 
 /** What each version of the event schema was, so that none is changed under its number. */
-const KNOWN: Readonly<Record<number, string>> = { 1: "b9bf1605a4f23646", 2: "0f2934e92c5db3c4", 3: "df85db2389f7408d", 4: "bb0c4f984d8df894" };
+const KNOWN: Readonly<Record<number, string>> = {
+  1: "b9bf1605a4f23646",
+  2: "0f2934e92c5db3c4",
+  3: "df85db2389f7408d",
+  4: "bb0c4f984d8df894",
+};
 
 describe("the event schema", () => {
   it("is described in the docs as it is", () => {
