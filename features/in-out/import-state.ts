@@ -3,6 +3,7 @@ import type { RefusedRow, TrialsMapping } from "@/core/formats";
 /** How far an import has come, as the server says it. */
 export interface ImportState {
   readonly id: string;
+  readonly name: string;
   readonly size: number;
   readonly received: number;
   readonly step: "receiving" | "received" | "reading" | "bringing" | "done" | "failed" | "cancelled";

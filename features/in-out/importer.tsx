@@ -262,7 +262,12 @@ export function Importer({ horses }: { horses: readonly { readonly id: string; r
           type="file"
           accept=".zip,.csv,text/csv,application/zip"
           disabled={going}
-          onChange={(event) => void choose(event.target.files?.[0])}
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            // The same file can be chosen again, and is a choice again.
+            event.target.value = "";
+            void choose(file);
+          }}
           className="field-box mt-1 font-normal"
         />
       </label>
@@ -273,6 +278,7 @@ export function Importer({ horses }: { horses: readonly { readonly id: string; r
       )}
       {state !== null && (
         <>
+          <p className="figures mt-2 text-sm text-soft">{state.name}</p>
           {state.step === "receiving" && <Progress words="Being sent" done={state.received} of={state.size} />}
           {state.step === "received" && look !== null && (
             <>

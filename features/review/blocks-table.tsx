@@ -20,7 +20,7 @@ export function BlocksTable({ summary }: { summary: SessionSummary }) {
               "kind",
               "time",
               "met",
-              "",
+              "could be",
               "of planned",
               "met a minute",
               "lightest cue",

@@ -11,7 +11,15 @@ function alone(svg: SVGSVGElement): string {
   copy.removeAttribute("class");
   copy.setAttribute("style", `background:${style.getPropertyValue("--ground")};font-family:sans-serif`);
   const text = new XMLSerializer().serializeToString(copy);
-  return text.replace(/var\((--[a-z-]+)\)/g, (_, name: string) => style.getPropertyValue(name).trim());
+  // A colour that is only sometimes set says itself what stands for it.
+  return [1, 2].reduce(
+    (now) =>
+      now.replace(
+        /var\((--[a-z-]+)(?:,\s*([^()]+))?\)/g,
+        (_, name: string, other?: string) => style.getPropertyValue(name).trim() || (other ?? "").trim(),
+      ),
+    text,
+  );
 }
 
 /** Saves the ribbon beside it as it is drawn, as an SVG. */

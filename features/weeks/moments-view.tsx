@@ -41,7 +41,7 @@ function GoesTable({ before }: { before: BeforeItGoes }) {
       <table className="figures text-left">
         <thead className="text-sm text-soft">
           <tr className="*:py-1 *:pr-6">
-            {["after", "it went", "any moment", "more by, could be", "sessions", ""].map((head) => (
+            {["after", "it went", "any moment", "more by, could be", "sessions", "so"].map((head) => (
               <th key={head} scope="col" className="font-normal whitespace-nowrap">
                 {head}
               </th>

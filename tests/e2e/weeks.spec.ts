@@ -117,11 +117,11 @@ test("a behaviour over weeks: figures, charts by keyboard and as tables, files, 
   for (const name of ["trials.csv", "sessions.csv"])
     writeFileSync(join(folder, name), await (await page.request.get(`${server.url}/api/horses/${horse}/files/${name}?span=all`)).text());
   const { overall, trend } = analyse([join(folder, "trials.csv"), "--sessions", join(folder, "sessions.csv")]) as never as {
-    overall: { met: number; n: number; latency: { incidence_half_s: number }; lightness: number };
+    overall: { met: number; n: number; latency: { half_answered_s: number }; lightness: number };
     trend: { response_rate_per_week_factor: number };
   };
   expect([overall.met, overall.n]).toEqual([72, 108]);
-  expect(half).toBe(`${overall.latency.incidence_half_s.toFixed(2)} s`);
+  expect(half).toBe(`${overall.latency.half_answered_s.toFixed(2)} s`);
   await expect(page.getByTestId("weeks-lightness")).toHaveText(`${Math.round(overall.lightness * 100)} %`);
   expect(trend.response_rate_per_week_factor).toBeCloseTo(1, 6);
   await page.goto(`${review}/weeks?by=asks`);
