@@ -170,6 +170,10 @@ export class TrialsReader {
     };
     const startedMs = momentOf(cell("started_at"), this.timeZone);
     if (startedMs === null) return refused("started_at", "is no day or time: 2026-03-01 or 2026-03-01 10:30");
+    // Rows that are refused are counted too, so that each keeps its number when the file is brought in again.
+    const session = cell("session") || `${new Date(startedMs).toISOString().slice(0, 10)} ${cell("horse")}`.trim();
+    const counted = (this.counts.get(session) ?? 0) + 1;
+    this.counts.set(session, counted);
     const behaviour = cell("behaviour");
     if (behaviour === "" || behaviour.length > 200) return refused("behaviour", behaviour === "" ? "is empty" : "is too long");
     const outcome = outcomeOf(cell("outcome"), this.mapping);
@@ -194,9 +198,6 @@ export class TrialsReader {
     const side = sideCell === "" ? "" : SIDES[sideCell];
     if (side === undefined) return refused("side", "is neither left nor right");
     if (side !== "") payload.side = side;
-    const session = cell("session") || `${new Date(startedMs).toISOString().slice(0, 10)} ${cell("horse")}`.trim();
-    const counted = (this.counts.get(session) ?? 0) + 1;
-    this.counts.set(session, counted);
     const given = cell("trial");
     const trial = given === "" ? counted : Number(given);
     if (!Number.isInteger(trial) || trial < 1) return refused("trial", "is no whole number from 1");

@@ -20,6 +20,7 @@ export interface ImportState {
   readonly brought: {
     readonly sessions: number;
     readonly trials: number;
+    readonly known: number;
     readonly refused: readonly RefusedRow[];
     readonly refusedCount: number;
     readonly unknownColumns: readonly string[];

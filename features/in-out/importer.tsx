@@ -172,6 +172,7 @@ function Result({ state }: { state: ImportState }) {
         <>
           <p className="text-lg">
             {counted(brought.trials, "trial")} in {counted(brought.sessions, "session")} brought in.
+            {brought.known > 0 && ` ${brought.known} ${brought.known === 1 ? "was" : "were"} here already.`}
             {brought.refusedCount > 0 && ` ${counted(brought.refusedCount, "row")} could not be taken.`}
           </p>
           {brought.unknownColumns.length > 0 && <p className="text-sm text-soft">Left aside: {brought.unknownColumns.join(", ")}.</p>}

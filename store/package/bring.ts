@@ -1,5 +1,5 @@
 import { createReadStream } from "node:fs";
-import { QueryTypes } from "sequelize";
+import { QueryTypes, type Transaction } from "sequelize";
 import { v5 as named } from "uuid";
 import type { SessionEvent } from "@/core/events";
 import {
@@ -20,7 +20,9 @@ import { CancelledError, EVENT_INSERT, type Reading } from "./read";
 /** What bringing a file of trials or taps in came to. */
 export interface Brought {
   readonly sessions: number;
+  /** New ones, and those that were here already. */
   readonly trials: number;
+  readonly known: number;
   readonly refused: readonly RefusedRow[];
   readonly refusedCount: number;
   readonly unknownColumns: readonly string[];
@@ -42,6 +44,7 @@ interface MadeSession {
   readonly place: string | null;
   readonly events: readonly (readonly [id: string, seq: number, ms: number, type: string, payload: object])[];
   readonly trials: number;
+  readonly source: number;
 }
 
 /** Who and where by name, and which ladder a behaviour is. */
@@ -54,7 +57,7 @@ interface Known {
 const small = (name: string) => name.trim().toLowerCase();
 
 /** Rows of one session as the events a device would have sent. */
-function madeSession(horseId: string, horseName: string, rows: readonly BroughtTrial[], known: Known): MadeSession {
+function madeSession(horseId: string, horseName: string, source: number, rows: readonly BroughtTrial[], known: Known): MadeSession {
   const [first] = rows as [BroughtTrial];
   const key = `${horseId} ${first.session}`;
   const id = named(key, OF_FILES);
@@ -103,6 +106,7 @@ function madeSession(horseId: string, horseName: string, rows: readonly BroughtT
     place: known.places.get(small(first.place)) ?? null,
     events,
     trials: rows.length,
+    source,
   };
 }
 
@@ -121,13 +125,35 @@ async function sourceOf(store: Store, load: string): Promise<number> {
   return row?.no ?? 0;
 }
 
-async function putSessions(store: Store, horseId: string, source: number, sessions: readonly MadeSession[]): Promise<void> {
-  await store.writer.write(async (transaction) => {
+/** How many of these events are here already. */
+async function countKnown(store: Store, ids: readonly string[], transaction?: Transaction): Promise<number> {
+  const [known] = await store.sequelize.query<{ n: number }>(
+    "SELECT COUNT(*) AS n FROM json_each($ids) j CROSS JOIN event e ON e.id = unhex(j.value, '-')",
+    { bind: { ids: JSON.stringify(ids) }, type: QueryTypes.SELECT, transaction },
+  );
+  return known?.n ?? 0;
+}
+
+/**
+ * Puts sessions with their events out of sight.
+ * @returns those that stand in sight already: what is new of them waits until everything else is here.
+ */
+async function putSessions(store: Store, horseId: string, sessions: readonly MadeSession[]): Promise<readonly MadeSession[]> {
+  return store.writer.write(async (transaction) => {
+    const inSight = new Set(
+      (
+        await store.sequelize.query<{ id: string }>(
+          "SELECT s.id FROM json_each($ids) j CROSS JOIN session s ON s.id = j.value WHERE s.binned_with IS NOT $mark",
+          { bind: { ids: JSON.stringify(sessions.map(({ id }) => id)), mark: ON_THE_WAY }, type: QueryTypes.SELECT, transaction },
+        )
+      ).map(({ id }) => id),
+    );
+    const fresh = sessions.filter(({ id }) => !inSight.has(id));
     const [last] = await store.sequelize.query<{ no: number }>("SELECT COALESCE(MAX(no), 0) AS no FROM session", {
       type: QueryTypes.SELECT,
       transaction,
     });
-    const rows = sessions.map(({ id, startedMs, ladder, person, place }, i) => [
+    const rows = fresh.map(({ id, startedMs, ladder, person, place }, i) => [
       id,
       horseId,
       person,
@@ -142,24 +168,29 @@ async function putSessions(store: Store, horseId: string, source: number, sessio
        SELECT value->>0, value->>1, value->>2, value->>3, 'work', value->>4, '[]', 0, value->>5, value->>6, '${ON_THE_WAY}', value->>7 FROM json_each($rows)`,
       { bind: { rows: JSON.stringify(rows) }, transaction },
     );
-    const packed = sessions.flatMap(({ id, startedMs, events }) =>
-      events.map(([event, seq, ms, type, payload]) => [
-        event,
-        id,
-        source,
-        seq,
-        ms,
-        startedMs + ms,
-        type,
-        JSON.stringify(payload),
-        store.now(),
-      ]),
-    );
-    await store.sequelize.query(EVENT_INSERT.replace("INSERT INTO", "INSERT OR IGNORE INTO"), {
-      bind: { rows: JSON.stringify(packed) },
-      transaction,
-    });
+    await putEvents(store, fresh, transaction);
+    return sessions.filter(({ id }) => inSight.has(id));
   }, "sums");
+}
+
+async function putEvents(store: Store, sessions: readonly MadeSession[], transaction: Transaction): Promise<void> {
+  const packed = sessions.flatMap(({ id, source, startedMs, events }) =>
+    events.map(([event, seq, ms, type, payload]) => [
+      event,
+      id,
+      source,
+      seq,
+      ms,
+      startedMs + ms,
+      type,
+      JSON.stringify(payload),
+      store.now(),
+    ]),
+  );
+  await store.sequelize.query(EVENT_INSERT.replace("INSERT INTO", "INSERT OR IGNORE INTO"), {
+    bind: { rows: JSON.stringify(packed) },
+    transaction,
+  });
 }
 
 /** Brings what lies out of sight into sight, together. */
@@ -230,7 +261,7 @@ export async function bringTrials(
     await store.models.person.findAll(),
     await store.models.place.findAll(),
   ];
-  const known: Known = {
+  const names: Known = {
     ladders: new Map(ladders.map(({ id, behaviour, version, plan }) => [small(behaviour.name), { id, version, rungs: plan.rungs.length }])),
     people: new Map(people.map((row) => [small(String(row.get("name"))), String(row.get("id"))])),
     places: new Map(places.map((row) => [small(String(row.get("name"))), String(row.get("id"))])),
@@ -243,6 +274,8 @@ export async function bringTrials(
   const waiting = new Map<string, BroughtTrial[]>();
   const done = new Set<string>();
   let trials = 0;
+  let known = 0;
+  const inSight: MadeSession[] = [];
   const pieces = new CsvPieces((record) => {
     if (reader === null) {
       header = record.cells.map((cell) => cell.trim());
@@ -265,8 +298,12 @@ export async function bringTrials(
     while (waiting.size > most) {
       const part = [...waiting].slice(0, Math.min(SESSIONS_AT_ONCE, waiting.size - most));
       for (const [key] of part) waiting.delete(key);
-      const made = part.map(([, rows]) => madeSession(horseId, horse.name, rows, known));
-      await putSessions(store, horseId, source, made);
+      const made = part.map(([, rows]) => madeSession(horseId, horse.name, source, rows, names));
+      known += await countKnown(
+        store,
+        made.flatMap(({ events }) => events.flatMap(([id, , , type]) => (type === "trial" ? [id] : []))),
+      );
+      inSight.push(...(await putSessions(store, horseId, made)));
       for (const one of made) {
         done.add(one.id);
         trials += one.trials;
@@ -285,6 +322,7 @@ export async function bringTrials(
     pieces.end();
     await put(0);
     if (header === null) throw new NotSuchAFileError("The file is empty.");
+    for (const one of inSight) await store.writer.write((transaction) => putEvents(store, [one], transaction), "sums");
     await reveal(store, [...done]);
   } catch (error) {
     await dropOnTheWay(store);
@@ -293,7 +331,8 @@ export async function bringTrials(
   const used = new Set(Object.values(mapping.columns));
   return {
     sessions: done.size,
-    trials,
+    trials: trials - known,
+    known,
     refused,
     refusedCount,
     unknownColumns: (header as readonly string[]).filter((name) => !used.has(name)),
@@ -313,20 +352,29 @@ export async function bringEvents(store: Store, path: string, horseId: string, {
   const bySession = new Map<string, SessionEvent[]>();
   for (const event of events) bySession.set(event.session, [...(bySession.get(event.session) ?? []), event]);
   let trials = 0;
+  let known = 0;
+  if (cancelled?.() === true) throw new CancelledError("Given up.");
   try {
     for (const [id, list] of bySession) {
       const startedMs = Math.min(...list.map(({ wall_ms }) => wall_ms));
-      await putSessions(store, horseId, 0, [{ id, startedMs, ladder: null, person: null, place: null, events: [], trials: 0 }]);
-      for (let at = 0; at < list.length; at += 500) {
+      await putSessions(store, horseId, [{ id, startedMs, ladder: null, person: null, place: null, events: [], trials: 0, source: 0 }]);
+      const asks = list.filter(({ type }) => type === "trial" || type === "ask").map((event) => event.id);
+      known += await countKnown(store, asks);
+      trials += asks.length;
+      for (let at = 0; at < list.length; at += 500)
         await store.events.append({ recorder: FILE_RECORDER, events: list.slice(at, at + 500), clocks: {} });
-        if (cancelled?.() === true) throw new CancelledError("Given up.");
-      }
-      trials += list.filter(({ type }) => type === "trial" || type === "ask").length;
     }
     await reveal(store, [...bySession.keys()]);
   } catch (error) {
     await dropOnTheWay(store);
     throw error;
   }
-  return { sessions: bySession.size, trials, refused: refused.slice(0, MOST_REFUSED_LISTED), refusedCount: refused.length, unknownColumns };
+  return {
+    sessions: bySession.size,
+    trials: trials - known,
+    known,
+    refused: refused.slice(0, MOST_REFUSED_LISTED),
+    refusedCount: refused.length,
+    unknownColumns,
+  };
 }
