@@ -61,6 +61,14 @@ async function addressesOf(file) {
     recorder: of(({ id, session }) => `/horses/${id}/work/${session}`),
     "review list": of(({ id, after }) => `/horses/${id}/review${after === null ? "" : `?after=${after}`}`),
     review: of(({ id, session }) => `/horses/${id}/review/${session}`),
+    "over weeks": of(({ id, ladder }) => `/horses/${id}/review/weeks?ladder=${ladder}`),
+    sides: of(({ id }) => `/horses/${id}/review/sides`),
+    compare: of(({ id }) => `/horses/${id}/review/compare?by=side`),
+    trials: of(({ id }) => `/horses/${id}/review/trials?of=side%3DL`),
+    changes: of(({ id }) => `/horses/${id}/review/changes`),
+    moments: of(({ id }) => `/horses/${id}/review/moments`),
+    "try both": of(({ id }) => `/horses/${id}/review/try-both`),
+    month: of(({ id }) => `/horses/${id}/review/month`),
     ahead: of(({ id }) => `/horses/${id}/ahead`),
   };
 }

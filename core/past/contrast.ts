@@ -9,10 +9,12 @@ import {
   rateRatio,
   type SessionCells,
   type ShareDifference,
+  type StratifiedSum,
   sessionPermutation,
   sessionShare,
   shareDifference,
   shareOfTrials,
+  stratifiedPermutation,
   type Waiting,
 } from "../evidence";
 import { counted, inHundredths } from "../words";
@@ -30,7 +32,7 @@ export interface ComparedSet {
 }
 
 /** How the comparison that respects sessions was made. */
-export type ByWhat = "within" | "between";
+export type ByWhat = "within" | "same rungs" | "between";
 
 /** The comparison that leads: trials of one session resemble each other, so the session is its unit. */
 export interface LeadingContrast {
@@ -179,42 +181,73 @@ const TIME_WORDS: Words = {
   differs: (d) => `B takes ${(2 ** Math.abs(d)).toFixed(1)} times as ${d > 0 ? "long" : "short"}`,
 };
 
+/** Each session of a set once, by the rung it holds most of: what may change lots with a session of the other set. */
+function unitsOf(set: SetOfTrials, second: boolean, worth: Worth): StratifiedSum[] {
+  const sessions = new Map<string, Map<string, Sum>>();
+  for (const trial of set.trials) {
+    const value = worth(trial);
+    if (value === null || trial.rung === null) continue;
+    const id = idOf(set, trial);
+    const rungs = sessions.get(id) ?? new Map<string, Sum>();
+    const stratum = JSON.stringify([trial.ladder, trial.version, trial.rung]);
+    const sum = rungs.get(stratum) ?? { met: 0, of: 0 };
+    sum.met += value;
+    sum.of++;
+    rungs.set(stratum, sum);
+    sessions.set(id, rungs);
+  }
+  return [...sessions.values()].flatMap((rungs) => {
+    const [most] = [...rungs].sort((a, b) => b[1].of - a[1].of);
+    return most === undefined ? [] : [{ stratum: most[0], second, sum: most[1].met, of: most[1].of }];
+  });
+}
+
+/** Sessions of both sets on rungs that both hold, at least half of all there are; null where they hold too little in common. */
+function onSameRungs(first: SetOfTrials, second: SetOfTrials, worth: Worth) {
+  const units = [...unitsOf(first, false, worth), ...unitsOf(second, true, worth)];
+  const test = stratifiedPermutation(units);
+  return test === null || Math.min(test.first, test.second) < 2 || 2 * (test.first + test.second) < units.length ? null : test;
+}
+
+/** How many sessions hold both sets on a same rung. */
+const sharedSessions = (cells: readonly SessionCells[]) =>
+  cells.filter((session) => session.some((cell) => cell.first.of > 0 && cell.second.of > 0)).length;
+
 function leading(first: SetOfTrials, second: SetOfTrials, worth: Worth, words: Words, interval: () => Interval | null): LeadingContrast {
   const say = (called: boolean, difference: number, n: string) => `${called ? words.differs(difference) : words.nothing}, ${n}.`;
-  const within = contrastBySessions(cellsOf(first, second, worth));
-  if (within.difference !== null && within.n >= 2) {
-    const called = within.p !== null && within.p < CALLED_AT;
-    return {
-      by: "within",
-      difference: within.difference,
-      interval: null,
-      p: within.p,
-      sessions: within.n,
-      called,
-      sentence: say(called, within.difference, `compared within sessions ${counted(within.n, "time")}`),
-    };
+  const cells = cellsOf(first, second, worth);
+  if (sharedSessions(cells) >= 2) {
+    const within = contrastBySessions(cells);
+    if (within.difference !== null) {
+      const called = within.p !== null && within.p < CALLED_AT;
+      return {
+        by: "within",
+        difference: within.difference,
+        interval: null,
+        p: within.p,
+        sessions: within.n,
+        called,
+        sentence: say(called, within.difference, `compared within sessions ${counted(within.n, "time")}`),
+      };
+    }
   }
-  const lots = sessionPermutation(sumsBySession(first, worth), sumsBySession(second, worth));
-  if (lots === null)
-    return {
-      by: "between",
-      difference: null,
-      interval: null,
-      p: null,
-      sessions: 0,
-      called: false,
-      sentence: words.empty,
-    };
+  const same = onSameRungs(first, second, worth);
+  const lots = same ?? sessionPermutation(sumsBySession(first, worth), sumsBySession(second, worth));
+  if (lots === null) return { by: "between", difference: null, interval: null, p: null, sessions: 0, called: false, sentence: words.empty };
   const called = lots.p < CALLED_AT;
-  const enough = Math.min(lots.first, lots.second) >= FEWEST_BETWEEN;
+  const enough = same === null && Math.min(lots.first, lots.second) >= FEWEST_BETWEEN;
   return {
-    by: "between",
+    by: same === null ? "between" : "same rungs",
     difference: lots.difference,
     interval: enough ? interval() : null,
     p: lots.p,
     sessions: lots.first + lots.second,
     called,
-    sentence: say(called, lots.difference, `${counted(lots.first, "session")} against ${lots.second}`),
+    sentence: say(
+      called,
+      lots.difference,
+      `${same === null ? "" : "on the same rungs "}${counted(lots.first, "session")} against ${lots.second}`,
+    ),
   };
 }
 
@@ -242,6 +275,21 @@ const MAY_DIFFER: readonly (readonly [string, (trial: PastTrial, set: SetOfTrial
   ["horse", ({ session }, { past }) => past.sessions[session]?.horse ?? null],
 ];
 
+/** Shares of trials by rung that two sets do not have in common, 0 to 1. */
+function apartInRungs(first: SetOfTrials, second: SetOfTrials): number {
+  const shares = (set: SetOfTrials) => {
+    const counts = new Map<string, number>();
+    for (const { ladder, version, rung } of set.trials) {
+      const key = JSON.stringify([ladder, version, rung]);
+      counts.set(key, (counts.get(key) ?? 0) + 1 / set.trials.length);
+    }
+    return counts;
+  };
+  const [a, b] = [shares(first), shares(second)];
+  return 1 - [...a].reduce((sum, [key, share]) => sum + Math.min(share, b.get(key) ?? 0), 0);
+}
+const FAR_APART = 0.5;
+
 function cautionsOf(first: SetOfTrials, second: SetOfTrials, by: ByWhat): string[] {
   if (first.trials.length === 0 || second.trials.length === 0) return [];
   const cautions: string[] = [];
@@ -254,10 +302,8 @@ function cautionsOf(first: SetOfTrials, second: SetOfTrials, by: ByWhat): string
     return a !== null && b !== null && a !== b && a !== "" && b !== "" ? [name] : [];
   });
   if (also.length > 1) cautions.push(`The two differ in more than one thing: ${also.join(", ")}. Which of them counts cannot be told.`);
-  const rungs = (set: SetOfTrials) => new Set(set.trials.map(({ ladder, version, rung }) => JSON.stringify([ladder, version, rung])));
-  const [a, b] = [rungs(first), rungs(second)];
-  if (by === "between" && !also.includes("rung") && [...a].some((rung) => !b.has(rung)) && [...b].some((rung) => !a.has(rung)))
-    cautions.push("They hold different rungs, so one may have been asked for more.");
+  if (by === "between" && !also.includes("rung") && apartInRungs(first, second) > FAR_APART)
+    cautions.push("They were mostly worked on different rungs, so one may have been asked for more.");
   const shared = first.trials.some((trial) =>
     second.trials.some((other) => idOf(first, trial) === idOf(second, other) && trial.number === other.number),
   );
@@ -275,7 +321,8 @@ const waitings = (trials: readonly PastTrial[]): Waiting[] =>
 /**
  * Any two sets of trials held against each other. Trials of one session
  * resemble each other, so what leads compares within sessions on the same
- * rungs, or else session with session; what takes every trial as independent
+ * rungs where two hold both, or else session with session, on the same rungs
+ * where they have them; what takes every trial as independent
  * (Newcombe 1998, method 10; Mantel 1966; two Poisson rates, exact) stands
  * beside it. Called at p < 0.01, since one looks again and again.
  * @example contrastSets(before, after).share.sentence // "No difference of shares shown yet, 6 sessions against 5."

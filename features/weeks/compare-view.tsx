@@ -235,9 +235,10 @@ export function CompareView({
               session ({counted(chosen.contrast.first.sessions, "session")} and {chosen.contrast.second.sessions}).
             </span>
             <How of="the comparison">
-              Within sessions: differences of sessions within rungs, their signs turned about (Fisher 1935). Between: every way to share the
-              sessions out among two sets of these sizes (Pitman 1937); the interval joins those of the two shares, each drawn with its own
-              sessions (Newcombe 1998; Korn and Graubard 1998). Called at p under 0.01, because one looks again and again.
+              Within sessions: differences of sessions within rungs, their signs turned about (Fisher 1935). Between: sessions change sets
+              at random, with those of the same rung where both sets have it (Pitman 1937); the interval joins those of the two shares, each
+              drawn with its own sessions (Newcombe 1998; Korn and Graubard 1998). Called at p under 0.01, because one looks again and
+              again.
             </How>
           </div>
         </>

@@ -4,8 +4,11 @@ import { horsePicture } from "@/app/server/horse-picture";
 import { ladderState, ladderStates } from "@/app/server/ladder-state";
 import { lastPeople } from "@/app/server/last-people";
 import { horsePack, yardFacts } from "@/app/server/pack";
+import { pastView, plansIn, spanIn } from "@/app/server/past-of";
 import { editorSurroundings, foundationsFor } from "@/app/server/shape-facts";
 import { sidesOf } from "@/app/server/sides-of";
+import { stallsOf } from "@/app/server/stalls-of";
+import { triesOf } from "@/app/server/tries";
 import { yardLines } from "@/app/server/yard-lines";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import {
@@ -14,7 +17,9 @@ import {
   digestsOfHorse,
   getHorse,
   getLadder,
+  hoursByKind,
   ladderNames,
+  lastWorkedMs,
   listBin,
   listChains,
   listHorses,
@@ -26,6 +31,7 @@ import {
   loadSession,
   newestEvidence,
   openSessions,
+  pastOfHorse,
   rungEvidence,
   rungEvidenceByVersion,
   type Store,
@@ -92,6 +98,30 @@ export const pagesOf = (store: Store, nowMs: number): Readonly<Record<string, (h
       await sidesOf(store, id),
     ];
   },
+  "over weeks": async (id) => {
+    const [ladder] = await listLadders(store, id);
+    return [
+      await lastWorkedMs(store, 0),
+      ladder === undefined ? null : await pastView(store, id, spanIn({ now: () => nowMs, timeZone: store.timeZone }, {}), ladder),
+    ];
+  },
+  sides: (id) => pastView(store, id, spanIn({ now: () => nowMs, timeZone: store.timeZone }, {})),
+  compare: (id) => pastView(store, id, spanIn({ now: () => nowMs, timeZone: store.timeZone }, {})),
+  trials: (id) => pastView(store, id, spanIn({ now: () => nowMs, timeZone: store.timeZone }, {})),
+  changes: async (id) => {
+    const { past, ladders } = await pastView(store, id, spanIn({ now: () => nowMs, timeZone: store.timeZone }, { span: "365" }));
+    return [await plansIn(store, past), await stallsOf(store, await getHorse(store, id), past, ladders)];
+  },
+  moments: (id) => pastView(store, id, spanIn({ now: () => nowMs, timeZone: store.timeZone }, { span: "91" })),
+  "try both": async (id) => {
+    const ladders = await listLadders(store, id);
+    return [await triesOf(store, id, ladders), await pastOfHorse(store, id, { fromMs: nowMs - 91 * MILLISECONDS_PER_DAY, ladders })];
+  },
+  month: async (id) => [
+    await pastView(store, id, spanIn({ now: () => nowMs, timeZone: store.timeZone }, { span: "91" })),
+    await hoursByKind(store, id, nowMs - 31 * MILLISECONDS_PER_DAY, nowMs),
+    await horseCare(store, await getHorse(store, id)),
+  ],
   ahead: async (id) => ladderStates(store, id, (await horseCare(store, await getHorse(store, id))).allowance),
   bin: () => listBin(store),
 });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { fisherExact } from "@/core/evidence";
-import { CLAIMS, type Claim, POOLED_AS_INDEPENDENT } from "@/tests/truth/claims";
+import { CLAIMS, type Claim, NOT_DRAWN, POOLED_AS_INDEPENDENT } from "@/tests/truth/claims";
 import { measure } from "@/tests/truth/measure";
 
 // The small form of `npm run -s truth`; the whole one with its table takes minutes.
@@ -15,6 +15,10 @@ describe("what the app says, on horses whose truth is known", () => {
   it.each(CLAIMS.map((claim) => [claim.sentence, claim.horses, claim] as const))("%s (%s)", (_, __, claim) => {
     const { holds, share, of } = measure(claim, claim.long === true ? LONG_HORSES : HORSES);
     expect(holds, `${Math.round(share * 100)} % of ${of}`).toBe(true);
+  });
+
+  it("would be caught where the order of two ways is not drawn", () => {
+    expect(measure(NOT_DRAWN, 200).holds).toBe(false);
   });
 
   it("would be caught as it was before: pooled trials as if they were independent", () => {

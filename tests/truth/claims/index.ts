@@ -1,12 +1,14 @@
 import type { Claim } from "./claim";
 import { SHARES } from "./shares";
 import { SIGNS, WAITING } from "./watching";
+import { WEEKS } from "./weeks";
 import { PLACES, SIDES } from "./within-sessions";
 import { THE_WORD } from "./word";
 import { WRONG } from "./wrong";
 
 export type { Claim } from "./claim";
 export { POOLED_AS_INDEPENDENT } from "./shares";
+export { NOT_DRAWN } from "./weeks";
 
 /** Every kind of sentence the app says from its numbers, on horses whose truth is known. */
-export const CLAIMS: readonly Claim[] = [...SIDES, ...PLACES, ...SHARES, ...WAITING, ...SIGNS, ...THE_WORD, ...WRONG];
+export const CLAIMS: readonly Claim[] = [...SIDES, ...PLACES, ...SHARES, ...WAITING, ...SIGNS, ...THE_WORD, ...WRONG, ...WEEKS];
