@@ -29,6 +29,12 @@ function readCall(words: readonly string[]): Call {
 
 const readUtf8 = (file: string) => new TextDecoder("utf-8", { fatal: true }).decode(readFileSync(file));
 
+/** A zip begins with these two letters, whatever it is called. */
+async function looksLikePackage(file: string): Promise<boolean> {
+  for await (const bytes of createReadStream(file, { end: 1 })) return bytes[0] === 0x50 && bytes[1] === 0x4b;
+  return false;
+}
+
 async function looksLikeEvents(file: string): Promise<boolean> {
   for await (const bytes of createReadStream(file, { end: 8191 })) {
     const head = parseCsv(new TextDecoder().decode(bytes))[0]?.cells.map((cell) => cell.trim()) ?? [];
@@ -42,6 +48,13 @@ async function analyse({ file, sessions, withoutLate }: Call): Promise<unknown> 
   const options = { withoutLate, workSeconds: given?.workSeconds };
   if (given !== null && given.unknownColumns.length > 0)
     console.error(`sessions.csv: columns not known and kept aside: ${given.unknownColumns.join(", ")}`);
+  if (await looksLikePackage(file)) {
+    // Only a package needs a store.
+    const { analysePackage } = await import("./analyse-package");
+    const output = await analysePackage(file, options);
+    output.rows_refused.push(...(given?.refused ?? []));
+    return output;
+  }
   if (await looksLikeEvents(file)) {
     const output = analyseEvents(readEventsCsv(readUtf8(file)), options);
     output.rows_refused.push(...(given?.refused ?? []));

@@ -1,5 +1,5 @@
 // npm run bench: the figures the project promises, measured on this machine. --json prints only JSON;
-// --only NAME measures one part: analyse, events, rules, word, editor, script, pads, hear, pen or house; --trials N makes the house of one size.
+// --only NAME measures one part: analyse, events, rules, word, editor, script, pads, hear, import, pen or house; --trials N makes the house of one size.
 import { spawn, spawnSync } from "node:child_process";
 import { createWriteStream, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
@@ -20,7 +20,7 @@ process.chdir(ROOT);
 ensureInstalled();
 const executablePath = ensureChromium();
 const jsonOnly = process.argv.includes("--json");
-const PARTS = ["analyse", "events", "rules", "word", "editor", "script", "pads", "hear", "pen", "house"];
+const PARTS = ["analyse", "events", "rules", "word", "editor", "script", "pads", "hear", "import", "pen", "house"];
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : null;
 if (only !== null && !PARTS.includes(only)) {
   process.stderr.write(`--only takes one of ${PARTS.join(", ")}.\n`);
@@ -280,6 +280,67 @@ function listening() {
   figure("listening for the marker, of one core", sharePercent, "%", 5, { seconds });
 }
 
+/** A table of trials brought in, beside SQLite's own prepared inserts of as many rows; and a million times through the product-limit estimate. */
+function bringingIn() {
+  const run = spawnSync(process.execPath, ["--conditions=react-server", "scripts/run.mjs", "bench-import"], {
+    stdio: ["ignore", "pipe", "inherit"],
+    encoding: "utf8",
+  });
+  const { trials, perSecond, barePerSecond, kmMs } = JSON.parse(run.stdout);
+  // Twenty thousand a second, or half of what SQLite alone does in the same run, whichever is less.
+  figure("a trial of a table brought in", 1e6 / perSecond, "µs", 1e6 / Math.min(20_000, barePerSecond / 2), {
+    trials,
+    perSecond: Math.round(perSecond),
+    sqlitePerSecond: Math.round(barePerSecond),
+  });
+  figure("a million times through the product-limit estimate", kmMs, "ms", 1000);
+}
+
+/** The script of the page with the charts, gzipped as a server would, charts and all. */
+async function chartPageScript(browser) {
+  const id = await session();
+  const { store } = await (await fetch(`${url}/api/clock`)).json();
+  const { horses } = await (await fetch(`${url}/api/find`)).json();
+  const ladder = horses.find((one) => one.id === horse).ladders[0].id;
+  const began = Date.now() - 3_600_000;
+  const tap = (seq, type, payload) => ({
+    id: crypto.randomUUID(),
+    session: id,
+    recorder: "bench:chart",
+    load: "chart",
+    seq,
+    mono_ms: seq * 4000,
+    wall_ms: began + seq * 4000,
+    type,
+    payload,
+  });
+  await post("/api/events", {
+    store,
+    recorder: "bench:chart",
+    clocks: {},
+    events: [
+      tap(0, "block.start", { block: 1, behaviour: "bench", ladder, version: 1, rung: 1, side: "L" }),
+      ...Array.from({ length: 12 }, (_, i) =>
+        tap(i + 1, "trial", { outcome: i % 3 === 0 ? "miss" : "met", phase: 1, latency_s: 1 + i / 10, logged: "timed" }),
+      ),
+      tap(13, "session.end", {}),
+    ],
+  });
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  const bodies = [];
+  page.on("response", (response) => {
+    if (new URL(response.url()).pathname.endsWith(".js")) bodies.push(response.body());
+  });
+  await page.goto(`${url}/horses/${horse}/review/weeks?ladder=${ladder}`);
+  await page.locator("figure canvas").first().waitFor();
+  await page.waitForLoadState("networkidle");
+  let bytes = 0;
+  for (const body of bodies) bytes += gzipSync(await body).length;
+  await context.close();
+  figure("script of a page of charts, gzipped, charts and all", bytes / 1000, "kB", 260, { files: bodies.length });
+}
+
 /** Forty rungs of eight strands in the editor: from a key on a cord to the next frame. */
 async function editorPaint(browser) {
   const yardstick = await emptyPage(browser, { width: 1280, height: 800 }, "keydown");
@@ -495,6 +556,8 @@ try {
   if (wanted("hear")) listening();
   if (wanted("editor")) await editorPaint(browser);
   if (wanted("script")) await workPageScript(browser);
+  if (wanted("script")) await chartPageScript(browser);
+  if (wanted("import")) bringingIn();
   for (const way of ["tally", "timed", "between"]) if (wanted("pads")) await padToPaint(browser, way);
   if (wanted("pen")) {
     await secondDevice({ url, post, store, session, recorder, figure, quantile });

@@ -137,31 +137,16 @@ async function penWithNoServer(name, horse) {
   await context.close();
 }
 
-/** The network turned on: the page with the code, and the page a phone is led to. */
-async function network(name, phoneName) {
+/** The network turned on: the page with the code. */
+async function network(name) {
   const { facts } = await (await fetch(`${url}/api/pack`)).json();
   const put = (path, body) =>
     fetch(`${url}${path}`, { method: "PUT", headers: { "content-type": "application/json" }, body: JSON.stringify(body) });
   const access = ["owner", "helper"];
   for (const [i, { id }] of facts.people.slice(0, 2).entries())
     await put(`/api/people/${id}/access`, { access: access[i], passphrase: "four words do well" });
-  const state = await (await put("/api/network", { on: true })).json();
+  await put("/api/network", { on: true });
   await picture(name, "/network", { height: 1000 });
-  const phone = await browser.newContext({
-    viewport: { width: 390, height: 664 },
-    locale: "en-GB",
-    userAgent: "Mozilla/5.0 (Linux; Android 15) AppleWebKit/537.36 Chrome/140 Mobile Safari/537.36",
-  });
-  const page = await phone.newPage();
-  const address = state.addresses[0];
-  // Where this machine is in no network there is no such page to be led to, and the old picture stays.
-  if (address === undefined) process.stderr.write("This machine is in no local network: the phone's first page is not taken anew.\n");
-  else {
-    await page.goto(`http://${address}:${state.joinPort}/`);
-    await page.locator("#state[data-state=no]").waitFor({ timeout: 20_000 });
-    await page.screenshot({ path: join(out, `${phoneName}.png`) });
-  }
-  await phone.close();
   await put("/api/network", { on: false });
 }
 
@@ -172,7 +157,6 @@ try {
   await picture("yard", "/");
   const mare = by("Ostrevine");
   await picture("know", `/horses/${mare.id}/know`);
-  await picture("first-look", `/horses/${mare.id}/know/first-look`);
   await picture("places", `/horses/${mare.id}/know/places`);
   await picture("shape", `/horses/${cob.id}/shape/${cob.ladders[0].id}`);
   await picture("shape-edit", `/horses/${cob.id}/shape/${cob.ladders[0].id}/edit`);
@@ -189,6 +173,8 @@ try {
   const review = await page.locator(`a[href^="/horses/${mare.id}/review/"]`).first().getAttribute("href");
   await page.context().close();
   await picture("review", review);
+  await picture("weeks", `/horses/${mare.id}/review/weeks?span=91`, { height: 1100 });
+  await picture("changes", `/horses/${cob.id}/review/changes`, { height: 1000 });
   await recorder("recorder-phone", cob.id, {
     width: 390,
     height: 664,
@@ -205,7 +191,7 @@ try {
   for (let i = 0; i < 2; i++) await post("/api/store/backup", {});
   await fetch(`${url}/api/store?check=1`);
   await picture("store", "/store");
-  await network("network", "trust-phone");
+  await network("network");
 } finally {
   await browser.close();
   server.kill("SIGTERM");

@@ -118,6 +118,10 @@ const NUMBERS: readonly TrialsColumn[] = [
   "ease",
   "movement",
 ];
+const NUMBER_COLUMNS: readonly (readonly [TrialsColumn, Column])[] = NUMBERS.map((name) => [
+  name,
+  TRIALS_COLUMNS.find((column) => column.name === name) as Column,
+]);
 const TEXTS: readonly TrialsColumn[] = ["unit", "ended_by", "faults", "zone", "note"];
 const LONGEST: Readonly<Partial<Record<TrialsColumn, number>>> = { note: 4000, faults: 4000 };
 const SECONDS_APART = 10;
@@ -141,6 +145,11 @@ function momentOf(cell: string, timeZone: string): number | null {
 export class TrialsReader {
   private readonly at: Readonly<Partial<Record<TrialsColumn, number>>>;
   private readonly counts = new Map<string, number>();
+  /** What of numbers and texts the file has. */
+  private readonly numbers: typeof NUMBER_COLUMNS;
+  private readonly texts: readonly TrialsColumn[];
+  /** Rows of one session mostly say the same time. */
+  private lastMoment: readonly [cell: string, ms: number | null] = ["", null];
 
   constructor(
     header: readonly string[],
@@ -154,6 +163,8 @@ export class TrialsReader {
         return place < 0 ? [] : [[name, place]];
       }),
     );
+    this.numbers = NUMBER_COLUMNS.filter(([name]) => this.at[name] !== undefined);
+    this.texts = TEXTS.filter((name) => this.at[name] !== undefined);
   }
 
   /** Columns that are needed and were given none. */
@@ -168,7 +179,9 @@ export class TrialsReader {
       const place = this.at[name];
       return place === undefined ? "" : unguardText((cells[place] ?? "").trim());
     };
-    const startedMs = momentOf(cell("started_at"), this.timeZone);
+    const started = cell("started_at");
+    if (started !== this.lastMoment[0]) this.lastMoment = [started, momentOf(started, this.timeZone)];
+    const startedMs = this.lastMoment[1];
     if (startedMs === null) return refused("started_at", "is no day or time: 2026-03-01 or 2026-03-01 10:30");
     // Rows that are refused are counted too, so that each keeps its number when the file is brought in again.
     const session = cell("session") || `${new Date(startedMs).toISOString().slice(0, 10)} ${cell("horse")}`.trim();
@@ -179,14 +192,14 @@ export class TrialsReader {
     const outcome = outcomeOf(cell("outcome"), this.mapping);
     if (outcome === undefined) return refused("outcome", `“${cell("outcome").slice(0, 40)}” is no answer that was said`);
     const payload: Record<string, string | number> = { outcome };
-    for (const name of NUMBERS) {
+    for (const [name, column] of this.numbers) {
       const text = cell(name).replace(",", ".");
       if (text === "") continue;
-      const wrong = cellProblem(TRIALS_COLUMNS.find((column) => column.name === name) as Column, text);
+      const wrong = cellProblem(column, text);
       if (wrong !== null) return refused(name, wrong);
       payload[name] = Number(text);
     }
-    for (const name of TEXTS) {
+    for (const name of this.texts) {
       const text = cell(name);
       if (text === "") continue;
       if (text.length > (LONGEST[name] ?? 200)) return refused(name, "is too long");

@@ -1,9 +1,8 @@
 import { toldShare } from "@/core/compare";
 import { sumsOfSessions } from "@/core/evidence";
-import type { SessionRecord, SessionSummary } from "@/core/record";
+import type { SessionSummary } from "@/core/record";
 import { SIDE_WORDS } from "@/core/words";
 import { clockWords, decimals, Whisker } from "@/ui/measure";
-import { OutcomeMark, OutcomeSymbols, trialWords } from "@/ui/ribbon";
 import { ScrollBox } from "@/ui/scroll-box";
 
 /** The blocks of the session with their own rates. */
@@ -68,27 +67,5 @@ export function BlocksTable({ summary }: { summary: SessionSummary }) {
         {summary.late ? "Written from memory: no rates." : "Rates here are per minute of each block's own time."}
       </p>
     </ScrollBox>
-  );
-}
-
-/** The ribbon as a table: every trial in words. */
-export function TrialsTable({ record }: { record: SessionRecord }) {
-  return (
-    <>
-      <OutcomeSymbols />
-      <ol className="mt-2 columns-1 gap-10 text-[0.95rem] sm:columns-2 xl:columns-3">
-        {record.trials.map((trial) => (
-          <li key={trial.eventId} className="flex items-start gap-2 py-0.5 break-inside-avoid">
-            <span className="mt-0.5 shrink-0">
-              <OutcomeMark outcome={trial.outcome} size={18} />
-            </span>
-            <a href={`?trial=${trial.number}#put-right`} className="hover:underline">
-              {trialWords(trial, trial.blockIndex === null ? undefined : record.blocks[trial.blockIndex]?.criterion?.phases)}
-              {trial.faults.length > 0 && <span className="text-brick"> ({trial.faults.join(", ")})</span>}
-            </a>
-          </li>
-        ))}
-      </ol>
-    </>
   );
 }

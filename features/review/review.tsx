@@ -12,7 +12,7 @@ import { RefusedTaps } from "../device/refused-taps";
 import { Answers } from "./answers";
 import { Around } from "./around";
 import { Between } from "./between";
-import { BlocksTable, TrialsTable } from "./blocks-table";
+import { BlocksTable } from "./blocks-table";
 import { Handler } from "./handler";
 import { HowLight } from "./lightness";
 import { Notes } from "./notes";
@@ -20,6 +20,7 @@ import { PutRight, type PutRightFacts } from "./put-right";
 import { Recorders } from "./recorders";
 import { SessionRibbon } from "./session-ribbon";
 import { SilentPauses } from "./silent-pauses";
+import { TrialsInWords } from "./trials-in-words";
 import { Within } from "./within";
 import { WordHistory } from "./word-history";
 
@@ -177,15 +178,13 @@ export function Review({
         </section>
       )}
       {record.trials.length > 0 && (
-        <details className="mt-5">
-          <summary className="link inline-block">Every trial in words</summary>
-          <TrialsTable record={record} />
+        <TrialsInWords trials={trials} phases={record.blocks.map(({ criterion }) => criterion?.phases)}>
           <p className="mt-3 text-sm text-soft">
             At most {summary.longestMetRun} met in a row; {counted(record.offers, "offer")} nobody asked for;{" "}
             {counted(record.cutOffAsks, "ask")} cut off before an answer; {counted(record.undone, "tap")} undone, {record.struck} struck
             out.
           </p>
-        </details>
+        </TrialsInWords>
       )}
       <div className="mt-9 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-8 lg:grid-cols-2">
         <WordHistory record={record} />
