@@ -152,7 +152,7 @@ export function OverWeeksView({
             />
             {over.warmUps.length > 0 && (
               <Figure
-                label="lost overnight"
+                label="overnight"
                 value={`${over.warmUps.reduce((sum, { before }) => sum + before, 0)} → ${over.warmUps.reduce((sum, { today }) => sum + today, 0)} of ${over.warmUps.reduce((sum, { ofToday }) => sum + ofToday, 0)}`}
                 below={`last five before against first five, ${counted(over.warmUps.length, "time")} on the same rung`}
                 how={
