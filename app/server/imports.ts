@@ -3,13 +3,12 @@ import { appendFileSync, closeSync, mkdirSync, openSync, readSync, rmSync, statS
 import { dirname, join } from "node:path";
 import { v4 as newId } from "uuid";
 import { guessMapping, NotSuchAFileError, outcomeOf, parseCsv, type TrialsMapping } from "@/core/formats";
+import type { ImportState } from "@/features/in-out/import-state";
 import {
-  type Brought,
   bringEvents,
   bringTrials,
   closeStore,
   isOfCode,
-  type Merged,
   mergeStore,
   openStore,
   readMeta,
@@ -17,35 +16,6 @@ import {
   type Store,
   writeMeta,
 } from "@/store";
-
-/** What a file is taken for. */
-export type ImportKind = "package" | "trials" | "events" | "table";
-
-/** What was seen of a file before anything of it is taken. */
-export interface ImportLook {
-  readonly kind: ImportKind;
-  readonly header: readonly string[];
-  /** The first rows as they stand. */
-  readonly sample: readonly (readonly string[])[];
-  readonly mapping: TrialsMapping;
-  /** Words for an answer that nobody said the meaning of yet. */
-  readonly unknownOutcomes: readonly string[];
-}
-
-/** How far an import has come. */
-export interface ImportState {
-  readonly id: string;
-  readonly name: string;
-  readonly size: number;
-  readonly received: number;
-  readonly step: "receiving" | "received" | "reading" | "bringing" | "done" | "failed" | "cancelled";
-  readonly bytes: number;
-  readonly events: number;
-  readonly look: ImportLook | null;
-  readonly problem: string | null;
-  readonly brought: Brought | null;
-  readonly merged: Merged | null;
-}
 
 type Running = { -readonly [Key in keyof ImportState]: ImportState[Key] } & { path: string; cancelled: boolean };
 
@@ -126,7 +96,7 @@ export async function takePiece(store: Store, id: string, at: number, piece: Uin
 }
 
 /** What a file is, by its first bytes. */
-async function lookAt(store: Store, path: string): Promise<ImportLook> {
+async function lookAt(store: Store, path: string): Promise<NonNullable<ImportState["look"]>> {
   if (statSync(path).size === 0) throw new NotSuchAFileError("The file is empty.");
   const bytes = Buffer.alloc(LOOK_BYTES);
   const file = openSync(path, "r");

@@ -1,17 +1,9 @@
 import type { BlockTries, SessionRecord } from "../record";
 import type { Arm } from "./orders";
+import type { TryBoth } from "./try-both";
 
 /** An experiment that is not ended, as a device keeps it. */
-export interface PackTry {
-  readonly id: string;
-  readonly ladder: string;
-  readonly version: number;
-  readonly rung: number;
-  readonly question: string;
-  readonly a: string;
-  readonly b: string;
-  readonly arms: readonly Arm[];
-  readonly asksEach: number;
+export interface PackTry extends Pick<TryBoth, "id" | "ladder" | "version" | "rung" | "question" | "a" | "b" | "arms" | "asksEach"> {
   /** Numbers of its blocks that other sessions hold. */
   readonly done: readonly number[];
 }

@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { RoomNav } from "@/ui/frame";
 
 /** The parts of knowing a horse. */
 const PARTS = [
@@ -14,22 +14,6 @@ const PARTS = [
 export type KnowPart = (typeof PARTS)[number]["key"];
 
 /** Leads between the parts of Know. */
-export function KnowNav({ horseId, here }: { horseId: string; here: KnowPart }) {
-  return (
-    <nav aria-label="Know" className="no-print -mx-1 mb-5 overflow-x-auto">
-      <ul className="flex gap-x-1 text-[0.95rem]">
-        {PARTS.map(({ key, label }) => (
-          <li key={key} className="shrink-0">
-            <Link
-              href={`/horses/${horseId}/know${key === "" ? "" : `/${key}`}`}
-              aria-current={key === here ? "page" : undefined}
-              className={`block rounded px-2.5 py-1.5 ${key === here ? "bg-ink font-semibold text-on-ink" : "hover:underline"}`}
-            >
-              {label}
-            </Link>
-          </li>
-        ))}
-      </ul>
-    </nav>
-  );
-}
+export const KnowNav = ({ horseId, here }: { horseId: string; here: KnowPart }) => (
+  <RoomNav name="Know" base={`/horses/${horseId}/know`} parts={PARTS} here={here} />
+);

@@ -2,9 +2,8 @@ import Link from "next/link";
 import { type ChangeCosts, type PastSpan, type Raise, raiseTold, type Savings, type Stall, type WordAndRaises } from "@/core/past";
 import { counted, SIDE_WORDS } from "@/core/words";
 import { Day } from "@/ui/day";
-import { How } from "@/ui/measure";
 import { ScrollBox } from "@/ui/scroll-box";
-import { restsOn } from "./figure";
+import { restsOn, ToldHead } from "./figure";
 import { LadderChoice, SpanChoice, spanKeys } from "./span-choice";
 
 /** What a view of changes opens on. */
@@ -33,21 +32,13 @@ const place = (asks: number) => (Math.min(Math.log2(1 + asks), Math.log2(1 + MOS
 function Costs({ costs, raises, rests }: { costs: ChangeCosts | null; raises: number; rests: string }) {
   return (
     <section>
-      <h2 className="flex items-baseline gap-2 text-xl">
-        What a change costs this horse
-        <How of="what a change costs">
-          Asks on a new rung before as many in a row were as good as the last ten before it. Each kind of strand is drawn towards all of
-          this horse’s steps, the more the fewer it has (empirical Bayes: Morris 1983; DerSimonian and Laird 1986), on the logarithm of
-          asks; the bar is 95 % and somewhat narrow where there is little. A step never as good again counts with the asks it had, so it
-          costs at least that much; steps of two strands at once count for none. Steps are taken after a good run, so part of a cost is that
-          the run was lucky.
-          <p className="mt-2">
-            <Link href={rests} className="link">
-              The trials it rests on
-            </Link>
-          </p>
-        </How>
-      </h2>
+      <ToldHead title="What a change costs this horse" of="what a change costs" rests={rests}>
+        Asks on a new rung before as many in a row were as good as the last ten before it. Each kind of strand is drawn towards all of this
+        horse’s steps, the more the fewer it has (empirical Bayes: Morris 1983; DerSimonian and Laird 1986), on the logarithm of asks; the
+        bar is 95 % and somewhat narrow where there is little. A step never as good again counts with the asks it had, so it costs at least
+        that much; steps of two strands at once count for none. Steps are taken after a good run, so part of a cost is that the run was
+        lucky.
+      </ToldHead>
       {costs === null ? (
         <p className="mt-2">
           {raises === 0
@@ -120,14 +111,11 @@ function Raises({
 }) {
   return (
     <section className="mt-9">
-      <h2 className="flex items-baseline gap-2 text-xl">
-        Did I raise too soon
-        <How of="whether a step was too soon">
-          The last ten asks on the rung before against the first ten on the new one. Too soon or too big is said where the 95 % interval of
-          the difference of the two shares lies below nothing (Newcombe 1998); ten and ten can differ by chance by more than half of what
-          they could. Against the word: it said Stay, Ease, Rest, Change side, Finish or Stop, and the step was taken.
-        </How>
-      </h2>
+      <ToldHead title="Did I raise too soon" of="whether a step was too soon">
+        The last ten asks on the rung before against the first ten on the new one. Too soon or too big is said where the 95 % interval of
+        the difference of the two shares lies below nothing (Newcombe 1998); ten and ten can differ by chance by more than half of what they
+        could. Against the word: it said Stay, Ease, Rest, Change side, Finish or Stop, and the step was taken.
+      </ToldHead>
       {raises.length === 0 ? (
         <p className="mt-2">No step up in this span that holds five asks on either hand.</p>
       ) : (
@@ -200,14 +188,11 @@ function SavingsPart({ savings, names }: { savings: readonly Savings[]; names: R
           : `after ${value} days`;
   return (
     <section className="mt-9">
-      <h2 className="flex items-baseline gap-2 text-xl">
-        Learned a second time
-        <How of="savings">
-          Asks until the ladder’s rule held, the second time over the first, rung by rung on the same rungs; 1 less the geometric mean of
-          the ratios (savings; Ebbinghaus 1885) with the t interval of the logarithms, called by the exact test of their signs at p under
-          0.05. A rung not learned again counts with the asks it had, which is too few.
-        </How>
-      </h2>
+      <ToldHead title="Learned a second time" of="savings">
+        Asks until the ladder’s rule held, the second time over the first, rung by rung on the same rungs; 1 less the geometric mean of the
+        ratios (savings; Ebbinghaus 1885) with the t interval of the logarithms, called by the exact test of their signs at p under 0.05. A
+        rung not learned again counts with the asks it had, which is too few.
+      </ToldHead>
       <dl className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-4 md:grid-cols-3">
         {savings.map(({ kind, sentence, interval, rungs }) => (
           <div key={kind} className="border-t border-hair pt-2">
@@ -251,14 +236,11 @@ export function Stalls({ horseId, stalls }: { horseId: string; stalls: readonly 
   if (stalls.length === 0) return null;
   return (
     <section className="mt-9">
-      <h2 className="flex items-baseline gap-2 text-xl">
-        No gain of late
-        <How of="no gain">
-          The last three sessions on a behaviour beside the three before: no rung higher than ever before them, no more answers at the
-          lightest cue, none quicker. It says what the numbers did: three sessions without a gain come by chance too. The checks stand in
-          the order to look in.
-        </How>
-      </h2>
+      <ToldHead title="No gain of late" of="no gain">
+        The last three sessions on a behaviour beside the three before: no rung higher than ever before them, no more answers at the
+        lightest cue, none quicker. It says what the numbers did: three sessions without a gain come by chance too. The checks stand in the
+        order to look in.
+      </ToldHead>
       {stalls.map(({ ladder, name, stall }) => (
         <article key={ladder} className="mt-3 border-l-4 border-ochre pl-4">
           <h3 className="text-lg">

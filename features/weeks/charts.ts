@@ -1,4 +1,5 @@
-import type { OverWeeks, PastTrial, SessionPoint } from "@/core/past";
+import type { SurvivalCurve } from "@/core/evidence";
+import type { GoodMoment, OverWeeks, PastTrial, SessionPoint } from "@/core/past";
 import { percentSpan } from "@/core/words";
 import type { ChartPoint, ChartSeries, ChartSpec } from "@/ui/chart";
 import { percent } from "@/ui/measure";
@@ -282,15 +283,16 @@ export function warmUpChart(horseId: string, { points }: OverWeeks): ChartSpec |
   };
 }
 
-export function staysChart({ stays }: OverWeeks): ChartSpec | null {
-  if (stays === null || stays.answered === 0) return null;
-  const steps = [[0, 1, 0] as const, ...stays.steps];
+/** A product-limit curve as steps down from all, with Greenwood's bars. */
+function survivalChart(title: string, name: string, curve: SurvivalCurve | null, x: string, y: string): ChartSpec | null {
+  if (curve === null || curve.answered === 0) return null;
+  const steps = [[0, 1, 0] as const, ...curve.steps];
   return {
-    title: "Still there after",
-    points: steps.map(([seconds]) => ({ x: seconds })),
+    title,
+    points: steps.map(([at]) => ({ x: at })),
     series: [
       {
-        name: "still there",
+        name,
         colour: "tarn",
         style: "steps",
         values: steps.map(([, share]) => share),
@@ -299,10 +301,15 @@ export function staysChart({ stays }: OverWeeks): ChartSpec | null {
         words: steps.map(([, share]) => percent(share)),
       },
     ],
-    x: { kind: "number", title: "seconds" },
-    y: { title: "share", least: 0, most: 1, percent: true },
+    x: { kind: "number", title: x },
+    y: { title: y, least: 0, most: 1, percent: true },
   };
 }
+
+export const staysChart = ({ stays }: OverWeeks) => survivalChart("Still there after", "still there", stays, "seconds", "share");
+
+export const turnChart = ({ curve }: GoodMoment) =>
+  survivalChart("Not turned yet after so many good answers", "sessions still good", curve, "good answers", "sessions");
 
 const WINDOW = 10;
 

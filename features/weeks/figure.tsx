@@ -1,48 +1,58 @@
 import Link from "next/link";
-import type { ReactNode } from "react";
+import type { ComponentProps, ReactNode } from "react";
 import { filterText, type PastFilter } from "@/core/past";
 import { How } from "@/ui/measure";
+import { MeasureRow } from "../review/measure-row";
 import { addressOf, type Kept } from "./span-choice";
 
 /** Where the trials a figure rests on are listed. */
 export const restsOn = (horseId: string, filter: PastFilter, span: Kept): string =>
   addressOf(`/horses/${horseId}/review/trials`, { ...span, of: filterText(filter) });
 
+const RestsLink = ({ href, children = "The trials it rests on" }: { href: string; children?: ReactNode }) => (
+  <p className="mt-2">
+    <Link href={href} className="link">
+      {children}
+    </Link>
+  </p>
+);
+
 /** One figure: its name, its value, what it supports; opens to how it was computed, its source and the trials it rests on. */
-export function Figure({
-  label,
-  value,
-  below,
-  how,
+export function Figure({ rests, how, ...row }: ComponentProps<typeof MeasureRow> & { rests: string }) {
+  return (
+    <MeasureRow
+      {...row}
+      how={
+        <>
+          {how}
+          <RestsLink href={rests} />
+        </>
+      }
+    />
+  );
+}
+
+/** The head of a part that says one thing: opens to how it is told, and to the trials it rests on. */
+export function ToldHead({
+  title,
+  of,
   rests,
-  testId,
+  restsWords,
+  children,
 }: {
-  label: string;
-  value: string;
-  below?: ReactNode;
-  how: ReactNode;
+  title: string;
+  of: string;
   rests?: string;
-  testId?: string;
+  restsWords?: string;
+  children: ReactNode;
 }) {
   return (
-    <div className="border-b border-hair py-2">
-      <div className="flex items-baseline gap-1.5">
-        <span className="min-w-0 grow">{label}</span>
-        <span className="figures font-head text-xl font-bold whitespace-nowrap" data-testid={testId}>
-          {value}
-        </span>
-        <How of={label}>
-          {how}
-          {rests !== undefined && (
-            <p className="mt-2">
-              <Link href={rests} className="link">
-                The trials it rests on
-              </Link>
-            </p>
-          )}
-        </How>
-      </div>
-      {below !== undefined && <div className="text-sm text-soft">{below}</div>}
-    </div>
+    <h2 className="flex items-baseline gap-2 text-xl">
+      {title}
+      <How of={of}>
+        {children}
+        {rests !== undefined && <RestsLink href={rests}>{restsWords}</RestsLink>}
+      </How>
+    </h2>
   );
 }

@@ -1,36 +1,14 @@
-import Link from "next/link";
 import { type BeforeItGoes, FOLLOWS_WITHIN_SECONDS, type GoodMoment, type PastSpan, precursorWords } from "@/core/past";
 import { counted, inHundredths } from "@/core/words";
-import { type ChartSpec, SeriesChart } from "@/ui/chart";
-import { How, percent } from "@/ui/measure";
+import { SeriesChart } from "@/ui/chart";
+import { percent } from "@/ui/measure";
 import { ScrollBox } from "@/ui/scroll-box";
-import { restsOn } from "./figure";
+import { turnChart } from "./charts";
+import { restsOn, ToldHead } from "./figure";
 import { LadderChoice, SpanChoice, spanKeys } from "./span-choice";
 
 /** What a view of moments opens on. */
 export const MOMENTS_SPAN = "91";
-
-function turnChart({ curve }: GoodMoment): ChartSpec | null {
-  if (curve === null || curve.answered === 0) return null;
-  const steps = [[0, 1, 0] as const, ...curve.steps];
-  return {
-    title: "Not turned yet after so many good answers",
-    points: steps.map(([good]) => ({ x: good })),
-    series: [
-      {
-        name: "sessions still good",
-        colour: "tarn",
-        style: "steps",
-        values: steps.map(([, share]) => share),
-        low: steps.map(([, share, error]) => (error === null ? null : Math.max(0, share - 1.96 * error))),
-        high: steps.map(([, share, error]) => (error === null ? null : Math.min(1, share + 1.96 * error))),
-        words: steps.map(([, share]) => percent(share)),
-      },
-    ],
-    x: { kind: "number", title: "good answers" },
-    y: { title: "sessions", least: 0, most: 1, percent: true },
-  };
-}
 
 /** Points with the sign that is read as one. */
 const points = (share: number) => String(inHundredths(share)).replace("-", "−");
@@ -99,19 +77,11 @@ export function MomentsView({
         <SpanChoice path={path} span={span} kept={{ ladder: ladder ?? undefined }} usual={MOMENTS_SPAN} />
       </div>
       <section>
-        <h2 className="flex items-baseline gap-2 text-xl">
-          When to stop
-          <How of="when to stop">
-            A session turns where two asks running failed, took half as long again as its own first good answers on that rung and side, or
-            were less easy. Sessions that were stopped before are cut off there (Kaplan and Meier 1958). Any order of asks has two bad ones
-            running somewhere, so it is said only where later asks are worse than shuffled ones of the same session, at p under 0.01.
-            <p className="mt-2">
-              <Link href={rests} className="link">
-                The trials it rests on
-              </Link>
-            </p>
-          </How>
-        </h2>
+        <ToldHead title="When to stop" of="when to stop" rests={rests}>
+          A session turns where two asks running failed, took half as long again as its own first good answers on that rung and side, or
+          were less easy. Sessions that were stopped before are cut off there (Kaplan and Meier 1958). Any order of asks has two bad ones
+          running somewhere, so it is said only where later asks are worse than shuffled ones of the same session, at p under 0.01.
+        </ToldHead>
         <p className="mt-1 text-lg" data-testid="good-moment">
           {good.sentence}
         </p>
@@ -123,20 +93,12 @@ export function MomentsView({
         )}
       </section>
       <section className="mt-9">
-        <h2 className="flex items-baseline gap-2 text-xl">
-          What comes before it goes
-          <How of="what comes before it goes">
-            How often it left or showed danger within {FOLLOWS_WITHIN_SECONDS} s after each sign, zone, wrong choice, clearer ask or wait,
-            beside how often it did after any second of the same sessions (lag analysis; after Bakeman and Quera 2011). What repeats within
-            the window is one, and the session is the unit. Called at 0.05 over how many were looked at. It says what comes before, not what
-            makes it go.
-            <p className="mt-2">
-              <Link href={rests} className="link">
-                The trials of these sessions
-              </Link>
-            </p>
-          </How>
-        </h2>
+        <ToldHead title="What comes before it goes" of="what comes before it goes" rests={rests} restsWords="The trials of these sessions">
+          How often it left or showed danger within {FOLLOWS_WITHIN_SECONDS} s after each sign, zone, wrong choice, clearer ask or wait,
+          beside how often it did after any second of the same sessions (lag analysis; after Bakeman and Quera 2011). What repeats within
+          the window is one, and the session is the unit. Called at 0.05 over how many were looked at. It says what comes before, not what
+          makes it go.
+        </ToldHead>
         <p className="mt-1 text-lg" data-testid="before-it-goes">
           {before.sentence}
         </p>

@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { RoomNav } from "@/ui/frame";
 
 /** The parts of Review. */
 const PARTS = [
@@ -15,22 +15,6 @@ const PARTS = [
 export type ReviewPart = (typeof PARTS)[number]["key"];
 
 /** Leads between the parts of Review. */
-export function ReviewNav({ horseId, here }: { horseId: string; here: ReviewPart }) {
-  return (
-    <nav aria-label="Review" className="no-print -mx-1 mb-5 overflow-x-auto">
-      <ul className="flex gap-x-1 text-[0.95rem]">
-        {PARTS.map(({ key, label }) => (
-          <li key={key} className="shrink-0">
-            <Link
-              href={`/horses/${horseId}/review${key === "" ? "" : `/${key}`}`}
-              aria-current={key === here ? "page" : undefined}
-              className={`block rounded px-2.5 py-1.5 ${key === here ? "bg-ink font-semibold text-on-ink" : "hover:underline"}`}
-            >
-              {label}
-            </Link>
-          </li>
-        ))}
-      </ul>
-    </nav>
-  );
-}
+export const ReviewNav = ({ horseId, here }: { horseId: string; here: ReviewPart }) => (
+  <RoomNav name="Review" base={`/horses/${horseId}/review`} parts={PARTS} here={here} />
+);
