@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
 import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from "workbox-precaching";
 import { NavigationRoute, registerRoute } from "workbox-routing";
+import { OVER_WEEKS } from "@/features/pen/over-weeks";
 
 declare const self: ServiceWorkerGlobalScope;
 /** Written in when it is built: every file of the pen, with a mark that changes with its content. */
@@ -19,7 +20,9 @@ function inThePen({ pathname, search }: URL): string {
   const [, horse, room, session] = /^\/horses\/([^/]+)\/(work|review)(?:\/([^/]+))?$/.exec(pathname) ?? [];
   if (horse !== undefined && session === undefined && room === "work") return `${SHELL}?horse=${horse}`;
   if (horse !== undefined && room === "work" && session === "late") return `${SHELL}?horse=${horse}&late=1`;
-  if (horse !== undefined && session !== undefined) return `${SHELL}?horse=${horse}&${room === "work" ? "session" : "review"}=${session}`;
+  const whole = room === "review" && session !== undefined && OVER_WEEKS.has(session);
+  if (horse !== undefined && session !== undefined && !whole)
+    return `${SHELL}?horse=${horse}&${room === "work" ? "session" : "review"}=${session}`;
   if (pathname === "/") return `${SHELL}?horses=1`;
   return `${SHELL}?away=${encodeURIComponent(pathname + search)}`;
 }

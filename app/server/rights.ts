@@ -107,6 +107,7 @@ export const RIGHTS: Readonly<Record<string, Readonly<Partial<Record<string, Lea
   "/api/horses/[id]/tries": { POST: "owner" },
   "/api/horses/[id]/tries/[try]": { POST: "owner" },
   "/api/horses/[id]/files/[file]": READ,
+  "/api/horses/[id]/costs/[ladder]": READ,
   "/api/imports": { POST: "owner" },
   "/api/imports/[id]": { GET: "owner", PUT: "owner", POST: "owner", DELETE: "owner" },
   "/api/package": OWNERS,

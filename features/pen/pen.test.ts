@@ -1,8 +1,10 @@
+import { readdirSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import { onwardsOf } from "../network/sign-in";
 import { recordersOf } from "../review/recorders";
 import { sizeWords } from "../store-care/store-room";
 import { limitsOf } from "./browser-limits";
+import { OVER_WEEKS } from "./over-weeks";
 import { inPen, placeAt } from "./place";
 
 describe("a place in the pen", () => {
@@ -13,11 +15,21 @@ describe("a place in the pen", () => {
     ["/horses/h/work/s-1", "/pen?horse=h&session=s-1"],
     ["/horses/h/review/s-1", "/pen?horse=h&review=s-1"],
     ["/horses/h/review", null],
+    ["/horses/h/review/weeks", null],
+    ["/horses/h/review/try-both", null],
+    ["/horses/h/review/month", null],
     ["/horses/h/know/limits", null],
     ["/settings#taps", "/pen?taps=1"],
     ["/pen?horse=h", "/pen?horse=h"],
     ["/people", null],
   ])("%s is %s", (path, at) => expect(inPen(path)).toBe(at));
+
+  it("is none of the pages over weeks, and knows them all", () => {
+    const pages = readdirSync("app/horses/[horse]/(rooms)/review", { withFileTypes: true });
+    expect([...OVER_WEEKS].sort()).toEqual(
+      pages.flatMap((one) => (one.isDirectory() && !one.name.startsWith("[") ? [one.name] : [])).sort(),
+    );
+  });
 
   it("is read from its address", () => {
     expect(placeAt("?horse=h&session=s")).toMatchObject({ horse: "h", session: "s", review: null, late: false });

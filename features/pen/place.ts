@@ -1,6 +1,7 @@
 "use client";
 
 import { useCallback, useSyncExternalStore } from "react";
+import { OVER_WEEKS } from "./over-weeks";
 
 /** What the pen shows, as its address says it. */
 export interface PenPlace {
@@ -47,7 +48,9 @@ export function inPen(path: string): string | null {
   if (horse === undefined) return null;
   if (room === "work" && session === undefined) return `/pen?horse=${horse}`;
   if (room === "work" && session === "late") return `/pen?horse=${horse}&late=1`;
-  return session === undefined ? null : `/pen?horse=${horse}&${room === "work" ? "session" : "review"}=${session}`;
+  return session === undefined || (room === "review" && OVER_WEEKS.has(session))
+    ? null
+    : `/pen?horse=${horse}&${room === "work" ? "session" : "review"}=${session}`;
 }
 
 const MOVED = "deft-pen-moved";

@@ -297,7 +297,10 @@ test("the whole yard goes out as one file and in again with nothing doubled; a b
   const { horses } = (await (await page.request.get(`${server.url}/api/find`)).json()) as { horses: { id: string }[] };
   let [met, of] = [0, 0];
   for (const { id } of horses) {
-    writeFileSync(join(folder, "trials.csv"), await (await page.request.get(`${server.url}/api/horses/${id}/files/trials.csv?span=all`)).text());
+    writeFileSync(
+      join(folder, "trials.csv"),
+      await (await page.request.get(`${server.url}/api/horses/${id}/files/trials.csv?span=all`)).text(),
+    );
     const { overall } = analyse([join(folder, "trials.csv")]);
     met += overall.met;
     of += overall.n;

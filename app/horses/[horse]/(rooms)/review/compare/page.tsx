@@ -4,7 +4,7 @@ import { contrastSets, type Past, type PastFilter, trialsFor } from "@/core/past
 import { SIDE_WORDS } from "@/core/words";
 import { type ChosenComparison, CompareView, type Dimension } from "@/features/weeks/compare-view";
 import { ReviewNav } from "@/features/weeks/review-nav";
-import { getHorse, listHorses, listLadders, type Store } from "@/store";
+import { getHorse, ladderNames, listHorses, listLadders, type Store } from "@/store";
 import { findOr404 } from "../../../../../server/find-or-404";
 import { type Asked, oneOf, type PastView, pastView, spanIn } from "../../../../../server/past-of";
 import { RunningLine } from "../../../../../server/running-line";
@@ -132,14 +132,15 @@ const halfFilter = ({ sessions }: Past, which: string): PastFilter => {
   return which === "earlier" ? { to: middle } : { from: middle };
 };
 
-/** The horses that work the same behaviour, to be held against this one. */
+/** The horses that work the same behaviour, to be held against this one. Two questions, whatever the number of horses. */
 async function horsesWith(store: Store, name: string): Promise<Dimension> {
-  const options = [];
-  for (const horse of await listHorses(store)) {
-    const ladder = (await listLadders(store, horse.id)).find(({ behaviour }) => behaviour.name === name);
-    if (ladder !== undefined) options.push({ value: horse.id, name: horse.name });
-  }
-  return { key: "horse", name: "horses", options };
+  const [horses, ladders] = await Promise.all([listHorses(store), ladderNames(store)]);
+  const having = new Set(ladders.filter((ladder) => ladder.name === name).map(({ horseId }) => horseId));
+  return {
+    key: "horse",
+    name: "horses",
+    options: horses.filter(({ id }) => having.has(id)).map((one) => ({ value: one.id, name: one.name })),
+  };
 }
 
 export default async function ComparePage({ params, searchParams }: { params: Promise<{ horse: string }>; searchParams: Promise<Asked> }) {

@@ -8,6 +8,7 @@ import { barredRung } from "@/core/welfare";
 import { Foundations } from "@/features/shape/foundations";
 import { LadderView } from "@/features/shape/ladder-view";
 import { PutLadderAway } from "@/features/shape/put-ladder-away";
+import { StepCosts } from "@/features/shape/step-costs";
 import { templateOf } from "@/library";
 import { asBehaviour, getHorse, getLadder, rungEvidence } from "@/store";
 import { BinButton } from "@/ui/form";
@@ -76,6 +77,7 @@ export default async function LadderPage({ params }: { params: Promise<{ horse: 
         ]}
         cautions={[...(template?.cautions ?? []), ...wayCautions(ladder.plan, behaviour.free ?? false)]}
       />
+      <StepCosts horseId={horse} ladderId={id} above={state.next.rung} />
       <Foundations horseId={horse} {...foundations} graph={graphLinks(horse, foundations.graph)} />
       <p className="no-print mt-8 flex flex-wrap gap-x-6 gap-y-2">
         <Link href={`/horses/${horse}/shape/library`} className="link">
