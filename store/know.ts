@@ -1,5 +1,5 @@
 import { QueryTypes } from "sequelize";
-import type { KnowDigest } from "@/core/know";
+import { type KnowDigest, readDigest } from "@/core/know";
 import { overlay } from "./caches";
 import type { SessionRow, SessionSummaryRow } from "./models";
 import type { Store } from "./store";
@@ -31,7 +31,7 @@ export async function digestsOfHorse(store: Store, horseId: string, sinceMs = 0)
         session: { ...session, sample: Boolean(session.sample) },
         startedMs: summary.started_ms ?? session.created_ms,
         finished: Boolean(summary.finished),
-        digest: JSON.parse(summary.digest) as KnowDigest,
+        digest: readDigest(summary.digest),
       },
     ];
   });

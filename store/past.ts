@@ -1,5 +1,5 @@
 import { QueryTypes } from "sequelize";
-import { NO_FACTS, type Past, type PastFacts, type PastSession, type PastTrial, pastTrialsOf } from "@/core/past";
+import { type Past, type PastSession, type PastTrial, pastTrialsOf, readFacts } from "@/core/past";
 import { overlay, TRIAL_FLAGS } from "./caches";
 import { keysOf } from "./evidence";
 import { carriedRungsOf, type StoredLadder } from "./ladders";
@@ -223,7 +223,7 @@ function assembled(
       handler: row.person_id,
       place: row.place_id,
       kit: JSON.parse(row.kit) as string[],
-      facts: { ...NO_FACTS, ...(JSON.parse(summary.past) as Partial<PastFacts>) },
+      facts: readFacts(summary.past),
     };
     // A session behind its events is worked out from them, as its rows will be.
     const own =

@@ -12,6 +12,7 @@ export {
   type Sample,
 } from "./connection";
 export { type KnowDigest, knowDigest } from "./digest";
+export { packDigest, readDigest } from "./digest-wire";
 export {
   type BatteryPlace,
   batteryPlace,

@@ -39,7 +39,8 @@ export interface SessionRelief {
   readonly departures: number;
 }
 
-const NOTHING = {
+/** A zone in which nothing happened. */
+export const NOTHING = {
   seconds: 0,
   pressureSeconds: 0,
   releases: 0,
@@ -89,6 +90,8 @@ const pressingSpans = ({ timeLine: { wrongs } }: SessionRecord, endMs: number) =
     wrongs.filter(({ startMs, met }) => startMs >= 0 && meetsPressure(met)),
     endMs,
   );
+
+const toMs = (seconds: number) => Math.round(seconds * 1000) / 1000;
 
 /**
  * Sums a session up by the zones tapped in it. A zone lasts until the next one
@@ -165,9 +168,15 @@ export function reliefOfSession(record: SessionRecord): SessionRelief {
     else sumOf(zone).tensionSigns++;
   }
   return {
-    zones: [...sums].map(([zone, counts]) => ({ zone, ...counts })),
+    // Sums of seconds to the millisecond they were tapped in.
+    zones: [...sums].map(([zone, { seconds, pressureSeconds, ...counts }]) => ({
+      zone,
+      ...counts,
+      seconds: toMs(seconds),
+      pressureSeconds: toMs(pressureSeconds),
+    })),
     stays,
-    secondsElsewhere,
+    secondsElsewhere: toMs(secondsElsewhere),
     departures: departures.length,
   };
 }

@@ -6,12 +6,11 @@ export type MomentKind = "ease" | "tension" | "danger" | "count" | "left" | "wro
 /** A moment of the work, milliseconds from its start. */
 export type Moment = readonly [ms: number, kind: MomentKind, name: string];
 
-/** A word that was said, what was made of it. */
+/** A word that was said, and whether it was taken. */
 export interface SaidWord {
   readonly ms: number;
   readonly word: string;
   readonly taken: boolean;
-  readonly did: string | null;
 }
 
 /** A block: its own working time in seconds, how many repetitions were planned, and which experiment it was worked for. */
@@ -42,6 +41,11 @@ export interface PastFacts {
   readonly wrongMet: readonly string[];
 }
 
+/** In order of time; by kind and name where two are at once. */
+export const byTime = (a: Moment, b: Moment): number => a[0] - b[0] || compared(a[1], b[1]) || compared(a[2], b[2]);
+
+const compared = (a: string, b: string) => (a < b ? -1 : Number(a > b));
+
 /** A session that holds nothing. */
 export const NO_FACTS: PastFacts = {
   method: null,
@@ -70,8 +74,8 @@ export function pastFactsOf(record: SessionRecord): PastFacts {
   for (const fact of record.facts) {
     if (fact.type === "signal" && atWork(fact.ms)) moments.push([fact.ms, fact.payload.class, fact.payload.name]);
     if (fact.type === "word") {
-      const { word, taken, did } = fact.payload;
-      words.push({ ms: fact.ms, word, taken: taken === true, did: did ?? null });
+      const { word, taken } = fact.payload;
+      words.push({ ms: fact.ms, word, taken: taken === true });
     }
     if (fact.type === "preflight") {
       const { air_c, humidity, wind } = fact.payload;
@@ -86,9 +90,8 @@ export function pastFactsOf(record: SessionRecord): PastFacts {
   for (const { startMs, from } of away) if (atWork(startMs)) moments.push([startMs, "left", from ?? ""]);
   for (const { startMs, did } of timeLine.wrongs) if (atWork(startMs)) moments.push([startMs, "wrong", did ?? ""]);
   for (const { startMs, zone } of timeLine.zones) if (zone !== null && atWork(startMs)) moments.push([startMs, "zone", zone]);
-  for (const { phaseSteps } of record.trials)
-    for (const { ms, phase } of phaseSteps.slice(1)) if (atWork(ms)) moments.push([ms, "raised", String(phase)]);
-  moments.sort((a, b) => a[0] - b[0] || (a[1] < b[1] ? -1 : Number(a[1] > b[1])));
+  for (const { phaseSteps } of record.trials) for (const { ms } of phaseSteps.slice(1)) if (atWork(ms)) moments.push([ms, "raised", ""]);
+  moments.sort(byTime);
   return {
     method: header?.method ?? null,
     ...air,

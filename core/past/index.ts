@@ -1,6 +1,7 @@
 export { BREAK_FROM_DAYS, conditionWords, HOT_FROM_C } from "./conditions";
 export { type ComparedSet, contrastSets, type LeadingContrast, type SetContrast, type SetOfTrials } from "./contrast";
 export { type Moment, type MomentKind, NO_FACTS, type PastBlock, type PastFacts, pastFactsOf, type SaidWord } from "./facts";
+export { packFacts, readFacts } from "./facts-wire";
 export { FILTER_KEYS, filterText, HOLDS, type PastFilter, readFilter, trialsFor } from "./filter";
 export { answerTimes, type HalfTime, halfTime } from "./half-time";
 export {

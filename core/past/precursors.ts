@@ -68,7 +68,7 @@ function waitsOf(session: PastSession, trials: readonly PastTrial[]): Seen[] {
 /** What a session showed before anything went: moments of the work while the horse was there. */
 function seenIn(session: PastSession, trials: readonly PastTrial[]): Seen[] {
   const { moments } = session.facts;
-  const told = moments.flatMap(([ms, kind, name]): Seen[] => (isGo(kind) ? [] : [{ ms, kind, name: kind === "raised" ? "" : name }]));
+  const told = moments.flatMap(([ms, kind, name]): Seen[] => (isGo(kind) ? [] : [{ ms, kind, name }]));
   return [...told, ...waitsOf(session, trials)].sort((a, b) => a.ms - b.ms);
 }
 

@@ -1,6 +1,6 @@
 import type { Transaction } from "sequelize";
-import { knowDigest } from "@/core/know";
-import { pastFactsOf } from "@/core/past";
+import { knowDigest, packDigest } from "@/core/know";
+import { packFacts, pastFactsOf } from "@/core/past";
 import {
   blockSeconds,
   compactRibbonOf,
@@ -86,8 +86,8 @@ export function keptOf(
       do_next: sums.doNext,
       struck_notes: struck.length === 0 ? null : JSON.stringify(struck),
       drawing: compactRibbonOf(record),
-      digest: JSON.stringify(knowDigest(record)),
-      past: JSON.stringify(pastFactsOf(record)),
+      digest: packDigest(knowDigest(record)),
+      past: packFacts(pastFactsOf(record)),
     },
     blocks: record.blocks.map((b, index) => ({
       position: index,
