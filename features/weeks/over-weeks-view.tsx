@@ -213,6 +213,7 @@ export function OverWeeksView({
               <SeriesChart
                 key={spec.title}
                 spec={spec}
+                level={2}
                 help={HELP[spec.title] === undefined ? undefined : <How of={spec.title}>{HELP[spec.title]}</How>}
               />
             ))}

@@ -72,7 +72,19 @@ const DASHES = { line: "", steps: "", points: "3 5", ticks: "1.5 5", dashes: "6 
  * move along it, Enter opens the session; the numbers stand under it as a
  * table, and it can be saved as a picture or as a file.
  */
-export function SeriesChart({ spec, help, children }: { spec: ChartSpec; help?: ReactNode; children?: ReactNode }) {
+export function SeriesChart({
+  spec,
+  help,
+  level = 3,
+  children,
+}: {
+  spec: ChartSpec;
+  help?: ReactNode;
+  /** Of its heading: one below that of the part it stands in. */
+  level?: 2 | 3;
+  children?: ReactNode;
+}) {
+  const Title = `h${level}` as const;
   const router = useRouter();
   const [at, setAt] = useState<number | null>(null);
   const [table, setTable] = useState(false);
@@ -93,7 +105,7 @@ export function SeriesChart({ spec, help, children }: { spec: ChartSpec; help?: 
   return (
     <figure className="min-w-0">
       <figcaption className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <h3 className="text-lg">{spec.title}</h3>
+        <Title className="text-lg">{spec.title}</Title>
         {spec.series.length > 1 &&
           spec.series.map(({ name, colour, style }) => (
             <span key={name} className="flex items-center gap-1.5 text-sm text-soft">
