@@ -13,7 +13,7 @@ export function InOutRoom({ horses }: { horses: readonly { readonly id: string; 
             (a Data Package). Passphrases and what only this computer needs stay here.
           </p>
           <p className="mt-3">
-            <a href="/api/package" download className="act inline-block">
+            <a href="/api/package" download className="act">
               The whole yard
             </a>
           </p>

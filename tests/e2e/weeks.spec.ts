@@ -335,4 +335,9 @@ test("the month is a sheet for the trainer and a beginning of words for the owne
   await page.getByRole("button", { name: "Share" }).click();
   await expect(page.getByText("Handed to the device.")).toBeVisible();
   expect(await page.evaluate(() => (window as never as { shared: string }).shared)).toBe("She stood well.");
+
+  // On a phone the way between the parts begins at the one that is open.
+  await page.setViewportSize({ width: 390, height: 664 });
+  await page.reload();
+  await expect(page.getByRole("navigation", { name: "Review" }).getByRole("link", { name: "Month" })).toBeInViewport({ ratio: 1 });
 });

@@ -1,6 +1,9 @@
-import Link from "next/link";
+"use client";
 
-/** Leads between the parts of a room. */
+import Link from "next/link";
+import { useEffect, useRef } from "react";
+
+/** Leads between the parts of a room. Where they do not fit beside each other they are swiped, and begin at the one that is open. */
 export function RoomNav({
   name,
   base,
@@ -13,8 +16,15 @@ export function RoomNav({
   parts: readonly { readonly key: string; readonly label: string }[];
   here: string;
 }) {
+  const nav = useRef<HTMLElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the open part is found by its mark, which changes with it
+  useEffect(() => {
+    const open = nav.current?.querySelector("[aria-current]")?.getBoundingClientRect();
+    const all = nav.current?.getBoundingClientRect();
+    if (open !== undefined && all !== undefined) nav.current?.scrollBy({ left: open.left + open.width / 2 - all.left - all.width / 2 });
+  }, [here]);
   return (
-    <nav aria-label={name} className="no-print -mx-1 mb-5 overflow-x-auto">
+    <nav ref={nav} aria-label={name} className="no-print -mx-1 mb-5 overflow-x-auto">
       <ul className="flex gap-x-1 text-[0.95rem]">
         {parts.map(({ key, label }) => (
           <li key={key} className="shrink-0">
