@@ -303,11 +303,12 @@ async function chartPageScript(browser) {
   const { horses } = await (await fetch(`${url}/api/find`)).json();
   const ladder = horses.find((one) => one.id === horse).ladders[0].id;
   const began = Date.now() - 3_600_000;
+  const load = crypto.randomUUID();
   const tap = (seq, type, payload) => ({
     id: crypto.randomUUID(),
     session: id,
     recorder: "bench:chart",
-    load: "chart",
+    load,
     seq,
     mono_ms: seq * 4000,
     wall_ms: began + seq * 4000,

@@ -21,7 +21,7 @@ export function InOutRoom({ horses }: { horses: readonly { readonly id: string; 
           <ul className="mt-1">
             {horses.map(({ id, name }) => (
               <li key={id} className="flex flex-wrap gap-x-4 border-b border-hair py-1.5">
-                <span className="min-w-40 grow">{name}</span>
+                <span className="grow basis-full sm:basis-40">{name}</span>
                 <a href={`/api/horses/${id}/files/trials.csv?span=all`} download className="link">
                   trials.csv
                 </a>

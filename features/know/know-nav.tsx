@@ -1,4 +1,4 @@
-import { RoomNav } from "@/ui/frame";
+import { RoomNav } from "@/ui/room-nav";
 
 /** The parts of knowing a horse. */
 const PARTS = [

@@ -1,0 +1,1 @@
+export { RoomNav } from "./room-nav";
