@@ -12,6 +12,8 @@ import { emptyDraft } from "@/tests/support/plan";
 
 const TRIALS = 200_000;
 const A_SESSION = 50;
+/** Asks on one side before the other's turn. */
+const A_BLOCK = 5;
 const folder = mkdtempSync(join(tmpdir(), "deft-import-"));
 const chance = mixedChance("bench, import");
 
@@ -21,7 +23,8 @@ const lines = Array.from({ length: TRIALS }, (_, i) => {
   const started = new Date(Date.UTC(2020, 0, 1, 10) + session * 8 * 3_600_000).toISOString();
   const at = i % A_SESSION;
   const met = chance() < 0.7;
-  return `s${session},${started},Plate,1,1,${at + 1},${at * 12},${met ? "met" : "miss"},${at % 2 === 0 ? "L" : "R"},1,${(chance() * 3).toFixed(2)}`;
+  const block = Math.floor(at / A_BLOCK);
+  return `s${session},${started},Plate,1,${block + 1},${at + 1},${at * 12},${met ? "met" : "miss"},${block % 2 === 0 ? "L" : "R"},1,${(chance() * 3).toFixed(2)}`;
 });
 const file = join(folder, "trials.csv");
 writeFileSync(file, [head, ...lines].join("\n"));
