@@ -155,6 +155,7 @@ test("a short screen has a second page of pads: by one press, a swipe or a key, 
   await pad(page, "tightens").click();
   const signs = page.getByRole("group", { name: "Which sign of tension" });
   await expect(page.getByTestId("row-label")).toContainText("which sign of tension");
+  await expect(signs).toBeVisible();
   const seen = new Set<string>();
   for (let turn = 0; turn < 6 && seen.size < 9; turn++) {
     const inSight = await page.evaluate(() => {

@@ -9,13 +9,13 @@ import { lazyPart } from "../lazy-part";
 import { useActs, useLog, useNow, useStart } from "../state";
 import type { RecorderStart } from "../types";
 import { Lines, type LinesSeen } from "./lines";
+import { SignalNames } from "./signal-names";
 import { useLooks } from "./use-looks";
 import { WhereRow } from "./where-row";
 
 /** The values of a counted strand, only where there is one to count. */
 const ValueRow = lazyPart(() => import("./value-row").then(({ ValueRow }) => ValueRow));
 
-const SignalNames = lazyPart(() => import("./signal-names").then(({ SignalNames }) => SignalNames));
 const StayReasons = lazyPart(() => import("./stay-reasons").then(({ StayReasons }) => StayReasons));
 const FreeStrip = lazyPart(() => import("./free-strip").then(({ FreeStrip }) => FreeStrip));
 const FreeNumbers = lazyPart(() => import("./free-strip").then(({ FreeNumbers }) => FreeNumbers));
