@@ -1,5 +1,6 @@
 import type { BegunSession } from "@/core/pack";
 import type { SessionEvent } from "@/core/schemas";
+import { AtOnce } from "./at-once";
 import { readMark, wentBack, writeMark } from "./mark";
 import { DeviceQueue, type EventQueue, type KeptSession, type RefusedTap } from "./queue";
 import { bodyOf, NO_ANSWER, reach } from "./reach";
@@ -79,6 +80,7 @@ export class Sender {
   private readonly ownLoads = new Set<string>();
   private readonly offsets = new Map<string, number>();
   private readonly device: ReopeningQueue;
+  private readonly atOnce: AtOnce;
   private newestClock: ServerClock | null = null;
   private running = false;
   private again = false;
@@ -99,6 +101,11 @@ export class Sender {
     patienceMs?: number,
   ) {
     this.device = new ReopeningQueue(open, patienceMs);
+    this.atOnce = new AtOnce(storeId);
+    // What a page that went away had not brought to the database any more.
+    const left = this.atOnce.left();
+    for (const event of left) this.memory.set(event.id, event);
+    if (left.length > 0) void this.write(left);
   }
 
   subscribe = (listener: () => void) => {
@@ -121,6 +128,7 @@ export class Sender {
       await this.device.use((queue) => queue.keep(events));
       const waiting = this.state.waiting === null ? null : new Set(this.state.waiting);
       for (const { id } of events) if (this.memory.delete(id)) waiting?.add(id);
+      this.atOnce.drop(events.map(({ id }) => id));
       this.say({ unkept: new Set(this.memory.keys()), waiting, keeps: true });
       return true;
     } catch {
@@ -140,6 +148,7 @@ export class Sender {
       this.beingKept.add(event.id);
       this.ownLoads.add(event.load);
     }
+    this.atOnce.put(events);
     this.say({ unkept: new Set(this.memory.keys()) });
     const kept = await this.write(events);
     for (const { id } of events) this.beingKept.delete(id);
@@ -202,13 +211,16 @@ export class Sender {
 
   /** Every tap of a session that this device has. */
   async ofSession(session: string): Promise<SessionEvent[]> {
+    // Taken before the reading: a tap that reaches the database meanwhile is in both, and none is in neither.
+    const held = [...this.memory.values()].filter((event) => event.session === session);
     const kept = await this.device
       .use((queue) => queue.ofSession(session), READ_PATIENCE_MS)
       .catch(() => {
         this.say({ keeps: false });
         return [];
       });
-    return [...kept, ...[...this.memory.values()].filter((event) => event.session === session)];
+    const known = new Set(kept.map(({ id }) => id));
+    return [...kept, ...held.filter(({ id }) => !known.has(id))];
   }
 
   /** The taps the server would not take, with its reasons. */
@@ -440,6 +452,7 @@ export class Sender {
 
   private async settle(batch: readonly SessionEvent[], standing: "saved" | "refused", reason?: string): Promise<void> {
     const held = batch.filter(({ id }) => this.memory.delete(id));
+    if (standing === "saved") this.atOnce.drop(held.map(({ id }) => id));
     const kept = batch.filter((event) => !held.includes(event)).map(({ id }) => id);
     for (const id of kept) this.unmarked.set(id, { standing, reason });
     await this.markSettled();
@@ -447,6 +460,7 @@ export class Sender {
     // What was sent from memory is kept for thirty days like the rest, if the device takes it now.
     try {
       await this.device.use((queue) => queue.keep(held, standing, reason));
+      this.atOnce.drop(held.map(({ id }) => id));
     } catch {
       if (standing === "refused") for (const event of held) this.refusedInMemory.set(event.id, { event, reason: reason ?? "" });
     }

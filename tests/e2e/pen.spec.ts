@@ -21,6 +21,65 @@ async function visitOnce(page: Page, url: string, horses: number): Promise<void>
 
 const where = (page: Page) => page.getByTestId("kept");
 
+/** Another tab that keeps the database of taps to itself until it is told to let go, as a slow disk would. */
+async function holdDatabase(page: Page): Promise<() => Promise<void>> {
+  await page.evaluate(async () => {
+    const { name } = (await indexedDB.databases()).find(({ name }) => name?.startsWith("deft-")) ?? {};
+    const held = window as Window & { letGo?: boolean };
+    held.letGo = false;
+    await new Promise<void>((begun) => {
+      const opening = indexedDB.open(name ?? "");
+      opening.onsuccess = () => {
+        const store = opening.result.transaction("events", "readwrite").objectStore("events");
+        const again = () => {
+          if (held.letGo) return opening.result.close();
+          store.count().onsuccess = again;
+          begun();
+        };
+        again();
+      };
+    });
+  });
+  return () =>
+    page.evaluate(() => {
+      (window as Window & { letGo?: boolean }).letGo = true;
+    });
+}
+
+test("the page goes before the device's database has a press: it is there, and reaches the computer once", async ({ page, context }) => {
+  test.setTimeout(180_000);
+  const server = new TestServer(await freePort());
+  await server.start();
+  await makeHorse(server.url, "Gone at once");
+  await visitOnce(page, server.url, 1);
+  await server.kill();
+  await page.goto(`${server.url}/pen?horses=1`);
+  await page.getByRole("link", { name: "Gone at once" }).click();
+  await page.getByLabel("Handler, new name").or(page.getByLabel("Handler")).fill("Nell Far");
+  await page.getByRole("button", { name: "Open the recorder" }).click();
+  await startBlock(page);
+  await pad(page, "got it").click();
+  await expect(page.getByTestId("block-count")).toContainText("1 met of 1");
+  const session = new URL(page.url()).searchParams.get("session") ?? "";
+  const other = await context.newPage();
+  await other.goto(`${server.url}/pen?horses=1`);
+  for (let met = 2; met <= 4; met++) {
+    const letGo = await holdDatabase(other);
+    await pad(page, "got it").click();
+    await expect(page.getByTestId("block-count")).toContainText(`${met} met of ${met}`);
+    await page.reload({ waitUntil: "commit" });
+    await letGo();
+    await expect(page.getByTestId("block-count")).toContainText(`${met} met of ${met}`);
+  }
+  await other.close();
+  await server.start();
+  await allSaved(page);
+  expect(payloadsOf(await eventsOnDisk(server.file, session), "trial")).toHaveLength(4);
+  // Nothing stays behind in the small store once the database has it.
+  expect(await page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith("deft-tap-")))).toEqual([]);
+  await server.kill();
+});
+
 test("a whole session with no server, then another; all of it is on the computer once, when it is back", async ({ page, context }) => {
   test.setTimeout(180_000);
   const server = new TestServer(await freePort());
