@@ -26,6 +26,10 @@ export function dayWords(day: Day): string {
   return `${Number(date)} ${MONTHS[Number(month) - 1] ?? month} ${year}`;
 }
 
+/** A day so many days later. @example addDays("2026-02-27", 2) // "2026-03-01" */
+export const addDays = (day: Day, days: number): Day =>
+  new Date(Date.parse(`${day}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
+
 /**
  * The day a moment falls on, where the clock is `offsetMinutes` ahead of UTC.
  * @param wallMs milliseconds since 1970.

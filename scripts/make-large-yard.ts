@@ -159,6 +159,7 @@ export async function makeLargeYard(store: Store, yard: LargeYard, say: (text: s
         ladder_id: null,
         ladder_version: null,
         start_rung: null,
+        circle: null,
         kit: "[]",
         sample: false,
         created_ms: startWallMs - 60_000,

@@ -15,6 +15,7 @@ export {
   storeCare,
 } from "./care";
 export { addChain, listChains, type StoredChain, updateChain } from "./chains";
+export { addHandLoad, circleSetup, handLoad, kitFits, removeHandLoad, saveCircleSetup, saveKitFit } from "./circle";
 export { addDate, asHorseDate, dateDone, datesByHorse, listDates, removeDate } from "./dates";
 export { type BatchReceipt, type EventBatch, EventConflictError, eventReach, UnknownSessionError } from "./event-writer";
 export { clockOffsets, eventsOfSession } from "./events";
@@ -80,6 +81,7 @@ export type {
   BehaviourRow,
   EventRow,
   HorseDateRow,
+  HandLoadRow,
   HorseRow,
   KitRow,
   PersonRow,

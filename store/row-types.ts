@@ -233,6 +233,8 @@ export interface SessionRow extends Binnable {
   start_rung: number | null;
   /** JSON list of kit ids. */
   kit: string;
+  /** Of a session on the circle: its plan and what was gone against, as JSON. */
+  circle: string | null;
   sample: boolean;
   created_ms: number;
   /** Counts the sessions of the store; what hangs on a session names it by this. */
@@ -293,8 +295,36 @@ export interface SessionSummaryRow {
   digest: string;
   /** What the views over weeks read of it; see core's pastFactsOf. */
   past: string;
+  /** What it came to on the circle, as JSON; null for every other. */
+  circle: string | null;
 }
 /** An experiment that tries two ways on one rung of a ladder. */
+/** How one horse works on the circle, as JSON. */
+export interface CircleSetupRow {
+  horse_id: string;
+  body: string;
+  updated_ms: number;
+}
+
+/** How a piece of kit fits a horse, as JSON. */
+export interface KitFitRow {
+  horse_id: string;
+  kit_id: string;
+  body: string;
+  updated_ms: number;
+}
+
+/** Work entered by hand. */
+export interface HandLoadRow {
+  id: string;
+  horse_id: string;
+  day: string;
+  kind: string;
+  minutes: number;
+  note: string;
+  created_ms: number;
+}
+
 export interface TryBothRow {
   id: string;
   horse_id: string;

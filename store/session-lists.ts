@@ -10,6 +10,7 @@ export interface ListedBlock {
   readonly behaviour: string;
   readonly rung: string;
   readonly ladder: string | null;
+  readonly seconds: number;
 }
 
 /** A session with its kept sums and blocks. */
@@ -20,11 +21,11 @@ export interface SessionWithSummary {
 }
 
 const SUMS =
-  "c.session_no, c.started_ms, c.finished, c.seen, c.last_ms, c.runs_on_ms, c.shift_ms, c.work_s, c.n, c.met, c.pieces, c.food_g, c.do_next, c.struck_notes, c.drawing";
+  "c.session_no, c.started_ms, c.finished, c.seen, c.last_ms, c.runs_on_ms, c.shift_ms, c.work_s, c.n, c.met, c.pieces, c.food_g, c.do_next, c.struck_notes, c.drawing, c.circle";
 const SESSION =
-  "s.id, s.horse_id, s.person_id, s.place_id, s.kind, s.ladder_id, s.ladder_version, s.start_rung, s.kit, s.sample, s.created_ms, s.no";
+  "s.id, s.horse_id, s.person_id, s.place_id, s.kind, s.ladder_id, s.ladder_version, s.start_rung, s.kit, s.circle AS session_circle, s.sample, s.created_ms, s.no";
 
-type FoundRow = SessionRow & SessionSummaryRow;
+type FoundRow = Omit<SessionRow, "circle"> & SessionSummaryRow & { session_circle: string | null };
 type Sums = SessionWithSummary["summary"];
 
 const sessionIn = (row: FoundRow): SessionRow => ({
@@ -37,6 +38,7 @@ const sessionIn = (row: FoundRow): SessionRow => ({
   ladder_version: row.ladder_version,
   start_rung: row.start_rung,
   kit: row.kit,
+  circle: row.session_circle,
   sample: Boolean(row.sample),
   created_ms: row.created_ms,
   no: row.no,
@@ -58,6 +60,7 @@ const sumsIn = (row: SessionSummaryRow): Sums => ({
   do_next: row.do_next,
   struck_notes: row.struck_notes,
   drawing: row.drawing,
+  circle: row.circle,
 });
 
 /** Blocks of sessions by number, in their order: the kept ones, or those that were worked out meanwhile. */
@@ -65,7 +68,7 @@ async function blocksOf(store: StoreParts, nos: readonly number[]): Promise<Map<
   const found = new Map<number, ListedBlock[]>();
   if (nos.length === 0) return found;
   const rows = await store.sequelize.query<ListedBlock & { session_no: number }>(
-    `SELECT b.session_no, b.behaviour, b.rung, k.id AS ladder FROM json_each($nos) j CROSS JOIN block b ON b.session_no = j.value
+    `SELECT b.session_no, b.behaviour, b.rung, b.seconds, k.id AS ladder FROM json_each($nos) j CROSS JOIN block b ON b.session_no = j.value
      LEFT JOIN cache_key k ON k.no = b.ladder_no ORDER BY b.session_no, b.position`,
     { bind: { nos: JSON.stringify(nos) }, type: QueryTypes.SELECT },
   );
@@ -77,7 +80,7 @@ async function blocksOf(store: StoreParts, nos: readonly number[]): Promise<Map<
   return found;
 }
 
-const listed = ({ behaviour, rung, ladder }: KeptBlock): ListedBlock => ({ behaviour, rung, ladder });
+const listed = ({ behaviour, rung, ladder, seconds }: KeptBlock): ListedBlock => ({ behaviour, rung, ladder, seconds });
 
 /** Found rows with what was worked out for those behind their events in place of what was kept; those in which nothing was seen are left out. */
 async function withBlocks(

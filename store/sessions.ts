@@ -1,6 +1,6 @@
 import { QueryTypes, type Transaction } from "sequelize";
 import { placeEvents, reduceSession, type SessionRecord } from "@/core/record";
-import type { SessionEvent, SessionKind } from "@/core/schemas";
+import type { BegunCircle, SessionEvent, SessionKind } from "@/core/schemas";
 import { clockOffsets, eventsOfSession } from "./events";
 import { getHorse } from "./horses";
 import { getLadder } from "./ladders";
@@ -22,6 +22,8 @@ export interface NewSession {
   readonly placeId: string | null;
   readonly startRung: number | null;
   readonly kitIds?: readonly string[];
+  /** Of a session on the circle: its plan; of a ladder worked against a used-up cap, why. */
+  readonly circle?: BegunCircle | { readonly against: string } | null;
 }
 
 /** Where a session comes from and when it was made. */
@@ -59,6 +61,7 @@ async function sessionRow(store: Store, input: NewSession, options: SessionOptio
     ladder_version: ladder?.version ?? null,
     start_rung: input.startRung,
     kit: JSON.stringify(input.kitIds ?? []),
+    circle: input.circle == null ? null : JSON.stringify(input.circle),
     sample: options.sample ?? false,
     created_ms: options.createdMs ?? store.now(),
   };
@@ -101,8 +104,8 @@ async function withoutGone(store: Store, input: NewSession, transaction: Transac
 }
 
 /** What a session asked for twice must say both times. Its ladder's version may have moved on meanwhile. */
-const asked = ({ horse_id, person_id, place_id, kind, ladder_id, start_rung, kit }: Omit<SessionRow, "no">) =>
-  JSON.stringify([horse_id, person_id, place_id, kind, ladder_id, start_rung, kit]);
+const asked = ({ horse_id, person_id, place_id, kind, ladder_id, start_rung, kit, circle }: Omit<SessionRow, "no">) =>
+  JSON.stringify([horse_id, person_id, place_id, kind, ladder_id, start_rung, kit, circle]);
 
 /**
  * Adds a session; asking again for the same changes nothing.

@@ -1,5 +1,8 @@
 import "server-only";
-import type { BegunSession, HorsePack, PackDigest, PackLadder, PackMoments, YardFacts } from "@/core/pack";
+import type { CircleDigest, LoadKind } from "@/core/circle";
+import { addDays } from "@/core/day";
+import type { BegunSession, HorsePack, PackDigest, PackLadder, PackMoments, PackWorked, YardFacts } from "@/core/pack";
+import { secondsByLadder } from "@/core/pack";
 import { beforeItGoes, goodMoment } from "@/core/past";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { templateOf } from "@/library";
@@ -8,13 +11,16 @@ import {
   asKit,
   asRestriction,
   carriedRungsOf,
+  circleSetup,
   type DigestedSession,
   digestsOfHorse,
   evidenceOfLadders,
   getSettings,
   goneAgainst,
   type HorseRow,
+  handLoad,
   involvesOf,
+  kitFits,
   listChains,
   listKit,
   listLadders,
@@ -29,9 +35,11 @@ import {
   pinnedSigns,
   placeZones,
   type SessionRow,
+  type SessionWithSummary,
   type Store,
   type StoredLadder,
 } from "@/store";
+import { today } from "./horse-care";
 import { LOOK_BACK_DAYS } from "./horse-picture";
 import { LOOK_BACK_MS } from "./ladder-state";
 import { packTries, triesOf } from "./tries";
@@ -69,11 +77,31 @@ async function packMoments(store: Store, horseId: string, ladders: readonly Stor
   };
 }
 
+/** The ladders of a session with the seconds on each. */
+function workedOn(blocks: readonly { readonly ladder: string | null; readonly seconds: number }[]) {
+  const seconds = secondsByLadder(blocks);
+  return { ladders: [...seconds.keys()], seconds: [...seconds.values()].map(Math.round) };
+}
+
+/** A session as a pack has it. */
+export const asWorked = ({ session, summary, blocks }: SessionWithSummary): PackWorked => ({
+  id: session.id,
+  kind: session.kind,
+  startedMs: summary.started_ms,
+  workSeconds: summary.work_s,
+  trials: summary.n,
+  pieces: summary.pieces,
+  weighedGrams: summary.food_g,
+  doNext: summary.do_next,
+  ...workedOn(blocks),
+  ...(summary.circle === null ? {} : { circle: JSON.parse(summary.circle) as CircleDigest }),
+});
+
 /** Everything a device needs to work a horse with no server. The number of questions does not grow with its ladders or sessions. */
 export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePack> {
   const ladders = (await listLadders(store, horse.id)).filter(({ away }) => !away);
   const now = store.now();
-  const [evidence, carried, digests, worked, restrictions, open, apart, chains, tries, moments] = await Promise.all([
+  const [evidence, carried, digests, worked, restrictions, open, apart, chains, tries, moments, setup, fits, byHand] = await Promise.all([
     evidenceOfLadders(store, ladders, now - LOOK_BACK_MS),
     carriedRungsOf(store, ladders),
     // As far back as Know looks.
@@ -85,6 +113,9 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
     listChains(store, horse.id),
     triesOf(store, horse.id, ladders),
     packMoments(store, horse.id, ladders),
+    circleSetup(store, horse.id),
+    kitFits(store, horse.id),
+    handLoad(store, horse.id, addDays(today(store), -28)),
   ]);
   const lastWork = worked.find(({ session }) => session.kind === "work")?.session;
   return {
@@ -115,18 +146,13 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
       }),
     ),
     digests: digests.map(digestOf),
-    worked: worked.map(({ session, summary, blocks }) => ({
-      id: session.id,
-      kind: session.kind,
-      startedMs: summary.started_ms,
-      workSeconds: summary.work_s,
-      trials: summary.n,
-      pieces: summary.pieces,
-      weighedGrams: summary.food_g,
-      doNext: summary.do_next,
-      ladders: [...new Set(blocks.flatMap(({ ladder }) => ladder ?? []))],
-    })),
+    worked: worked.map(asWorked),
     open,
+    circle: {
+      setup,
+      fits: [...fits],
+      byHand: byHand.map(({ day, kind, minutes }) => ({ day, kind: kind as LoadKind, minutes })),
+    },
     chains: chains.map(({ id, name, direction, links }) => ({
       id,
       name,
@@ -163,6 +189,13 @@ export async function yardFacts(store: Store): Promise<YardFacts> {
   };
 }
 
+/** The plan of a session on the circle, or the word against a used-up cap, as it was begun. */
+function begunCircle(kept: string | null): Pick<BegunSession, "circle" | "against"> {
+  if (kept === null) return {};
+  const value = JSON.parse(kept) as NonNullable<BegunSession["circle"]> | { readonly against: string };
+  return "against" in value ? { against: value.against } : { circle: value };
+}
+
 /** A session's row as it was begun. */
 export const begunOf = (session: SessionRow): BegunSession => ({
   id: session.id,
@@ -173,4 +206,5 @@ export const begunOf = (session: SessionRow): BegunSession => ({
   place: session.place_id,
   start_rung: session.start_rung,
   kit: JSON.parse(session.kit) as string[],
+  ...begunCircle(session.circle),
 });

@@ -1,5 +1,6 @@
 import * as yup from "yup";
 import { check } from "../checks/common";
+import { circleFigures, rampProblem, rampSteps } from "../circle";
 import {
   chanceShareAtLeast,
   cohenKappa,
@@ -298,6 +299,95 @@ function layout(input: unknown) {
   }
 }
 
+const amount = (least: number, most: number) =>
+  yup
+    .number()
+    .required("a number is needed")
+    .test("finite", "a number is needed", (n) => Number.isFinite(n))
+    .min(least, `${least} or more`)
+    .max(most, `${most} at most`);
+
+const circleInput = yup
+  .object({
+    radius_m: amount(0.1, 1000),
+    segments: yup
+      .array()
+      .of(
+        yup
+          .object({
+            gait: yup.string().required("a gait is needed"),
+            speed_mps: amount(0, 25),
+            minutes: amount(0, 1440),
+            side: yup.string().oneOf(["L", "R"], "L or R").required("L or R"),
+          })
+          .required("a segment is needed"),
+      )
+      .required("a list of segments is needed")
+      .min(1, "at least one segment")
+      .max(200, "at most 200 segments"),
+  })
+  .required("an object is needed");
+
+function circle(input: unknown) {
+  const { radius_m: radiusMetres, segments } = read(circleInput, input);
+  const figures = segments.map(({ speed_mps: speedMps, minutes }) => circleFigures({ radiusMetres, speedMps, minutes }));
+  const sum = (of: (one: (typeof figures)[number]) => number) => figures.reduce((all, one) => all + of(one), 0);
+  return {
+    segments: figures.map((one) => ({
+      distance_m: one.distanceMetres,
+      laps: one.laps,
+      sideways_mps2: one.sidewaysMps2,
+      lean_deg: one.leanDegrees,
+      turning_dose_gmin: one.turningDoseGMinutes,
+    })),
+    total: {
+      distance_m: sum(({ distanceMetres }) => distanceMetres),
+      laps: sum(({ laps }) => laps),
+      turning_dose_gmin: sum(({ turningDoseGMinutes }) => turningDoseGMinutes),
+      minutes: segments.reduce((all, { minutes }) => all + minutes, 0),
+    },
+  };
+}
+
+const rampLoad = yup
+  .object({
+    walk: amount(0, 60),
+    trot: amount(0, 60),
+    canter: yup.number().min(0, "0 or more").max(60, "60 at most"),
+    obstacles: yup.boolean(),
+  })
+  .required("an object is needed");
+
+const rampInput = yup
+  .object({
+    start: rampLoad,
+    goal: rampLoad,
+    sessions_a_week: wholeFrom(1, 7),
+    ways: yup.string<"both" | "turn">().oneOf(["both", "turn"], "both or turn").required("both or turn"),
+    caps: yup
+      .object({
+        session_minutes: amount(1, 240),
+        week_minutes: yup.number().min(1, "1 or more").nullable(),
+        canter: yup.boolean(),
+      })
+      .required("an object is needed"),
+  })
+  .required("an object is needed");
+
+function ramp(input: unknown) {
+  const { start, goal, sessions_a_week: sessionsAWeek, ways, caps } = read(rampInput, input);
+  const asked = {
+    start: { canter: 0, obstacles: false, ...start },
+    goal: { canter: 0, obstacles: false, ...goal },
+    sessionsAWeek,
+    ways,
+    caps: { sessionMinutes: caps.session_minutes, weekMinutes: caps.week_minutes ?? null, weekVisits: null, canter: caps.canter ?? true },
+  };
+  const problem = rampProblem(asked);
+  if (problem !== null) throw new CalcInputError(`${problem.startsWith("The start") ? "start" : "goal"}: ${problem}`);
+  return { steps: rampSteps(asked) };
+}
+
 /** Every function of the core that the command line offers. */
 export const CALCULATIONS: ReadonlyMap<string, (input: unknown) => unknown> = new Map<string, (input: unknown) => unknown>([
   ["latency", latency],
@@ -306,4 +396,6 @@ export const CALCULATIONS: ReadonlyMap<string, (input: unknown) => unknown> = ne
   ["rule-check", ruleCheckOf],
   ["percentile", percentile],
   ["layout", layout],
+  ["circle", circle],
+  ["ramp", ramp],
 ]);

@@ -1,11 +1,12 @@
 import * as yup from "yup";
+import { circleOverridesSchema, circlePlanSchema } from "./circle-plan-schema";
 import { PARTS } from "./parts";
 
 /**
  * Raised with every change of what events may carry. Readers of one version
  * read every earlier one: what is taken out of here is read no more, but stays in the log.
  */
-export const EVENT_SCHEMA_VERSION = 4;
+export const EVENT_SCHEMA_VERSION = 5;
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 export const uuid = () => yup.string().matches(UUID, "${path}: a UUID is needed.");
@@ -201,6 +202,8 @@ export const payloadSchemas = {
   signal: carries({
     name: shortText().required("${path} is missing."),
     class: oneOf("ease", "tension", "danger", "count").required("${path} is missing."),
+    // The way it was going, on a circle.
+    side: oneOf("L", "R"),
   }),
   // The horse chose wrong: one tap, or a span until wrong.end where it goes on.
   wrong: carries({
@@ -263,6 +266,34 @@ export const payloadSchemas = {
     grade: whole(0, 4).required("${path} is missing."),
   }),
   gait: carries({ gait: shortText().required("${path} is missing."), direction: shortText(), radius_m: zeroOrMore().nullable() }),
+  // Work on the circle, in a pen or in long lines: its plan, from which the clock follows, and what was gone against.
+  "circle.start": carries({ plan: circlePlanSchema.required("${path} is missing."), overrides: circleOverridesSchema }),
+  // A segment is begun now, by its place from 0; the one that runs goes on for so many seconds more.
+  "circle.go": carries({ segment: whole(0, 23).required("${path} is missing.") }),
+  "circle.more": carries({ seconds: whole(1, 3600).required("${path} is missing.") }),
+  // What a transition was asked with, each time; the gait that comes ends it.
+  aid: carries({
+    aid: oneOf("voice", "whip", "smaller", "line").required("${path} is missing."),
+    to: shortText().required("${path} is missing."),
+  }),
+  "circle.out": nothing(),
+  lap: nothing(),
+  "slack.start": nothing(),
+  "slack.end": nothing(),
+  "circle.rated": carries({ easy: yup.boolean().required("${path} is missing.") }),
+  // The way down: begun, handed to somebody, cooled, or left with the reason.
+  cool: carries({
+    did: oneOf("starts", "handed", "cooled", "left").required("${path} is missing."),
+    who: shortText(),
+    reason: shortText(),
+  }),
+  // In long lines: a stop, a turn, a straight stretch, something that changed.
+  "lines.step": carries({
+    what: shortText().required("${path} is missing."),
+    side: oneOf("L", "R"),
+    metres: zeroOrMore().max(5000),
+    note: shortText(),
+  }),
   breath: carries({
     taps_ms: yup.array().of(zeroOrMore().required()).min(2, "${path}: two taps or more.").max(1000).required("${path} is missing."),
   }),

@@ -34,10 +34,13 @@ export function careOn(
   horse: { readonly bornDay: Day | null; readonly birthYear: number | null; readonly goneAgainst?: readonly GoneAgainst[] },
   restrictions: readonly Restriction[],
   day: Day,
-  settings: Pick<YardSettings, "youngTyingYears" | "youngCirclingYears">,
+  settings: Pick<YardSettings, "youngTyingYears" | "youngCirclingYears" | "circleYoungYears" | "circleYoungMinutes" | "circleYoungVisits">,
 ): CareOnDay {
   const age = ageOn({ day: horse.bornDay, year: horse.birthYear }, day);
-  const caution = age === null ? null : ageCaution(age);
+  const caution =
+    age === null
+      ? null
+      : ageCaution(age, { years: settings.circleYoungYears, minutes: settings.circleYoungMinutes, visits: settings.circleYoungVisits });
   const all = [...restrictions, ...yardRestrictions(age, settings, horse.goneAgainst)];
   const holding = all.filter((restriction) => holdsOn(restriction, day));
   const said = (restriction: Restriction) => {

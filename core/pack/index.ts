@@ -1,5 +1,17 @@
 export { handlerOfBegun } from "./begun";
 export { type CareOnDay, careOn } from "./care";
+export {
+  type CircleState,
+  cautionsOfPlan,
+  circleState,
+  loadEntriesOf,
+  type OpenCoolDown,
+  openCoolDowns,
+  rampCapsOf,
+  secondsByLadder,
+  USUAL_START,
+} from "./circle";
+export { type CircleKit, type CircleLadder, type CircleStart, circleStart, type PlannerStart, plannerStart } from "./circle-start";
 export { kitUseOf } from "./kit-use";
 export { type OwnSession, withOwnSessions } from "./own-sessions";
 export {
@@ -27,6 +39,7 @@ export type {
   Me,
   Named,
   PackChain,
+  PackCircle,
   PackDigest,
   PackedYard,
   PackHorse,

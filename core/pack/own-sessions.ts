@@ -1,6 +1,8 @@
+import { circleDigestOf } from "../circle";
 import { knowDigest } from "../know";
-import { carriedOver, evidenceOfSession, isSilent, type SessionRecord, sumsOfSession } from "../record";
+import { blockSeconds, carriedOver, evidenceOfSession, isSilent, type SessionRecord, sumsOfSession } from "../record";
 import { handlerOfBegun } from "./begun";
+import { secondsByLadder } from "./circle";
 import type { BegunSession, HorsePack, PackDigest, PackWorked, Unfinished } from "./types";
 
 /** A session as this device holds it. */
@@ -31,8 +33,21 @@ function digestOf({ begun, createdMs, record }: OwnSession): PackDigest {
 
 function workedOf({ begun, record }: OwnSession): PackWorked {
   const { startedMs, workSeconds, trials, pieces, weighedGrams, doNext } = sumsOfSession(record);
-  const ladders = [...new Set(record.blocks.flatMap(({ ladder }) => ladder ?? []))];
-  return { id: begun.id, kind: begun.kind, startedMs, workSeconds, trials, pieces, weighedGrams, doNext, ladders };
+  const seconds = secondsByLadder(record.blocks.map(({ ladder }, index) => ({ ladder, seconds: blockSeconds(record, index) })));
+  const circle = circleDigestOf(record);
+  return {
+    id: begun.id,
+    kind: begun.kind,
+    startedMs,
+    workSeconds,
+    trials,
+    pieces,
+    weighedGrams,
+    doNext,
+    ladders: [...seconds.keys()],
+    seconds: [...seconds.values()].map(Math.round),
+    ...(circle === null ? {} : { circle }),
+  };
 }
 
 function unfinishedOf({ begun, record }: OwnSession, nowMs: number): Unfinished[] {

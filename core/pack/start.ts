@@ -1,3 +1,4 @@
+import { circlingSentence } from "../circle";
 import { type SidePicture, sidePicture } from "../compare";
 import type { DatedActs } from "../conversation";
 import { dayIn, startOfDayIn } from "../day";
@@ -12,6 +13,7 @@ import { type Allowance, asUsed, type KitUse, kitCautions, usedSentences } from 
 import { type NextStart, nextStart } from "../word";
 import { handlerOfBegun } from "./begun";
 import { careOn } from "./care";
+import { circleState } from "./circle";
 import { kitUseOf } from "./kit-use";
 import type { BegunSession, HorsePack, Named, PackChain, PackLadder, PackMoments, YardFacts, Zone } from "./types";
 
@@ -233,10 +235,16 @@ const freePart = (): LadderPart => ({
   next: { rung: 1, kind: "work", headline: "Free start", reason: "Choose a ladder, or name something new.", barred: null },
 });
 
+const circlingIn = (pack: HorsePack) => pack.ladders.some(({ involves }) => involves.includes("circling"));
+
 /** What is used up of the last seven days and of today, in sentences; one session is left out: the one about to be worked. */
 function usedUp(pack: HorsePack, yard: YardFacts, now: PackNow, foodLimitGrams: number | null, but: string): string[] {
   const ladders = new Map(pack.ladders.map((ladder) => [ladder.id, ladder]));
   const weekAgo = now.nowMs - 7 * MILLISECONDS_PER_DAY;
+  const state = circleState(pack, yard, now.nowMs, but);
+  const circles = state.use.weekVisits > 0 || circlingIn(pack) || now.allowance.circlingMinutes !== null;
+  // Where there is to be none at all the caution says so already.
+  const circling = circles && now.allowance.circlingMinutes?.value !== 0 ? circlingSentence(state.use, state.caps) : null;
   const sessions = pack.worked
     .filter(({ id, startedMs }) => id !== but && (startedMs ?? 0) >= weekAgo)
     .slice(0, WEEK_SESSIONS)
@@ -244,12 +252,10 @@ function usedUp(pack: HorsePack, yard: YardFacts, now: PackNow, foodLimitGrams: 
       asUsed({
         startMs: startedMs ?? 0,
         ...sums,
-        ladders: worked
-          .flatMap((id) => ladders.get(id) ?? [])
-          .map(({ involves, plan }) => ({ circles: involves.includes("circling"), pieceGrams: plan.feeding.pieceGrams })),
+        ladders: worked.flatMap((id) => ladders.get(id) ?? []).map(({ plan }) => ({ pieceGrams: plan.feeding.pieceGrams })),
       }),
     );
-  return usedSentences(sessions, now.nowMs, startOfDayIn(now.nowMs, yard.timeZone), now.allowance, foodLimitGrams);
+  return usedSentences(sessions, now.nowMs, startOfDayIn(now.nowMs, yard.timeZone), circling, foodLimitGrams);
 }
 
 /** What the session itself brings: its taps so far and how far the store had them. */

@@ -1,4 +1,5 @@
 import type { ChainDirection, ChainLink } from "../behaviour";
+import type { CircleDigest, CircleSetup, KitFit, LoadKind } from "../circle";
 import type { SideSession } from "../compare";
 import type { Day } from "../day";
 import type { PackTry } from "../experiment";
@@ -6,7 +7,7 @@ import type { KnowDigest, SignCounts, Touch } from "../know";
 import type { LadderPlan, PinnedSign } from "../ladder";
 import type { ZoneRule } from "../place";
 import type { EvidenceTrial } from "../record";
-import type { BehaviourInput, SessionEvent, SessionKind } from "../schemas";
+import type { BegunCircle, BehaviourInput, SessionEvent, SessionKind } from "../schemas";
 import type { YardSettings } from "../settings";
 import type { Allowance, GoneAgainst, Kit, Restriction } from "../welfare";
 
@@ -68,6 +69,18 @@ export interface PackWorked {
   readonly doNext: string | null;
   /** Ladders worked in it. */
   readonly ladders: readonly string[];
+  /** Seconds of work on each of them, in the same order; left out by a server that does not say. */
+  readonly seconds?: readonly number[];
+  /** What it came to on the circle; left out for every other. */
+  readonly circle?: CircleDigest;
+}
+
+/** How a horse works on the circle, as a device needs it. */
+export interface PackCircle {
+  readonly setup: CircleSetup;
+  readonly fits: readonly (readonly [kit: string, fit: KitFit])[];
+  /** Work entered by hand in the last weeks. */
+  readonly byHand: readonly { readonly day: Day; readonly kind: LoadKind; readonly minutes: number }[];
 }
 
 /** A session of work that was begun and not finished. */
@@ -132,6 +145,8 @@ export interface HorsePack {
   readonly tries?: readonly PackTry[];
   /** What the last months say of moments; left out where nothing is shown. */
   readonly moments?: PackMoments;
+  /** Left out by a server that knows none. */
+  readonly circle?: PackCircle;
   readonly last: { readonly person: string | null; readonly place: string | null; readonly kit: readonly string[] };
 }
 
@@ -156,6 +171,10 @@ export interface BegunSession {
   readonly place: string | null;
   readonly start_rung: number | null;
   readonly kit: readonly string[];
+  /** Of a session on the circle: its plan, and what was gone against. */
+  readonly circle?: BegunCircle | null;
+  /** Why a ladder on the circle is worked though a cap is used up. */
+  readonly against?: string;
   /** Who and where, where they were named on the spot and have no id yet. */
   readonly person_name?: string;
   readonly place_name?: string;

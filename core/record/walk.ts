@@ -13,7 +13,17 @@ import { TrialBuilder, type TrialSurroundings } from "./trial-builder";
 import { buildWholeTrial, draftWholeTrial, rewardedAsEarned, type WholeTrialDraft } from "./whole-trial";
 
 /** Facts that come after the work and do not stretch it. */
-const AFTERWARDS: ReadonlySet<EventType> = new Set(["note", "aftercare", "override", "word", "preflight", "rig", "session.start"]);
+const AFTERWARDS: ReadonlySet<EventType> = new Set([
+  "note",
+  "aftercare",
+  "override",
+  "word",
+  "preflight",
+  "rig",
+  "session.start",
+  "cool",
+  "circle.rated",
+]);
 
 /** A marker heard this soon after a tally, or after a timed ask was let go, belongs to it; one heard before belongs to a tally that follows this soon (common practice, no source). */
 const MARKED_AFTER_TAP_MS = 1000;
@@ -57,6 +67,9 @@ export class Walk {
   private heardBefore: { readonly id: string; readonly ms: number } | null = null;
   /** Whether a gait other than standing goes on that no silence has ended. */
   private moving = false;
+  /** Minutes of the segments of a plan that runs by its own clock, and when it ends: until then no tap is no silence. */
+  private planMinutes: readonly number[] = [];
+  private planEndMs = Number.NEGATIVE_INFINITY;
   private lastTap: { readonly id: string; readonly wentOn: boolean } | null = null;
 
   constructor(private readonly silenceMinutes: number) {}
@@ -67,6 +80,12 @@ export class Walk {
     return silenceLimitMs(this.silenceMinutes, this.openTimed !== null || this.timeLine.away || this.moving, this.lastTap.wentOn);
   }
 
+  /** A plan runs from one of its segments to its end; what moves on it is no silence. */
+  private runPlan(ms: number, segment: number): void {
+    this.moving = true;
+    this.planEndMs = ms + this.planMinutes.slice(segment).reduce((sum, minutes) => sum + minutes * 60_000, 0);
+  }
+
   get lastTapId(): string | null {
     return this.lastTap?.id ?? null;
   }
@@ -75,15 +94,17 @@ export class Walk {
   private hear({ event, ms }: PlacedEvent): number {
     // Times written from memory are rough, and nobody tapped them: no silence can be heard in them.
     const late = event.type === "trial" && event.payload.logged === "late";
-    const silent = !late && this.blocks.length > 0 && ms - this.lastMs > this.runsOnMs;
+    // A plan ran on by its clock, whatever was tapped.
+    const from = this.timeLine.onBreak ? this.lastMs : Math.max(this.lastMs, Math.min(this.planEndMs, ms));
+    const silent = !late && this.blocks.length > 0 && ms - from > this.runsOnMs;
     if (silent) {
-      this.closeAsk(this.lastMs, true);
-      this.timeLine.cutSpans(this.lastMs);
+      this.closeAsk(from, true);
+      this.timeLine.cutSpans(from);
       this.moving = false;
     }
     // The end of a block or of the session that is tapped on coming back lies where it was left.
-    if (silent && (event.type === "session.end" || event.type === "block.end")) return this.lastMs;
-    if (silent) this.timeLine.fallSilent(this.lastMs, ms, this.lastTapId);
+    if (silent && (event.type === "session.end" || event.type === "block.end")) return from;
+    if (silent) this.timeLine.fallSilent(from, ms, this.lastTapId);
     this.lastTap = { id: event.id, wentOn: late || event.payload.went_on === true };
     return ms;
   }
@@ -299,9 +320,12 @@ export class Walk {
         this.timeLine.cutSpans(ms);
         this.timeLine.beginBreak(ms);
         return;
-      case "break.end":
+      case "break.end": {
+        const pause = this.timeLine.breaks.at(-1);
+        if (pause !== undefined && pause.endMs === null) this.planEndMs += ms - pause.startMs;
         this.timeLine.endBreak(ms);
         return;
+      }
       case "session.end":
         this.endBlock(ms);
         this.timeLine.cutSpans(ms);
@@ -316,6 +340,16 @@ export class Walk {
         return;
       case "return":
         this.timeLine.comeBack(ms, event.payload);
+        return;
+      case "circle.start":
+        this.planMinutes = event.payload.plan.segments.map(({ minutes }) => minutes);
+        this.runPlan(ms, 0);
+        return;
+      case "circle.go":
+        this.runPlan(ms, event.payload.segment);
+        return;
+      case "circle.more":
+        this.planEndMs = Math.max(this.planEndMs, ms) + event.payload.seconds * 1000;
         return;
       case "gait":
         this.moving = event.payload.gait !== STANDING;

@@ -20,6 +20,7 @@ export {
 } from "../events";
 export { binSchema, type GoesWith, goesWithWords, putAwaySchema } from "./bin";
 export { BIN_DAYS, BIN_KINDS, type BinKind } from "./bin-kinds";
+export { type CircleSetupInput, circleSetupSchema, type HandLoadInput, handLoadSchema, type KitFitInput, kitFitSchema } from "./circle";
 export { dateDoneSchema, goAgainstSchema, type HorseDateInput, horseDateSchema } from "./dates";
 export {
   AWAY_KINDS,
@@ -62,4 +63,4 @@ export {
 export { asPlaceItem, FOOTINGS, MOST_PLACE_ITEMS, type PlaceInput, type PlaceItemInput, placeSchema } from "./place";
 export { type PutRightInput, putRightSchema } from "./put-right";
 export { type RestrictionInput, restrictionEndSchema, restrictionSchema } from "./restriction";
-export { checkBatch, newSessionSchema, type PostedBatch, SESSION_KINDS, type SessionKind } from "./session";
+export { type BegunCircle, checkBatch, newSessionSchema, type PostedBatch, SESSION_KINDS, type SessionKind } from "./session";

@@ -1,12 +1,20 @@
 import * as yup from "yup";
 import { type Checked, check, EARLIEST_WALL_MS, type FieldProblem, record } from "../checks/common";
 import { checkEvent, type SessionEvent, wallClockPlausible, withIdsInOneCase } from "../events";
+import type { CircleOverride, CirclePlan } from "../events/circle-plan";
+import { begunCircleSchema } from "./circle";
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
 /** What a session is for: work on a ladder, or getting to know the horse. */
-export const SESSION_KINDS = ["work", "first-look", "touch", "connection", "signs"] as const;
+export const SESSION_KINDS = ["work", "first-look", "touch", "connection", "signs", "circle"] as const;
 export type SessionKind = (typeof SESSION_KINDS)[number];
+
+/** The plan of a session on the circle, with what was gone against. */
+export interface BegunCircle {
+  readonly plan: CirclePlan;
+  readonly overrides: readonly CircleOverride[];
+}
 
 /** A name given in passing: one line, or nothing. */
 const nameOnTheSpot = (label: string) =>
@@ -42,6 +50,10 @@ export const newSessionSchema = record({
   place_name: nameOnTheSpot("Place"),
   started_ms: yup.number().min(EARLIEST_WALL_MS, "Begun: not before 1980.").nullable().default(null),
   kit: yup.array().of(yup.string().max(100).required()).max(50, "kit: at most 50 pieces.").default([]),
+  // Of a session on the circle: its plan, and what was gone against.
+  circle: begunCircleSchema.nullable().default(null),
+  // Why a ladder on the circle is worked though a cap is used up.
+  against: nameOnTheSpot("Why").default(""),
   // Said where another session of the horse is running and a second is wanted all the same.
   beside: yup.boolean().default(false),
 });

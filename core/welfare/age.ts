@@ -1,4 +1,5 @@
 import type { Day } from "../day";
+import { DEFAULT_SETTINGS } from "../settings/registry";
 import { counted } from "../words";
 
 /** An age in whole years and months. `exact` is false where only the birth year is known: then it is the youngest the horse can be. */
@@ -35,13 +36,29 @@ const CAUTIONS: readonly AgeCaution[] = [
     workMinutes: 15,
     circlingMinutes: 5,
   },
-  {
-    underYears: 5,
-    sentence: "Under five years: circling at most 20 minutes and once a week.",
-    workMinutes: null,
-    circlingMinutes: 20,
-  },
 ];
+
+/** What the yard's settings cap for the young: under how many years, minutes a session, sessions in seven days (0: only counted). */
+export interface YoungCircling {
+  readonly years: number;
+  readonly minutes: number;
+  readonly visits: number;
+}
+
+const YOUNG: YoungCircling = {
+  years: DEFAULT_SETTINGS.circleYoungYears,
+  minutes: DEFAULT_SETTINGS.circleYoungMinutes,
+  visits: DEFAULT_SETTINGS.circleYoungVisits,
+};
+
+const NUMBERS = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"];
+
+const youngCaution = ({ years, minutes, visits }: YoungCircling): AgeCaution => ({
+  underYears: years,
+  sentence: `Under ${NUMBERS[years] ?? years} ${years === 1 ? "year" : "years"}: circling at most ${counted(minutes, "minute")}${visits === 0 ? "" : ` and ${visits === 1 ? "once" : `${visits} times`} a week`}.`,
+  workMinutes: null,
+  circlingMinutes: minutes,
+});
 
 const parts = (day: Day) => day.split("-").map(Number) as [number, number, number];
 
@@ -71,7 +88,10 @@ export function ageWords({ years, months, exact }: Age): string {
   return months === 0 ? counted(years, "year") : `${counted(years, "year")} ${counted(months, "month")}`;
 }
 
-/** The caution for an age, the strictest that applies; null from five years on. */
-export function ageCaution(age: Age): AgeCaution | null {
-  return CAUTIONS.find((caution) => age.years < caution.underYears) ?? null;
+/**
+ * The caution for an age, the strictest that applies; null for a grown horse.
+ * @param young what the yard's settings say of the young.
+ */
+export function ageCaution(age: Age, young: YoungCircling = YOUNG): AgeCaution | null {
+  return [...CAUTIONS, youngCaution(young)].find((caution) => age.years < caution.underYears) ?? null;
 }

@@ -1,14 +1,11 @@
 import { MILLISECONDS_PER_DAY } from "../units";
 import { counted } from "../words";
-import type { Allowance } from "./restrictions";
 
 /** One session of the last days, as the caps see it. */
 export interface UsedSession {
   readonly startMs: number;
   readonly workMinutes: number;
   readonly trials: number;
-  /** Whether anything on its ladders involves circling. */
-  readonly circles: boolean;
   readonly foodGrams: number;
 }
 
@@ -20,27 +17,29 @@ export interface WeekSession {
   readonly pieces: number;
   /** Food weighed afterwards, in grams; null where nobody weighed it. */
   readonly weighedGrams: number | null;
-  readonly ladders: readonly { readonly circles: boolean; readonly pieceGrams: number | null }[];
+  readonly ladders: readonly { readonly pieceGrams: number | null }[];
 }
 
 /**
  * A session as the caps see it. Food is what was weighed afterwards, otherwise the pieces by the mass its ladder gives them.
- * @example asUsed({ startMs: 0, workSeconds: 60, trials: 3, pieces: 4, weighedGrams: null, ladders: [{ circles: false, pieceGrams: 2 }] }).foodGrams // 8
+ * @example asUsed({ startMs: 0, workSeconds: 60, trials: 3, pieces: 4, weighedGrams: null, ladders: [{ pieceGrams: 2 }] }).foodGrams // 8
  */
 export const asUsed = ({ startMs, workSeconds, trials, pieces, weighedGrams, ladders }: WeekSession): UsedSession => ({
   startMs,
   workMinutes: workSeconds / 60,
   trials,
-  circles: ladders.some(({ circles }) => circles),
   foodGrams: weighedGrams ?? pieces * (ladders.find(({ pieceGrams }) => pieceGrams !== null)?.pieceGrams ?? 0),
 });
 
-/** What is used up of the week and of the day, in sentences for the moment before work. */
+/**
+ * What is used up of the week and of the day, in sentences for the moment before work.
+ * @param circling what is said of circling, or null where it is no matter.
+ */
 export function usedSentences(
   sessions: readonly UsedSession[],
   nowMs: number,
   startOfDayMs: number,
-  allowance: Allowance,
+  circling: string | null,
   foodLimitGrams: number | null,
 ): string[] {
   const week = sessions.filter(({ startMs }) => startMs >= nowMs - 7 * MILLISECONDS_PER_DAY && startMs <= nowMs);
@@ -52,12 +51,7 @@ export function usedSentences(
     said.push(
       `Today already: ${counted(today.length, "session")}, ${Math.round(sum(today, ({ workMinutes }) => workMinutes))} min, ${sum(today, ({ trials }) => trials)} asks.`,
     );
-  const circled = week.filter(({ circles }) => circles).length;
-  // Where there is to be none at all the caution says so already.
-  if (allowance.circlingMinutes !== null && allowance.circlingMinutes.value > 0)
-    said.push(
-      `Circling in the last 7 days: ${counted(circled, "session")}; at most ${allowance.circlingMinutes.value} min in one. ${allowance.circlingMinutes.why}`,
-    );
+  if (circling !== null) said.push(circling);
   if (foodLimitGrams !== null) said.push(`Food today: ${Math.round(sum(today, ({ foodGrams }) => foodGrams))} of ${foodLimitGrams} g.`);
   return said;
 }

@@ -6,6 +6,7 @@ import { DeviceQueue, type EventQueue, type KeptSession, type RefusedTap } from 
 import { bodyOf, NO_ANSWER, reach } from "./reach";
 import { ReopeningQueue } from "./reopening";
 import { type ServerClock, serverClock } from "./server-clock";
+import { askOfJumps } from "./steady-clock";
 
 /** What the sender knows of the way to the server. */
 export interface SendingState {
@@ -381,6 +382,14 @@ export class Sender {
     return this.offsets.get(load) ?? (await this.device.use((queue) => queue.offset(load)).catch(() => null));
   }
 
+  /** Whether this device's clock was set by so much since the server's was asked last: then the two stand otherwise now. */
+  async clockWasSet(jumpMs: number): Promise<boolean> {
+    const before = this.newestClock?.offsetMs;
+    if (before === undefined) return false;
+    const { offsetMs, roundTripMs } = await serverClock(1);
+    return Math.abs(before - jumpMs - offsetMs) <= 1500 + roundTripMs;
+  }
+
   /** The server's clock as it was asked last. */
   private async clock(): Promise<ServerClock> {
     this.newestClock ??= await serverClock(1);
@@ -525,6 +534,8 @@ export function senderFor(storeId: string): Sender {
   let sender = senders.get(storeId);
   if (sender === undefined) {
     sender = new Sender(storeId, (onLost) => DeviceQueue.open(storeId, onLost));
+    const asked = sender;
+    askOfJumps((jumpMs) => asked.clockWasSet(jumpMs));
     senders.set(storeId, sender);
   }
   return sender;

@@ -1,4 +1,5 @@
 import { bodyOf, NO_ANSWER, reach } from "./reach";
+import { steadyNowMs } from "./steady-clock";
 
 /** What the server said of its clock and its store, and how its clock stands to this device's. */
 export interface ServerClock {
@@ -12,11 +13,11 @@ export interface ServerClock {
 }
 
 async function askOnce(): Promise<ServerClock> {
-  const before = Date.now();
+  const before = steadyNowMs();
   const response = await reach("/api/clock");
   const said = response.ok ? await bodyOf<{ now_ms: number; store: string; epoch?: string; position?: number }>(response) : null;
   if (said === null) throw new Error(NO_ANSWER);
-  const after = Date.now();
+  const after = steadyNowMs();
   const offsetMs = Math.round(said.now_ms - (before + after) / 2);
   return { offsetMs, roundTripMs: after - before, store: said.store, epoch: said.epoch ?? "", position: said.position ?? 0 };
 }

@@ -10,6 +10,7 @@ import { followSession } from "./follow";
 import { partIn, takePart } from "./part";
 import { recorderId } from "./recorder-id";
 import { senderFor } from "./sender";
+import { steadyNowMs } from "./steady-clock";
 
 /** What restrictions and age allow today. */
 export type Care = CareNews;
@@ -165,7 +166,7 @@ export function useSessionLog(options: {
   const logAgo = useCallback(
     (agoMs: number, ...facts: Fact[]) => {
       const mono = Math.max(0, Math.round((performance.now() - agoMs) * 10) / 10);
-      const wall = Math.round(Date.now() - agoMs);
+      const wall = Math.round(steadyNowMs() - agoMs);
       const own = partIn(sessionId);
       const made = facts.map((fact) =>
         eventOf(
@@ -192,7 +193,7 @@ export function useSessionLog(options: {
   const startWallMs = record.startWallMs === null ? null : record.startWallMs - record.shiftMs;
   const ownOffset = clocks.get(load.current.id) ?? 0;
   const nowMs = useCallback(
-    () => (startWallMs === null ? null : Math.max(0, Date.now() + ownOffset - startWallMs)),
+    () => (startWallMs === null ? null : Math.max(0, steadyNowMs() + ownOffset - startWallMs)),
     [startWallMs, ownOffset],
   );
 

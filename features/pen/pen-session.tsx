@@ -1,8 +1,19 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { type BegunSession, packNow, recorderStart, type SessionSoFar, type SessionWhole, shellStart, touchesBefore } from "@/core/pack";
+import { dayIn } from "@/core/day";
+import {
+  type BegunSession,
+  circleStart,
+  packNow,
+  recorderStart,
+  type SessionSoFar,
+  type SessionWhole,
+  shellStart,
+  touchesBefore,
+} from "@/core/pack";
 import { WayLink } from "@/ui/way";
+import { CircleRecorder } from "../circle/circle-recorder";
 import { bodyOf, reach } from "../device/reach";
 import { senderFor } from "../device/sender";
 import { WatchRecorder } from "../observe/watch-recorder";
@@ -81,6 +92,8 @@ export function PenSession({ yard, held, id }: { yard: KeptYard; held: HeldHorse
         touches={touchesBefore(pack, id)}
       />
     );
+  if (kind === "circle")
+    return <CircleRecorder start={circleStart(pack, facts, held.nowMs, begun, soFar)} today={dayIn(held.nowMs, facts.timeZone)} />;
   return <Kept key={id} pack={pack} yard={yard} begun={begun} soFar={soFar} nowMs={held.nowMs} />;
 }
 

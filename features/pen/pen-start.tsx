@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import { type HorsePack, startChoicesByHandler } from "@/core/pack";
+import { type HorsePack, openCoolDowns, startChoicesByHandler } from "@/core/pack";
 import { useWay } from "@/ui/way";
 import { StartSession } from "../work/start-session";
 import type { KeptYard } from "./keep";
@@ -42,6 +42,7 @@ export function PenStart({ yard, held, pack, goOn }: { yard: KeptYard; held: Hel
         yard={facts}
         last={shown.pack.last}
         open={shown.pack.open}
+        cooling={openCoolDowns(shown.pack.worked, shown.nowMs)}
         storeId={yard.store}
       />
     </div>

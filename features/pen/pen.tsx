@@ -22,6 +22,7 @@ const PenSession = dynamic(() => import("./pen-session").then((m) => m.PenSessio
 const PenReview = dynamic(() => import("./pen-review").then((m) => m.PenReview), { ssr: false, loading: Reading });
 const PenStart = dynamic(() => import("./pen-start").then((m) => m.PenStart), { ssr: false, loading: Reading });
 const PenLate = dynamic(() => import("./pen-late").then((m) => m.PenLate), { ssr: false, loading: Reading });
+const PenCircle = dynamic(() => import("./pen-circle").then((m) => m.PenCircle), { ssr: false, loading: Reading });
 const Taps = dynamic(() => import("../device/refused-taps").then((m) => m.TapsOnDevice), { ssr: false, loading: Reading });
 
 // Asked for before they are shown: the pen is opened to be worked with, and what it needs lies on the device.
@@ -113,6 +114,8 @@ function HorsePlace({ kept, held, place }: { kept: KeptYard; held: HeldHorse; pl
         </>
       ) : place.late ? (
         <PenLate yard={kept} pack={held.pack} nowMs={held.nowMs} />
+      ) : place.circle ? (
+        <PenCircle yard={kept} pack={held.pack} nowMs={held.nowMs} />
       ) : (
         <PenStart yard={kept} held={held} pack={held.pack} goOn={place.goOn} />
       )}

@@ -9,6 +9,8 @@ export interface PenPlace {
   readonly session: string | null;
   readonly review: string | null;
   readonly late: boolean;
+  /** The planner of circle work. */
+  readonly circle: boolean;
   /** All horses, also where one is in hand. */
   readonly horses: boolean;
   /** The taps of this device. */
@@ -29,6 +31,7 @@ export function placeAt(search: string): PenPlace {
     session: asked.get("session"),
     review: asked.get("review"),
     late: asked.has("late"),
+    circle: asked.has("circle"),
     horses: asked.has("horses"),
     taps: asked.has("taps"),
     goOn: asked.has("goon"),
@@ -48,6 +51,7 @@ export function inPen(path: string): string | null {
   if (horse === undefined) return null;
   if (room === "work" && session === undefined) return `/pen?horse=${horse}`;
   if (room === "work" && session === "late") return `/pen?horse=${horse}&late=1`;
+  if (room === "work" && session === "circle") return `/pen?horse=${horse}&circle=1`;
   return session === undefined || (room === "review" && OVER_WEEKS.has(session))
     ? null
     : `/pen?horse=${horse}&${room === "work" ? "session" : "review"}=${session}`;

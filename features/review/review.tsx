@@ -8,6 +8,7 @@ import { counted } from "@/core/words";
 import { Day } from "@/ui/day";
 import { minutesWords } from "@/ui/measure";
 import { WayLink } from "@/ui/way";
+import { CircleReview } from "../circle/circle-review";
 import { RefusedTaps } from "../device/refused-taps";
 import { Answers } from "./answers";
 import { Around } from "./around";
@@ -131,8 +132,11 @@ export function Review({
         </p>
       )}
       <SilentPauses storeId={storeId} sessionId={sessionId} record={{ timeLine: record.timeLine }} />
+      <CircleReview record={record} horseId={horseId} sessionId={sessionId} restingBreaths={restingBreaths} units={units} />
       {record.trials.length === 0 ? (
-        <p className="mt-6 text-lg">Nothing was asked in this session.</p>
+        record.facts.some(({ type }) => type === "circle.start") ? null : (
+          <p className="mt-6 text-lg">Nothing was asked in this session.</p>
+        )
       ) : (
         <>
           <div className="mt-4">

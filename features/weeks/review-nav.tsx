@@ -9,6 +9,7 @@ const PARTS = [
   { key: "try-both", label: "Try both" },
   { key: "changes", label: "Changes" },
   { key: "moments", label: "Moments" },
+  { key: "load", label: "Load book" },
   { key: "month", label: "Month" },
 ] as const;
 

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import type { HandlerChoices, HorsePack, Named, Unfinished, YardFacts } from "@/core/pack";
+import type { HandlerChoices, HorsePack, Named, OpenCoolDown, Unfinished, YardFacts } from "@/core/pack";
 import { kitCautions } from "@/core/welfare";
 import { Day } from "@/ui/day";
 import { Field, tied, useRequestIds } from "@/ui/form";
@@ -76,6 +76,7 @@ export function StartSession({
   yard,
   last,
   open,
+  cooling = [],
   storeId,
 }: {
   horse: { id: string; name: string; away: string | null };
@@ -86,6 +87,8 @@ export function StartSession({
   last: HorsePack["last"];
   /** Sessions begun and not finished, newest first. */
   open: readonly Unfinished[];
+  /** Cool-downs that were begun and not ended. */
+  cooling?: readonly OpenCoolDown[];
   storeId: string;
 }) {
   const { kit } = yard;
@@ -103,6 +106,9 @@ export function StartSession({
   const [busy, setBusy] = useState(false);
   // One running session is gone on with; a second is not begun unasked.
   const [running, setRunning] = useState(open.some((one) => one.running));
+  // A cap on circling that is used up asks for a word of why.
+  const [capped, setCapped] = useState(false);
+  const [against, setAgainst] = useState("");
   const ids = useRequestIds();
   const chosen = ladders.find((one) => one.id === ladder);
   const cautions =
@@ -128,10 +134,13 @@ export function StartSession({
       ...(named(person) === "" ? {} : { person_name: named(person) }),
       ...(named(place) === "" ? {} : { place_name: named(place) }),
     };
+    const why = against.trim();
+    if (why !== "") Object.assign(asked, { against: why });
     const id = ids.idFor({ ...asked, beside });
     const begun = await beginSession(storeId, { id, ...asked }, { beside });
     if (begun.ok) return way.push(`/horses/${horse.id}/work/${id}`);
     if (begun.code === "session-running") setRunning(true);
+    if (begun.code === "circling-cap") setCapped(true);
     setProblem(begun.message);
     setBusy(false);
   };
@@ -147,6 +156,14 @@ export function StartSession({
           </span>
         </p>
       )}
+      {cooling.map(({ session, handedTo }) => (
+        <p key={session} className="mt-3 border-l-4 border-ochre pl-4 font-semibold">
+          A cool-down is not finished{handedTo === null ? "" : `, handed to ${handedTo}`}.{" "}
+          <WayLink href={`/horses/${horse.id}/work/${session}`} className="link">
+            Take the breathing again
+          </WayLink>
+        </p>
+      ))}
       <UnfinishedSessions horseId={horse.id} storeId={storeId} sessions={open} />
       {horse.away !== null && (
         <p className="mt-4 border-l-4 border-brick pl-4 font-semibold text-brick">
@@ -223,6 +240,12 @@ export function StartSession({
               , or start free.
             </p>
           )}
+          <p className="mt-3">
+            <WayLink href={`/horses/${horse.id}/work/circle`} className="link">
+              Circle work
+            </WayLink>{" "}
+            by a plan and a clock: on a line, in a pen, in long lines.
+          </p>
           {ladders.length > 0 && (
             <p className="mt-3 text-soft">
               Worked without the app?{" "}
@@ -277,6 +300,17 @@ export function StartSession({
             <p role="alert" className="font-semibold text-brick">
               {problem}
             </p>
+          )}
+          {capped && (
+            <label className="font-semibold">
+              All the same, because
+              <input
+                value={against}
+                maxLength={80}
+                className="field-box mt-1 font-normal"
+                onChange={(event) => setAgainst(event.target.value)}
+              />
+            </label>
           )}
           <p className="text-sm text-soft">
             Helmet, gloves, boots. A line folded in the hand, never wrapped. Horse sound and fed, pen shut. With a horse that has hurt

@@ -1,4 +1,5 @@
 import type { Transaction } from "sequelize";
+import { circleDigestOf } from "@/core/circle";
 import { knowDigest, packDigest } from "@/core/know";
 import { packFacts, pastFactsOf } from "@/core/past";
 import {
@@ -32,6 +33,12 @@ export interface Kept {
   readonly rungs: readonly KeptRung[];
   readonly evidence: readonly EvidenceTrial[];
   readonly record: SessionRecord;
+}
+
+/** What it came to on the circle, or null where it was none. */
+function circleText(record: SessionRecord): string | null {
+  const digest = circleDigestOf(record);
+  return digest === null ? null : JSON.stringify(digest);
 }
 
 function rungsOf(evidence: readonly EvidenceTrial[]): KeptRung[] {
@@ -88,6 +95,7 @@ export function keptOf(
       drawing: compactRibbonOf(record),
       digest: packDigest(knowDigest(record)),
       past: packFacts(pastFactsOf(record)),
+      circle: circleText(record),
     },
     blocks: record.blocks.map((b, index) => ({
       position: index,

@@ -14,7 +14,7 @@ export const TRIAL_FLAGS = { clean: 1, overridden: 2, fellShort: 4, helped: 8, c
 
 const TABLES = {
   session_summary:
-    "session_no started_ms finished seen last_ms runs_on_ms shift_ms work_s n met pieces food_g do_next struck_notes drawing digest past",
+    "session_no started_ms finished seen last_ms runs_on_ms shift_ms work_s n met pieces food_g do_next struck_notes drawing digest past circle",
   block: "session_no position number behaviour ladder_no version rung side kind seconds n met",
   rung_side_summary: "session_no ladder_no version rung side n met met_at_lightest",
   trial:

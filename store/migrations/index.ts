@@ -12,6 +12,7 @@ import * as phoneInThePen from "./0008-phone-in-the-pen";
 import * as wholeConversation from "./0009-whole-conversation";
 import * as libraryAndDates from "./0010-library-and-dates";
 import * as overWeeks from "./0011-over-weeks";
+import * as circle from "./0012-circle";
 
 interface Migration {
   readonly name: string;
@@ -36,6 +37,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0009-whole-conversation", up: wholeConversation.up },
   { name: "0010-library-and-dates", up: libraryAndDates.up },
   { name: "0011-over-weeks", up: overWeeks.up },
+  { name: "0012-circle", up: circle.up },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name);

@@ -31,9 +31,12 @@ export const PACKED_TABLES: readonly PackedTable[] = [
   { name: "chain", key: ["id"] },
   { name: "chain_link", key: ["chain_id", "position"] },
   { name: "try_both", key: ["id"], json: ["arms"] },
+  { name: "circle_setup", key: ["horse_id"], json: ["body"] },
+  { name: "kit_fit", key: ["horse_id", "kit_id"], json: ["body"] },
+  { name: "hand_load", key: ["id"] },
   { name: "own_sign", key: ["class", "name"] },
   { name: "recorder_clock", key: ["load"] },
-  { name: "session", key: ["id"], but: ["no"], json: ["kit"] },
+  { name: "session", key: ["id"], but: ["no"], json: ["kit", "circle"] },
 ];
 
 /** The log of taps, under this name in a package. */

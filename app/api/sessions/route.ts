@@ -1,7 +1,10 @@
-import { check, newSessionSchema, type SessionKind } from "@/core/schemas";
+import { standingCautions, usedUpCircling } from "@/core/circle";
+import { cautionsOfPlan, circleState } from "@/core/pack";
+import { type BegunCircle, check, newSessionSchema, type SessionKind } from "@/core/schemas";
 import { whyNotToBegin } from "@/core/word";
 import { addSession, getHorse, getLadder, involvesOf, openSessions, type Store } from "@/store";
 import { horseCare } from "../../server/horse-care";
+import { horsePack, yardFacts } from "../../server/pack";
 import { answer, invalid, json, problem, readJson } from "../../server/respond";
 import { getStore } from "../../server/store";
 import { whoAsks } from "../../server/who";
@@ -28,6 +31,36 @@ async function barredBy(
   });
 }
 
+/** Where something stands in the way that a word of why would clear. */
+interface InTheWay {
+  readonly detail: string;
+  readonly code: "circle-cautions" | "circling-cap";
+}
+
+/**
+ * What of a plan on the circle nobody has said a word about; of a ladder that
+ * circles, the caps that are used up. The planner shows the same before.
+ */
+async function circlingInTheWay(
+  store: Store,
+  horseId: string,
+  circle: BegunCircle | null,
+  ladderId: string | null,
+  against: string,
+): Promise<InTheWay | null> {
+  if (circle === null && (ladderId === null || against !== "")) return null;
+  if (circle === null && ladderId !== null && !involvesOf(await getLadder(store, ladderId)).includes("circling")) return null;
+  const [pack, yard] = await Promise.all([horsePack(store, await getHorse(store, horseId)), yardFacts(store)]);
+  const state = circleState(pack, yard, store.now());
+  if (circle !== null) {
+    const standing = standingCautions(cautionsOfPlan(state, yard, circle.plan), circle.overrides);
+    if (standing.length === 0) return null;
+    return { detail: standing.map(({ sentence }) => sentence).join(" "), code: "circle-cautions" };
+  }
+  const used = usedUpCircling(state.use, state.caps);
+  return used === null ? null : { detail: used, code: "circling-cap" };
+}
+
 export function POST(request: Request) {
   return answer(request, async () => {
     const body = await readJson(request);
@@ -46,14 +79,22 @@ export function POST(request: Request) {
       started_ms: startedMs = null,
       made_ms: madeMs = null,
       beside = false,
+      circle: begunCircle = null,
+      against: why = "",
     } = checked.value;
+    const circle = kind === "circle" ? (begunCircle as BegunCircle | null) : null;
+    const against = (why ?? "").trim();
+    if (kind === "circle" && circle === null) return invalid([{ path: "circle", message: "The plan is missing." }]);
+    const onLadder = kind === "work" || kind === "circle" ? ladder : null;
     const store = await getStore();
     if (startedMs !== null && startedMs > store.now())
       return invalid([{ path: "started_ms", message: "It cannot have begun in the future." }]);
     // What was written down later, or begun on a device with no server, has been done already; today's limits say nothing of it.
     const worked = startedMs !== null || madeMs !== null;
-    const barred = worked ? null : await barredBy(store, horse, kind, kind === "work" ? ladder : null, rung);
+    const barred = worked ? null : await barredBy(store, horse, kind, onLadder, rung);
     if (barred !== null) return problem(409, "Not today", barred);
+    const standing = worked ? null : await circlingInTheWay(store, horse, circle, onLadder, against);
+    if (standing !== null) return problem(409, "Not as it is", standing.detail, [], standing.code);
     const running = kind === "work" && !worked && !beside ? (await openSessions(store, horse)).find((one) => one.running) : undefined;
     if (running !== undefined && running.id !== id.toLowerCase())
       return problem(
@@ -67,11 +108,12 @@ export function POST(request: Request) {
       id: id.toLowerCase(),
       horseId: horse,
       kind,
-      ladderId: kind === "work" ? ladder : null,
+      ladderId: onLadder,
       personId: person ?? null,
       placeId: place ?? null,
-      startRung: kind === "work" ? rung : null,
+      startRung: onLadder === null ? null : rung,
       kitIds: kit ?? [],
+      circle: circle ?? (against === "" ? null : { against }),
     };
     const createdMs = startedMs ?? (madeMs === null ? null : Math.min(madeMs, store.now()));
     // People and places are the owner's to add; what a helper names stands in the session's own words.

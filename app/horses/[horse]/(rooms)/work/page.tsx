@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { startChoicesByHandler } from "@/core/pack";
+import { openCoolDowns, startChoicesByHandler } from "@/core/pack";
 import { StartSession } from "@/features/work/start-session";
 import { getHorse } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";
@@ -19,6 +19,7 @@ export default async function WorkPage({ params }: { params: Promise<{ horse: st
       yard={yard}
       last={pack.last}
       open={pack.open}
+      cooling={openCoolDowns(pack.worked, store.now())}
       storeId={store.id}
     />
   );

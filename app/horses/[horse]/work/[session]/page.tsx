@@ -1,6 +1,8 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { packNow, recorderStart, shellStart, touchesBefore } from "@/core/pack";
+import { dayIn } from "@/core/day";
+import { circleStart, packNow, recorderStart, shellStart, touchesBefore } from "@/core/pack";
+import { CircleRecorder } from "@/features/circle/circle-recorder";
 import { WatchRecorder } from "@/features/observe/watch-recorder";
 import { packStart } from "@/features/work/pack-start";
 import { Recorder } from "@/features/work/recorder";
@@ -29,5 +31,7 @@ export default async function RecorderPage({ params }: { params: Promise<{ horse
         touches={touchesBefore(pack, sessionId)}
       />
     );
+  if (kind === "circle")
+    return <CircleRecorder start={circleStart(pack, yard, store.now(), begun, soFar)} today={dayIn(store.now(), yard.timeZone)} />;
   return <Recorder packed={packStart(recorderStart(pack, yard, store.now(), begun, soFar))} />;
 }

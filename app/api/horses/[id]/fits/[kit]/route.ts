@@ -1,0 +1,12 @@
+import { type KitFitInput, kitFitSchema } from "@/core/schemas";
+import { saveKitFit } from "@/store";
+import { takeForm } from "../../../../../server/form-route";
+
+/** Keeps how a piece of kit fits this horse. */
+export async function PUT(request: Request, { params }: { params: Promise<{ id: string; kit: string }> }) {
+  const { id, kit } = await params;
+  return takeForm(request, kitFitSchema, async (store, input) => {
+    await saveKitFit(store, id, kit, input as unknown as KitFitInput);
+    return { kit };
+  });
+}

@@ -1,0 +1,99 @@
+export {
+  type CircleCaps,
+  type CircleCaution,
+  type CircleSettings,
+  type CircleUse,
+  circleCaps,
+  circlingSentence,
+  NO_OWN_CAPS,
+  type OwnCircleCaps,
+  planCautions,
+  standingCautions,
+  usedUpCircling,
+} from "./caps";
+export { type CircleDigest, circleDigestOf, digestOfWork, movingSecondsOf, sideOfDigest } from "./digest";
+export { FIT_CHECKS, fitSentences, type KitFit, type KitPlace, type KitSession, kitPlace, NO_FIT } from "./fit";
+export {
+  balanceOf,
+  circlingMinutesOf,
+  HAND_KINDS,
+  LOAD_KINDS,
+  type LoadEntry,
+  type LoadKind,
+  type LoadWeek,
+  loadWeeks,
+  mondayOf,
+} from "./load";
+export {
+  type CircleFigures,
+  type CircleStretch,
+  circleFigures,
+  GRAVITY_MPS2,
+  lapMetres,
+  PACE_METRES,
+  speedFromLaps,
+  USUAL_SPEED_MPS,
+} from "./mechanics";
+export {
+  CIRCLE_FORMS,
+  CIRCLE_GAITS,
+  type CircleForm,
+  type CircleGait,
+  type CircleOverride,
+  type CirclePlan,
+  type CircleSegment,
+  KIT_STAGES,
+  type KitStage,
+  type LinesSetup,
+  MOST_SEGMENTS,
+  type PlanSums,
+  planSums,
+  RADIUS_BY,
+  startingPlan,
+  TRANSITIONS_BY,
+  WAYS,
+  type Ways,
+} from "./plan";
+export {
+  RAMP_BREAK_DAYS,
+  type RampCaps,
+  type RampChange,
+  type RampDone,
+  type RampInput,
+  type RampLoad,
+  type RampPlace,
+  type RampPlanned,
+  type RampStep,
+  rampCalendar,
+  rampPlace,
+  rampProblem,
+  rampSteps,
+  sessionMinutesOf,
+} from "./ramp";
+export { CALL_AHEAD_SECONDS, type ClockFace, clockAt, type ScheduleMark, type Stretch, scheduleOf } from "./schedule";
+export { type ChangedSound, type CircleSetup, firstSide, type SetRamp, USUAL_SETUP } from "./setup";
+export {
+  CIRCLE_SOUND_NAMES,
+  CIRCLE_SOUNDS,
+  type CircleCall,
+  type CircleSound,
+  callsOf,
+  renderTrack,
+  type TimedCall,
+  TRACK_RATE_HERTZ,
+  USUAL_SOUNDS,
+} from "./track";
+export { type TransitionSums, transitionSums } from "./transitions";
+export {
+  AIDS,
+  type Aid,
+  CIRCLE_FAULTS,
+  type CircleWork,
+  type CoolDown,
+  circleWorkOf,
+  type Direction,
+  type GaitStretch,
+  PEN_SIGNS,
+  type Transition,
+  wasPoor,
+} from "./work";

@@ -1,0 +1,416 @@
+import { endOfWorkMs, type SessionRecord, secondsWithoutBreaks, until } from "../record";
+import { breathingRate } from "../welfare/breathing";
+import type { BreathingReading } from "../welfare/recovery";
+import { circleFigures, lapMetres, USUAL_SPEED_MPS } from "./mechanics";
+import type { CircleForm, CircleOverride, CirclePlan, KitStage } from "./plan";
+import { type ScheduleMark, type Stretch, scheduleOf } from "./schedule";
+
+export type Aid = "voice" | "whip" | "smaller" | "line";
+export const AIDS: readonly Aid[] = ["voice", "whip", "smaller", "line"];
+
+/** What goes wrong on a circle, one tap each; a plain count with its side. */
+export const CIRCLE_FAULTS = [
+  "wrong lead",
+  "falls in",
+  "falls out",
+  "rushes",
+  "bucks",
+  "stops",
+  "turns in",
+  "quarters out",
+  "stretches down",
+] as const;
+/** In a pen: what the horse shows, per direction. */
+export const PEN_SIGNS = ["ear comes in", "turns in", "lowers head"] as const;
+
+/** A stretch in one gait on one hand. Times in seconds of work since the plan began. */
+export interface GaitStretch {
+  readonly gait: string;
+  readonly side: "L" | "R";
+  readonly startSeconds: number;
+  readonly endSeconds: number;
+  /** Whether somebody tapped that the gait came; otherwise it is what the plan says. */
+  readonly seen: boolean;
+}
+
+/** One change of gait that was asked for. Times in seconds of work since the plan began. */
+export interface Transition {
+  readonly from: string;
+  readonly to: string;
+  readonly side: "L" | "R";
+  readonly askSeconds: number;
+  readonly aids: readonly Aid[];
+  /** Until the gait came; null where it never did. */
+  readonly cameAfterSeconds: number | null;
+  /** Until it was given up, where it never came. */
+  readonly waitedSeconds: number;
+  /** From the gait to the circle let out again, where that was tapped. */
+  readonly outAfterSeconds: number | null;
+}
+
+/** What was shown on one hand in a pen. Seconds from the beginning of that direction, null where it was not. */
+export interface Direction {
+  readonly side: "L" | "R";
+  readonly startSeconds: number;
+  readonly seconds: number;
+  readonly shown: Readonly<Record<(typeof PEN_SIGNS)[number], number | null>>;
+}
+
+/** The way down after work. */
+export interface CoolDown {
+  readonly startedMs: number;
+  readonly handedTo: string | null;
+  readonly readings: readonly BreathingReading[];
+  /** How it ended; null while it goes on. */
+  readonly ended: "cooled" | "left" | null;
+  readonly reason: string | null;
+}
+
+/** What a session on the circle came to. */
+export interface CircleWork {
+  readonly plan: CirclePlan;
+  readonly form: CircleForm;
+  readonly overrides: readonly CircleOverride[];
+  readonly stretches: readonly Stretch[];
+  /** Seconds of work since the plan began, and those of them within it. */
+  readonly clockSeconds: number;
+  readonly workedSeconds: number;
+  readonly gaits: readonly GaitStretch[];
+  readonly movingSeconds: number;
+  /** Seconds by gait and side: "walk L". */
+  readonly seconds: Readonly<Record<string, number>>;
+  /** Laps counted by tap, by gait and side, and the speed they come to. */
+  readonly laps: Readonly<Record<string, number>>;
+  /** By gait, in m/s, only where laps were counted. */
+  readonly speedMps: Readonly<Record<string, number>>;
+  /** Sideways pull, lean and dose by gait; null without a radius. */
+  readonly turning: {
+    readonly doseGMinutes: number;
+    readonly byGait: Readonly<Record<string, { readonly sidewaysMps2: number; readonly leanDegrees: number }>>;
+  } | null;
+  readonly distanceMetres: number;
+  readonly transitions: readonly Transition[];
+  /** Counts by sign and side: "falls in L". */
+  readonly faults: Readonly<Record<string, number>>;
+  readonly slack: { readonly times: number; readonly seconds: number };
+  readonly directions: readonly Direction[];
+  readonly steps: readonly {
+    readonly what: string;
+    readonly side: "L" | "R" | null;
+    readonly metres: number | null;
+    readonly note: string | null;
+    readonly atSeconds: number;
+  }[];
+  readonly easy: boolean | null;
+  /** Seconds of the plan that were not worked; 0 where it was run to its end. */
+  readonly cutShortSeconds: number;
+  readonly danger: number;
+  readonly cool: CoolDown | null;
+  readonly kit: string | null;
+  readonly kitStage: KitStage | null;
+}
+
+const keyOf = (gait: string, side: "L" | "R") => `${gait} ${side}`;
+const add = (counts: Record<string, number>, key: string, by: number) => {
+  counts[key] = (counts[key] ?? 0) + by;
+};
+
+/** A gait counts as the one a segment asked for when it came up to so long before its change. */
+const EARLY_SECONDS = 15;
+
+/** Gaits by the taps that say they came, and by the plan where none does. */
+function gaitsOf(
+  plan: CirclePlan,
+  stretches: readonly Stretch[],
+  came: readonly { readonly atSeconds: number; readonly gait: string }[],
+  workedSeconds: number,
+): GaitStretch[] {
+  const found: GaitStretch[] = [];
+  let gait: string | null = null;
+  const put = (next: GaitStretch) => {
+    if (next.endSeconds <= next.startSeconds) return;
+    const last = found.at(-1);
+    if (
+      last !== undefined &&
+      last.gait === next.gait &&
+      last.side === next.side &&
+      last.seen === next.seen &&
+      last.endSeconds === next.startSeconds
+    )
+      found[found.length - 1] = { ...last, endSeconds: next.endSeconds };
+    else found.push(next);
+  };
+  for (const stretch of stretches) {
+    const segment = plan.segments[stretch.segment];
+    const endSeconds = Math.min(stretch.endSeconds, workedSeconds);
+    if (segment === undefined || stretch.startSeconds >= endSeconds) continue;
+    const within = came.filter(({ atSeconds }) => atSeconds >= stretch.startSeconds && atSeconds < endSeconds);
+    const early = came.findLast(({ atSeconds }) => atSeconds < stretch.startSeconds && atSeconds >= stretch.startSeconds - EARLY_SECONDS);
+    const tapped = within.some((one) => one.gait === segment.gait);
+    // Where the gait of the segment was tapped in it, the one before went on until then; otherwise the plan is believed.
+    let now: { gait: string; seen: boolean } =
+      early?.gait === segment.gait
+        ? { gait: segment.gait, seen: true }
+        : tapped && gait !== null
+          ? { gait, seen: true }
+          : { gait: segment.gait, seen: false };
+    let at = stretch.startSeconds;
+    for (const one of within) {
+      put({ ...now, side: segment.side, startSeconds: at, endSeconds: one.atSeconds });
+      now = { gait: one.gait, seen: true };
+      at = one.atSeconds;
+    }
+    put({ ...now, side: segment.side, startSeconds: at, endSeconds });
+    gait = now.gait;
+  }
+  return found;
+}
+
+/**
+ * Everything a session on the circle came to, from its facts; null where it is none.
+ * Seconds are those of work, pauses taken out. Cost grows with the facts times the segments.
+ * @param nowMs the present of a session still running, in milliseconds from the start of work.
+ */
+export function circleWorkOf(record: SessionRecord, nowMs: number | null = null): CircleWork | null {
+  const begun = record.facts.find((fact) => fact.type === "circle.start");
+  if (begun?.type !== "circle.start") return null;
+  const plan = begun.payload.plan as CirclePlan;
+  const startMs = begun.ms;
+  const endMs = Math.max(startMs, endOfWorkMs(record, nowMs));
+  const breaks = until(record.timeLine.breaks, endMs);
+  const at = (ms: number) => secondsWithoutBreaks(startMs, Math.max(startMs, Math.min(ms, endMs)), breaks);
+  const inWork = record.facts.filter(({ ms }) => ms >= startMs && ms <= endMs);
+
+  const marks = inWork.flatMap((fact): ScheduleMark[] => {
+    if (fact.type === "circle.go") return [{ atSeconds: at(fact.ms), go: fact.payload.segment }];
+    return fact.type === "circle.more" ? [{ atSeconds: at(fact.ms), more: fact.payload.seconds }] : [];
+  });
+  const stretches = scheduleOf(plan.segments, marks);
+  const planEnd = stretches.at(-1)?.endSeconds ?? 0;
+  const whole = at(endMs);
+  // Past its end the plan counts no more: what follows is standing, cooling and talk.
+  const workedSeconds = Math.min(whole, planEnd);
+  const sideAt = (seconds: number): "L" | "R" => {
+    const stretch = stretches.findLast(({ startSeconds }) => startSeconds <= seconds) ?? stretches[0];
+    return plan.segments[stretch?.segment ?? 0]?.side ?? "L";
+  };
+  const came = inWork.flatMap((fact) => (fact.type === "gait" ? [{ atSeconds: at(fact.ms), gait: fact.payload.gait }] : []));
+  const gaits = gaitsOf(plan, stretches, came, workedSeconds);
+  const gaitAt = (seconds: number) => gaits.findLast(({ startSeconds }) => startSeconds <= seconds) ?? gaits[0];
+
+  const seconds: Record<string, number> = {};
+  let movingSeconds = 0;
+  for (const { gait, side, startSeconds, endSeconds } of gaits) {
+    add(seconds, keyOf(gait, side), endSeconds - startSeconds);
+    if (gait !== "stand") movingSeconds += endSeconds - startSeconds;
+  }
+
+  const { laps, speedMps } = lapsOf(
+    plan,
+    inWork.flatMap((fact) => (fact.type === "lap" ? [at(fact.ms)] : [])),
+    gaits,
+  );
+  const byGait: Record<string, { sidewaysMps2: number; leanDegrees: number }> = {};
+  let dose = 0;
+  let distanceMetres = 0;
+  for (const { gait, startSeconds, endSeconds } of gaits) {
+    const speed = speedMps[gait] ?? USUAL_SPEED_MPS[gait] ?? 0;
+    distanceMetres += speed * (endSeconds - startSeconds);
+    if (plan.radius_m === null || speed === 0) continue;
+    const { sidewaysMps2, leanDegrees, turningDoseGMinutes } = circleFigures({
+      radiusMetres: plan.radius_m,
+      speedMps: speed,
+      minutes: (endSeconds - startSeconds) / 60,
+    });
+    byGait[gait] = { sidewaysMps2, leanDegrees };
+    dose += turningDoseGMinutes;
+  }
+
+  const faults: Record<string, number> = {};
+  let danger = 0;
+  for (const fact of inWork) {
+    if (fact.type !== "signal") continue;
+    if (fact.payload.class === "danger") danger++;
+    if ((CIRCLE_FAULTS as readonly string[]).includes(fact.payload.name))
+      add(faults, keyOf(fact.payload.name, fact.payload.side ?? sideAt(at(fact.ms))), 1);
+  }
+  const rated = record.facts.findLast((fact) => fact.type === "circle.rated");
+  return {
+    plan,
+    form: plan.form,
+    overrides: begun.payload.overrides ?? [],
+    stretches,
+    clockSeconds: whole,
+    workedSeconds,
+    gaits,
+    movingSeconds,
+    seconds,
+    laps,
+    speedMps,
+    turning: plan.radius_m === null ? null : { doseGMinutes: dose, byGait },
+    distanceMetres,
+    transitions: transitionsOf(inWork, at, (s) => gaitAt(s)?.gait ?? "stand", sideAt, whole),
+    faults,
+    slack: slackOf(inWork, at, whole),
+    directions: directionsOf(plan, stretches, inWork, at, workedSeconds),
+    steps: inWork.flatMap((fact) => {
+      if (fact.type !== "lines.step") return [];
+      const { what, side = null, metres = null, note = null } = fact.payload;
+      return [{ what, side, metres, note, atSeconds: at(fact.ms) }];
+    }),
+    easy: rated?.type === "circle.rated" ? rated.payload.easy : null,
+    cutShortSeconds: Math.max(0, planEnd - whole),
+    danger,
+    cool: coolOf(record),
+    kit: plan.kit,
+    kitStage: plan.kit_stage,
+  };
+}
+
+type Facts = SessionRecord["facts"];
+type At = (ms: number) => number;
+
+/**
+ * Laps by tap: each tap ends a lap that began at the tap before, in one gait on
+ * one hand; the first only begins one. The speed is that of the laps that lie whole in their gait.
+ */
+function lapsOf(plan: CirclePlan, taps: readonly number[], gaits: readonly GaitStretch[]) {
+  const laps: Record<string, number> = {};
+  const timed: Record<string, { laps: number; seconds: number }> = {};
+  for (const [i, tap] of taps.entries()) {
+    const before = taps[i - 1];
+    const stretch = gaits.findLast(({ startSeconds }) => startSeconds <= tap);
+    if (before === undefined || stretch === undefined || before < stretch.startSeconds || tap > stretch.endSeconds) continue;
+    add(laps, keyOf(stretch.gait, stretch.side), 1);
+    const sum = timed[stretch.gait] ?? { laps: 0, seconds: 0 };
+    timed[stretch.gait] = { laps: sum.laps + 1, seconds: sum.seconds + tap - before };
+  }
+  const speedMps: Record<string, number> = {};
+  if (plan.radius_m !== null)
+    for (const [gait, sum] of Object.entries(timed))
+      if (sum.seconds > 0) speedMps[gait] = (lapMetres(plan.radius_m) * sum.laps) / sum.seconds;
+  return { laps, speedMps };
+}
+
+function transitionsOf(
+  facts: Facts,
+  at: At,
+  gaitBefore: (seconds: number) => string,
+  sideAt: (seconds: number) => "L" | "R",
+  endSeconds: number,
+): Transition[] {
+  type Draft = { -readonly [Key in keyof Transition]: Transition[Key] } & { aids: Aid[] };
+  const found: Draft[] = [];
+  let open: Draft | null = null;
+  const giveUp = (seconds: number) => {
+    if (open !== null) open.waitedSeconds = seconds - open.askSeconds;
+    open = null;
+  };
+  for (const fact of facts) {
+    const seconds = at(fact.ms);
+    if (fact.type === "aid") {
+      const { aid, to } = fact.payload;
+      if (open !== null && open.to !== to) giveUp(seconds);
+      if (open === null) {
+        // A moment before the press, so that a gait tapped with it is not taken for the one it came from.
+        open = {
+          from: gaitBefore(Math.max(0, seconds - 0.001)),
+          to,
+          side: sideAt(seconds),
+          askSeconds: seconds,
+          aids: [],
+          cameAfterSeconds: null,
+          waitedSeconds: 0,
+          outAfterSeconds: null,
+        };
+        found.push(open);
+      }
+      open.aids.push(aid);
+    } else if (fact.type === "gait" && open !== null) {
+      // Another gait that is tapped says that it was given up.
+      if (fact.payload.gait !== open.to) giveUp(seconds);
+      else {
+        open.cameAfterSeconds = seconds - open.askSeconds;
+        open.waitedSeconds = open.cameAfterSeconds;
+        open = null;
+      }
+    } else if (fact.type === "circle.out") {
+      const last = found.at(-1);
+      if (last !== undefined && last.cameAfterSeconds !== null && last.outAfterSeconds === null)
+        last.outAfterSeconds = seconds - last.askSeconds - last.cameAfterSeconds;
+    }
+  }
+  giveUp(endSeconds);
+  return found;
+}
+
+function slackOf(facts: Facts, at: At, endSeconds: number) {
+  let times = 0;
+  let seconds = 0;
+  let open: number | null = null;
+  for (const fact of facts) {
+    if (fact.type === "slack.start" && open === null) {
+      times++;
+      open = at(fact.ms);
+    } else if (fact.type === "slack.end" && open !== null) {
+      seconds += at(fact.ms) - open;
+      open = null;
+    }
+  }
+  return { times, seconds: seconds + (open === null ? 0 : endSeconds - open) };
+}
+
+/** Directions of a pen, one after the other, and when each sign was first shown in each. */
+function directionsOf(plan: CirclePlan, stretches: readonly Stretch[], facts: Facts, at: At, workedSeconds: number): Direction[] {
+  if (plan.form !== "pen") return [];
+  const turns: { side: "L" | "R"; startSeconds: number; endSeconds: number }[] = [];
+  for (const { segment, startSeconds, endSeconds } of stretches) {
+    const side = plan.segments[segment]?.side;
+    const end = Math.min(endSeconds, workedSeconds);
+    if (side === undefined || startSeconds >= end) continue;
+    const last = turns.at(-1);
+    if (last?.side === side) last.endSeconds = end;
+    else turns.push({ side, startSeconds, endSeconds: end });
+  }
+  const shown = facts.flatMap((fact) => (fact.type === "signal" ? [{ name: fact.payload.name, seconds: at(fact.ms) }] : []));
+  return turns.map(({ side, startSeconds, endSeconds }) => {
+    const first = (sign: string) => {
+      const found = shown.find(({ name, seconds }) => name === sign && seconds >= startSeconds && seconds < endSeconds);
+      return found === undefined ? null : found.seconds - startSeconds;
+    };
+    return {
+      side,
+      startSeconds,
+      seconds: endSeconds - startSeconds,
+      shown: { "ear comes in": first("ear comes in"), "turns in": first("turns in"), "lowers head": first("lowers head") },
+    };
+  });
+}
+
+function coolOf({ facts, startWallMs }: SessionRecord): CoolDown | null {
+  const cools = facts.flatMap((fact) => (fact.type === "cool" ? [fact] : []));
+  const begun = cools.find(({ payload }) => payload.did === "starts");
+  if (begun === undefined) return null;
+  const wall = (ms: number) => (startWallMs ?? 0) + ms;
+  const readings = facts.flatMap((fact) => {
+    const rate = fact.type === "breath" && fact.ms >= begun.ms ? breathingRate(fact.payload.taps_ms) : null;
+    return rate === null ? [] : [{ wallMs: wall(fact.ms), perMinute: rate.perMinute }];
+  });
+  const end = cools.findLast(({ payload }) => payload.did === "cooled" || payload.did === "left");
+  return {
+    startedMs: wall(begun.ms),
+    handedTo: cools.findLast(({ payload }) => payload.did === "handed")?.payload.who ?? null,
+    readings,
+    ended: end === undefined ? null : end.payload.did === "cooled" ? "cooled" : "left",
+    reason: end?.payload.reason ?? null,
+  };
+}
+
+/** Whether a session speaks against the next step: it ended early, showed danger, or the walk at the end was not easy. */
+export const wasPoor = ({
+  easy,
+  danger,
+  cutShortSeconds,
+  workedSeconds,
+}: Pick<CircleWork, "easy" | "danger" | "cutShortSeconds" | "workedSeconds">): boolean =>
+  easy === false || danger > 0 || cutShortSeconds > 0.2 * (cutShortSeconds + workedSeconds);

@@ -1,0 +1,159 @@
+import type { CircleOverride, CirclePlan, CircleSetup, CircleUse, KitFit, KitPlace } from "../circle";
+import type { Day } from "../day";
+import { criterionOf } from "../ladder";
+import type { YardSettings } from "../settings";
+import { type Age, type Allowance, KIT_WITH_BUCKLES, type KitKind } from "../welfare";
+import { handlerOfBegun } from "./begun";
+import { type CircleState, circleState } from "./circle";
+import { packNow, type SessionSoFar, type ShellStart, shellStart } from "./start";
+import type { BegunSession, HorsePack, Named, YardFacts } from "./types";
+
+/** A piece of kit as work on the circle sees it. */
+export interface CircleKit extends Named {
+  readonly kind: KitKind;
+  readonly lengthMetres: number | null;
+  /** Whether it is introduced by stages and has a fit card. */
+  readonly fitted: boolean;
+  readonly place: KitPlace;
+  readonly fit: KitFit | null;
+}
+
+/** A ladder whose answers are transitions on the circle. */
+export interface CircleLadder extends Named {
+  readonly rung: number;
+  readonly criterion: string;
+  /** The gait its rung asks for; null where every transition counts. */
+  readonly gait: string | null;
+}
+
+/** Everything the planner begins with, as plain data. */
+export interface PlannerStart {
+  readonly horse: Named & { readonly away: string | null };
+  readonly today: Day;
+  readonly age: Age | null;
+  readonly allowance: Allowance;
+  readonly settings: YardSettings;
+  readonly setup: CircleSetup;
+  readonly use: CircleUse;
+  readonly speeds: CircleState["speeds"];
+  readonly ramp: CircleState["ramp"];
+  readonly rampProblem: string | null;
+  readonly plan: CirclePlan;
+  readonly kit: readonly CircleKit[];
+  readonly ladders: readonly CircleLadder[];
+  readonly people: readonly Named[];
+  readonly places: readonly Named[];
+  readonly last: HorsePack["last"];
+  readonly limits: readonly string[];
+  /** What the last session on the circle said to do next, or null. */
+  readonly doNext: string | null;
+}
+
+const fittedKinds: readonly KitKind[] = [...KIT_WITH_BUCKLES, "other"];
+
+function circleKit(pack: HorsePack, yard: YardFacts, state: CircleState): CircleKit[] {
+  const fits = new Map(pack.circle?.fits ?? []);
+  return yard.kit.flatMap(({ id, name, kind, lengthMetres }) => {
+    const place = state.kit.get(id);
+    return place === undefined
+      ? []
+      : [{ id, name, kind, lengthMetres, fitted: fittedKinds.includes(kind), place, fit: fits.get(id) ?? null }];
+  });
+}
+
+function circleLadders(pack: HorsePack, yard: YardFacts, nowMs: number, handler: string | null): CircleLadder[] {
+  return packNow(pack, yard, nowMs, handler).states.flatMap(({ ladder, next }) => {
+    if (!ladder.involves.includes("circling") || next.barred !== null) return [];
+    const strand = ladder.plan.strands.find(({ key }) => key === "gait");
+    const value = strand === undefined ? undefined : ladder.plan.rungs[next.rung - 1]?.values[strand.id];
+    return [
+      {
+        id: ladder.id,
+        name: ladder.behaviour.name,
+        rung: next.rung,
+        criterion: criterionOf(ladder.plan, next.rung).sentence,
+        gait: typeof value === "string" ? value : null,
+      },
+    ];
+  });
+}
+
+/** What the planner of circle work begins with: the same on the server and on a device that has only the pack. */
+export function plannerStart(pack: HorsePack, yard: YardFacts, nowMs: number): PlannerStart {
+  const state = circleState(pack, yard, nowMs);
+  const { today, age, allowance, setup, use, speeds, ramp, rampProblem, plan } = state;
+  return {
+    horse: { id: pack.horse.id, name: pack.horse.name, away: pack.horse.away },
+    today,
+    age,
+    allowance,
+    settings: yard.settings,
+    setup,
+    use,
+    speeds,
+    ramp,
+    rampProblem,
+    plan,
+    kit: circleKit(pack, yard, state),
+    ladders: circleLadders(pack, yard, nowMs, pack.last.person),
+    people: yard.people,
+    places: yard.places.map(({ id, name }) => ({ id, name })),
+    last: pack.last,
+    limits: packNow(pack, yard, nowMs).cautions,
+    doNext: pack.worked.find(({ circle }) => circle !== undefined)?.doNext ?? null,
+  };
+}
+
+/** What the recorder of circle work begins with. */
+export interface CircleStart extends ShellStart {
+  readonly plan: CirclePlan;
+  readonly overrides: readonly CircleOverride[];
+  readonly setup: CircleSetup;
+  readonly settings: YardSettings;
+  readonly use: CircleUse;
+  readonly age: Age | null;
+  readonly speeds: CircleState["speeds"];
+  /** The horse's own rate at rest, a minute; null where it is not known. */
+  readonly restingBreaths: number | null;
+  readonly kit: CircleKit | null;
+  /** The ladder its transitions are asks of; null where they are of none. */
+  readonly ladder: (CircleLadder & { readonly version: number; readonly payload: ReturnType<typeof criterionOf> }) | null;
+  readonly people: readonly Named[];
+}
+
+/** @param begun with its plan; one without is begun with the plan of the day. */
+export function circleStart(pack: HorsePack, yard: YardFacts, nowMs: number, begun: BegunSession, soFar: SessionSoFar): CircleStart {
+  const state = circleState(pack, yard, nowMs, begun.id);
+  const handler = handlerOfBegun(begun);
+  const now = packNow(pack, yard, nowMs, handler);
+  const plan = begun.circle?.plan ?? state.plan;
+  const found = begun.ladder === null ? undefined : pack.ladders.find(({ id }) => id === begun.ladder);
+  const rung = begun.start_rung ?? 1;
+  const strand = found?.plan.strands.find(({ key }) => key === "gait");
+  const value = strand === undefined ? undefined : found?.plan.rungs[rung - 1]?.values[strand.id];
+  return {
+    ...shellStart(pack, yard, now, begun, soFar),
+    plan,
+    overrides: begun.circle?.overrides ?? [],
+    setup: state.setup,
+    settings: yard.settings,
+    use: state.use,
+    age: state.age,
+    speeds: state.speeds,
+    restingBreaths: pack.horse.restingBreaths,
+    kit: circleKit(pack, yard, state).find(({ id }) => id === plan.kit) ?? null,
+    ladder:
+      found === undefined || found.plan.rungs[rung - 1] === undefined
+        ? null
+        : {
+            id: found.id,
+            name: found.behaviour.name,
+            version: found.version,
+            rung,
+            criterion: criterionOf(found.plan, rung).sentence,
+            payload: criterionOf(found.plan, rung),
+            gait: typeof value === "string" ? value : null,
+          },
+    people: yard.people,
+  };
+}

@@ -1,0 +1,158 @@
+"use client";
+
+import { useState } from "react";
+import { FIT_CHECKS, fitSentences } from "@/core/circle";
+import type { CircleStart } from "@/core/pack";
+import type { Fact } from "@/core/schemas";
+import { CircleStrip } from "@/ui/circle-strip";
+import type { Circle } from "./use-circle";
+import { typedNumber } from "./words";
+
+const GEAR = ["helmet", "gloves", "boots"] as const;
+
+/** Before the clock runs: gear, weather, how the kit sits, the plan once more. */
+export function Before({ start, circle, today }: { start: CircleStart; circle: Circle; today: string }) {
+  const { plan, kit } = start;
+  const [gear, setGear] = useState<ReadonlySet<string>>(new Set());
+  const [checked, setChecked] = useState<ReadonlySet<string>>(new Set());
+  const [air, setAir] = useState("");
+  const [humidity, setHumidity] = useState("");
+  const [shade, setShade] = useState(false);
+  const toggle = (set: ReadonlySet<string>, one: string) => {
+    const next = new Set(set);
+    if (!next.delete(one)) next.add(one);
+    return next;
+  };
+  const [airC, damp] = [typedNumber(air), typedNumber(humidity)];
+  const badAir = air.trim() !== "" && (airC === null || airC < -60 || airC > 60);
+  const badDamp = humidity.trim() !== "" && (damp === null || damp < 0 || damp > 100);
+  const checks = kit === null ? [] : FIT_CHECKS;
+  const go = () => {
+    const facts: Fact[] = [
+      {
+        type: "preflight",
+        payload: {
+          gear: { helmet: gear.has("helmet"), gloves: gear.has("gloves"), boots: gear.has("boots") },
+          checks: checks.filter((one) => checked.has(one)),
+          open: checks.filter((one) => !checked.has(one)),
+          ...(airC === null || badAir ? {} : { air_c: airC }),
+          ...(damp === null || badDamp ? {} : { humidity: damp }),
+          sky: shade ? "shade" : "sun",
+        },
+      },
+    ];
+    circle.begin(facts);
+  };
+  const box = "flex min-h-12 items-center gap-2";
+  return (
+    <div className="mx-auto grid w-full max-w-xl gap-4">
+      {start.cautions.map((caution) => (
+        <p key={caution} className="border-l-4 border-brick pl-3 font-semibold text-brick">
+          {caution}
+        </p>
+      ))}
+      {start.overrides.map(({ key, why }) => (
+        <p key={key} className="border-l-4 border-ochre pl-3 text-sm">
+          Gone against with a reason: {why}
+        </p>
+      ))}
+      <CircleStrip label="The plan" stretches={plan.segments.map(({ gait, side, minutes }) => ({ gait, side, seconds: minutes * 60 }))} />
+      {plan.obstacles.length > 0 && (
+        <p>
+          On the circle: {plan.obstacles.join(", ")}.{plan.led_first ? " Lead the horse over first." : ""}
+        </p>
+      )}
+      {plan.transitions.by !== "will" && (
+        <p>
+          A transition every {plan.transitions.every ?? 1}{" "}
+          {plan.transitions.by === "time" ? "min" : plan.transitions.by === "lap" ? "laps" : "quarter circles"}.
+        </p>
+      )}
+      <fieldset className="flex flex-wrap gap-x-5">
+        <legend className="font-semibold">On you</legend>
+        {GEAR.map((one) => (
+          <label key={one} className={box}>
+            <input
+              type="checkbox"
+              checked={gear.has(one)}
+              className="size-6 accent-(--tarn)"
+              onChange={() => setGear((all) => toggle(all, one))}
+            />
+            {one}
+          </label>
+        ))}
+      </fieldset>
+      {kit !== null && (
+        <fieldset className="grid">
+          <legend className="font-semibold">
+            {kit.name}
+            {plan.kit_stage === null ? "" : `, ${plan.kit_stage}`}
+          </legend>
+          {kit.fit !== null && (
+            <p className="figures text-sm text-soft">
+              {[
+                kit.fit.holes_left === null ? null : `holes ${kit.fit.holes_left} left, ${kit.fit.holes_right ?? "?"} right`,
+                kit.fit.strap_cm === null ? null : `strap ${kit.fit.strap_cm} cm`,
+                kit.fit.slack_hands === null ? null : `slack ${kit.fit.slack_hands} hands`,
+                kit.fit.note === "" ? null : kit.fit.note,
+              ]
+                .filter((one) => one !== null)
+                .join(", ")}
+            </p>
+          )}
+          {fitSentences(kit.fit, today).map((sentence) => (
+            <p key={sentence} className="font-semibold text-ochre">
+              {sentence}
+            </p>
+          ))}
+          {FIT_CHECKS.map((one) => (
+            <label key={one} className={box}>
+              <input
+                type="checkbox"
+                checked={checked.has(one)}
+                className="size-6 accent-(--tarn)"
+                onChange={() => setChecked((all) => toggle(all, one))}
+              />
+              {one}
+            </label>
+          ))}
+        </fieldset>
+      )}
+      <div className="flex flex-wrap items-end gap-3">
+        <label>
+          <span className="font-semibold">Air, °C</span>
+          <input
+            value={air}
+            inputMode="decimal"
+            aria-invalid={badAir}
+            className="field-box figures mt-1 w-24"
+            onChange={(event) => setAir(event.target.value)}
+          />
+        </label>
+        <label>
+          <span className="font-semibold">Humidity, %</span>
+          <input
+            value={humidity}
+            inputMode="decimal"
+            aria-invalid={badDamp}
+            className="field-box figures mt-1 w-24"
+            onChange={(event) => setHumidity(event.target.value)}
+          />
+        </label>
+        <label className={box}>
+          <input type="checkbox" checked={shade} className="size-6 accent-(--tarn)" onChange={(event) => setShade(event.target.checked)} />
+          shade or cloud
+        </label>
+      </div>
+      {(badAir || badDamp) && (
+        <p className="text-sm font-semibold text-brick">{badAir ? "Air: from −60 to 60 °C." : "Humidity: from 0 to 100 %."}</p>
+      )}
+      <button type="button" className="act min-h-20 text-2xl" disabled={badAir || badDamp} onClick={go}>
+        Start the clock
+      </button>
+      <p className="text-sm text-soft">
+        The line folded in the hand, never wrapped. Out of the kick and strike zone, also when you send the horse off.
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,68 @@
+"use client";
+
+import { CircleStrip } from "@/ui/circle-strip";
+import { clockWords } from "@/ui/measure";
+import type { Circle } from "./use-circle";
+import { SIDE_WORDS } from "./words";
+
+const ARROW = { L: "↺", R: "↻" } as const;
+
+/** The large clock: what runs, how long yet, what comes. Read from three metres off, so nothing else is as large. */
+export function ClockFace({
+  circle,
+  plan,
+}: {
+  circle: Circle;
+  plan: { readonly segments: readonly { readonly gait: string; readonly side: "L" | "R"; readonly minutes: number }[] };
+}) {
+  const { face, segment, next, stretches, workedSeconds, paused, overCap } = circle;
+  const over = segment === null;
+  const strip = stretches.map(({ segment: at, startSeconds, endSeconds }) => ({
+    gait: plan.segments[at]?.gait ?? "walk",
+    side: plan.segments[at]?.side ?? ("L" as const),
+    seconds: endSeconds - startSeconds,
+  }));
+  const stopped = overCap !== null;
+  return (
+    <section
+      aria-label="Clock"
+      className={`grid content-start rounded-lg border-[3px] px-3 pt-1 pb-2 ${stopped ? "border-brick" : "border-ink"} ${face.called && !paused ? "bg-ochre-wash" : "bg-paper"}`}
+    >
+      <p className="flex items-baseline justify-between gap-3 font-head leading-none font-extrabold">
+        <span className="text-[2.6rem] lying:text-[2.2rem] lg:text-[4rem]" data-testid="gait-now">
+          {stopped ? "stop" : over ? "walk on" : segment.gait}
+        </span>
+        <span className="text-[2.2rem] lying:text-[1.8rem] lg:text-[3.2rem]">
+          {segment === null ? "" : `${ARROW[segment.side]} ${SIDE_WORDS[segment.side]}`}
+        </span>
+      </p>
+      <p
+        role="timer"
+        aria-label={over ? "Over by" : "Left of this segment"}
+        data-testid="clock"
+        className={`figures text-center font-head leading-[0.95] font-extrabold tracking-tight text-[clamp(6rem,31vw,8.6rem)] lying:text-[7.2rem] lg:text-[13rem] ${stopped ? "text-brick" : ""}`}
+      >
+        {over ? `+${clockWords(face.elapsedSeconds)}` : clockWords(Math.ceil(face.leftSeconds))}
+      </p>
+      <p className="flex flex-wrap justify-between gap-x-3 text-lg leading-tight" aria-live="polite">
+        <span className={face.called ? "font-bold" : ""}>
+          {paused
+            ? "paused"
+            : next === null
+              ? over
+                ? "the plan is done"
+                : "then it is done"
+              : `then ${next.gait} ${ARROW[next.side]} ${SIDE_WORDS[next.side]}`}
+        </span>
+        <span className="figures text-soft">{over ? "" : `${clockWords(Math.ceil(face.leftInAllSeconds))} in all`}</span>
+      </p>
+      <div className="lying:hidden">
+        <CircleStrip
+          stretches={strip}
+          nowSeconds={Math.min(workedSeconds, stretches.at(-1)?.endSeconds ?? 0)}
+          label="The plan and where it stands"
+        />
+      </div>
+    </section>
+  );
+}

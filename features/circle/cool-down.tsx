@@ -1,0 +1,127 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { circleWorkOf } from "@/core/circle";
+import type { CircleStart } from "@/core/pack";
+import { recoveryOf } from "@/core/welfare";
+import { RecoveryCurve } from "@/ui/measure/recovery-curve";
+import { WayLink } from "@/ui/way";
+import { play } from "../sound/feedback";
+import { BreathTaps } from "../work/sheets/breath-taps";
+import type { Circle } from "./use-circle";
+
+/** While the horse is not down yet it is said again after so long, in milliseconds. */
+const REMIND_MS = 5 * 60_000;
+
+/** The way down after the finish: walk until breathing is back within the horse's own limit, or say why it was left. */
+export function CoolDownPanel({ start, circle, after }: { start: CircleStart; circle: Circle; after: string }) {
+  const { watch } = circle;
+  const cool = circleWorkOf(watch.record)?.cool ?? null;
+  const [why, setWhy] = useState("");
+  const [who, setWho] = useState("");
+  const [late, setLate] = useState(false);
+  const resting = start.restingBreaths;
+  const recovery = recoveryOf(cool?.readings ?? [], resting);
+  const last = cool?.readings.at(-1) ?? null;
+  const limit = resting === null ? null : resting * (1 + start.settings.coolWithinShare);
+  const down = limit !== null && last !== null && last.perMinute <= limit;
+  const ended = cool?.ended ?? null;
+  const lastMs = last?.wallMs ?? cool?.startedMs ?? 0;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new reading begins the time anew
+  useEffect(() => {
+    setLate(false);
+    if (ended !== null) return;
+    const timer = setTimeout(() => {
+      setLate(true);
+      play([0, 0.3].map((at) => ({ at, seconds: 0.2, hertz: 520 })));
+    }, REMIND_MS);
+    return () => clearTimeout(timer);
+  }, [ended, lastMs]);
+  return (
+    <section aria-label="Cool-down" className="grid gap-4">
+      <h2 className="text-2xl">{ended === null ? "Cool down" : ended === "cooled" ? "Cooled down" : "Cool-down left"}</h2>
+      {ended === null ? (
+        <>
+          <p className="text-lg">
+            Walk on.{" "}
+            {limit === null
+              ? "This horse’s resting rate is not known; take it under Know. Until then say below when it is down, and by what."
+              : `Down at ${Math.round(limit)} breaths a minute or fewer; it rests at ${Math.round(resting ?? 0)}.`}
+          </p>
+          {late && (
+            <p role="alert" className="border-l-4 border-ochre pl-3 font-semibold">
+              Five minutes without a reading. Take the breathing again.
+            </p>
+          )}
+          <BreathTaps onRate={(taps) => watch.press({ type: "breath", payload: { taps_ms: taps.map(Math.round) } })} />
+          {cool?.handedTo != null && <p>Handed to {cool.handedTo}. A reading can be taken on any device that opens this session.</p>}
+          <details className="border-t-2 border-hair pt-2">
+            <summary className="min-h-11 cursor-pointer font-semibold">Hand it to somebody, or to a walker</summary>
+            <div className="flex items-end gap-2">
+              <label className="grow">
+                Who or what
+                <input
+                  list="cool-people"
+                  value={who}
+                  maxLength={80}
+                  className="field-box mt-1"
+                  onChange={(event) => setWho(event.target.value)}
+                />
+                <datalist id="cool-people">
+                  {start.people.map(({ id, name }) => (
+                    <option key={id} value={name} />
+                  ))}
+                  <option value="the walker" />
+                </datalist>
+              </label>
+              <button
+                type="button"
+                className="act-quiet"
+                disabled={who.trim() === ""}
+                onClick={() => {
+                  watch.press({ type: "cool", payload: { did: "handed", who: who.trim() } });
+                  setWho("");
+                }}
+              >
+                Hand over
+              </button>
+            </div>
+          </details>
+          <button
+            type="button"
+            className="act min-h-14"
+            disabled={!down}
+            onClick={() => watch.press({ type: "cool", payload: { did: "cooled" } })}
+          >
+            {down ? "It is down: close the session" : "Not down yet"}
+          </button>
+          <div className="flex items-end gap-2">
+            <label className="grow">
+              Close it all the same, because
+              <input value={why} maxLength={200} className="field-box mt-1" onChange={(event) => setWhy(event.target.value)} />
+            </label>
+            <button
+              type="button"
+              className="act-quiet"
+              disabled={why.trim().length < 4}
+              onClick={() => watch.press({ type: "cool", payload: { did: "left", reason: why.trim() } })}
+            >
+              Close
+            </button>
+          </div>
+          <p className="text-sm text-soft">
+            Breathing faster than the heart beats, or a rate that does not fall in the shade: stop, cool the horse with water, call a
+            veterinarian.
+          </p>
+        </>
+      ) : (
+        cool?.reason !== null && cool !== null && <p>{cool.reason}</p>
+      )}
+      <p className="font-semibold">{recovery.sentence}</p>
+      {recovery.readings.length > 1 && <RecoveryCurve recovery={recovery} restingPerMinute={resting} />}
+      <WayLink href={after} className={ended === null ? "act-quiet" : "act"}>
+        See what it came to
+      </WayLink>
+    </section>
+  );
+}

@@ -1,0 +1,294 @@
+"use client";
+
+import { Flag, Pause, Play, SkipForward, Undo2 } from "lucide-react";
+import { useState } from "react";
+import { AIDS, CIRCLE_FAULTS, PEN_SIGNS } from "@/core/circle";
+import type { CircleStart } from "@/core/pack";
+import type { Fact } from "@/core/schemas";
+import { Pad } from "@/ui/pad";
+import { WayLink } from "@/ui/way";
+import { StatusLine } from "../device/status-line";
+import { Before } from "./before";
+import { ClockFace } from "./clock-face";
+import { CoolDownPanel } from "./cool-down";
+import { StopPanel } from "./stop-panel";
+import { type Circle, useCircle } from "./use-circle";
+
+const AID_WORDS = { voice: "voice", whip: "whip", smaller: "smaller", line: "line" } as const;
+const SMALL = "min-h-12! text-[0.92rem]! leading-tight lying:min-h-10! lg:min-h-16! lg:text-lg!";
+
+/** A corner of a pen, as a zone: held down while the horse stands in it. */
+const CORNER = "corner";
+
+function ConversationPads({ circle, form }: { circle: Circle; form: CircleStart["plan"]["form"] }) {
+  const { target, asking, work } = circle;
+  const last = work?.transitions.at(-1);
+  return (
+    <fieldset className="grid min-w-0 gap-1.5" aria-label="A transition">
+      <div className="grid grid-cols-4 gap-1.5">
+        {AIDS.map((aid) => (
+          <Pad
+            key={aid}
+            label={AID_WORDS[aid]}
+            lead="asked by"
+            tone="ochre"
+            icon={<span className="figures text-sm">{asking?.aids.filter((one) => one === aid).length || ""}</span>}
+            onPress={() => circle.aid(aid)}
+            className={SMALL}
+          />
+        ))}
+      </div>
+      <div className="grid grid-cols-[2fr_1fr_1fr_1fr] gap-1.5">
+        <Pad label={`${target} came`} tone="main" onPress={circle.came} className={SMALL} />
+        <Pad
+          label="no"
+          hint={asking === null ? undefined : "no answer"}
+          onPress={circle.noAnswer}
+          disabled={asking === null}
+          className={SMALL}
+        />
+        {form === "circle" ? (
+          <Pad
+            label="let out"
+            onPress={circle.out}
+            disabled={last === undefined || last.cameAfterSeconds === null || last.outAfterSeconds !== null}
+            className={SMALL}
+          />
+        ) : (
+          <Pad label="tense" tone="tension" onPress={() => circle.sign("tension", "tension")} className={SMALL} />
+        )}
+        <label className="grid">
+          <span className="sr-only">Asked for</span>
+          <select
+            value={target}
+            className="h-full min-h-10 rounded-lg border-2 border-ink bg-paper px-1 text-sm font-semibold"
+            onChange={(event) => circle.choose(event.target.value)}
+          >
+            {["stand", "walk", "trot", "canter"].map((gait) => (
+              <option key={gait}>{gait}</option>
+            ))}
+          </select>
+        </label>
+      </div>
+    </fieldset>
+  );
+}
+
+function CirclePads({ circle, start }: { circle: Circle; start: CircleStart }) {
+  const { work, side } = circle;
+  const { form } = start.plan;
+  const count = (name: string) => work?.faults[`${name} ${side}`] ?? 0;
+  const [straight, setStraight] = useState<number | null>(null);
+  const step = (what: string, more: object = {}) => circle.watch.press({ type: "lines.step", payload: { what, ...more } } as Fact);
+  if (form === "pen")
+    return (
+      <fieldset className="grid min-w-0 grid-cols-3 gap-1.5" aria-label="What it shows">
+        {PEN_SIGNS.map((name) => (
+          <Pad key={name} label={name} tone="ease" onPress={() => circle.sign(name, "count")} className={SMALL} />
+        ))}
+        <Pad
+          label="in the corner"
+          hint="hold"
+          onHold={(down) => circle.watch.press({ type: "zone", payload: { zone: down ? CORNER : "track" } })}
+          className={SMALL}
+        />
+        {["stops", "bucks", "rushes"].map((name) => (
+          <Pad
+            key={name}
+            label={name}
+            icon={<span className="figures text-sm">{count(name) || ""}</span>}
+            onPress={() => circle.sign(name, "count")}
+            className={SMALL}
+          />
+        ))}
+        <Pad label="tense" tone="tension" onPress={() => circle.sign("tension", "tension")} className={SMALL} />
+        <Pad label="danger" tone="danger" onPress={() => circle.sign("danger", "danger")} className={SMALL} />
+      </fieldset>
+    );
+  if (form === "lines")
+    return (
+      <fieldset className="grid min-w-0 grid-cols-3 gap-1.5" aria-label="On the way">
+        <Pad label="stop" onPress={() => step("stop")} className={SMALL} />
+        <Pad label="turn left" hint="wide" onPress={() => step("turn, wide", { side: "L" })} className={SMALL} />
+        <Pad label="turn right" hint="wide" onPress={() => step("turn, wide", { side: "R" })} className={SMALL} />
+        <Pad
+          label="straight"
+          hint={straight === null ? "hold" : "let go at its end"}
+          onHold={(down) => {
+            if (down) return setStraight(performance.now());
+            const seconds = straight === null ? 0 : (performance.now() - straight) / 1000;
+            setStraight(null);
+            // By the speed of this horse's walk: a distance about so long.
+            if (seconds >= 1) step("straight", { metres: Math.round(seconds * (start.speeds.walk ?? 1.6)), note: "by time at a walk" });
+          }}
+          className={SMALL}
+        />
+        <Pad label="turn, tight" onPress={() => step("turn, tight", { side })} className={SMALL} />
+        <Pad label="head let go" hint="nobody leads" onPress={() => step("head let go")} className={SMALL} />
+        <Pad
+          label="rope tight"
+          hint="companion"
+          onPress={() => step("companion rope tight")}
+          disabled={start.plan.lines?.companion == null}
+          className={SMALL}
+        />
+        <Pad label="tense" tone="tension" onPress={() => circle.sign("tension", "tension")} className={SMALL} />
+        <Pad label="danger" tone="danger" onPress={() => circle.sign("danger", "danger")} className={SMALL} />
+      </fieldset>
+    );
+  return (
+    <fieldset className="grid min-w-0 grid-cols-3 gap-1.5" aria-label="What it does">
+      {CIRCLE_FAULTS.map((name) => (
+        <Pad
+          key={name}
+          label={name}
+          tone={name === "stretches down" ? "ease" : "plain"}
+          icon={<span className="figures text-sm">{count(name) || ""}</span>}
+          onPress={() => circle.sign(name, "count")}
+          className={SMALL}
+        />
+      ))}
+      <Pad
+        label="lap"
+        icon={<span className="figures text-sm">{Object.values(work?.laps ?? {}).reduce((sum, laps) => sum + laps, 0) || ""}</span>}
+        onPress={circle.lap}
+        className={SMALL}
+      />
+      <Pad label="line slack" hint="hold" onHold={circle.slack} className={SMALL} />
+      <Pad label="danger" tone="danger" onPress={() => circle.sign("danger", "danger")} className={SMALL} />
+    </fieldset>
+  );
+}
+
+/** What is asked at the finish: one tap for the ramp, a line for next time. */
+function Finish({ circle, onDone, onBack }: { circle: Circle; onDone: (easy: boolean | null, next: string) => void; onBack: () => void }) {
+  const [next, setNext] = useState("");
+  const cut = Math.round((circle.work?.cutShortSeconds ?? 0) / 60);
+  return (
+    <section aria-label="Finish" className="mx-auto grid w-full max-w-xl gap-4">
+      <h2 className="text-2xl">Finish</h2>
+      {cut > 0 && <p className="text-soft">{cut} min of the plan are not worked.</p>}
+      <label>
+        <span className="font-semibold">For next time</span>
+        <input value={next} maxLength={400} className="field-box mt-1" onChange={(event) => setNext(event.target.value)} />
+      </label>
+      <p className="font-head text-xl font-bold">Was the walk at the end easy?</p>
+      <div className="grid grid-cols-2 gap-2">
+        <button type="button" className="act min-h-20 text-xl" onClick={() => onDone(true, next)}>
+          Easy
+        </button>
+        <button type="button" className="act-quiet min-h-20 text-xl" onClick={() => onDone(false, next)}>
+          Not easy
+        </button>
+      </div>
+      <button type="button" className="act-quiet" onClick={() => onDone(null, next)}>
+        Cannot say
+      </button>
+      <button type="button" className="link min-h-12 justify-self-start" onClick={onBack}>
+        Back to the clock
+      </button>
+    </section>
+  );
+}
+
+/** The recorder of work on the circle, in a pen and in long lines. */
+export function CircleRecorder({ start, today }: { start: CircleStart; today: string }) {
+  const [audio, setAudio] = useState<HTMLAudioElement | null>(null);
+  const circle = useCircle(start, audio);
+  const { watch, overCap, round, cap, circledMinutes, heat, paused } = circle;
+  const { record, working, hint, busy } = watch;
+  const [finishing, setFinishing] = useState(false);
+  const { horse, plan } = start;
+  const after = `/horses/${horse.id}/review/${start.sessionId}`;
+  const finish = (easy: boolean | null, next: string) => {
+    const facts: Fact[] = [];
+    if (next.trim() !== "") facts.push({ type: "note", payload: { text: next.trim(), about: "next" } });
+    if (easy !== null) facts.push({ type: "circle.rated", payload: { easy } });
+    facts.push({ type: "block.end" }, { type: "session.end" }, { type: "cool", payload: { did: "starts" } });
+    watch.press(...facts);
+    setFinishing(false);
+  };
+  if (!watch.session.ready) return <main className="p-6 text-soft">Reading what this device has kept.</main>;
+  return (
+    <main className="mx-auto flex min-h-dvh w-full max-w-[460px] flex-col gap-1.5 px-2.5 pt-2 pb-1.5 lying:max-w-none lg:max-w-[1180px] lg:px-7 lg:pt-5">
+      {/* biome-ignore lint/a11y/useMediaCaption: it holds signals, not words; what they say stands on the screen */}
+      <audio ref={setAudio} data-testid="track" className="hidden" />
+      <header className="flex items-baseline justify-between gap-3">
+        <h1 className="min-w-0 truncate text-lg lg:text-2xl">
+          <WayLink href={`/horses/${horse.id}/work/circle`} className="hover:underline">
+            {horse.name}
+          </WayLink>
+        </h1>
+        {round && record.finishMs === null && (
+          <p className="figures shrink-0 text-sm">
+            {Math.floor(circledMinutes)} of {Math.round(cap.value)} min circled today
+          </p>
+        )}
+      </header>
+      {hint !== null && (
+        <p role="alert" className="text-sm font-semibold text-ochre">
+          {hint}
+        </p>
+      )}
+      {record.finishMs !== null ? (
+        <div className="mx-auto w-full max-w-xl">
+          <CoolDownPanel start={start} circle={circle} after={after} />
+        </div>
+      ) : !working ? (
+        <Before start={start} circle={circle} today={today} />
+      ) : finishing ? (
+        <Finish circle={circle} onDone={finish} onBack={() => setFinishing(false)} />
+      ) : (
+        <>
+          <div className="grid grow gap-1.5 lying:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] lg:gap-6">
+            <div className="grid content-start gap-1.5">
+              <ClockFace circle={circle} plan={plan} />
+              {overCap !== null && (
+                <p role="alert" className="border-l-4 border-brick pl-3 leading-tight font-semibold text-brick" data-testid="cap">
+                  Finish. {overCap}
+                </p>
+              )}
+              {overCap === null && heat !== null && heat.level !== "usual" && (
+                <p className="border-l-4 border-ochre pl-3 text-sm leading-tight">{heat.sentence}</p>
+              )}
+            </div>
+            <div className="grid content-end gap-1.5 lg:content-start">
+              <ConversationPads circle={circle} form={plan.form} />
+              <CirclePads circle={circle} start={start} />
+            </div>
+          </div>
+          <div className="grid grid-cols-5 gap-1.5">
+            <Pad
+              label={paused ? "go on" : "pause"}
+              tone="quiet"
+              icon={paused ? <Play size={18} aria-hidden="true" /> : <Pause size={18} aria-hidden="true" />}
+              onPress={circle.pause}
+              className={SMALL}
+            />
+            <Pad
+              label="next"
+              tone="quiet"
+              icon={<SkipForward size={18} aria-hidden="true" />}
+              onPress={circle.goOn}
+              disabled={circle.next === null}
+              className={SMALL}
+            />
+            <Pad label="+ 1 min" tone="quiet" onPress={circle.more} disabled={overCap !== null} className={SMALL} />
+            <Pad label="undo" tone="quiet" icon={<Undo2 size={18} aria-hidden="true" />} onPress={watch.undo} className={SMALL} />
+            <Pad
+              label="finish"
+              icon={<Flag size={18} aria-hidden="true" />}
+              onPress={() => setFinishing(true)}
+              disabled={busy}
+              className={SMALL}
+            />
+          </div>
+          {circle.danger !== null && <StopPanel circle={circle} onEnd={() => setFinishing(true)} />}
+        </>
+      )}
+      <div className="flex justify-center">
+        <StatusLine storeId={start.storeId} events={watch.session.events} />
+      </div>
+    </main>
+  );
+}

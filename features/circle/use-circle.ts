@@ -1,0 +1,224 @@
+"use client";
+
+import { useEffect, useMemo, useRef, useState } from "react";
+import { AIDS, type Aid, callsOf, circleCaps, circleWorkOf, clockAt, type Stretch, scheduleOf } from "@/core/circle";
+import type { CircleStart } from "@/core/pack";
+import { openDanger } from "@/core/record";
+import type { Fact } from "@/core/schemas";
+import { heatCaution } from "@/core/welfare";
+import { useWatch } from "../observe/use-watch";
+import { soundSettings } from "../sound/settings";
+import { TrackPlayer } from "./track-player";
+
+export const CIRCLE_BEHAVIOUR = { circle: "Circle work", pen: "Driven in a pen", lines: "Long lines" } as const;
+
+/** Everything the screens of a session on the circle share: its log, its clock, its sounds, what is pressed. */
+export function useCircle(start: CircleStart, audio: HTMLAudioElement | null) {
+  const watch = useWatch(start);
+  const { record, press, session, working } = watch;
+  const { latest } = session;
+  const [, tick] = useState(0);
+  const paused = record.timeLine.breaks.at(-1)?.endMs === null && record.timeLine.breaks.at(-1)?.silent === undefined;
+  useEffect(() => {
+    if (!working) return;
+    const timer = setInterval(() => tick((n) => n + 1), 250);
+    const awake = () => tick((n) => n + 1);
+    document.addEventListener("visibilitychange", awake);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener("visibilitychange", awake);
+    };
+  }, [working]);
+
+  const nowMs = session.nowMs();
+  const { segments, transitions } = start.plan;
+  const work = circleWorkOf(record, nowMs);
+  const workedSeconds = work?.clockSeconds ?? 0;
+  // Made anew with each look; by its text it stays the same for what hangs on it.
+  const schedule = JSON.stringify(work?.stretches ?? scheduleOf(segments, []));
+  const stretches = useMemo(() => JSON.parse(schedule) as Stretch[], [schedule]);
+  const face = clockAt(stretches, workedSeconds);
+
+  // What may still be circled: less in heat, and what was circled earlier today counts.
+  const heat = useMemo(() => {
+    const fact = record.facts.findLast((one) => one.type === "preflight" && one.payload.air_c != null && one.payload.humidity != null);
+    if (fact?.type !== "preflight") return null;
+    return heatCaution(fact.payload.air_c ?? 0, fact.payload.humidity ?? 0, fact.payload.sky === "shade" ? "shade" : "sun", start.settings);
+  }, [record, start.settings]);
+  const caps = circleCaps({
+    age: start.age,
+    allowance: start.allowance,
+    settings: start.settings,
+    own: start.setup.caps,
+    ways: start.plan.ways,
+    heat: heat?.level ?? null,
+  });
+  const round = start.plan.form !== "lines" || start.plan.radius_m !== null;
+  const cap = start.plan.form === "pen" ? caps.penMinutes : caps.sessionMinutes;
+  const circledMinutes = start.use.todayMinutes + (work?.movingSeconds ?? 0) / 60;
+  const weekMinutes = start.use.weekMinutes + (work?.movingSeconds ?? 0) / 60;
+  const against = new Set(start.overrides.map(({ key }) => key));
+  const overCap = !round
+    ? null
+    : circledMinutes >= cap.value && !(start.plan.form !== "pen" && against.has("too-long"))
+      ? `${Math.floor(circledMinutes)} min of circling today, the most. ${cap.why}`
+      : caps.weekMinutes !== null && weekMinutes >= caps.weekMinutes.value && !against.has("week")
+        ? `${Math.floor(weekMinutes)} min of circling in seven days, the most. ${caps.weekMinutes.why}`
+        : heat?.level === "stop"
+          ? heat.sentence
+          : null;
+
+  // Where the cap is reached the plan calls nothing more but its end.
+  const cut = overCap === null ? null : Math.floor(workedSeconds);
+  const calls = useMemo(
+    () => callsOf(segments, stretches, transitions.by === "time" ? transitions.every : null),
+    [segments, stretches, transitions],
+  );
+  const endSeconds = stretches.at(-1)?.endSeconds ?? 0;
+  const player = useRef<TrackPlayer | null>(null);
+  useEffect(() => {
+    if (audio === null) return;
+    player.current = new TrackPlayer(audio);
+    return () => player.current?.close();
+  }, [audio]);
+  const sounds = start.setup.sounds;
+  const sounding = working && !paused && cut === null && workedSeconds < endSeconds + 1 && soundSettings().sides;
+  useEffect(() => {
+    if (working && audio !== null) player.current?.load(calls, sounds, endSeconds);
+  }, [working, audio, calls, sounds, endSeconds]);
+  useEffect(() => {
+    if (sounding) player.current?.run(workedSeconds);
+    else player.current?.hush();
+  });
+
+  const segment = segments[face.stretch?.segment ?? -1] ?? null;
+  const next = segments[face.next?.segment ?? -1] ?? null;
+  const side = segment?.side ?? segments.at(-1)?.side ?? "L";
+  const gait = work?.gaits.at(-1)?.gait ?? "stand";
+  const open = work?.transitions.findLast(({ cameAfterSeconds }) => cameAfterSeconds === null) ?? null;
+  const lastCame = record.facts.findLast((fact) => fact.type === "gait");
+  const asking = open !== null && (lastCame === undefined || startOfAsk(record) > lastCame.ms) ? open : null;
+  const [chosen, setChosen] = useState<string | null>(null);
+  const target = chosen ?? asking?.to ?? (segment !== null && face.called && next !== null ? next.gait : (segment?.gait ?? gait));
+
+  const begin = (checks: Fact[]) => {
+    const facts: Fact[] = [...checks];
+    if (record.header === null)
+      facts.push({
+        type: "session.start",
+        payload: { horse: start.horse.name, handler: start.handler, place: start.place, method: "pressure-release" },
+      });
+    const { ladder } = start;
+    const criterion = ladder?.payload;
+    facts.push({
+      type: "block.start",
+      payload:
+        ladder === null || criterion === undefined
+          ? {
+              block: 1,
+              behaviour: CIRCLE_BEHAVIOUR[start.plan.form],
+              rung: "plan",
+              criterion: { sentence: "Work by its plan and clock." },
+              side: "",
+              kind: "work",
+            }
+          : {
+              block: 1,
+              behaviour: ladder.name,
+              ladder: ladder.id,
+              version: ladder.version,
+              rung: ladder.rung,
+              criterion: criterion as never,
+              side: "",
+              kind: "work",
+            },
+    });
+    facts.push({ type: "circle.start", payload: { plan: start.plan as never, overrides: [...start.overrides] } });
+    press(...facts);
+  };
+  /** How long the ask that goes on has lasted, in seconds, or null. */
+  const askedFor = () => {
+    const now = circleWorkOf(latest().record, session.nowMs());
+    const running = now?.transitions.at(-1);
+    return running === undefined || running.cameAfterSeconds !== null
+      ? null
+      : { seconds: running.waitedSeconds, aids: running.aids, to: running.to };
+  };
+  const counts = (to: string) => start.ladder !== null && (start.ladder.gait === null || start.ladder.gait === to);
+  const came = () => {
+    const facts: Fact[] = [];
+    const ask = asking === null ? null : askedFor();
+    if (ask !== null && ask.to === target && counts(target)) {
+      const phase = 1 + Math.max(...ask.aids.map((aid) => AIDS.indexOf(aid)));
+      facts.push({
+        type: "trial",
+        payload: { outcome: "met", side, phase, latency_s: Math.round(ask.seconds * 10) / 10, logged: "timed" },
+      });
+    }
+    facts.push({
+      type: "gait",
+      payload: {
+        gait: target,
+        direction: side === "L" ? "left" : "right",
+        ...(start.plan.radius_m === null ? {} : { radius_m: start.plan.radius_m }),
+      },
+    });
+    setChosen(null);
+    press(...facts);
+  };
+  const noAnswer = () => {
+    const ask = asking === null ? null : askedFor();
+    if (ask === null) return;
+    const facts: Fact[] = [];
+    if (counts(ask.to)) {
+      const phase = 1 + Math.max(...ask.aids.map((aid) => AIDS.indexOf(aid)));
+      facts.push({
+        type: "trial",
+        payload: { outcome: "refused", side, phase, waited_s: Math.round(ask.seconds * 10) / 10, logged: "timed" },
+      });
+    }
+    facts.push({ type: "gait", payload: { gait: gait === ask.to ? "stand" : gait, direction: side === "L" ? "left" : "right" } });
+    setChosen(null);
+    press(...facts);
+  };
+  return {
+    watch,
+    work,
+    face,
+    stretches,
+    segment,
+    next,
+    side,
+    gait,
+    target,
+    asking,
+    paused,
+    workedSeconds,
+    overCap,
+    heat,
+    cap,
+    circledMinutes,
+    round,
+    danger: openDanger(record),
+    choose: setChosen,
+    begin,
+    aid: (aid: Aid) => press({ type: "aid", payload: { aid, to: target } }),
+    came,
+    noAnswer,
+    out: () => press({ type: "circle.out" }),
+    lap: () => press({ type: "lap" }),
+    slack: (down: boolean) => press({ type: down ? "slack.start" : "slack.end" }),
+    sign: (name: string, kind: "count" | "tension" | "danger" | "ease") => press({ type: "signal", payload: { name, class: kind, side } }),
+    pause: () => press(paused ? { type: "break.end" } : { type: "break.start", payload: { reason: "rest" } }),
+    goOn: () =>
+      press({ type: "circle.go", payload: { segment: Math.min(segments.length - 1, (face.stretch?.segment ?? segments.length - 2) + 1) } }),
+    more: () => press({ type: "circle.more", payload: { seconds: 60 } }),
+  };
+}
+
+/** When the ask that goes on began: the first aid since the last gait that was tapped. */
+function startOfAsk({ facts }: { readonly facts: readonly { readonly type: string; readonly ms: number }[] }): number {
+  return facts.findLast(({ type }) => type === "aid")?.ms ?? Number.NEGATIVE_INFINITY;
+}
+
+export type Circle = ReturnType<typeof useCircle>;

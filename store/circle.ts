@@ -1,0 +1,81 @@
+import { v4 as newId } from "uuid";
+import { type ChangedSound, type CircleCall, type CircleSetup, type KitFit, USUAL_SETUP } from "@/core/circle";
+import { addDays, type Day } from "@/core/day";
+import type { CircleSetupInput, HandLoadInput } from "@/core/schemas";
+import { getHorse } from "./horses";
+import type { HandLoadRow } from "./models";
+import { NotFoundError, rowsOf } from "./rows";
+import type { Store } from "./store";
+
+/** How a horse works on the circle; the usual way where nobody said. */
+export async function circleSetup(store: Store, horseId: string): Promise<CircleSetup> {
+  const [row] = await rowsOf(store.models.circleSetup, "horse_id = :horse", { horse: horseId });
+  return row === undefined ? USUAL_SETUP : { ...USUAL_SETUP, ...(JSON.parse(row.body) as Partial<CircleSetup>) };
+}
+
+/** A changed sound is new to the horse for so many days, unless it is changed back. */
+const NEW_DAYS = 60;
+
+/** Which sounds mean something else now than the horse has learned. */
+function changedSounds(before: CircleSetup, now: CircleSetupInput, today: Day, worked: boolean): ChangedSound[] {
+  const calls = Object.keys(now.sounds) as CircleCall[];
+  return calls.flatMap((call) => {
+    const known = before.changed.find((one) => one.call === call);
+    const learned = known?.before ?? before.sounds[call];
+    // Before the first session no sound means anything to the horse yet.
+    if (now.sounds[call] === learned || !worked) return [];
+    if (known !== undefined && before.sounds[call] === now.sounds[call]) return known.since < addDays(today, -NEW_DAYS) ? [] : [known];
+    return [{ call, before: learned, since: today }];
+  });
+}
+
+/** Keeps how a horse works on the circle. @throws NotFoundError where there is no such horse. */
+export async function saveCircleSetup(store: Store, horseId: string, input: CircleSetupInput, today: Day): Promise<CircleSetup> {
+  await getHorse(store, horseId);
+  return store.writer.write(async (transaction) => {
+    const before = await circleSetup(store, horseId);
+    const worked = (await store.models.session.count({ where: { horse_id: horseId, kind: "circle" }, transaction })) > 0;
+    const setup: CircleSetup = { ...input, changed: changedSounds(before, input, today, worked) };
+    await store.models.circleSetup.upsert({ horse_id: horseId, body: JSON.stringify(setup), updated_ms: store.now() }, { transaction });
+    return setup;
+  });
+}
+
+/** Fit cards of a horse, by kit. */
+export async function kitFits(store: Store, horseId: string): Promise<Map<string, KitFit>> {
+  const rows = await rowsOf(store.models.kitFit, "horse_id = :horse", { horse: horseId });
+  return new Map(rows.map(({ kit_id, body }) => [kit_id, JSON.parse(body) as KitFit]));
+}
+
+/** Keeps a fit card. @throws NotFoundError where horse or kit is not there. */
+export async function saveKitFit(store: Store, horseId: string, kitId: string, fit: KitFit): Promise<void> {
+  await getHorse(store, horseId);
+  await store.writer.write(async (transaction) => {
+    if ((await store.models.kit.count({ where: { id: kitId } as never, transaction })) === 0)
+      throw new NotFoundError("This kit is no longer there.");
+    await store.models.kitFit.upsert(
+      { horse_id: horseId, kit_id: kitId, body: JSON.stringify(fit), updated_ms: store.now() },
+      { transaction },
+    );
+  });
+}
+
+/** Work entered by hand since a day, oldest first. */
+export const handLoad = (store: Store, horseId: string, since: Day): Promise<HandLoadRow[]> =>
+  rowsOf(store.models.handLoad, "horse_id = :horse AND day >= :since ORDER BY day, created_ms", { horse: horseId, since });
+
+/** Adds work by hand. @returns its id. */
+export async function addHandLoad(store: Store, horseId: string, input: HandLoadInput): Promise<string> {
+  await getHorse(store, horseId);
+  const id = newId();
+  await store.writer.write((transaction) =>
+    store.models.handLoad.create({ id, horse_id: horseId, ...input, created_ms: store.now() }, { transaction }),
+  );
+  return id;
+}
+
+/** Takes an entry out again. @throws NotFoundError where it is not there. */
+export async function removeHandLoad(store: Store, horseId: string, id: string): Promise<void> {
+  const gone = await store.writer.write((transaction) => store.models.handLoad.destroy({ where: { id, horse_id: horseId }, transaction }));
+  if (gone === 0) throw new NotFoundError("This entry is no longer there.");
+}

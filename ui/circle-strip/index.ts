@@ -1,0 +1,1 @@
+export { CircleStrip, type StripStretch, stripWords } from "./circle-strip";

@@ -1,0 +1,1 @@
+export { type StackColumn, StackColumns } from "./stack-columns";
