@@ -80,8 +80,8 @@ export { MIGRATION_NAMES, MIGRATIONS, migrate } from "./migrations";
 export type {
   BehaviourRow,
   EventRow,
-  HorseDateRow,
   HandLoadRow,
+  HorseDateRow,
   HorseRow,
   KitRow,
   PersonRow,
