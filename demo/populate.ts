@@ -17,8 +17,10 @@ import {
   rebuildCaches,
   type SessionOptions,
   type Store,
+  saveCircleSetup,
   updateLadder,
 } from "@/store";
+import { circleStory, demoCircleSetup } from "./circle-story";
 import { drawUuid } from "./event-log";
 import type { DemoHorse } from "./horse";
 import { DEMO_HORSES } from "./horses";
@@ -145,6 +147,34 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
       createdMs: session.startWallMs,
     });
     batches.push({ recorder: who.recorder, events: session.events, clocks: {} });
+  }
+  // The circle horse's month, with chance of its own too.
+  const round = DEMO_HORSES.findIndex(({ horse }) => horse.name === "Corriemoor");
+  const [circleHorse, circleDemo] = [horses[round], DEMO_HORSES[round]];
+  if (circleHorse !== undefined && circleDemo !== undefined) {
+    const rider = {
+      horse: circleDemo.horse.name,
+      handler: DEMO_PEOPLE[0]?.name ?? "",
+      place: DEMO_PLACES[circleDemo.place]?.name ?? "",
+      recorder: "demo-1",
+    };
+    for (const session of circleStory(rider, endWallMs, seededChance(seed + 12_000))) {
+      planned.push({
+        id: session.id,
+        horseId: circleHorse,
+        kind: "circle",
+        ladderId: null,
+        personId: people[0] ?? null,
+        placeId: places[circleDemo.place] ?? null,
+        startRung: null,
+        circle: { plan: session.plan, overrides: [] },
+        sample,
+        createdMs: session.startWallMs,
+      });
+      batches.push({ recorder: rider.recorder, events: session.events, clocks: {} });
+    }
+    const setup = demoCircleSetup(dayOf(endWallMs));
+    await saveCircleSetup(store, circleHorse, setup, dayOf(endWallMs));
   }
   await addSessions(store, planned);
   // All batches wait together, so that they share one transaction.

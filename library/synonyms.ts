@@ -71,6 +71,7 @@ export const SYNONYMS: Readonly<Record<string, readonly string[]>> = {
   transitions: ["transition", "lunge", "up and down", "half halt", "whoa", "change of gait"],
   "turn-on-line": ["change direction", "change of rein", "turn in", "rollback", "draw", "lunge"],
   spiral: ["spiral", "in and out", "lunge", "smaller circle"],
+  "answers-a-sound-on-the-circle": ["beep", "whistle", "signal", "lunge", "timer"],
   "walk-at-end": ["cool down", "stretch", "long and low", "cooling out", "lunge"],
   "two-lines": ["long reins", "double lunge", "long lining", "ground driving", "two reins"],
   "long-lines": ["ground driving", "long reining", "long lining", "drive", "plough", "breaking to harness"],

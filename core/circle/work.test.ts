@@ -14,7 +14,7 @@ const PLAN: CirclePlan = {
     { gait: "trot", side: "L", minutes: 1 },
     { gait: "walk", side: "R", minutes: 2 },
   ],
-  transitions: { by: "will", every: null },
+  transitions: { by: "will", every: null, to: null },
   obstacles: [],
   led_first: false,
   ways: "both",

@@ -39,7 +39,8 @@ export const circlePlanSchema = record({
   transitions: record({
     by: yup.string<(typeof TRANSITIONS_BY)[number]>().oneOf(TRANSITIONS_BY, "by: will, time, quarter or lap.").default("will"),
     every: yup.number().min(0.25, "Every: 0.25 or more.").max(60, "Every: 60 at most.").nullable().default(null),
-  }).default({ by: "will", every: null }),
+    to: yup.string<CircleGait>().oneOf(CIRCLE_GAITS, "to: stand, walk, trot or canter.").nullable().default(null),
+  }).default({ by: "will", every: null, to: null }),
   obstacles: yup.array().of(line().required()).max(8, "At most 8 obstacles.").default([]),
   led_first: yup.boolean().default(false),
   ways: yup.string<Ways>().oneOf(WAYS, "ways: both or turn.").default("both"),

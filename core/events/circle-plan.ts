@@ -47,7 +47,11 @@ export interface CirclePlan {
   readonly radius_m: number | null;
   readonly radius_by: (typeof RADIUS_BY)[number];
   readonly segments: readonly CircleSegment[];
-  readonly transitions: { readonly by: (typeof TRANSITIONS_BY)[number]; readonly every: number | null };
+  readonly transitions: {
+    readonly by: (typeof TRANSITIONS_BY)[number];
+    readonly every: number | null /** The gait whose transitions are asks of the ladder; null: every one. */;
+    readonly to: string | null;
+  };
   readonly obstacles: readonly string[];
   readonly led_first: boolean;
   readonly ways: Ways;

@@ -61,18 +61,26 @@ function circleKit(pack: HorsePack, yard: YardFacts, state: CircleState): Circle
   });
 }
 
+const GAITS = ["canter", "trot", "walk"] as const;
+
+/** The gait a ladder is about: its rung's, or the one its name or cue says; null where none is said. */
+function gaitOf({ plan, behaviour }: HorsePack["ladders"][number], rung: number): string | null {
+  const strand = plan.strands.find(({ key }) => key === "gait");
+  const value = strand === undefined ? undefined : plan.rungs[rung - 1]?.values[strand.id];
+  const said = `${typeof value === "string" ? value : ""} ${behaviour.name} ${behaviour.cue}`.toLowerCase();
+  return GAITS.find((gait) => said.includes(gait)) ?? null;
+}
+
 function circleLadders(pack: HorsePack, yard: YardFacts, nowMs: number, handler: string | null): CircleLadder[] {
   return packNow(pack, yard, nowMs, handler).states.flatMap(({ ladder, next }) => {
     if (!ladder.involves.includes("circling") || next.barred !== null) return [];
-    const strand = ladder.plan.strands.find(({ key }) => key === "gait");
-    const value = strand === undefined ? undefined : ladder.plan.rungs[next.rung - 1]?.values[strand.id];
     return [
       {
         id: ladder.id,
         name: ladder.behaviour.name,
         rung: next.rung,
         criterion: criterionOf(ladder.plan, next.rung).sentence,
-        gait: typeof value === "string" ? value : null,
+        gait: gaitOf(ladder, next.rung),
       },
     ];
   });
@@ -129,8 +137,6 @@ export function circleStart(pack: HorsePack, yard: YardFacts, nowMs: number, beg
   const plan = begun.circle?.plan ?? state.plan;
   const found = begun.ladder === null ? undefined : pack.ladders.find(({ id }) => id === begun.ladder);
   const rung = begun.start_rung ?? 1;
-  const strand = found?.plan.strands.find(({ key }) => key === "gait");
-  const value = strand === undefined ? undefined : found?.plan.rungs[rung - 1]?.values[strand.id];
   return {
     ...shellStart(pack, yard, now, begun, soFar),
     plan,
@@ -152,7 +158,7 @@ export function circleStart(pack: HorsePack, yard: YardFacts, nowMs: number, beg
             rung,
             criterion: criterionOf(found.plan, rung).sentence,
             payload: criterionOf(found.plan, rung),
-            gait: typeof value === "string" ? value : null,
+            gait: plan.transitions.to,
           },
     people: yard.people,
   };

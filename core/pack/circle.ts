@@ -111,6 +111,9 @@ export interface CircleState {
   readonly plan: CirclePlan;
 }
 
+/** Shorter than this, in minutes, nothing was worked on the circle: it counts its minutes and is no session of circling. */
+const VISIT_MINUTES = 1;
+
 const LAST_SPEEDS = 10;
 /** As work on the circle usually begins, minutes each way (common practice, no source). */
 export const USUAL_START = { walk: 8, trot: 2, canter: 0, obstacles: false } as const;
@@ -128,7 +131,7 @@ const emptyPlan = (setup: CircleSetup, segments: readonly CircleSegment[], radiu
   radius_m: radius,
   radius_by: "line",
   segments,
-  transitions: { by: "will", every: null },
+  transitions: { by: "will", every: null, to: null },
   obstacles: [],
   led_first: false,
   ways: setup.ways,
@@ -164,8 +167,8 @@ export function circleState(pack: HorsePack, yard: YardFacts, nowMs: number, but
     ...entries
       .filter(({ byHand, day }) => byHand && day > addDays(today, -7) && day <= today)
       .map((one) => ({ day: one.day, minutes: one.circlingMinutes })),
-  ].filter(({ minutes }) => minutes > 0);
-  const circled = entries.filter(({ circlingMinutes, day }) => circlingMinutes > 0 && day <= today);
+  ];
+  const circled = entries.filter(({ circlingMinutes, day }) => circlingMinutes >= VISIT_MINUTES && day <= today);
   const last = circled.at(-1);
   const side = last?.digest == null ? null : sideOfDigest(last.digest);
   const digests = worked.flatMap(({ circle, day }) => (circle === undefined ? [] : [{ circle, day }]));
@@ -175,7 +178,7 @@ export function circleState(pack: HorsePack, yard: YardFacts, nowMs: number, but
   const caps = circleCaps({ age, allowance, settings, own: setup.caps, ways: setup.ways, heat: null });
   const use: CircleUse = {
     weekMinutes: week.reduce((sum, { minutes }) => sum + minutes, 0),
-    weekVisits: week.length,
+    weekVisits: week.filter(({ minutes }) => minutes >= VISIT_MINUTES).length,
     todayMinutes: week.filter(({ day }) => day === today).reduce((sum, { minutes }) => sum + minutes, 0),
     daysSince: last === undefined ? null : daysBetween(last.day, today),
     lastSide: side === "both" ? null : side,

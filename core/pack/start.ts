@@ -9,7 +9,7 @@ import { type EvidenceTrial, standingDoNext } from "../record";
 import { type BehaviourInput, EMPTY_BEHAVIOUR, type SessionEvent, type SessionKind } from "../schemas";
 import type { YardSettings } from "../settings";
 import { MILLISECONDS_PER_DAY } from "../units";
-import { type Allowance, asUsed, type KitUse, kitCautions, usedSentences } from "../welfare";
+import { type Allowance, asUsed, type Cap, type KitUse, kitCautions, usedSentences } from "../welfare";
 import { type NextStart, nextStart } from "../word";
 import { handlerOfBegun } from "./begun";
 import { careOn } from "./care";
@@ -33,6 +33,8 @@ export interface LadderPart {
   readonly earlier: readonly EvidenceTrial[];
   /** Rungs of earlier versions that stand unchanged: version, then old and present number. */
   readonly carried: readonly (readonly [number, readonly (readonly [number, number])[]])[];
+  /** Circling minutes that may still be worked today; left out where it does not circle. */
+  readonly circling?: Cap<number>;
   /** Cautions of its method, its way of working and the kit in hand. */
   readonly planCautions: readonly string[];
 }
@@ -302,6 +304,17 @@ export function shellStart(pack: HorsePack, yard: YardFacts, now: PackNow, begun
   };
 }
 
+/** Circling minutes that may still be worked, of the day and of the week; null where a reason was given against it. */
+function leftOfCircling(pack: HorsePack, yard: YardFacts, nowMs: number, begun: BegunSession): Cap<number> | null {
+  if ((begun.against ?? "") !== "") return null;
+  const { caps, use } = circleState(pack, yard, nowMs, begun.id);
+  const day = { value: Math.max(0, caps.sessionMinutes.value - use.todayMinutes), why: caps.sessionMinutes.why };
+  const { weekMinutes } = caps;
+  if (weekMinutes === null) return day;
+  const week = Math.max(0, weekMinutes.value - use.weekMinutes);
+  return week < day.value ? { value: week, why: weekMinutes.why } : day;
+}
+
 /** What the body map holds of other sessions. */
 export const touchesBefore = (pack: HorsePack, session: string): Touch[] =>
   pack.digests.filter(({ id }) => id !== session).flatMap(({ touches }) => touches);
@@ -315,6 +328,7 @@ export function recorderStart(pack: HorsePack, yard: YardFacts, nowMs: number, b
   const battery = begun.kind === "first-look";
   const taken = new Set(begun.kit);
   const kit = yard.kit.filter(({ id }) => taken.has(id));
+  const circlingLeft = leftOfCircling(pack, yard, nowMs, begun);
   const partOf = ({ ladder, next }: PackNow["states"][number]): LadderPart => ({
     ladderId: ladder.id,
     version: ladder.version,
@@ -325,6 +339,7 @@ export function recorderStart(pack: HorsePack, yard: YardFacts, nowMs: number, b
     next,
     earlier: ladder.trials.filter(({ session }) => session !== begun.id),
     carried: ladder.carried,
+    ...(circlingLeft !== null && ladder.involves.includes("circling") ? { circling: circlingLeft } : {}),
     planCautions: [
       ...kitCautions(kit, kitUseOf(ladder, next.rung, now.leaves, now.allowance)),
       ...ladder.cautions,

@@ -323,7 +323,7 @@ const GOOD: Record<EventType, object> = {
       radius_m: 8,
       radius_by: "line",
       segments: [{ gait: "walk", side: "L", minutes: 8 }],
-      transitions: { by: "lap", every: 2 },
+      transitions: { by: "lap", every: 2, to: "walk" },
       obstacles: ["a pole"],
       led_first: true,
       ways: "turn",

@@ -48,7 +48,12 @@ export interface WordInput {
   readonly trialsSinceRest: number;
   readonly workMinutes: number;
   /** Limits of restrictions and age on the whole session, with where they come from; left out where there are none. */
-  readonly limits?: { readonly minutes: Cap<number> | null; readonly trials: Cap<number> | null; readonly sessionTrials: number };
+  readonly limits?: {
+    readonly minutes: Cap<number> | null;
+    readonly trials: Cap<number> | null;
+    readonly sessionTrials: number;
+    readonly circling?: { readonly left: Cap<number>; readonly minutes: number } | null;
+  };
   /** Why the next rung may not be worked today; left out or null where it may. */
   readonly nextBarred?: string | null;
   /** The danger sign that has not been answered by the stop card yet. */

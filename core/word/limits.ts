@@ -8,7 +8,7 @@ import type { WordInput } from "./input";
 /** A limit that advice or age sets is no matter of how the work goes. */
 export function limitReached({ limits, workMinutes }: Pick<WordInput, "limits" | "workMinutes">): Advice | null {
   if (limits === undefined) return null;
-  const { minutes, trials, sessionTrials } = limits;
+  const { minutes, trials, sessionTrials, circling = null } = limits;
   if (minutes !== null && workMinutes >= minutes.value)
     return {
       word: "Finish",
@@ -22,6 +22,13 @@ export function limitReached({ limits, workMinutes }: Pick<WordInput, "limits" |
       why: "limit",
       reason: `${counted(sessionTrials, "repetition")}, the most for today. ${trials.why}`,
       numbers: { trials: sessionTrials },
+    };
+  if (circling !== null && circling.minutes >= circling.left.value)
+    return {
+      word: "Finish",
+      why: "limit",
+      reason: `${counted(Math.floor(circling.minutes), "minute")} of circling, the most for now. ${circling.left.why}`,
+      numbers: { minutes: circling.left.value },
     };
   return null;
 }

@@ -3,7 +3,7 @@ import { asksBothSides, type LadderPlan, oneSideADay, rungsBetween } from "../la
 import { carriedOver, type EvidenceTrial, evidenceForRung, evidenceOfSession } from "../record/evidence-scope";
 import type { SessionRecord } from "../record/reduce";
 import { openDanger, signsWithin } from "../record/signals";
-import { secondsSinceRest, workSeconds } from "../record/time";
+import { blockSeconds, secondsSinceRest, workSeconds } from "../record/time";
 import { handlerKey } from "../record/trial";
 import { lastHeartRate } from "../record/vital-signs";
 import { handlerNow } from "../record/where";
@@ -11,7 +11,7 @@ import { DEFAULT_SETTINGS, type YardSettings } from "../settings";
 import { MILLISECONDS_PER_DAY } from "../units";
 import { breathingRate } from "../welfare/breathing";
 import { type HeatCaution, heatCaution } from "../welfare/heat";
-import type { Allowance } from "../welfare/restrictions";
+import type { Allowance, Cap } from "../welfare/restrictions";
 import { barredRung } from "../welfare/restrictions";
 import { declinedWords } from "./declined";
 import { valuesGoalOf } from "./goal";
@@ -35,6 +35,8 @@ export interface Situation {
   /** Trials of other sessions on this ladder, oldest first, whoever handled. */
   readonly earlier: readonly EvidenceTrial[];
   readonly allowance: Allowance;
+  /** Circling minutes that may still be worked today, and on which ladders they are; left out where this one does not circle. */
+  readonly circling?: { readonly left: Cap<number>; readonly ladders: readonly (string | null)[] };
   /** The horse's own breathing rate at rest, a minute; null where it is not known. */
   readonly restingBreaths: number | null;
   /** The side that is known to be behind; left out or null where none is. */
@@ -58,6 +60,13 @@ export function heatOf(record: Pick<SessionRecord, "facts">, settings: YardSetti
   const { air_c, humidity, sky } =
     record.facts.filter((fact) => fact.type === "preflight").findLast(({ payload }) => payload.air_c != null)?.payload ?? {};
   return air_c != null && humidity != null ? heatCaution(air_c, humidity, sky === "shade" ? "shade" : "sun", settings) : null;
+}
+
+/** What was circled in this session against what may still be; null where this ladder does not circle. */
+function circledOf({ circling, record, nowMs }: Situation) {
+  if (circling === undefined) return null;
+  const seconds = record.blocks.map(({ ladder }, i) => (circling.ladders.includes(ladder) ? blockSeconds(record, i, nowMs) : 0));
+  return { left: circling.left, minutes: seconds.reduce((sum, own) => sum + own, 0) / 60 };
 }
 
 /** The highest rung below this one that is mostly met: enough trials in the last weeks, and most of them met. */
@@ -141,7 +150,12 @@ export function wordInputOf(situation: Situation, settings: YardSettings = DEFAU
     trialsSinceRest: record.trials.filter((trial) => trial.askMs >= lastBreakEnd).length,
     workMinutes: workSeconds(record, nowMs) / 60,
     nextBarred: barredRung(plan, rung + 1, allowance)[0]?.why ?? null,
-    limits: { minutes: allowance.workMinutes, trials: allowance.repetitions, sessionTrials: record.trials.length },
+    limits: {
+      minutes: allowance.workMinutes,
+      trials: allowance.repetitions,
+      sessionTrials: record.trials.length,
+      circling: circledOf(situation),
+    },
     danger: openDanger(record),
     tensionSigns: signsWithin(record, "tension", nowMs, tensionSeconds),
     heat: heatOf(record, settings),

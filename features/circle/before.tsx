@@ -119,7 +119,7 @@ export function Before({ start, circle, today }: { start: CircleStart; circle: C
         </fieldset>
       )}
       <div className="flex flex-wrap items-end gap-3">
-        <label>
+        <label className="grid content-start">
           <span className="font-semibold">Air, °C</span>
           <input
             value={air}
@@ -129,7 +129,7 @@ export function Before({ start, circle, today }: { start: CircleStart; circle: C
             onChange={(event) => setAir(event.target.value)}
           />
         </label>
-        <label>
+        <label className="grid content-start">
           <span className="font-semibold">Humidity, %</span>
           <input
             value={humidity}

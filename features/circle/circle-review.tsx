@@ -219,7 +219,7 @@ export function CircleReview({
           Load book
         </WayLink>
       </p>
-      <div className="mt-3 grid max-w-3xl gap-1">
+      <div className="mt-3 grid max-w-xl gap-1">
         <p className="text-sm text-soft">planned</p>
         <CircleStrip stretches={planned} label="Planned" longestSeconds={longest} />
         <p className="text-sm text-soft">done{believed > 0 ? ", dashed where nobody tapped the gait and the plan is believed" : ""}</p>

@@ -26,13 +26,13 @@ export function ClockFace({
   return (
     <section
       aria-label="Clock"
-      className={`grid content-start rounded-lg border-[3px] px-3 pt-1 pb-2 ${stopped ? "border-brick" : "border-ink"} ${face.called && !paused ? "bg-ochre-wash" : "bg-paper"}`}
+      className={`grid content-start rounded-lg border-[3px] px-3 pt-1 pb-1.5 ${stopped ? "border-brick" : "border-ink"} ${face.called && !paused ? "bg-ochre-wash" : "bg-paper"}`}
     >
       <p className="flex items-baseline justify-between gap-3 font-head leading-none font-extrabold">
-        <span className="text-[2.6rem] lying:text-[2.2rem] lg:text-[4rem]" data-testid="gait-now">
+        <span className="text-[min(10.5vw,6.2vh)] lying:text-[min(5.5vw,12vh)] lg:text-[4rem]" data-testid="gait-now">
           {stopped ? "stop" : over ? "walk on" : segment.gait}
         </span>
-        <span className="text-[2.2rem] lying:text-[1.8rem] lg:text-[3.2rem]">
+        <span className="text-[min(9vw,5.3vh)] lying:text-[min(4.6vw,10vh)] lg:text-[3.2rem]">
           {segment === null ? "" : `${ARROW[segment.side]} ${SIDE_WORDS[segment.side]}`}
         </span>
       </p>
@@ -40,7 +40,7 @@ export function ClockFace({
         role="timer"
         aria-label={over ? "Over by" : "Left of this segment"}
         data-testid="clock"
-        className={`figures text-center font-head leading-[0.95] font-extrabold tracking-tight text-[clamp(6rem,31vw,8.6rem)] lying:text-[7.2rem] lg:text-[13rem] ${stopped ? "text-brick" : ""}`}
+        className={`figures text-center font-head leading-[0.95] font-extrabold tracking-tight text-[min(31vw,17vh)] lying:text-[min(17vw,36vh)] lg:text-[13rem] ${stopped ? "text-brick" : ""}`}
       >
         {over ? `+${clockWords(face.elapsedSeconds)}` : clockWords(Math.ceil(face.leftSeconds))}
       </p>
@@ -56,7 +56,7 @@ export function ClockFace({
         </span>
         <span className="figures text-soft">{over ? "" : `${clockWords(Math.ceil(face.leftInAllSeconds))} in all`}</span>
       </p>
-      <div className="lying:hidden">
+      <div className="hidden lg:block">
         <CircleStrip
           stretches={strip}
           nowSeconds={Math.min(workedSeconds, stretches.at(-1)?.endSeconds ?? 0)}

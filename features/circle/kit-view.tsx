@@ -37,7 +37,7 @@ function FitCard({ horseId, kit, today }: { horseId: string; kit: CircleKit; tod
     if (sent.ok) router.refresh();
   };
   const field = (key: keyof typeof draft, label: string, type = "text") => (
-    <label className="text-sm">
+    <label className="grid text-sm">
       {label}
       <input
         type={type}

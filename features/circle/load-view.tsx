@@ -48,7 +48,7 @@ function ByHand({
     <section aria-label="By hand" className="no-print">
       <h2 className="text-2xl">By hand</h2>
       <form onSubmit={(event) => void add(event)} noValidate className="mt-2 flex flex-wrap items-end gap-3">
-        <label className="text-sm">
+        <label className="grid text-sm">
           Day
           <input
             type="date"
@@ -58,7 +58,7 @@ function ByHand({
             onChange={(event) => setDraft({ ...draft, day: event.target.value })}
           />
         </label>
-        <label className="text-sm">
+        <label className="grid text-sm">
           What
           <select value={draft.kind} className="field-box mt-0.5" onChange={(event) => setDraft({ ...draft, kind: event.target.value })}>
             {HAND_KINDS.map((kind) => (
@@ -66,7 +66,7 @@ function ByHand({
             ))}
           </select>
         </label>
-        <label className="text-sm">
+        <label className="grid text-sm">
           Minutes
           <input
             inputMode="decimal"
@@ -75,7 +75,7 @@ function ByHand({
             onChange={(event) => setDraft({ ...draft, minutes: event.target.value })}
           />
         </label>
-        <label className="grow text-sm">
+        <label className="grid grow text-sm">
           Note
           <input
             value={draft.note}

@@ -2,6 +2,7 @@
 
 import { useMemo, useReducer, useState } from "react";
 import {
+  CIRCLE_GAITS,
   type CircleOverride,
   type CirclePlan,
   circleCaps,
@@ -51,7 +52,7 @@ function Radius({
   const bad = typed !== null && (number === null || metresOf(number) < 2 || metresOf(number) > 30);
   return (
     <div className="flex flex-wrap items-end gap-3">
-      <label>
+      <label className="grid">
         <span className="font-semibold">Radius by</span>
         <select
           value={plan.radius_by}
@@ -66,7 +67,7 @@ function Radius({
           <option value="metres">metres</option>
         </select>
       </label>
-      <label>
+      <label className="grid">
         <span className="font-semibold">Radius</span>
         <input
           inputMode="decimal"
@@ -85,7 +86,7 @@ function Radius({
       </label>
       {plan.radius_by === "line" &&
         lines
-          .flatMap(({ id, name, lengthMetres }) => (lengthMetres === null || lengthMetres < 2 ? [] : [{ id, name, lengthMetres }]))
+          .flatMap(({ id, name, lengthMetres }) => (lengthMetres === null || lengthMetres < 4 ? [] : [{ id, name, lengthMetres }]))
           .map(({ id, name, lengthMetres }) => (
             <button key={id} type="button" className="act-quiet" onClick={() => change({ do: "set", change: { radius_m: lengthMetres } })}>
               {name}, {lengthMetres} m
@@ -114,7 +115,7 @@ function Choice({
   empty: string;
 }) {
   return (
-    <label>
+    <label className="grid content-start">
       <span className="font-semibold">{label}</span>
       <select value={value} className="field-box mt-1" onChange={(event) => onChange(event.target.value)}>
         <option value="">{empty}</option>
@@ -157,6 +158,10 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
   }, [plan, caps, start.use, worn, age, allowance, settings]);
   const standing = standingCautions(cautions, overrides);
   const chosen = start.ladders.find(({ id }) => id === ladder);
+  const chooseLadder = (id: string) => {
+    setLadder(id);
+    change({ do: "set", change: { transitions: { ...plan.transitions, to: start.ladders.find((one) => one.id === id)?.gait ?? null } } });
+  };
   const used = circlingSentence(start.use, caps);
   const step = start.ramp?.steps[start.ramp.place.step];
 
@@ -280,7 +285,7 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
               <summary className="min-h-11 cursor-pointer text-lg font-semibold">Transitions and obstacles</summary>
               <div className="mt-2 grid gap-3">
                 <div className="flex flex-wrap gap-3">
-                  <label>
+                  <label className="grid content-start">
                     <span className="font-semibold">Transitions</span>
                     <select
                       value={plan.transitions.by}
@@ -290,6 +295,7 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
                           do: "set",
                           change: {
                             transitions: {
+                              ...plan.transitions,
                               by: event.target.value as CirclePlan["transitions"]["by"],
                               every: event.target.value === "will" ? null : 1,
                             },
@@ -305,7 +311,7 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
                     </select>
                   </label>
                   {plan.transitions.by !== "will" && (
-                    <label>
+                    <label className="grid content-start">
                       <span className="font-semibold">Every</span>
                       <select
                         value={plan.transitions.every ?? 1}
@@ -323,7 +329,7 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
                     </label>
                   )}
                 </div>
-                <label>
+                <label className="grid content-start">
                   <span className="font-semibold">Obstacles on the circle</span>
                   <input
                     defaultValue={plan.obstacles.join(", ")}
@@ -380,7 +386,7 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
           />
           {worn !== null && (
             <div className="grid gap-2 border-l-4 border-hair pl-4">
-              <label>
+              <label className="grid content-start">
                 <span className="font-semibold">Stage</span>
                 <select
                   value={plan.kit_stage ?? worn.place.stage}
@@ -403,8 +409,32 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
           )}
           {start.ladders.length > 0 && (
             <div>
-              <Choice label="Transitions are asks of" empty="no behaviour" value={ladder} list={start.ladders} onChange={setLadder} />
-              {chosen !== undefined && <p className="mt-1 text-sm text-soft">{chosen.criterion}</p>}
+              <Choice label="Transitions are asks of" empty="no behaviour" value={ladder} list={start.ladders} onChange={chooseLadder} />
+              {chosen !== undefined && (
+                <>
+                  <p className="mt-1 text-sm text-soft">{chosen.criterion}</p>
+                  <label className="mt-1 grid text-sm">
+                    Which count
+                    <select
+                      value={plan.transitions.to ?? ""}
+                      className="field-box mt-0.5"
+                      onChange={(event) =>
+                        change({
+                          do: "set",
+                          change: { transitions: { ...plan.transitions, to: event.target.value === "" ? null : event.target.value } },
+                        })
+                      }
+                    >
+                      <option value="">every transition</option>
+                      {CIRCLE_GAITS.map((gait) => (
+                        <option key={gait} value={gait}>
+                          to {gait}
+                        </option>
+                      ))}
+                    </select>
+                  </label>
+                </>
+              )}
             </div>
           )}
           <button

@@ -69,7 +69,7 @@ function LoadFields({ name, draft, change }: { name: string; draft: Draft; chang
       <legend className="font-semibold">{name}, minutes each way</legend>
       <div className="mt-1 flex flex-wrap items-end gap-3">
         {(["walk", "trot", "canter"] as const).map((gait) => (
-          <label key={gait} className="text-sm">
+          <label key={gait} className="grid text-sm">
             {gait}
             <input
               inputMode="decimal"
@@ -108,7 +108,7 @@ function Amount({
   help?: string;
 }) {
   return (
-    <label>
+    <label className="grid content-start">
       <span className="font-semibold">{label}</span>
       <span className="mt-1 flex items-center gap-2">
         <input
@@ -242,7 +242,7 @@ export function RampView({ start, entries }: { start: PlannerStart; entries: rea
               <LoadFields name="Start" draft={first} change={setFirst} />
               <LoadFields name="Goal" draft={goal} change={setGoal} />
               <div className="flex flex-wrap items-end gap-4">
-                <label>
+                <label className="grid content-start">
                   <span className="font-semibold">Sessions a week</span>
                   <select value={week} className="field-box mt-1 w-28" onChange={(event) => setWeek(Number(event.target.value))}>
                     {[1, 2, 3, 4, 5, 6, 7].map((n) => (
@@ -250,7 +250,7 @@ export function RampView({ start, entries }: { start: PlannerStart; entries: rea
                     ))}
                   </select>
                 </label>
-                <label>
+                <label className="grid content-start">
                   <span className="font-semibold">Radius, m</span>
                   <input
                     inputMode="decimal"
@@ -259,7 +259,7 @@ export function RampView({ start, entries }: { start: PlannerStart; entries: rea
                     onChange={(event) => setRadius(event.target.value)}
                   />
                 </label>
-                <label>
+                <label className="grid content-start">
                   <span className="font-semibold">Counts from</span>
                   <input type="date" value={since} className="field-box mt-1" onChange={(event) => setSince(event.target.value)} />
                 </label>
@@ -306,7 +306,7 @@ export function RampView({ start, entries }: { start: PlannerStart; entries: rea
             ))}
           </div>
           <div className="mt-3 flex flex-wrap gap-4">
-            <label>
+            <label className="grid content-start">
               <span className="font-semibold">The stiffer side</span>
               <select
                 value={stiffer ?? ""}
@@ -318,7 +318,7 @@ export function RampView({ start, entries }: { start: PlannerStart; entries: rea
                 <option value="R">right</option>
               </select>
             </label>
-            <label>
+            <label className="grid content-start">
               <span className="font-semibold">It comes</span>
               <select
                 value={stifferFirst ? "first" : "second"}
@@ -331,7 +331,7 @@ export function RampView({ start, entries }: { start: PlannerStart; entries: rea
             </label>
           </div>
           <p className="mt-2 text-sm text-soft">
-            {SIDE_WORDS[side.side]} first. {side.why}
+            The {SIDE_WORDS[side.side]} hand first. {side.why}
           </p>
         </Part>
         <Part title="This horse’s own caps">

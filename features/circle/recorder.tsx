@@ -1,6 +1,5 @@
 "use client";
 
-import { Flag, Pause, Play, SkipForward, Undo2 } from "lucide-react";
 import { useState } from "react";
 import { AIDS, CIRCLE_FAULTS, PEN_SIGNS } from "@/core/circle";
 import type { CircleStart } from "@/core/pack";
@@ -15,53 +14,39 @@ import { StopPanel } from "./stop-panel";
 import { type Circle, useCircle } from "./use-circle";
 
 const AID_WORDS = { voice: "voice", whip: "whip", smaller: "smaller", line: "line" } as const;
-const SMALL = "min-h-12! text-[0.92rem]! leading-tight lying:min-h-10! lg:min-h-16! lg:text-lg!";
+/** Pads share the height there is: never under 44 px, on a usual phone above 56. */
+const SMALL = "min-h-11! h-full! px-0.5! text-[0.86rem]! leading-tight lg:text-lg!";
 
 /** A corner of a pen, as a zone: held down while the horse stands in it. */
 const CORNER = "corner";
 
-function ConversationPads({ circle, form }: { circle: Circle; form: CircleStart["plan"]["form"] }) {
+/** A count over a pad's word, where there is one. */
+const Count = ({ of }: { of: number }) => (of > 0 ? <span className="figures text-xs leading-none">{of}</span> : null);
+
+/** What a transition is asked with and which gait is wanted; then that it came, or did not. */
+function TransitionPads({ circle, form }: { circle: Circle; form: CircleStart["plan"]["form"] }) {
   const { target, asking, work } = circle;
   const last = work?.transitions.at(-1);
+  const laps = Object.values(work?.laps ?? {}).reduce((sum, one) => sum + one, 0);
   return (
-    <fieldset className="grid min-w-0 gap-1.5" aria-label="A transition">
-      <div className="grid grid-cols-4 gap-1.5">
+    <>
+      <fieldset aria-label="Asked by" className="grid min-h-0 min-w-0 grid-cols-5 gap-1.5">
         {AIDS.map((aid) => (
           <Pad
             key={aid}
             label={AID_WORDS[aid]}
-            lead="asked by"
+            lead="asked by "
             tone="ochre"
-            icon={<span className="figures text-sm">{asking?.aids.filter((one) => one === aid).length || ""}</span>}
+            icon={<Count of={asking?.aids.filter((one) => one === aid).length ?? 0} />}
             onPress={() => circle.aid(aid)}
             className={SMALL}
           />
         ))}
-      </div>
-      <div className="grid grid-cols-[2fr_1fr_1fr_1fr] gap-1.5">
-        <Pad label={`${target} came`} tone="main" onPress={circle.came} className={SMALL} />
-        <Pad
-          label="no"
-          hint={asking === null ? undefined : "no answer"}
-          onPress={circle.noAnswer}
-          disabled={asking === null}
-          className={SMALL}
-        />
-        {form === "circle" ? (
-          <Pad
-            label="let out"
-            onPress={circle.out}
-            disabled={last === undefined || last.cameAfterSeconds === null || last.outAfterSeconds !== null}
-            className={SMALL}
-          />
-        ) : (
-          <Pad label="tense" tone="tension" onPress={() => circle.sign("tension", "tension")} className={SMALL} />
-        )}
-        <label className="grid">
-          <span className="sr-only">Asked for</span>
+        <label className="grid min-w-0">
+          <span className="sr-only">Gait asked for</span>
           <select
             value={target}
-            className="h-full min-h-10 rounded-lg border-2 border-ink bg-paper px-1 text-sm font-semibold"
+            className="h-full min-h-11 min-w-0 rounded-lg border-2 border-ink bg-paper text-[0.86rem] font-semibold lg:text-lg"
             onChange={(event) => circle.choose(event.target.value)}
           >
             {["stand", "walk", "trot", "canter"].map((gait) => (
@@ -69,48 +54,72 @@ function ConversationPads({ circle, form }: { circle: Circle; form: CircleStart[
             ))}
           </select>
         </label>
-      </div>
-    </fieldset>
+      </fieldset>
+      <fieldset aria-label="What came" className="grid min-h-0 min-w-0 grid-cols-[2fr_1fr_1fr_1fr_1fr] gap-1.5">
+        <Pad label={`${target} came`} tone="main" onPress={circle.came} className={SMALL} />
+        <Pad label="no" lead="no answer: " onPress={circle.noAnswer} disabled={asking === null} className={SMALL} />
+        {form === "circle" ? (
+          <>
+            <Pad
+              label="let out"
+              onPress={circle.out}
+              disabled={last === undefined || last.cameAfterSeconds === null || last.outAfterSeconds !== null}
+              className={SMALL}
+            />
+            <Pad label="lap" icon={<Count of={laps} />} onPress={circle.lap} className={SMALL} />
+            <Pad label="slack" lead="hold while the line is " onHold={circle.slack} className={SMALL} />
+          </>
+        ) : (
+          <>
+            <Pad label="tense" tone="tension" onPress={() => circle.sign("tension", "tension")} className={SMALL} />
+            <Pad label="soft" tone="ease" onPress={() => circle.sign("ease", "ease")} className={SMALL} />
+            {form === "pen" ? (
+              <Pad
+                label="corner"
+                lead="hold while it stands in the "
+                onHold={(down) => circle.watch.press({ type: "zone", payload: { zone: down ? CORNER : "track" } })}
+                className={SMALL}
+              />
+            ) : (
+              <Pad
+                label="tight"
+                lead="the companion’s rope is "
+                onPress={() => circle.watch.press({ type: "lines.step", payload: { what: "companion rope tight" } })}
+                className={SMALL}
+              />
+            )}
+          </>
+        )}
+      </fieldset>
+    </>
   );
 }
 
+/** What happens on the way: one tap each, with its side. */
 function CirclePads({ circle, start }: { circle: Circle; start: CircleStart }) {
   const { work, side } = circle;
   const { form } = start.plan;
   const count = (name: string) => work?.faults[`${name} ${side}`] ?? 0;
   const [straight, setStraight] = useState<number | null>(null);
   const step = (what: string, more: object = {}) => circle.watch.press({ type: "lines.step", payload: { what, ...more } } as Fact);
+  const three = "row-span-3 grid min-h-0 min-w-0 auto-rows-fr grid-cols-3 gap-1.5";
   if (form === "pen")
     return (
-      <fieldset className="grid min-w-0 grid-cols-3 gap-1.5" aria-label="What it shows">
+      <fieldset className={three} aria-label="What it shows">
         {PEN_SIGNS.map((name) => (
           <Pad key={name} label={name} tone="ease" onPress={() => circle.sign(name, "count")} className={SMALL} />
         ))}
-        <Pad
-          label="in the corner"
-          hint="hold"
-          onHold={(down) => circle.watch.press({ type: "zone", payload: { zone: down ? CORNER : "track" } })}
-          className={SMALL}
-        />
-        {["stops", "bucks", "rushes"].map((name) => (
-          <Pad
-            key={name}
-            label={name}
-            icon={<span className="figures text-sm">{count(name) || ""}</span>}
-            onPress={() => circle.sign(name, "count")}
-            className={SMALL}
-          />
+        {["stops", "turns out", "rushes", "bucks", "falls out", "stretches down"].map((name) => (
+          <Pad key={name} label={name} icon={<Count of={count(name)} />} onPress={() => circle.sign(name, "count")} className={SMALL} />
         ))}
-        <Pad label="tense" tone="tension" onPress={() => circle.sign("tension", "tension")} className={SMALL} />
-        <Pad label="danger" tone="danger" onPress={() => circle.sign("danger", "danger")} className={SMALL} />
       </fieldset>
     );
   if (form === "lines")
     return (
-      <fieldset className="grid min-w-0 grid-cols-3 gap-1.5" aria-label="On the way">
+      <fieldset className={three} aria-label="On the way">
         <Pad label="stop" onPress={() => step("stop")} className={SMALL} />
-        <Pad label="turn left" hint="wide" onPress={() => step("turn, wide", { side: "L" })} className={SMALL} />
-        <Pad label="turn right" hint="wide" onPress={() => step("turn, wide", { side: "R" })} className={SMALL} />
+        <Pad label="turn left, wide" onPress={() => step("turn, wide", { side: "L" })} className={SMALL} />
+        <Pad label="turn right, wide" onPress={() => step("turn, wide", { side: "R" })} className={SMALL} />
         <Pad
           label="straight"
           hint={straight === null ? "hold" : "let go at its end"}
@@ -124,38 +133,33 @@ function CirclePads({ circle, start }: { circle: Circle; start: CircleStart }) {
           className={SMALL}
         />
         <Pad label="turn, tight" onPress={() => step("turn, tight", { side })} className={SMALL} />
-        <Pad label="head let go" hint="nobody leads" onPress={() => step("head let go")} className={SMALL} />
         <Pad
-          label="rope tight"
-          hint="companion"
-          onPress={() => step("companion rope tight")}
-          disabled={start.plan.lines?.companion == null}
+          label="traffic passed"
+          onPress={() =>
+            step(
+              "traffic passed",
+              start.plan.lines?.traffic === "L" || start.plan.lines?.traffic === "R" ? { side: start.plan.lines.traffic } : {},
+            )
+          }
           className={SMALL}
         />
-        <Pad label="tense" tone="tension" onPress={() => circle.sign("tension", "tension")} className={SMALL} />
-        <Pad label="danger" tone="danger" onPress={() => circle.sign("danger", "danger")} className={SMALL} />
+        <Pad label="head let go" onPress={() => step("head let go")} className={SMALL} />
+        <Pad label="head taken" onPress={() => step("head taken")} className={SMALL} />
+        <Pad label="rushes" onPress={() => circle.sign("rushes", "count")} className={SMALL} />
       </fieldset>
     );
   return (
-    <fieldset className="grid min-w-0 grid-cols-3 gap-1.5" aria-label="What it does">
+    <fieldset className={three} aria-label="What it does">
       {CIRCLE_FAULTS.map((name) => (
         <Pad
           key={name}
           label={name}
           tone={name === "stretches down" ? "ease" : "plain"}
-          icon={<span className="figures text-sm">{count(name) || ""}</span>}
+          icon={<Count of={count(name)} />}
           onPress={() => circle.sign(name, "count")}
           className={SMALL}
         />
       ))}
-      <Pad
-        label="lap"
-        icon={<span className="figures text-sm">{Object.values(work?.laps ?? {}).reduce((sum, laps) => sum + laps, 0) || ""}</span>}
-        onPress={circle.lap}
-        className={SMALL}
-      />
-      <Pad label="line slack" hint="hold" onHold={circle.slack} className={SMALL} />
-      <Pad label="danger" tone="danger" onPress={() => circle.sign("danger", "danger")} className={SMALL} />
     </fieldset>
   );
 }
@@ -199,6 +203,8 @@ export function CircleRecorder({ start, today }: { start: CircleStart; today: st
   const { record, working, hint, busy } = watch;
   const [finishing, setFinishing] = useState(false);
   const { horse, plan } = start;
+  // On the clock everything stands on one screen; before and after it is read and typed.
+  const clocked = working && record.finishMs === null && !finishing;
   const after = `/horses/${horse.id}/review/${start.sessionId}`;
   const finish = (easy: boolean | null, next: string) => {
     const facts: Fact[] = [];
@@ -210,7 +216,9 @@ export function CircleRecorder({ start, today }: { start: CircleStart; today: st
   };
   if (!watch.session.ready) return <main className="p-6 text-soft">Reading what this device has kept.</main>;
   return (
-    <main className="mx-auto flex min-h-dvh w-full max-w-[460px] flex-col gap-1.5 px-2.5 pt-2 pb-1.5 lying:max-w-none lg:max-w-[1180px] lg:px-7 lg:pt-5">
+    <main
+      className={`mx-auto flex w-full max-w-[460px] flex-col gap-1.5 px-2.5 pt-1.5 pb-1 lying:max-w-none lg:max-w-[1180px] lg:px-7 lg:pt-5 ${clocked ? "h-dvh min-h-[26rem] lying:min-h-[20rem]" : "min-h-dvh"}`}
+    >
       {/* biome-ignore lint/a11y/useMediaCaption: it holds signals, not words; what they say stands on the screen */}
       <audio ref={setAudio} data-testid="track" className="hidden" />
       <header className="flex items-baseline justify-between gap-3">
@@ -240,7 +248,7 @@ export function CircleRecorder({ start, today }: { start: CircleStart; today: st
         <Finish circle={circle} onDone={finish} onBack={() => setFinishing(false)} />
       ) : (
         <>
-          <div className="grid grow gap-1.5 lying:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] lg:gap-6">
+          <div className="grid min-h-0 grow grid-rows-[auto_minmax(0,1fr)] gap-1.5 lying:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] lying:grid-rows-1 lg:grid-cols-2 lg:grid-rows-1 lg:gap-6">
             <div className="grid content-start gap-1.5">
               <ClockFace circle={circle} plan={plan} />
               {overCap !== null && (
@@ -252,36 +260,18 @@ export function CircleRecorder({ start, today }: { start: CircleStart; today: st
                 <p className="border-l-4 border-ochre pl-3 text-sm leading-tight">{heat.sentence}</p>
               )}
             </div>
-            <div className="grid content-end gap-1.5 lg:content-start">
-              <ConversationPads circle={circle} form={plan.form} />
+            <div className="grid min-h-0 auto-rows-fr gap-1.5">
+              <TransitionPads circle={circle} form={plan.form} />
               <CirclePads circle={circle} start={start} />
+              <div className="grid min-h-0 grid-cols-6 gap-1.5">
+                <Pad label={paused ? "go on" : "pause"} tone="quiet" onPress={circle.pause} className={SMALL} />
+                <Pad label="next" tone="quiet" onPress={circle.goOn} disabled={circle.next === null} className={SMALL} />
+                <Pad label="+1 min" tone="quiet" onPress={circle.more} disabled={overCap !== null} className={SMALL} />
+                <Pad label="undo" tone="quiet" onPress={watch.undo} className={SMALL} />
+                <Pad label="danger" tone="danger" onPress={() => circle.sign("danger", "danger")} className={SMALL} />
+                <Pad label="finish" onPress={() => setFinishing(true)} disabled={busy} className={SMALL} />
+              </div>
             </div>
-          </div>
-          <div className="grid grid-cols-5 gap-1.5">
-            <Pad
-              label={paused ? "go on" : "pause"}
-              tone="quiet"
-              icon={paused ? <Play size={18} aria-hidden="true" /> : <Pause size={18} aria-hidden="true" />}
-              onPress={circle.pause}
-              className={SMALL}
-            />
-            <Pad
-              label="next"
-              tone="quiet"
-              icon={<SkipForward size={18} aria-hidden="true" />}
-              onPress={circle.goOn}
-              disabled={circle.next === null}
-              className={SMALL}
-            />
-            <Pad label="+ 1 min" tone="quiet" onPress={circle.more} disabled={overCap !== null} className={SMALL} />
-            <Pad label="undo" tone="quiet" icon={<Undo2 size={18} aria-hidden="true" />} onPress={watch.undo} className={SMALL} />
-            <Pad
-              label="finish"
-              icon={<Flag size={18} aria-hidden="true" />}
-              onPress={() => setFinishing(true)}
-              disabled={busy}
-              className={SMALL}
-            />
           </div>
           {circle.danger !== null && <StopPanel circle={circle} onEnd={() => setFinishing(true)} />}
         </>

@@ -10,7 +10,7 @@ import type { RecorderStart } from "./types";
 const LOOK_AT_THE_CLOCK_MS = 5000;
 
 function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): Advice | null {
-  const { ladderId, version, plan, earlier, allowance, restingBreaths, weakerSide, wordSettings } = start;
+  const { ladderId, version, plan, earlier, allowance, restingBreaths, weakerSide, wordSettings, circling } = start;
   if (ladderId === null || version === null) return null;
   const carried = new Map(start.carried.map(([of, rungs]) => [of, new Map(rungs)]));
   const situation = {
@@ -26,6 +26,9 @@ function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): 
     allowance,
     restingBreaths,
     weakerSide,
+    ...(circling === undefined
+      ? {}
+      : { circling: { left: circling, ladders: start.ladders.flatMap((one) => (one.circling ? one.ladderId : [])) } }),
   };
   const input = wordInputOf(situation, wordSettings);
   return input === null ? null : theWord(input, wordSettings);

@@ -10,7 +10,7 @@ const KNOWN: Readonly<Record<number, string>> = {
   2: "0f2934e92c5db3c4",
   3: "df85db2389f7408d",
   4: "bb0c4f984d8df894",
-  5: "f2dab3957cc3ecaa",
+  5: "1ece05ed940f6ac8",
 };
 
 describe("the event schema", () => {

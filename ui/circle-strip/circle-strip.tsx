@@ -7,13 +7,13 @@ export interface StripStretch {
   readonly seen?: boolean;
 }
 
-const WIDTH = 600;
-const HEIGHT = 128;
+const WIDTH = 420;
+const HEIGHT = 112;
 const MIDDLE = HEIGHT / 2;
-const STEP: Readonly<Record<string, number>> = { stand: 5, walk: 20, trot: 36, canter: 52 };
+const STEP: Readonly<Record<string, number>> = { stand: 5, walk: 20, trot: 35, canter: 50 };
 const stepOf = (gait: string) => STEP[gait] ?? 28;
 /** Narrower than this, in units of the drawing, a word does not fit. */
-const WORD_WIDTH = 44;
+const WORD_WIDTH = 38;
 
 const minutesWords = (seconds: number) => {
   const minutes = seconds / 60;
@@ -73,7 +73,7 @@ export function CircleStrip({
               x={from + width / 2}
               y={side === "L" ? MIDDLE - 6 : MIDDLE + 15}
               textAnchor="middle"
-              fontSize={14}
+              fontSize={13}
               fontWeight={600}
               fill="var(--ink)"
             >

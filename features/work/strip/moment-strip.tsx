@@ -9,18 +9,19 @@ import { lazyPart } from "../lazy-part";
 import { useActs, useLog, useNow, useStart } from "../state";
 import type { RecorderStart } from "../types";
 import { Lines, type LinesSeen } from "./lines";
-import { SignalNames } from "./signal-names";
 import { useLooks } from "./use-looks";
 import { WhereRow } from "./where-row";
 
 /** The values of a counted strand, only where there is one to count. */
 const ValueRow = lazyPart(() => import("./value-row").then(({ ValueRow }) => ValueRow));
 
+const SignalNames = lazyPart(() => import("./signal-names").then(({ SignalNames }) => SignalNames));
 const StayReasons = lazyPart(() => import("./stay-reasons").then(({ StayReasons }) => StayReasons));
 const FreeStrip = lazyPart(() => import("./free-strip").then(({ FreeStrip }) => FreeStrip));
 const FreeNumbers = lazyPart(() => import("./free-strip").then(({ FreeNumbers }) => FreeNumbers));
 
 const ConversationRow = lazyPart(() => import("./conversation-row").then(({ ConversationRow }) => ConversationRow));
+const GradeRow = lazyPart(() => import("./grade-row").then(({ GradeRow }) => GradeRow));
 const WrongRow = lazyPart(() => import("./wrong-row").then(({ WrongRow }) => WrongRow));
 
 const NAME_WITHIN_MS = 8000;
@@ -30,41 +31,6 @@ function isFree(start: RecorderStart, block: Block | null): boolean {
   const tether = start.plan.strands.find(({ key }: Strand) => key === "tether");
   const value = tether === undefined ? undefined : start.plan.rungs[Number(block?.rung) - 1]?.values[tether.id];
   return start.behaviourInput.free || (typeof value === "string" && value.startsWith("free"));
-}
-
-const GRADE_TONES = { ease: ["border-sage", "bg-sage"], movement: ["border-tarn", "bg-tarn"] } as const;
-
-/** A grade of the last answer, from 0 to 4 in words: of its ease, or of how it moved. */
-function GradeRow({
-  what,
-  label,
-  words,
-  grade,
-  onGrade,
-}: {
-  what: keyof typeof GRADE_TONES;
-  label: string;
-  words: readonly string[];
-  grade: number | null;
-  onGrade: (grade: number) => void;
-}) {
-  const [edge, fill] = GRADE_TONES[what];
-  return (
-    <fieldset className="flex flex-wrap gap-1.5" aria-label={label}>
-      {words.map((word, value) => (
-        <button
-          key={word}
-          type="button"
-          aria-label={`${what} ${value}: ${word}`}
-          aria-pressed={grade === value}
-          onClick={() => onGrade(value)}
-          className={`min-h-11 shrink-0 rounded-lg border-2 ${edge} px-1.5 text-[0.85rem] leading-tight font-semibold ${grade === value ? `${fill} text-on-tarn` : "bg-paper"}`}
-        >
-          {word}
-        </button>
-      ))}
-    </fieldset>
-  );
 }
 
 /** What an answer that fell short got, in Tally, where the pad does not say it. */

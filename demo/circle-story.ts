@@ -1,0 +1,153 @@
+import type { Chance } from "@/core/chance";
+import { type CirclePlan, type CircleSetup, type RampStep, rampSteps, startingPlan, USUAL_SETUP } from "@/core/circle";
+import { addDays, type Day } from "@/core/day";
+import type { EventType, Payload, SessionEvent } from "@/core/schemas";
+import { MILLISECONDS_PER_DAY } from "@/core/units";
+import { drawUuid, EventLog } from "./event-log";
+
+/** A session on the circle of the demo. */
+export interface DemoCircleSession {
+  readonly id: string;
+  readonly startWallMs: number;
+  readonly plan: CirclePlan;
+  readonly events: readonly SessionEvent[];
+}
+
+const RAMP = {
+  start: { walk: 8, trot: 2, canter: 0, obstacles: false },
+  goal: { walk: 6, trot: 8, canter: 0, obstacles: true },
+  sessions_a_week: 3,
+  radius_m: 10,
+} as const;
+
+/** Days before the end on which it was worked on the circle, and how often the same step was repeated. */
+const DAYS = [30, 28, 26, 23, 21, 18, 16, 14, 11, 9, 4] as const;
+/** This one was poor: the step is repeated. */
+const POOR = 4;
+
+/** How the demo's circle horse is set up: a ramp that began a month ago, both ways, the left a little stiffer. */
+export const demoCircleSetup = (today: Day): CircleSetup => ({
+  ...USUAL_SETUP,
+  stiffer: "L",
+  ramp: { ...RAMP, since: addDays(today, -31) },
+});
+
+const STEPS = rampSteps({
+  start: RAMP.start,
+  goal: RAMP.goal,
+  sessionsAWeek: RAMP.sessions_a_week,
+  ways: "both",
+  caps: { sessionMinutes: 30, weekMinutes: null, weekVisits: null, canter: true },
+});
+
+const planOf = (step: RampStep): CirclePlan => ({
+  form: "circle",
+  radius_m: RAMP.radius_m,
+  radius_by: "line",
+  segments: startingPlan("both", "R", step),
+  transitions: { by: "will", every: null, to: null },
+  obstacles: step.obstacles ? ["a pole on the circle"] : [],
+  led_first: step.obstacles,
+  ways: "both",
+  kit: null,
+  kit_stage: null,
+  lines: null,
+});
+
+/** Steady speeds of this horse, in m/s: what its tapped laps come to. */
+const SPEED: Readonly<Record<string, number>> = { walk: 1.55, trot: 3.15 };
+
+/** One session: the plan's segments, transitions that grow lighter, laps, what it does wrong, and the way down. */
+function played(
+  id: string,
+  step: RampStep,
+  index: number,
+  startWallMs: number,
+  recorder: string,
+  who: { horse: string; handler: string; place: string },
+  chance: Chance,
+): DemoCircleSession {
+  const plan = planOf(step);
+  const happened: { readonly at: number; readonly type: EventType; readonly payload: object }[] = [];
+  const put = (at: number, type: EventType, payload: object = {}) => happened.push({ at, type, payload });
+  const poor = index === POOR;
+  let at = 0;
+  for (const { gait, side, minutes } of plan.segments) {
+    const asked = at === 0 ? 0.4 : at + chance() * 1.5;
+    // The voice is enough more and more often.
+    const asks = chance() < 0.35 + 0.045 * index ? 1 : 2;
+    for (let n = 0; n < asks; n++)
+      put(asked + n * (2.5 + chance() * 2), "aid", { aid: n === 0 ? "voice" : chance() < 0.7 ? "whip" : "smaller", to: gait });
+    const came = asked + asks * 2.2 + chance() * 2;
+    put(came, "gait", { gait, direction: side === "L" ? "left" : "right", radius_m: RAMP.radius_m });
+    const lap = (2 * Math.PI * RAMP.radius_m) / (SPEED[gait] ?? 1.6);
+    for (let tap = came + 8, n = 0; tap < at + minutes * 60 - 5 && n < 4; tap += lap * (0.97 + chance() * 0.06), n++) put(tap, "lap");
+    const faults = Math.round(chance() * (2.4 - 0.12 * index) * (side === "L" ? 1.3 : 0.8));
+    for (let n = 0; n < faults; n++)
+      put(came + chance() * Math.max(1, minutes * 60 - 20), "signal", {
+        name: ["falls in", "rushes", "quarters out"][Math.floor(chance() * 3)] ?? "falls in",
+        class: "count",
+        side,
+      });
+    if (gait === "walk" && chance() < 0.5) put(came + 20, "signal", { name: "stretches down", class: "count", side });
+    at += minutes * 60;
+    // The poor one was broken off in its second trot.
+    if (poor && at > 600) break;
+  }
+  const log = new EventLog(id, recorder, startWallMs, chance);
+  log.add("session.start", { horse: who.horse, handler: who.handler, place: who.place, method: "pressure-release" });
+  log.add("block.start", {
+    block: 1,
+    behaviour: "Circle work",
+    rung: "plan",
+    criterion: { sentence: "Work by its plan and clock." },
+    side: "",
+    kind: "work",
+  });
+  log.add("circle.start", { plan, overrides: [] } as Payload<"circle.start">);
+  let clock = 0;
+  for (const { at: seconds, type, payload } of happened.filter((one) => one.at < at).sort((a, b) => a.at - b.at)) {
+    log.wait(seconds - clock);
+    clock = seconds;
+    log.add(type, payload as never);
+  }
+  log.wait(at - clock + 2);
+  log.add("circle.rated", { easy: !poor });
+  log.add("block.end");
+  log.add("session.end");
+  log.add("cool", { did: "starts" });
+  // Breathing: above resting by less, and down sooner, from week to week; none left open but the poor one.
+  const [above, half] = [26 - index, 3.6 - 0.17 * index];
+  for (const minutes of [0.5, 3, 6, 10]) {
+    log.wait(minutes === 0.5 ? 30 : 170);
+    const rate = 11 + above * 2 ** (-minutes / half);
+    log.add("breath", { taps_ms: Array.from({ length: 9 }, (_, n) => Math.round(((n * 60_000) / rate) * (1 + (chance() - 0.5) * 0.02))) });
+  }
+  log.add("cool", poor ? { did: "left", reason: "rain came on; walked in the barn" } : { did: "cooled" });
+  return { id, startWallMs, plan, events: log.events };
+}
+
+/** The month of a horse that gets fit on the circle, by its ramp. */
+export function circleStory(
+  who: { horse: string; handler: string; place: string; recorder: string },
+  endWallMs: number,
+  chance: Chance,
+): DemoCircleSession[] {
+  const midnight = Math.floor(endWallMs / MILLISECONDS_PER_DAY) * MILLISECONDS_PER_DAY;
+  let step = 0;
+  return DAYS.flatMap((daysAgo, index) => {
+    const now = STEPS[step];
+    if (now === undefined) return [];
+    const session = played(
+      drawUuid(chance),
+      now,
+      index,
+      midnight - daysAgo * MILLISECONDS_PER_DAY + Math.round((16 + chance()) * 3_600_000),
+      who.recorder,
+      who,
+      chance,
+    );
+    if (index !== POOR) step++;
+    return [session];
+  });
+}
