@@ -15,7 +15,7 @@ export interface DemoCircleSession {
 
 const RAMP = {
   start: { walk: 8, trot: 2, canter: 0, obstacles: false },
-  goal: { walk: 6, trot: 8, canter: 0, obstacles: true },
+  goal: { walk: 5, trot: 8, canter: 2, obstacles: true },
   sessions_a_week: 3,
   radius_m: 10,
 } as const;

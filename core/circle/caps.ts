@@ -154,7 +154,7 @@ export interface CircleCaution {
 /** Under this age any circling is said to be early, in years (common practice, no source). */
 const EARLY_YEARS = 2;
 const RANK: Readonly<Record<string, number>> = { stand: 0, walk: 1, trot: 2, canter: 3 };
-const minutesWords = (value: number) => `${Math.round(value * 10) / 10} min`;
+const minutesWords = (value: number) => `${value >= 10 ? Math.round(value) : Math.round(value * 10) / 10} min`;
 const dot = (text: string) => (text.endsWith(".") ? text : `${text}.`);
 
 /**

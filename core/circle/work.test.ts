@@ -1,27 +1,10 @@
 import { describe, expect, it } from "vitest";
+import { PLAN } from "@/tests/support/circle-plan";
 import { SessionWriter } from "@/tests/support/session-writer";
 import { reduceSession } from "../record";
 import { digestOfWork, movingSecondsOf, sideOfDigest } from "./digest";
 import type { CirclePlan } from "./plan";
 import { circleWorkOf, wasPoor } from "./work";
-
-const PLAN: CirclePlan = {
-  form: "circle",
-  radius_m: 10,
-  radius_by: "line",
-  segments: [
-    { gait: "walk", side: "L", minutes: 2 },
-    { gait: "trot", side: "L", minutes: 1 },
-    { gait: "walk", side: "R", minutes: 2 },
-  ],
-  transitions: { by: "will", every: null, to: null },
-  obstacles: [],
-  led_first: false,
-  ways: "both",
-  kit: null,
-  kit_stage: null,
-  lines: null,
-};
 
 /** A session on the circle: its block and its plan at 0 s. */
 function written(write: (w: SessionWriter) => void, plan: Partial<CirclePlan> = {}, endSeconds: number | null = 300) {

@@ -2,7 +2,7 @@ import type { CircleOverride, CirclePlan, CircleSetup, CircleUse, KitFit, KitPla
 import type { Day } from "../day";
 import { criterionOf } from "../ladder";
 import type { YardSettings } from "../settings";
-import { type Age, type Allowance, KIT_WITH_BUCKLES, type KitKind } from "../welfare";
+import type { Age, Allowance, KitKind } from "../welfare";
 import { handlerOfBegun } from "./begun";
 import { type CircleState, circleState } from "./circle";
 import { packNow, type SessionSoFar, type ShellStart, shellStart } from "./start";
@@ -49,15 +49,14 @@ export interface PlannerStart {
   readonly doNext: string | null;
 }
 
-const fittedKinds: readonly KitKind[] = [...KIT_WITH_BUCKLES, "other"];
+/** Kinds that are introduced by stages and sit by straps. */
+const FITTED: readonly KitKind[] = ["roller or harness", "other"];
 
 function circleKit(pack: HorsePack, yard: YardFacts, state: CircleState): CircleKit[] {
   const fits = new Map(pack.circle?.fits ?? []);
   return yard.kit.flatMap(({ id, name, kind, lengthMetres }) => {
     const place = state.kit.get(id);
-    return place === undefined
-      ? []
-      : [{ id, name, kind, lengthMetres, fitted: fittedKinds.includes(kind), place, fit: fits.get(id) ?? null }];
+    return place === undefined ? [] : [{ id, name, kind, lengthMetres, fitted: FITTED.includes(kind), place, fit: fits.get(id) ?? null }];
   });
 }
 

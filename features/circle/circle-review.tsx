@@ -6,6 +6,7 @@ import { counted, percentSpan } from "@/core/words";
 import { CircleStrip } from "@/ui/circle-strip";
 import { clockWords, How } from "@/ui/measure";
 import { RecoveryCurve } from "@/ui/measure/recovery-curve";
+import { ScrollBox } from "@/ui/scroll-box";
 import { lengthWords } from "@/ui/units";
 import { WayLink } from "@/ui/way";
 import { minutesWords, SIDE_WORDS } from "./words";
@@ -225,9 +226,9 @@ export function CircleReview({
         <p className="text-sm text-soft">done{believed > 0 ? ", dashed where nobody tapped the gait and the plan is believed" : ""}</p>
         <CircleStrip stretches={done} label="Done" longestSeconds={longest} />
       </div>
-      <div className="mt-4 overflow-x-auto">
+      <ScrollBox label="Minutes by gait and side" className="mt-4">
         <Minutes work={work} units={units} />
-      </div>
+      </ScrollBox>
       <How of="these figures">
         Left stands above the line, right below. Speed is counted from laps that lie whole in one gait; without them the usual ones are
         taken. Sideways pull v²/r, lean atan(v²/(g·r)), dose v²/(g·r) times minutes (textbook mechanics): to compare one session with

@@ -7,6 +7,7 @@ import { dayWords } from "@/core/day";
 import { SeriesChart } from "@/ui/chart";
 import { send } from "@/ui/form";
 import { How } from "@/ui/measure";
+import { ScrollBox } from "@/ui/scroll-box";
 import { lengthWords, useUnits } from "@/ui/units";
 import { type DatedDigest, doseChart, recoveryChart, sharpest, sidesChart } from "./load-charts";
 import { typedNumber } from "./words";
@@ -163,7 +164,7 @@ export function LoadView({
           Nothing in the last thirteen weeks. Sessions of every kind stand here by themselves; riding and driving are entered below.
         </p>
       ) : (
-        <div className="mt-5 overflow-x-auto">
+        <ScrollBox label="Weeks in a row" className="mt-5">
           <table className="figures w-full min-w-[44rem] text-sm">
             <caption className="sr-only">Weeks in a row</caption>
             <thead>
@@ -217,7 +218,7 @@ export function LoadView({
               ))}
             </tbody>
           </table>
-        </div>
+        </ScrollBox>
       )}
       <How of="the load book">
         Circling counts what moved on a circle or in a pen, and blocks of behaviours that go on a circle. Minutes by gait are those that
@@ -226,15 +227,15 @@ export function LoadView({
       </How>
       {circled && (
         <div className="mt-6 grid gap-8 lg:grid-cols-2">
-          <SeriesChart spec={sidesChart(shown)} />
-          {shown.some(({ doseGMinutes }) => doseGMinutes !== null) && <SeriesChart spec={doseChart(shown)} />}
-          {recovery !== null && <SeriesChart spec={recovery} />}
+          <SeriesChart level={2} spec={sidesChart(shown)} />
+          {shown.some(({ doseGMinutes }) => doseGMinutes !== null) && <SeriesChart level={2} spec={doseChart(shown)} />}
+          {recovery !== null && <SeriesChart level={2} spec={recovery} />}
         </div>
       )}
       {sessions.length > 0 && (
         <section aria-label="Session by session" className="mt-8">
           <h2 className="text-2xl">Session by session</h2>
-          <div className="overflow-x-auto">
+          <ScrollBox label="Session by session">
             <table className="figures mt-2 w-full min-w-[36rem] text-sm">
               <thead>
                 <tr className="border-b-2 border-ink text-left">
@@ -282,7 +283,7 @@ export function LoadView({
                   })}
               </tbody>
             </table>
-          </div>
+          </ScrollBox>
         </section>
       )}
       <div className="mt-8">

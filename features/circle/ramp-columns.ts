@@ -2,7 +2,12 @@ import { type LoadEntry, mondayOf, type RampPlanned } from "@/core/circle";
 import { type Day, dayWords } from "@/core/day";
 import type { StackColumn } from "@/ui/stack-columns";
 
-const short = (day: Day) => dayWords(day).split(" ").slice(0, 2).join(" ").slice(0, 6);
+const short = (day: Day) =>
+  dayWords(day)
+    .split(" ")
+    .slice(0, 2)
+    .map((word) => word.slice(0, 3))
+    .join(" ");
 const GAITS = ["walk", "trot", "canter"] as const;
 
 /** What was done since a day and what is planned, session by session, with the weeks marked. */

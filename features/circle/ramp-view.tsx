@@ -211,8 +211,9 @@ export function RampView({ start, entries }: { start: PlannerStart; entries: rea
               Step {ramp.place.step + 1} of {ramp.steps.length}
             </strong>
             {ramp.place.side === null ? "" : `, ${SIDE_WORDS[ramp.place.side]}`}. {ramp.place.reason}
-            {ramp.planned[0] !== undefined &&
-              ` Next on ${dayWords(ramp.planned[0].day)}; at the goal about ${dayWords(ramp.planned.at(-1)?.day ?? "")}, where each step goes well.`}
+            {ramp.planned[0] !== undefined && ` Next on ${dayWords(ramp.planned[0].day)}.`}
+            {ramp.place.step < ramp.steps.length - 1 &&
+              ` At the goal about ${dayWords(ramp.planned.find(({ step }) => step === ramp.steps.length - 1)?.day ?? "")}, where each step goes well.`}
           </p>
           <div className="mt-4">
             <StackColumns

@@ -21,7 +21,12 @@ const SMALL = "min-h-11! h-full! px-0.5! text-[0.86rem]! leading-tight lg:text-l
 const CORNER = "corner";
 
 /** A count over a pad's word, where there is one. */
-const Count = ({ of }: { of: number }) => (of > 0 ? <span className="figures text-xs leading-none">{of}</span> : null);
+const Count = ({ of }: { of: number }) =>
+  of > 0 ? (
+    <span aria-hidden="true" className="figures text-xs leading-none">
+      {of}
+    </span>
+  ) : null;
 
 /** What a transition is asked with and which gait is wanted; then that it came, or did not. */
 function TransitionPads({ circle, form }: { circle: Circle; form: CircleStart["plan"]["form"] }) {

@@ -80,6 +80,7 @@ export class Sender {
   private readonly unmarked = new Map<string, Settled>();
   private readonly ownLoads = new Set<string>();
   private readonly offsets = new Map<string, number>();
+  private readonly tellOffset = new Map<string, (offsetMs: number) => void>();
   private readonly device: ReopeningQueue;
   private readonly atOnce: AtOnce;
   private newestClock: ServerClock | null = null;
@@ -157,8 +158,12 @@ export class Sender {
     return kept;
   }
 
-  /** A page that is going to log under this load: its clock is tied to the server's before the first tap. */
-  tieLoad(load: string): void {
+  /**
+   * A page that is going to log under this load: its clock is tied to the server's before the first tap.
+   * @param told hears the offset whenever it is measured: until then the one measured last stands in, which a clock that was set since makes wrong.
+   */
+  tieLoad(load: string, told?: (offsetMs: number) => void): void {
+    if (told !== undefined) this.tellOffset.set(load, told);
     if (this.ownLoads.has(load)) return;
     this.ownLoads.add(load);
     this.tied = false;
@@ -374,6 +379,7 @@ export class Sender {
     const known = await this.knownOffset(load);
     if (known !== null && Math.abs(known - offsetMs) <= roundTripMs) return;
     this.offsets.set(load, offsetMs);
+    this.tellOffset.get(load)?.(offsetMs);
     // Not waited for: without it the next page measures anew.
     void this.device.use((queue) => queue.keepOffset(load, offsetMs)).catch(() => undefined);
   }

@@ -130,16 +130,17 @@ export function useSessionLog(options: {
     setOwnPart(partIn(sessionId));
     let gone = false;
     const sender = senderFor(storeId);
-    sender.tieLoad(load.current.id);
+    const own = load.current.id;
+    sender.tieLoad(own, (offsetMs) => !gone && setClocks((have) => new Map([...have, [own, offsetMs]])));
     void sender.keepSession(begun.current, "saved");
     sender
       .ofSession(sessionId)
       .then(async (kept) => {
         // With no server the offsets this device was tied with are all there is.
-        const own = await sender.offsetsKept([...new Set([load.current.id, ...kept.map((event) => event.load)])]);
+        const known = await sender.offsetsKept([...new Set([own, ...kept.map((event) => event.load)])]);
         if (gone) return;
         merge(kept);
-        setClocks((have) => new Map([...own, ...have]));
+        setClocks((have) => new Map([...known, ...have]));
       })
       .finally(() => !gone && setReady(true));
     return () => {

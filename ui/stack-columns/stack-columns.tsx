@@ -1,3 +1,5 @@
+import { ScrollBox } from "../scroll-box";
+
 /** One column: minutes stacked, from the ground up. */
 export interface StackColumn {
   /** What it is, for the table and whoever cannot see it. */
@@ -32,21 +34,21 @@ export function StackColumns({
   capMinutes?: number | null;
 }) {
   const most = Math.max(5, capMinutes ?? 0, ...columns.map(({ parts }) => parts.reduce((sum, { minutes }) => sum + minutes, 0)));
-  const width = Math.max(320, columns.length * 18 + 40);
+  const width = Math.max(640, columns.length * 18 + 40);
   const step = (width - 40) / Math.max(1, columns.length);
   const y = (minutes: number) => GROUND - (minutes / most) * (GROUND - 22);
   return (
     <div>
-      <div className="overflow-x-auto">
+      <ScrollBox label="Columns" className="max-w-4xl">
         <svg
           viewBox={`0 0 ${width} ${HEIGHT}`}
-          className="block h-auto w-full min-w-[20rem]"
+          className="block h-auto w-full min-w-[36rem]"
           role="img"
           aria-label={`${label}. The table below has every number.`}
         >
           {columns.map(({ name, parts, planned, mark, week }, i) => {
             const left = 34 + i * step;
-            const wide = Math.min(16, step - 3);
+            const wide = Math.min(26, step - 4);
             let below = 0;
             return (
               <g key={name}>
@@ -99,10 +101,10 @@ export function StackColumns({
             </g>
           )}
         </svg>
-      </div>
+      </ScrollBox>
       <details className="mt-1">
         <summary className="min-h-11 cursor-pointer text-sm text-soft">As a table</summary>
-        <div className="overflow-x-auto">
+        <ScrollBox label="The numbers">
           <table className="figures w-full text-sm">
             <thead>
               <tr className="text-left">
@@ -132,7 +134,7 @@ export function StackColumns({
               ))}
             </tbody>
           </table>
-        </div>
+        </ScrollBox>
       </details>
     </div>
   );

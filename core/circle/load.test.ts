@@ -1,0 +1,149 @@
+import { describe, expect, it } from "vitest";
+import type { CircleDigest } from "./digest";
+import { fitSentences, kitPlace, NO_FIT } from "./fit";
+import { balanceOf, circlingMinutesOf, type LoadEntry, loadWeeks, mondayOf } from "./load";
+import { firstSide, USUAL_SETUP } from "./setup";
+import { transitionSums } from "./transitions";
+
+const digest = (seconds: Record<string, number>, more: Partial<CircleDigest> = {}): CircleDigest => ({
+  form: "circle",
+  ways: "both",
+  radius: 10,
+  seconds,
+  laps: {},
+  speeds: {},
+  metres: 0,
+  dose: null,
+  obstacles: false,
+  kit: null,
+  stage: null,
+  poor: false,
+  easy: null,
+  planned: 0,
+  transitions: [],
+  faults: {},
+  slack: [0, 0],
+  directions: [],
+  overrides: [],
+  cool: null,
+  ...more,
+});
+const entry = (day: string, kind: LoadEntry["kind"], minutes: number, own: CircleDigest | null = null): LoadEntry => ({
+  day,
+  kind,
+  minutes,
+  circlingMinutes: own === null ? 0 : circlingMinutesOf(own),
+  digest: own,
+  byHand: own === null,
+});
+
+describe("the load book", () => {
+  it("begins its weeks on Monday", () => {
+    // 2026-03-02 was a Monday.
+    expect(["2026-03-01", "2026-03-02", "2026-03-08", "2026-03-09"].map(mondayOf)).toEqual([
+      "2026-02-23",
+      "2026-03-02",
+      "2026-03-02",
+      "2026-03-09",
+    ]);
+  });
+  it("adds a week up by kind, gait and side, and says the change of whole weeks alone", () => {
+    const weeks = loadWeeks(
+      [
+        entry(
+          "2026-03-03",
+          "circle",
+          20,
+          digest(
+            { "walk L": 480, "trot L": 120, "walk R": 480, "trot R": 120, "stand R": 300 },
+            { laps: { "trot L": 3 }, metres: 2300, dose: 1.25 },
+          ),
+        ),
+        entry("2026-03-05", "ridden", 45),
+        entry("2026-03-10", "circle", 30, digest({ "walk L": 1800 }, { metres: 2900, dose: 1 })),
+        entry("2026-03-24", "pen", 10, digest({ "trot L": 600 }, { form: "pen", radius: null })),
+      ],
+      "2026-03-02",
+      "2026-03-25",
+    );
+    expect(weeks.map(({ monday, circlingMinutes, change, running }) => [monday, circlingMinutes, change, running])).toEqual([
+      ["2026-03-02", 20, null, false],
+      ["2026-03-09", 30, 0.5, false],
+      ["2026-03-16", 0, -1, false],
+      ["2026-03-23", 10, null, true],
+    ]);
+    expect(weeks[0]).toMatchObject({
+      minutes: 65,
+      circleSessions: 1,
+      laps: 3,
+      metres: 2300,
+      doseGMinutes: 1.25,
+      leftMinutes: 10,
+      rightMinutes: 10,
+    });
+    expect(weeks[0]?.minutesByKind).toMatchObject({ circle: 20, ridden: 45, pen: 0 });
+    expect(weeks[0]?.byGaitSide["trot L"]).toBe(2);
+    expect(weeks[3]?.doseGMinutes).toBeNull();
+  });
+  it("holds the sides of fourteen days on a balance", () => {
+    const entries = [
+      entry("2026-03-03", "circle", 10, digest({ "walk L": 600 })),
+      entry("2026-03-12", "circle", 10, digest({ "walk L": 300, "walk R": 900, "stand R": 600 })),
+    ];
+    expect(balanceOf(entries, "2026-03-16")).toEqual({ left: 15, right: 15, share: 0.5 });
+    expect(balanceOf(entries, "2026-03-17")).toEqual({ left: 5, right: 15, share: 0.25 });
+    expect(balanceOf([], "2026-03-17").share).toBeNull();
+  });
+  it("takes long lines away from a circle for no circling", () => {
+    expect(circlingMinutesOf(digest({ "walk L": 600 }, { form: "lines", radius: null }))).toBe(0);
+    expect(circlingMinutesOf(digest({ "walk L": 600 }, { form: "lines" }))).toBe(10);
+  });
+});
+
+describe("kit by stages", () => {
+  it("goes on by one good session, repeats a poor one, and stays on the circle once it is there", () => {
+    expect(kitPlace([])).toMatchObject({ stage: "one part", worn: false });
+    expect(kitPlace([{ stage: "one part", poor: false }])).toMatchObject({ stage: "the other part", worn: false });
+    expect(kitPlace([{ stage: "one part", poor: true }])).toMatchObject({ stage: "one part", worn: true });
+    const through = (["one part", "the other part", "both loose", "led in hand", "on the circle"] as const).map((stage) => ({
+      stage,
+      poor: false,
+    }));
+    expect(kitPlace(through.slice(0, 4))).toMatchObject({ stage: "on the circle", worn: false });
+    expect(kitPlace(through)).toMatchObject({ stage: "on the circle", worn: true });
+  });
+  it("asks for even holes and a check that is due", () => {
+    expect(fitSentences(null, "2026-03-02")).toHaveLength(1);
+    expect(fitSentences({ ...NO_FIT, holes_left: 4, holes_right: 5 }, "2026-03-02")).toEqual([
+      "Holes 4 left and 5 right: even them before work.",
+    ]);
+    expect(fitSentences({ ...NO_FIT, holes_left: 4, holes_right: 4, next_check: "2026-03-02" }, "2026-03-02")).toEqual([
+      "Its next check is due.",
+    ]);
+    expect(fitSentences({ ...NO_FIT, next_check: "2026-03-03" }, "2026-03-02")).toEqual([]);
+  });
+  it("begins on the easier side unless the stiffer is to come first", () => {
+    expect(firstSide(USUAL_SETUP).side).toBe("L");
+    expect(firstSide({ stiffer: "L", stiffer_first: false }).side).toBe("R");
+    expect(firstSide({ stiffer: "L", stiffer_first: true }).side).toBe("L");
+  });
+});
+
+describe("transitions by gait and hand", () => {
+  const one = (cameAfterSeconds: number | null, aids: readonly ("voice" | "whip")[], waitedSeconds = 20) => ({
+    to: "walk",
+    side: "L" as const,
+    aids,
+    cameAfterSeconds,
+    waitedSeconds,
+    outAfterSeconds: null,
+  });
+  it("count voice alone of all that were asked, and what never came as not yet", () => {
+    const [sums] = transitionSums([one(2, ["voice"]), one(4, ["voice", "voice"]), one(6, ["voice", "whip"]), one(null, ["voice"])]);
+    expect(sums).toMatchObject({ n: 4, came: 3, voiceAlone: 2, asksEach: 5 / 3, halfSeconds: 4 });
+    // Wilson 1927 for two of four, by hand: (0.5 + z²/8 ± z·√(0.25/4 + z²/64))/(1 + z²/4), z = 1.959964.
+    expect(sums?.voice95[0]).toBeCloseTo(0.150036, 5);
+    expect(sums?.voice95[1]).toBeCloseTo(0.849964, 5);
+    expect(transitionSums([one(null, ["voice"], 5), one(null, ["voice"], 9), one(3, ["voice"])])[0]?.halfSeconds).toBeNull();
+  });
+});
