@@ -232,10 +232,14 @@ describe("safety and order, over all templates", () => {
     for (const { key, involves, mastery, masteryReason, family, plannedRepetitions } of LIBRARY) {
       expect(masteryReason.length, key).toBeGreaterThan(30);
       if (involves.some((one) => one === "tying" || one === "loading" || one === "legs" || one === "load") || family === "driving path")
-        expect({ key, mastery }).toEqual({ key, mastery: { kind: "run", length: 3, days: 2 } });
+        // About a week on each step of what is driven; two days for the rest.
+        expect({ key, mastery }).toEqual({
+          key,
+          mastery: { kind: "run", length: 3, days: ["long-lines", "drag-load", "shafts"].includes(key) ? 5 : 2 },
+        });
       // No day is planned too short for its own rule, and no risky one long.
       if (mastery.kind === "run") expect(plannedRepetitions, key).toBeGreaterThanOrEqual(Math.min(mastery.length, 3));
-      if (mastery.kind === "run" && mastery.days === 2) expect(plannedRepetitions, key).toBeLessThanOrEqual(6);
+      if (mastery.kind === "run" && mastery.days !== undefined) expect(plannedRepetitions, key).toBeLessThanOrEqual(6);
       if (mastery.kind === "first-clean") expect(plannedRepetitions, key).toBeLessThanOrEqual(4);
     }
   });

@@ -90,6 +90,11 @@ const SURE = {
     mastery: { kind: "run", length: 3, days: 2 },
     masteryReason: "It can hurt or frighten: three calm ones running, then stop, and the same again on another day.",
   },
+  week: {
+    mastery: { kind: "run", length: 3, days: 5 },
+    masteryReason:
+      "A horse in harness has to be bored by a step before the next: three calm ones running on each of five days, so about a week.",
+  },
   clean: {
     mastery: { kind: "first-clean", days: 2 },
     masteryReason: "It tires: the first clean one, then stop, and the same again on another day.",

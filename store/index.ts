@@ -122,7 +122,15 @@ export { addPlace, getPlace, listPlaces, placeItems, placeZones, type StoredPlac
 export { putSessionRight } from "./put-right";
 export { ConflictError, GoneError, isOfCode, NotFoundError } from "./rows";
 export { hasSampleData, removeSampleData } from "./sample";
-export { type ListedBlock, lastWorked, listSessions, type OpenSession, openSessions, type SessionWithSummary } from "./session-lists";
+export {
+  coolingHorses,
+  type ListedBlock,
+  lastWorked,
+  listSessions,
+  type OpenSession,
+  openSessions,
+  type SessionWithSummary,
+} from "./session-lists";
 export {
   addSession,
   addSessions,

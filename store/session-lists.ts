@@ -1,4 +1,5 @@
 import { QueryTypes } from "sequelize";
+import type { CircleDigest } from "@/core/circle";
 import { isSilent } from "@/core/record";
 import type { SessionKind } from "@/core/schemas";
 import { type KeptBlock, overlay } from "./caches";
@@ -155,6 +156,20 @@ export async function lastWorked(store: Store): Promise<Map<string, SessionWithS
   return last;
 }
 
+/** Horses whose last session on the circle since a time has a way down that nobody has ended. One question, whatever the number of horses. */
+export async function coolingHorses(store: Store, sinceMs: number): Promise<Set<string>> {
+  const rows = await store.sequelize.query<{ horse_id: string; circle: string }>(
+    `SELECT s.horse_id, c.circle FROM horse h CROSS JOIN session s ON s.horse_id = h.id AND s.created_ms >= :sinceMs AND s.kind = 'circle'
+     AND s.binned_ms IS NULL JOIN session_summary c ON c.session_no = s.no WHERE h.binned_ms IS NULL AND c.circle IS NOT NULL`,
+    { replacements: { sinceMs }, type: QueryTypes.SELECT },
+  );
+  const open = rows.filter(({ circle }) => {
+    const { cool } = JSON.parse(circle) as CircleDigest;
+    return cool !== null && cool.ended === null;
+  });
+  return new Set(open.map(({ horse_id }) => horse_id));
+}
+
 /** A horse's session of work that is not finished. */
 export interface OpenSession {
   readonly id: string;
@@ -168,15 +183,15 @@ export interface OpenSession {
   readonly running: boolean;
 }
 
-/** Unfinished sessions of work, of one horse or of all, newest first. One that was left without anything seen in it is none. */
+/** Unfinished sessions of work, on the circle too, of one horse or of all, newest first. One that was left without anything seen in it is none. */
 export async function openSessions(store: Store, horseId: string | null): Promise<OpenSession[]> {
   const behind = await overlay(store, horseId);
   const rows = await store.sequelize.query<FoundRow>(
     `SELECT ${SESSION}, ${SUMS} FROM session_summary c CROSS JOIN session s ON s.no = c.session_no
-     WHERE c.finished = 0 AND s.kind = 'work' AND s.binned_ms IS NULL ${horseId === null ? "" : "AND s.horse_id = :horse"}
+     WHERE c.finished = 0 AND s.kind IN ('work', 'circle') AND s.binned_ms IS NULL ${horseId === null ? "" : "AND s.horse_id = :horse"}
      AND s.no NOT IN (:behind)
      UNION ALL SELECT ${SESSION}, ${SUMS} FROM session s LEFT JOIN session_summary c ON c.session_no = s.no
-     WHERE s.no IN (:behind) AND s.kind = 'work'`,
+     WHERE s.no IN (:behind) AND s.kind IN ('work', 'circle')`,
     { replacements: { horse: horseId, behind: [-1, ...behind.keys()] }, type: QueryTypes.SELECT },
   );
   const blocks = await blocksOf(

@@ -1,11 +1,13 @@
 import "server-only";
 import { tellApart } from "@/core/know";
+import { COOL_HOURS } from "@/core/pack";
 import type { YardSettings } from "@/core/settings";
 import { dueWords } from "@/core/welfare";
 import type { YardLine } from "@/features/yard/yard";
 import {
   asHorseDate,
   asNamed,
+  coolingHorses,
   datesByHorse,
   getSettings,
   ladderHeads,
@@ -56,13 +58,14 @@ async function firstLadders(
 
 /** One line for each horse: what to mind, its last work and what comes next. The number of questions does not grow with the horses. */
 export async function yardLines(store: Store): Promise<YardLine[]> {
-  const [horses, restrictions, last, open, settings, dates] = await Promise.all([
+  const [horses, restrictions, last, open, settings, dates, cooling] = await Promise.all([
     listHorses(store),
     restrictionsByHorse(store),
     lastWorked(store),
     openSessions(store, null),
     getSettings(store),
     datesByHorse(store),
+    coolingHorses(store, store.now() - COOL_HOURS * 3_600_000),
   ]);
   const day = today(store);
   const apart = tellApart(horses.map(asNamed));
@@ -78,7 +81,10 @@ export async function yardLines(store: Store): Promise<YardLine[]> {
       sample: horse.sample,
       away: horse.away,
       limits: care.get(horse.id)?.sentences ?? [],
-      due: (dates.get(horse.id) ?? []).flatMap((date) => dueWords(asHorseDate(date), day) ?? []),
+      due: [
+        ...(cooling.has(horse.id) ? ["A cool-down is not finished."] : []),
+        ...(dates.get(horse.id) ?? []).flatMap((date) => dueWords(asHorseDate(date), day) ?? []),
+      ],
       lookAt: horse.look_at,
       runningId: open.find(({ horseId, running }) => running && horseId === horse.id)?.id ?? null,
       last:

@@ -70,6 +70,7 @@ export {
   rampSteps,
   sessionMinutesOf,
 } from "./ramp";
+export { type Relearned, relearnedOf, relearnedSentence } from "./relearn";
 export { CALL_AHEAD_SECONDS, type ClockFace, clockAt, type ScheduleMark, type Stretch, scheduleOf } from "./schedule";
 export { type ChangedSound, type CircleSetup, firstSide, type SetRamp, USUAL_SETUP } from "./setup";
 export {

@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { CircleDigest } from "./digest";
 import { fitSentences, kitPlace, NO_FIT } from "./fit";
 import { balanceOf, circlingMinutesOf, type LoadEntry, loadWeeks, mondayOf } from "./load";
+import { relearnedOf, relearnedSentence } from "./relearn";
 import { firstSide, USUAL_SETUP } from "./setup";
 import { transitionSums } from "./transitions";
 
@@ -145,5 +146,42 @@ describe("transitions by gait and hand", () => {
     expect(sums?.voice95[0]).toBeCloseTo(0.150036, 5);
     expect(sums?.voice95[1]).toBeCloseTo(0.849964, 5);
     expect(transitionSums([one(null, ["voice"], 5), one(null, ["voice"], 9), one(3, ["voice"])])[0]?.halfSeconds).toBeNull();
+  });
+});
+
+describe("what is learned again after a change of direction", () => {
+  const pen = (first: number | null, second: number | null) => ({
+    directions: [
+      { side: "L" as const, startSeconds: 0, seconds: 120, shown: { "ear comes in": first, "turns in": null, "lowers head": null } },
+      { side: "R" as const, startSeconds: 120, seconds: 120, shown: { "ear comes in": second, "turns in": null, "lowers head": null } },
+    ],
+  });
+  it("is held by sessions: six sooner of six are shown, five of six are not", () => {
+    // Exact sign test at even odds: 2·(1/2)^6 = 0.03125; 2·(1 + 6)/2^6 = 0.21875.
+    const six = relearnedOf([20, 30, 40, 50, 60, 80].map((first) => pen(first, first / 2)));
+    expect(six).toMatchObject([{ sign: "ear comes in", sessions: 6, sooner: 6, savedShare: 0.5, p: 0.03125 }]);
+    expect(relearnedSentence(six[0] as never)).toBe(
+      "ear comes in: sooner after the change of direction in 6 of 6 sessions; it takes 50 % less time there, by the middle session.",
+    );
+    const five = relearnedOf([...[20, 30, 40, 50, 60].map((first) => pen(first, 10)), pen(10, 20)]);
+    expect(five[0]?.p).toBeCloseTo(0.21875, 12);
+    expect(relearnedSentence(five[0] as never)).toMatch(/no difference shown yet\.$/);
+  });
+  it("leaves out what was not shown in both, and sessions that took as long", () => {
+    expect(relearnedOf([pen(null, 5), pen(5, null), { directions: [] }])).toEqual([]);
+    expect(relearnedOf([pen(10, 10), pen(10, 10)])).toMatchObject([{ sessions: 2, sooner: 0, p: null }]);
+  });
+  it("is said in at most five of a hundred horses that learn nothing, by counting every split", () => {
+    // Of n sessions each split has its binomial chance; summed over those that would be said.
+    const factorial = (n: number): number => (n <= 1 ? 1 : n * factorial(n - 1));
+    for (let n = 1; n <= 20; n++) {
+      let said = 0;
+      for (let sooner = 0; sooner <= n; sooner++) {
+        const list = Array.from({ length: n }, (_, i) => (i < sooner ? pen(20, 10) : pen(10, 20)));
+        const p = relearnedOf(list)[0]?.p ?? 1;
+        if (p < 0.05) said += (factorial(n) / factorial(sooner) / factorial(n - sooner)) * 0.5 ** n;
+      }
+      expect(said).toBeLessThanOrEqual(0.05);
+    }
   });
 });

@@ -1,4 +1,5 @@
 import type { CircleOverride, CirclePlan, CircleSetup, CircleUse, KitFit, KitPlace } from "../circle";
+import { balanceOf } from "../circle";
 import type { Day } from "../day";
 import { criterionOf } from "../ladder";
 import type { YardSettings } from "../settings";
@@ -45,6 +46,8 @@ export interface PlannerStart {
   readonly places: readonly Named[];
   readonly last: HorsePack["last"];
   readonly limits: readonly string[];
+  /** Minutes on the circle each way in the last fourteen days. */
+  readonly balance: ReturnType<typeof balanceOf>;
   /** What the last session on the circle said to do next, or null. */
   readonly doNext: string | null;
 }
@@ -107,6 +110,7 @@ export function plannerStart(pack: HorsePack, yard: YardFacts, nowMs: number): P
     places: yard.places.map(({ id, name }) => ({ id, name })),
     last: pack.last,
     limits: packNow(pack, yard, nowMs).cautions,
+    balance: balanceOf(state.entries, today),
     doNext: pack.worked.find(({ circle }) => circle !== undefined)?.doNext ?? null,
   };
 }

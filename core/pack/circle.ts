@@ -268,7 +268,7 @@ export interface OpenCoolDown {
 }
 
 /** Cool-downs of the last hours that nobody has ended: what is older is history. */
-const COOL_HOURS = 12;
+export const COOL_HOURS = 12;
 
 /** @example openCoolDowns(pack.worked, nowMs) // those to be gone on with, newest first */
 export const openCoolDowns = (worked: readonly Pick<PackWorked, "id" | "startedMs" | "circle">[], nowMs: number): OpenCoolDown[] =>

@@ -2,6 +2,7 @@ export { handlerOfBegun } from "./begun";
 export { type CareOnDay, careOn } from "./care";
 export {
   type CircleState,
+  COOL_HOURS,
   cautionsOfPlan,
   circleState,
   loadEntriesOf,

@@ -52,7 +52,7 @@ function workedOf({ begun, record }: OwnSession): PackWorked {
 
 function unfinishedOf({ begun, record }: OwnSession, nowMs: number): Unfinished[] {
   const { startedMs, finished, lastMs, shiftMs, trials, met, seen } = sumsOfSession(record);
-  if (begun.kind !== "work" || finished || startedMs === null) return [];
+  if ((begun.kind !== "work" && begun.kind !== "circle") || finished || startedMs === null) return [];
   const running = !isSilent(record, nowMs + shiftMs - startedMs);
   if (!seen && !running) return [];
   const behaviours = [...new Set(record.blocks.map(({ behaviour }) => behaviour))];

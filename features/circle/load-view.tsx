@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
-import { balanceOf, HAND_KINDS, LOAD_KINDS, type LoadEntry, type LoadWeek } from "@/core/circle";
+import { balanceOf, HAND_KINDS, LOAD_KINDS, type LoadEntry, type LoadWeek, relearnedOf, relearnedSentence } from "@/core/circle";
 import { dayWords } from "@/core/day";
 import { SeriesChart } from "@/ui/chart";
 import { send } from "@/ui/form";
@@ -147,6 +147,7 @@ export function LoadView({
   const shown = weeks.slice(-13);
   const kinds = LOAD_KINDS.filter((kind) => shown.some(({ minutesByKind }) => minutesByKind[kind] > 0));
   const balance = balanceOf(entries, today);
+  const relearned = relearnedOf(sessions.map(({ digest }) => digest));
   const recovery = recoveryChart(horse.id, sessions, resting);
   const circled = shown.some(({ circlingMinutes }) => circlingMinutes > 0);
   return (
@@ -231,6 +232,20 @@ export function LoadView({
           {shown.some(({ doseGMinutes }) => doseGMinutes !== null) && <SeriesChart level={2} spec={doseChart(shown)} />}
           {recovery !== null && <SeriesChart level={2} spec={recovery} />}
         </div>
+      )}
+      {relearned.length > 0 && (
+        <section aria-label="In the pen" className="mt-8">
+          <h2 className="text-2xl">In the pen</h2>
+          <ul className="mt-2 grid gap-1">
+            {relearned.map((one) => (
+              <li key={one.sign}>{relearnedSentence(one)}</li>
+            ))}
+          </ul>
+          <How of="learned again">
+            Time from the beginning of a direction to the sign, the second direction against the first, session by session; exact sign test,
+            said where it would come by chance in fewer than five of a hundred (the savings measure: Ebbinghaus 1885, from memory).
+          </How>
+        </section>
       )}
       {sessions.length > 0 && (
         <section aria-label="Session by session" className="mt-8">

@@ -206,7 +206,13 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
           ))}
         </div>
       )}
-      {used !== null && <p className="mt-3 text-soft">{used}</p>}
+      {used !== null && (
+        <p className="mt-3 text-soft">
+          {used}
+          {start.balance.share !== null &&
+            ` Two weeks: ${Math.round(start.balance.left)} min left, ${Math.round(start.balance.right)} min right.`}
+        </p>
+      )}
       {step !== undefined && start.ramp !== null && (
         <p className="mt-3 border-l-4 border-tarn pl-4">
           <strong>

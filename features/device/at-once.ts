@@ -1,58 +1,53 @@
 import type { SessionEvent } from "@/core/schemas";
 
-const prefixOf = (storeId: string) => `deft-tap-${storeId}-`;
+/** Where the small store is full or not allowed, nothing is held in it. */
+function quietly(work: () => void): void {
+  try {
+    work();
+  } catch {
+    // The tap goes the way of the database alone.
+  }
+}
 
 /**
  * Taps between the press and the moment the device's database has them. A
  * transaction of that database is dropped when its page goes in the middle of
- * it; the browser's small store takes a line before the press returns. Where
- * it takes nothing the tap goes the way of the database alone.
+ * it; the browser's small store takes a line before the press returns.
  */
 export class AtOnce {
   private readonly prefix: string;
 
   constructor(storeId: string) {
-    this.prefix = prefixOf(storeId);
+    this.prefix = `deft-tap-${storeId}-`;
   }
 
   put(events: readonly SessionEvent[]): void {
-    try {
+    quietly(() => {
       for (const event of events) localStorage.setItem(this.prefix + event.id, JSON.stringify(event));
-    } catch {
-      // Full or not allowed.
-    }
+    });
   }
 
   drop(ids: readonly string[]): void {
-    try {
+    quietly(() => {
       for (const id of ids) localStorage.removeItem(this.prefix + id);
-    } catch {
-      // As above: what stays is offered again, and known by its id.
-    }
+    });
   }
 
   /** What a page left behind, oldest first; a line that is no tap is thrown away. */
   left(): SessionEvent[] {
     const found: SessionEvent[] = [];
-    try {
-      const keys = Array.from({ length: localStorage.length }, (_, index) => localStorage.key(index) ?? "");
-      for (const key of keys.filter((key) => key.startsWith(this.prefix))) {
-        const event = this.read(key);
-        if (event === null) localStorage.removeItem(key);
-        else found.push(event);
-      }
-    } catch {
-      return found;
-    }
+    quietly(() => {
+      for (const key of Array.from({ length: localStorage.length }, (_, index) => localStorage.key(index) ?? "").filter((one) =>
+        one.startsWith(this.prefix),
+      ))
+        try {
+          const event = JSON.parse(localStorage.getItem(key) ?? "") as SessionEvent;
+          if (event.id !== key.slice(this.prefix.length)) throw new Error(key);
+          found.push(event);
+        } catch {
+          localStorage.removeItem(key);
+        }
+    });
     return found.sort((a, b) => a.wall_ms - b.wall_ms || a.seq - b.seq);
-  }
-
-  private read(key: string): SessionEvent | null {
-    try {
-      const event = JSON.parse(localStorage.getItem(key) ?? "null") as SessionEvent | null;
-      return event !== null && event.id === key.slice(this.prefix.length) && typeof event.session === "string" ? event : null;
-    } catch {
-      return null;
-    }
   }
 }

@@ -26,7 +26,8 @@ export function UnfinishedSessions({ horseId, storeId, sessions }: { horseId: st
         <div key={id} className="flex flex-wrap items-center gap-x-4 gap-y-1">
           <p className="figures min-w-0 grow basis-72">
             <strong>{running ? "Running" : "Not finished"}</strong>, <Day ms={startedMs} time />
-            {behaviours.length > 0 && ` · ${behaviours.join(", ")}`} · {met} of {n} met
+            {behaviours.length > 0 && ` · ${behaviours.join(", ")}`}
+            {n > 0 && ` · ${met} of ${n} met`}
             {!running && (
               <span className="block text-sm text-soft">
                 last tap <Day ms={lastTapMs} time />

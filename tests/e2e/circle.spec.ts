@@ -5,7 +5,7 @@ import { clockAt, scheduleOf } from "@/core/circle";
 import { templateOf } from "@/library";
 import { PLAN } from "../support/circle-plan";
 import { emptyDraft } from "../support/plan";
-import { expect, exported, makeHorse, noAxeFindings, payloads, postTaps, test } from "./fixtures";
+import { evidence, expect, exported, makeHorse, noAxeFindings, payloads, postTaps, test } from "./fixtures";
 
 const PHONE = { width: 390, height: 664 };
 
@@ -400,4 +400,43 @@ test("in a pen the recorder stops at the cap, whatever was reached and whatever 
   await expect.poll(() => page.getByTestId("track").evaluate((element) => (element as HTMLAudioElement).paused)).toBe(true);
   await expect(page.getByRole("button", { name: "+1 min", exact: true })).toBeDisabled();
   await noAxeFindings(page, "stopped at the cap");
+});
+
+test("transitions are asks of a ladder: on voice alone at the lightest phase, what never came is refused; others are none", async ({
+  page,
+  server,
+}) => {
+  const { url } = server;
+  const { horse } = await makeHorse(url, "Asked");
+  const template = templateOf("walk-at-end");
+  if (template === undefined) throw new Error("no such template");
+  const { answer, status } = await ask(url, "/api/ladders", {
+    horse,
+    behaviour: { ...emptyDraft().behaviour, name: "Walk at the end", template: "walk-at-end", involves: ["circling"] },
+    plan: planFromTemplate(template, "pressure-release"),
+  });
+  expect(status, answer.detail).toBe(201);
+  await page.setViewportSize(PHONE);
+  await page.goto(`${url}/horses/${horse}/work/circle`);
+  await page.getByLabel("Transitions are asks of").selectOption("Walk at the end");
+  await expect(page.getByLabel("Which count")).toHaveValue("walk");
+  await startClock(page);
+  await press(page, "asked by voice");
+  await press(page, "walk came");
+  // To trot: no ask of this ladder.
+  await page.getByLabel("Gait asked for").selectOption("trot");
+  await press(page, "asked by voice");
+  await press(page, "trot came");
+  await page.getByLabel("Gait asked for").selectOption("walk");
+  await press(page, "asked by voice");
+  await press(page, "asked by smaller");
+  await press(page, "no answer: no");
+  const trials = payloads(await exported(page, url), "trial");
+  expect(trials).toMatchObject([
+    { outcome: "met", phase: 1, side: "L" },
+    { outcome: "refused", phase: 3, side: "L" },
+  ]);
+  // The ladder has them as evidence.
+  const session = /work\/([0-9a-f-]{36})/.exec(page.url())?.[1] ?? "";
+  expect(await evidence(url, session)).toHaveLength(2);
 });

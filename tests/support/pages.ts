@@ -1,4 +1,5 @@
 import { chainStandings } from "@/app/server/chain-facts";
+import { loadOf } from "@/app/server/circle-of";
 import { horseCare } from "@/app/server/horse-care";
 import { horsePicture } from "@/app/server/horse-picture";
 import { ladderState, ladderStates } from "@/app/server/ladder-state";
@@ -10,10 +11,12 @@ import { sidesOf } from "@/app/server/sides-of";
 import { stallsOf } from "@/app/server/stalls-of";
 import { triesOf } from "@/app/server/tries";
 import { yardLines } from "@/app/server/yard-lines";
+import { plannerStart } from "@/core/pack";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import {
   accessOfPeople,
   asBehaviour,
+  circleSetup,
   digestsOfHorse,
   getHorse,
   getLadder,
@@ -76,6 +79,11 @@ export const pagesOf = (store: Store, nowMs: number): Readonly<Record<string, (h
     const [ladder] = await listLadders(store, id);
     return ladder === undefined ? null : [await listVersions(store, ladder.id), await rungEvidenceByVersion(store, ladder)];
   },
+  circle: async (id) => {
+    const row = await getHorse(store, id);
+    return plannerStart(await horsePack(store, row), await yardFacts(store), nowMs);
+  },
+  load: async (id) => [await loadOf(store, id), await horseCare(store, await getHorse(store, id)), await circleSetup(store, id)],
   work: async (id) => {
     const row = await getHorse(store, id);
     return [await horsePack(store, row), await yardFacts(store)];

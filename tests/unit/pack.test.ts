@@ -2,11 +2,23 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { loadOf } from "@/app/server/circle-of";
 import { horseCare } from "@/app/server/horse-care";
 import { ladderStates } from "@/app/server/ladder-state";
 import { begunOf, horsePack, yardFacts } from "@/app/server/pack";
 import { sidesOf } from "@/app/server/sides-of";
-import { type HorsePack, packHorse, packNow, recorderStart, startChoices, unpackHorse, withOwnSessions, type YardFacts } from "@/core/pack";
+import { addDays } from "@/core/day";
+import {
+  circleState,
+  type HorsePack,
+  packHorse,
+  packNow,
+  recorderStart,
+  startChoices,
+  unpackHorse,
+  withOwnSessions,
+  type YardFacts,
+} from "@/core/pack";
 import { closeStore, type HorseRow, listHorses, listSessions, loadSession, type Store } from "@/store";
 import { populatedStore } from "../support/demo";
 
@@ -74,6 +86,50 @@ describe("what a device keeps of a horse", () => {
       }
     }
     expect(tried).toBeGreaterThan(5);
+  });
+
+  it("knows the circle as the server does: load, ramp, caps, and what is left for a ladder that circles", async () => {
+    const found = horses.find(({ pack }) => pack.worked.some(({ circle }) => circle !== undefined));
+    if (found === undefined) throw new Error("a horse with work on the circle is needed");
+    const { row } = found;
+    const pack = unpackHorse(carried(packHorse(found.pack)));
+    const state = circleState(pack, carried(yard), NOW);
+    const { entries } = await loadOf(store, row.id);
+    const sum = (list: readonly { readonly circlingMinutes: number }[]) => list.reduce((all, one) => all + one.circlingMinutes, 0);
+    const since = state.entries[0]?.day ?? "";
+    expect(sum(state.entries)).toBeCloseTo(sum(entries.filter(({ day }) => day >= since)), 6);
+    // The demo's month: ten good sessions and a poor one, each step one on.
+    expect(state.ramp?.done).toHaveLength(11);
+    expect(state.ramp?.place.step).toBe(10);
+    const week = entries.filter(({ day }) => day > addDays(state.today, -7));
+    expect(state.use.weekMinutes).toBeGreaterThan(0);
+    expect(state.use.weekMinutes).toBeLessThanOrEqual(sum(week) + 30);
+    const [ladder] = pack.ladders.filter(({ involves }) => involves.includes("circling"));
+    const begun = {
+      id: "new",
+      horse: row.id,
+      kind: "work",
+      ladder: ladder?.id ?? null,
+      person: null,
+      place: null,
+      start_rung: 1,
+      kit: [],
+    } as const;
+    const soFar = { storeId: store.id, events: [], clocks: {}, position: 0 };
+    const left = (more: object = {}, facts: YardFacts = yard) => recorderStart(pack, facts, NOW, { ...begun, ...more }, soFar).circling;
+    expect(left()?.value).toBeCloseTo(30 - state.use.todayMinutes, 6);
+    expect(left({ against: "short, to show" })).toBeUndefined();
+    const tight = { ...yard, settings: { ...yard.settings, circleWeekMinutes: state.use.weekMinutes + 4 } };
+    expect(left({}, tight)?.value).toBeCloseTo(4, 6);
+    expect(left({}, { ...yard, settings: { ...yard.settings, circleWeekMinutes: 1 } })?.value).toBe(0);
+    // Horses that do not circle have nothing of it.
+    const other = horses.find(
+      ({ pack: one }) => one.ladders.length > 0 && one.ladders.every(({ involves }) => !involves.includes("circling")),
+    );
+    const plain = other?.pack as HorsePack;
+    expect(
+      recorderStart(plain, yard, NOW, { ...begun, horse: plain.horse.id, ladder: plain.ladders[0]?.id ?? null }, soFar).circling,
+    ).toBeUndefined();
   });
 
   it("is the device's where both know a session", async () => {

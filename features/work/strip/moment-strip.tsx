@@ -10,7 +10,6 @@ import { useActs, useLog, useNow, useStart } from "../state";
 import type { RecorderStart } from "../types";
 import { Lines, type LinesSeen } from "./lines";
 import { useLooks } from "./use-looks";
-import { WhereRow } from "./where-row";
 
 /** The values of a counted strand, only where there is one to count. */
 const ValueRow = lazyPart(() => import("./value-row").then(({ ValueRow }) => ValueRow));
@@ -22,6 +21,7 @@ const FreeNumbers = lazyPart(() => import("./free-strip").then(({ FreeNumbers })
 
 const ConversationRow = lazyPart(() => import("./conversation-row").then(({ ConversationRow }) => ConversationRow));
 const GradeRow = lazyPart(() => import("./grade-row").then(({ GradeRow }) => GradeRow));
+const WhereRow = lazyPart(() => import("./where-row").then(({ WhereRow }) => WhereRow));
 const WrongRow = lazyPart(() => import("./wrong-row").then(({ WrongRow }) => WrongRow));
 
 const NAME_WITHIN_MS = 8000;
