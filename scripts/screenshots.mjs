@@ -48,19 +48,12 @@ async function picture(name, path, { width = 1280, height = 800, theme = "desk" 
 }
 
 /** A few trials as they go in a pen, so that the recorder has something to show. */
-async function recorder(name, horse, { width, height, theme, timed, ladder, preflight }) {
+async function recorder(name, horse, { width, height, theme, timed, ladder }) {
   const page = await opened(width, height, theme);
   await page.goto(`${url}/horses/${horse}/work`);
   if (ladder) await page.getByRole("radio", { name: new RegExp(ladder) }).check();
   await page.getByRole("button", { name: "Open the recorder" }).click();
   await page.getByTestId("preflight").waitFor();
-  if (preflight) {
-    await page.getByLabel(/^Air/).fill("24");
-    await page.getByLabel(/^Humidity/).fill("64");
-    await page.getByLabel("Wind").selectOption("breeze");
-    await rest(400);
-    await page.screenshot({ path: join(out, `${preflight}.png`) });
-  }
   await page.getByRole("button", { name: "All well, go on" }).click();
   await page.getByRole("button", { name: "Start the block" }).click();
   const pad = (label) => page.getByRole("region", { name: "Pads" }).getByRole("button", { name: label, exact: true });
@@ -91,6 +84,24 @@ async function recorder(name, horse, { width, height, theme, timed, ladder, pref
     }
     await pad("relaxes").click();
   }
+  await page.locator("[data-waiting='0']").waitFor();
+  await page.screenshot({ path: join(out, `${name}.png`) });
+  await page.context().close();
+}
+
+/** A minute of a session on the circle: its clock as it is read in sunlight, from three metres. */
+async function circleClock(name, horse) {
+  const page = await opened(390, 664, "field");
+  await page.goto(`${url}/horses/${horse}/work/circle`, { waitUntil: "networkidle" });
+  for (const why of await page.getByLabel("All the same, because").all()) await why.fill("short, after a day off");
+  await page.getByRole("button", { name: "Open the circle clock" }).click();
+  for (const one of ["helmet", "gloves", "boots"]) await page.getByLabel(one).check();
+  await page.getByRole("button", { name: "Start the clock" }).click();
+  const tap = async (label) => {
+    await page.getByRole("button", { name: label, exact: true }).click();
+    await rest(900);
+  };
+  for (const label of ["asked by voice", "walk came", "falls in", "lap", "stretches down"]) await tap(label);
   await page.locator("[data-waiting='0']").waitFor();
   await page.screenshot({ path: join(out, `${name}.png`) });
   await page.context().close();
@@ -159,8 +170,6 @@ try {
   await picture("know", `/horses/${mare.id}/know`);
   await picture("places", `/horses/${mare.id}/know/places`);
   await picture("shape", `/horses/${cob.id}/shape/${cob.ladders[0].id}`);
-  await picture("shape-edit", `/horses/${cob.id}/shape/${cob.ladders[0].id}/edit`);
-  await picture("card", `/horses/${cob.id}/shape/${cob.ladders[1].id}/card`);
   const library = await opened(1280, 800);
   await library.goto(`${url}/horses/${cob.id}/shape/library`, { waitUntil: "networkidle" });
   await library.getByRole("searchbox").fill("trialer");
@@ -181,12 +190,16 @@ try {
     theme: "desk",
     timed: false,
     ladder: "weighing plate",
-    preflight: "preflight-phone",
   });
-  await recorder("recorder-landscape", by("Sorrelay").id, { width: 667, height: 375, theme: "field", timed: true });
   await recorder("recorder", by("Ostrevine").id, { width: 1280, height: 800, theme: "desk", timed: true });
 
+  const round = by("Corriemoor");
+  await picture("circle", `/horses/${round.id}/work/circle`);
+  await picture("circle-ramp", `/horses/${round.id}/work/circle/ramp`);
+  await picture("load", `/horses/${round.id}/review/load`, { height: 1000 });
+
   // What follows changes the yard, so it comes last.
+  await circleClock("circle-clock-phone", round.id);
   await penWithNoServer("pen-offline", cob.id);
   for (let i = 0; i < 2; i++) await post("/api/store/backup", {});
   await fetch(`${url}/api/store?check=1`);

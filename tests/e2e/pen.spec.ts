@@ -80,6 +80,48 @@ test("the page goes before the device's database has a press: it is there, and r
   await server.kill();
 });
 
+test("work on the circle is planned, run and cooled down with no server; the computer has it with its plan when it is back", async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  const server = new TestServer(await freePort());
+  await server.start();
+  const { horse } = await makeHorse(server.url, "Far circle");
+  await visitOnce(page, server.url, 1);
+  await server.kill();
+  await page.goto(`${server.url}/pen?horses=1`);
+  await page.getByRole("link", { name: "Far circle" }).click();
+  await page.getByRole("link", { name: "Circle work" }).click();
+  await page.getByLabel("Segment 1, minutes").fill("3");
+  await page.getByRole("button", { name: "Open the circle clock" }).click();
+  await page.getByRole("button", { name: "Start the clock" }).click();
+  await expect(page.getByTestId("clock")).toContainText("2:5");
+  await page.getByRole("button", { name: "falls out", exact: true }).click();
+  const session = new URL(page.url()).searchParams.get("session") ?? "";
+  await page.reload();
+  await expect(page.getByTestId("clock")).toBeVisible();
+  await page.getByRole("button", { name: "finish", exact: true }).click();
+  await page.getByRole("button", { name: "Easy", exact: true }).click();
+  await page.getByLabel("Close it all the same, because").fill("walked home in hand");
+  await page.getByRole("button", { name: "Close", exact: true }).click();
+  await expect(page.getByRole("heading", { name: "Cool-down left" })).toBeVisible();
+  await page.getByRole("link", { name: "See what it came to" }).click();
+  await expect(page.getByRole("heading", { name: "On the circle" })).toBeVisible();
+  await server.start();
+  await page.goto(`${server.url}/pen?horses=1`);
+  await expect(where(page)).toHaveAttribute("data-sessions-away", "0", { timeout: 30_000 });
+  await expect(where(page)).toHaveAttribute("data-away", "0");
+  const { begun } = (await (await fetch(`${server.url}/api/sessions/${session}`)).json()) as {
+    begun: { kind: string; circle?: { plan: { segments: { minutes: number }[] } } };
+  };
+  expect(begun.kind).toBe("circle");
+  expect(begun.circle?.plan.segments[0]?.minutes).toBe(3);
+  expect(payloadsOf(await eventsOnDisk(server.file, session), "signal")).toMatchObject([{ name: "falls out", side: "L" }]);
+  await page.goto(`${server.url}/horses/${horse}/review/load`);
+  await expect(page.getByRole("heading", { name: "Session by session" })).toBeVisible();
+  await server.kill();
+});
+
 test("a whole session with no server, then another; all of it is on the computer once, when it is back", async ({ page, context }) => {
   test.setTimeout(180_000);
   const server = new TestServer(await freePort());
