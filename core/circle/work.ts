@@ -20,6 +20,10 @@ export const CIRCLE_FAULTS = [
   "quarters out",
   "stretches down",
 ] as const;
+/** The same in a pen. */
+export const PEN_FAULTS = ["stops", "turns out", "rushes", "bucks", "falls out", "stretches down"] as const;
+/** Everything of the two that is counted by side. */
+export const COUNTED_FAULTS: readonly string[] = [...new Set<string>([...CIRCLE_FAULTS, ...PEN_FAULTS])];
 /** In a pen: what the horse shows, per direction. */
 export const PEN_SIGNS = ["ear comes in", "turns in", "lowers head"] as const;
 
@@ -231,8 +235,7 @@ export function circleWorkOf(record: SessionRecord, nowMs: number | null = null)
   for (const fact of inWork) {
     if (fact.type !== "signal") continue;
     if (fact.payload.class === "danger") danger++;
-    if ((CIRCLE_FAULTS as readonly string[]).includes(fact.payload.name))
-      add(faults, keyOf(fact.payload.name, fact.payload.side ?? sideAt(at(fact.ms))), 1);
+    if (COUNTED_FAULTS.includes(fact.payload.name)) add(faults, keyOf(fact.payload.name, fact.payload.side ?? sideAt(at(fact.ms))), 1);
   }
   const rated = record.facts.findLast((fact) => fact.type === "circle.rated");
   return {

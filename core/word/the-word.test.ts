@@ -313,7 +313,12 @@ describe("a next rung that is closed today", () => {
 
 describe("the cap on circling", () => {
   it("brings Finish with the minutes of the ladders that circle, and says where it comes from", () => {
-    const circling = (minutes: number) => ({ minutes: null, trials: null, sessionTrials: 3, circling: { left: { value: 8, why: "A setting of this yard." }, minutes } });
+    const circling = (minutes: number) => ({
+      minutes: null,
+      trials: null,
+      sessionTrials: 3,
+      circling: { left: { value: 8, why: "A setting of this yard." }, minutes },
+    });
     expect(theWord(input("+++", { limits: circling(8.2) }))).toMatchObject({
       word: "Finish",
       reason: "8 minutes of circling, the most for now. A setting of this yard.",

@@ -1,4 +1,4 @@
-import { CIRCLE_FAULTS, type CircleWork, circleWorkOf, transitionSums } from "@/core/circle";
+import { type CircleWork, COUNTED_FAULTS, circleWorkOf, transitionSums } from "@/core/circle";
 import type { SessionRecord } from "@/core/record";
 import type { UnitSystem } from "@/core/units";
 import { recoveryOf } from "@/core/welfare";
@@ -92,7 +92,7 @@ function Transitions({ work }: { work: CircleWork }) {
 }
 
 function Faults({ work }: { work: CircleWork }) {
-  const rows = CIRCLE_FAULTS.flatMap((name) => {
+  const rows = COUNTED_FAULTS.flatMap((name) => {
     const [left, right] = [work.faults[`${name} L`] ?? 0, work.faults[`${name} R`] ?? 0];
     return left + right === 0 ? [] : [{ name, left, right }];
   });

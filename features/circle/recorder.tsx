@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { AIDS, CIRCLE_FAULTS, PEN_SIGNS } from "@/core/circle";
+import { AIDS, CIRCLE_FAULTS, PEN_FAULTS, PEN_SIGNS } from "@/core/circle";
 import type { CircleStart } from "@/core/pack";
 import type { Fact } from "@/core/schemas";
 import { Pad } from "@/ui/pad";
@@ -114,7 +114,7 @@ function CirclePads({ circle, start }: { circle: Circle; start: CircleStart }) {
         {PEN_SIGNS.map((name) => (
           <Pad key={name} label={name} tone="ease" onPress={() => circle.sign(name, "count")} className={SMALL} />
         ))}
-        {["stops", "turns out", "rushes", "bucks", "falls out", "stretches down"].map((name) => (
+        {PEN_FAULTS.map((name) => (
           <Pad key={name} label={name} icon={<Count of={count(name)} />} onPress={() => circle.sign(name, "count")} className={SMALL} />
         ))}
       </fieldset>
