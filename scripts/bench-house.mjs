@@ -58,6 +58,8 @@ async function addressesOf(file) {
     editor: of(({ id, ladder }) => `/horses/${id}/shape/${ladder}/edit`),
     versions: of(({ id, ladder }) => `/horses/${id}/shape/${ladder}/versions`),
     work: of(({ id }) => `/horses/${id}/work`),
+    circle: of(({ id }) => `/horses/${id}/work/circle`),
+    load: of(({ id }) => `/horses/${id}/review/load`),
     recorder: of(({ id, session }) => `/horses/${id}/work/${session}`),
     "review list": of(({ id, after }) => `/horses/${id}/review${after === null ? "" : `?after=${after}`}`),
     review: of(({ id, session }) => `/horses/${id}/review/${session}`),

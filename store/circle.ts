@@ -1,5 +1,5 @@
 import { v4 as newId } from "uuid";
-import { type ChangedSound, type CircleCall, type CircleSetup, type KitFit, USUAL_SETUP } from "@/core/circle";
+import { type ChangedSound, type CircleCall, type CirclePlan, type CircleSetup, type KitFit, USUAL_SETUP } from "@/core/circle";
 import { addDays, type Day } from "@/core/day";
 import type { CircleSetupInput, HandLoadInput } from "@/core/schemas";
 import { getHorse } from "./horses";
@@ -38,6 +38,15 @@ export async function saveCircleSetup(store: Store, horseId: string, input: Circ
     const setup: CircleSetup = { ...input, changed: changedSounds(before, input, today, worked) };
     await store.models.circleSetup.upsert({ horse_id: horseId, body: JSON.stringify(setup), updated_ms: store.now() }, { transaction });
     return setup;
+  });
+}
+
+/** Keeps the plan to begin with, and nothing else of how the horse works: another page may have changed that meanwhile. */
+export async function saveCirclePlan(store: Store, horseId: string, plan: CirclePlan): Promise<void> {
+  await getHorse(store, horseId);
+  await store.writer.write(async (transaction) => {
+    const body = JSON.stringify({ ...(await circleSetup(store, horseId)), plan });
+    await store.models.circleSetup.upsert({ horse_id: horseId, body, updated_ms: store.now() }, { transaction });
   });
 }
 

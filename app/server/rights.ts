@@ -102,6 +102,7 @@ export const RIGHTS: Readonly<Record<string, Readonly<Partial<Record<string, Lea
   "/api/horses/[id]/away": { PUT: "owner", DELETE: "owner" },
   "/api/horses/[id]/photo": { GET: "helper", PUT: "owner", DELETE: "owner" },
   "/api/horses/[id]/circle": { PUT: "owner" },
+  "/api/horses/[id]/circle/plan": { PUT: "owner" },
   "/api/horses/[id]/fits/[kit]": { PUT: "owner" },
   "/api/horses/[id]/load": { POST: "owner" },
   "/api/horses/[id]/load/[entry]": { DELETE: "owner" },

@@ -1,7 +1,8 @@
+import type { CircleOverride, CirclePlan, Ways } from "../events/circle-plan";
 import type { YardSettings } from "../settings";
 import type { Age, Allowance, Cap } from "../welfare";
 import { counted } from "../words";
-import { type CircleOverride, type CirclePlan, planSums, type Ways } from "./plan";
+import { planSums } from "./plan";
 
 /** What one horse has of its own, beside the yard's. null: the yard's holds. */
 export interface OwnCircleCaps {

@@ -1,5 +1,5 @@
+import type { CircleForm, KitStage, Ways } from "../events/circle-plan";
 import type { SessionRecord } from "../record";
-import type { CircleForm, KitStage, Ways } from "./plan";
 import { type CircleWork, circleWorkOf, type Direction, wasPoor } from "./work";
 
 /** What is kept of a session on the circle beside it: what the load book, the caps, the ramp and the curves over weeks read. */

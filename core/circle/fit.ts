@@ -1,5 +1,5 @@
 import type { Day } from "../day";
-import { KIT_STAGES, type KitStage } from "./plan";
+import { KIT_STAGES, type KitStage } from "../events/circle-plan";
 
 /** How kit fits one horse. */
 export interface KitFit {

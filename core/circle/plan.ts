@@ -1,24 +1,6 @@
 import type { CirclePlan, CircleSegment, Ways } from "../events/circle-plan";
 import { circleFigures, USUAL_SPEED_MPS } from "./mechanics";
 
-export {
-  CIRCLE_FORMS,
-  CIRCLE_GAITS,
-  type CircleForm,
-  type CircleGait,
-  type CircleOverride,
-  type CirclePlan,
-  type CircleSegment,
-  KIT_STAGES,
-  type KitStage,
-  type LinesSetup,
-  MOST_SEGMENTS,
-  RADIUS_BY,
-  TRANSITIONS_BY,
-  WAYS,
-  type Ways,
-} from "../events/circle-plan";
-
 /** What a plan comes to before it is worked. */
 export interface PlanSums {
   /** Without standing. */

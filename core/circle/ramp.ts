@@ -1,6 +1,6 @@
 import { addDays, type Day } from "../day";
+import type { Ways } from "../events/circle-plan";
 import { daysBetween } from "../welfare";
-import type { Ways } from "./plan";
 
 /** One session's minutes each way, and whether there are obstacles on the circle. */
 export interface RampLoad {

@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { CircleSegment } from "./plan";
+import type { CircleSegment } from "../events/circle-plan";
 import { clockAt, type ScheduleMark, scheduleOf } from "./schedule";
-import { CIRCLE_SOUNDS, callsOf, renderTrack, TRACK_RATE_HERTZ, USUAL_SOUNDS } from "./track";
+import { CIRCLE_SOUNDS, callsOf, callsUntil, renderTrack, secondsInMotion, TRACK_RATE_HERTZ, USUAL_SOUNDS } from "./track";
 
 const plan: CircleSegment[] = [
   { gait: "walk", side: "L", minutes: 4 },
@@ -92,6 +92,22 @@ describe("the plan's sounds", () => {
     // Every 90 s: 90, 180 in walk; 270 stands; 360, 450 in trot.
     expect(called.map(({ atSeconds }) => atSeconds)).toEqual([90, 180, 360, 450]);
     expect(callsOf(standing, scheduleOf(standing, []), 4).some(({ call }) => call === "transition")).toBe(false);
+  });
+  it("end at a cap, called ahead, with nothing after it", () => {
+    const stretches = scheduleOf(plan, []);
+    expect(secondsInMotion(plan, stretches, 245)).toBe(245);
+    expect(secondsInMotion(plan, stretches, 9000)).toBeNull();
+    const rest: CircleSegment[] = [{ gait: "stand", side: "L", minutes: 1 }, ...plan];
+    expect(secondsInMotion(rest, scheduleOf(rest, []), 30)).toBe(90);
+    expect(callsUntil(callsOf(plan, stretches), 245)).toEqual([
+      { atSeconds: 0, call: "walk" },
+      { atSeconds: 230, call: "ahead" },
+      { atSeconds: 235, call: "ahead" },
+      { atSeconds: 240, call: "trot" },
+      { atSeconds: 245, call: "end" },
+    ]);
+    expect(callsUntil(callsOf(plan, stretches), 0)).toEqual([{ atSeconds: 0, call: "end" }]);
+    expect(callsUntil(callsOf(plan, stretches), null)).toEqual(callsOf(plan, stretches));
   });
   it("are told apart by count, length and direction, not by pitch alone", () => {
     const shapes = Object.values(CIRCLE_SOUNDS).map((tones) =>

@@ -1,4 +1,4 @@
-import type { CircleSegment } from "./plan";
+import type { CircleSegment } from "../events/circle-plan";
 
 /** A press that moves the plan's clock, at so many seconds of work since it began. */
 export type ScheduleMark = { readonly atSeconds: number; readonly go: number } | { readonly atSeconds: number; readonly more: number };

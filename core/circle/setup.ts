@@ -1,6 +1,6 @@
 import type { Day } from "../day";
+import type { CirclePlan, Ways } from "../events/circle-plan";
 import { NO_OWN_CAPS, type OwnCircleCaps } from "./caps";
-import type { CirclePlan, Ways } from "./plan";
 import type { RampLoad } from "./ramp";
 import { type CircleCall, type CircleSound, USUAL_SOUNDS } from "./track";
 

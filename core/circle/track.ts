@@ -1,4 +1,4 @@
-import type { CircleSegment } from "./plan";
+import type { CircleSegment } from "../events/circle-plan";
 import { CALL_AHEAD_SECONDS, type Stretch } from "./schedule";
 
 /** A tone of a sound: from when, how long (s) and how high (Hz). */
@@ -86,6 +86,31 @@ export function callsOf(
         calls.push({ atSeconds: at, call: "transition" });
     }
   return calls.sort((a, b) => a.atSeconds - b.atSeconds);
+}
+
+/**
+ * When so many seconds in motion are reached by a plan, in seconds of work; null where it never is.
+ * @example secondsInMotion([{ gait: "stand", … 1 min }, { gait: "walk", … 2 min }], stretches, 30) // 90
+ */
+export function secondsInMotion(segments: readonly CircleSegment[], stretches: readonly Stretch[], movingSeconds: number): number | null {
+  let left = movingSeconds;
+  for (const { segment, startSeconds, endSeconds } of stretches) {
+    if (segments[segment]?.gait === "stand") continue;
+    if (endSeconds - startSeconds >= left) return startSeconds + Math.max(0, left);
+    left -= endSeconds - startSeconds;
+  }
+  return null;
+}
+
+/** The calls up to a cap: there the end sounds, called ahead like a change, and nothing after it; a locked phone has no one else to stop it. */
+export function callsUntil(calls: readonly TimedCall[], capSeconds: number | null): TimedCall[] {
+  if (capSeconds === null) return [...calls];
+  const ahead = capSeconds - CALL_AHEAD_SECONDS;
+  return [
+    ...calls.filter(({ atSeconds, call }) => atSeconds < capSeconds && !(call === "ahead" && atSeconds > ahead)),
+    ...(ahead > 0 ? [{ atSeconds: ahead, call: "ahead" as const }] : []),
+    { atSeconds: capSeconds, call: "end" as const },
+  ].sort((a, b) => a.atSeconds - b.atSeconds);
 }
 
 export const TRACK_RATE_HERTZ = 8000;

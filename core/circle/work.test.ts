@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { PLAN } from "@/tests/support/circle-plan";
 import { SessionWriter } from "@/tests/support/session-writer";
+import type { CirclePlan } from "../events/circle-plan";
 import { reduceSession } from "../record";
 import { digestOfWork, movingSecondsOf, sideOfDigest } from "./digest";
-import type { CirclePlan } from "./plan";
 import { circleWorkOf, wasPoor } from "./work";
 
 /** A session on the circle: its block and its plan at 0 s. */

@@ -1,8 +1,8 @@
+import type { CircleForm, CircleOverride, CirclePlan, KitStage } from "../events/circle-plan";
 import { endOfWorkMs, type SessionRecord, secondsWithoutBreaks, until } from "../record";
 import { breathingRate } from "../welfare/breathing";
 import type { BreathingReading } from "../welfare/recovery";
 import { circleFigures, lapMetres, USUAL_SPEED_MPS } from "./mechanics";
-import type { CircleForm, CircleOverride, CirclePlan, KitStage } from "./plan";
 import { type ScheduleMark, type Stretch, scheduleOf } from "./schedule";
 
 export type Aid = "voice" | "whip" | "smaller" | "line";

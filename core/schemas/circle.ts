@@ -55,6 +55,9 @@ export const circleSetupSchema = record({
 });
 export type CircleSetupInput = Omit<CircleSetup, "changed">;
 
+/** A plan to be kept, as the planner sends it. */
+export const keptPlanSchema = record({ plan: circlePlanSchema.required("plan is missing.") });
+
 /** A fit card as the form sends it. */
 export const kitFitSchema = record({
   holes_left: yup

@@ -20,7 +20,15 @@ export {
 } from "../events";
 export { binSchema, type GoesWith, goesWithWords, putAwaySchema } from "./bin";
 export { BIN_DAYS, BIN_KINDS, type BinKind } from "./bin-kinds";
-export { type CircleSetupInput, circleSetupSchema, type HandLoadInput, handLoadSchema, type KitFitInput, kitFitSchema } from "./circle";
+export {
+  type CircleSetupInput,
+  circleSetupSchema,
+  type HandLoadInput,
+  handLoadSchema,
+  type KitFitInput,
+  keptPlanSchema,
+  kitFitSchema,
+} from "./circle";
 export { dateDoneSchema, goAgainstSchema, type HorseDateInput, horseDateSchema } from "./dates";
 export {
   AWAY_KINDS,

@@ -1,3 +1,5 @@
+import { DEFAULT_SETTINGS } from "../settings/registry";
+
 /** A breathing rate at a moment. */
 export interface BreathingReading {
   readonly wallMs: number;
@@ -17,7 +19,7 @@ export interface Recovery {
 }
 
 /** Cooled when within this share of the horse's own resting rate (a default; common practice, no source). */
-export const COOLED_WITHIN_SHARE = 0.25;
+export const COOLED_WITHIN_SHARE = DEFAULT_SETTINGS.coolWithinShare;
 
 /**
  * Recovery of breathing toward the resting rate: an exponential fall fitted to
@@ -27,16 +29,18 @@ export const COOLED_WITHIN_SHARE = 0.25;
  * @param readings in any order; rates in breaths a minute.
  * @param restingPerMinute the horse's own resting rate, or null where it is not known.
  * @param heartPerMinute heart rate at the last reading, or null. Breathing above heart rate: stop, cool, call the veterinarian.
+ * @param withinShare how far above resting still is cooled, as a share of it: a setting of the yard.
  */
 export function recoveryOf(
   readings: readonly BreathingReading[],
   restingPerMinute: number | null,
   heartPerMinute: number | null = null,
+  withinShare: number = COOLED_WITHIN_SHARE,
 ): Recovery {
   const sorted = [...readings].sort((a, b) => a.wallMs - b.wallMs);
   const last = sorted.at(-1);
   const callVet = last !== undefined && heartPerMinute !== null && last.perMinute > heartPerMinute;
-  const cooled = last === undefined || restingPerMinute === null ? null : last.perMinute <= restingPerMinute * (1 + COOLED_WITHIN_SHARE);
+  const cooled = last === undefined || restingPerMinute === null ? null : last.perMinute <= restingPerMinute * (1 + withinShare);
   const fit = restingPerMinute === null ? null : fall(sorted, restingPerMinute);
   return {
     readings: sorted,

@@ -4,7 +4,9 @@ import { useState } from "react";
 import { FIT_CHECKS, fitSentences } from "@/core/circle";
 import type { CircleStart } from "@/core/pack";
 import type { Fact } from "@/core/schemas";
+import { celsiusToFahrenheit, fahrenheitToCelsius } from "@/core/units";
 import { CircleStrip } from "@/ui/circle-strip";
+import { useUnits } from "@/ui/units";
 import type { Circle } from "./use-circle";
 import { typedNumber } from "./words";
 
@@ -23,7 +25,10 @@ export function Before({ start, circle, today }: { start: CircleStart; circle: C
     if (!next.delete(one)) next.add(one);
     return next;
   };
-  const [airC, damp] = [typedNumber(air), typedNumber(humidity)];
+  const imperial = useUnits() === "imperial";
+  const typedAir = typedNumber(air);
+  const airC = typedAir === null ? null : Math.round((imperial ? fahrenheitToCelsius(typedAir) : typedAir) * 10) / 10;
+  const damp = typedNumber(humidity);
   const badAir = air.trim() !== "" && (airC === null || airC < -60 || airC > 60);
   const badDamp = humidity.trim() !== "" && (damp === null || damp < 0 || damp > 100);
   const checks = kit === null ? [] : FIT_CHECKS;
@@ -120,7 +125,7 @@ export function Before({ start, circle, today }: { start: CircleStart; circle: C
       )}
       <div className="flex flex-wrap items-end gap-3">
         <label className="grid content-start">
-          <span className="font-semibold">Air, °C</span>
+          <span className="font-semibold">Air, {imperial ? "°F" : "°C"}</span>
           <input
             value={air}
             inputMode="decimal"
@@ -145,7 +150,13 @@ export function Before({ start, circle, today }: { start: CircleStart; circle: C
         </label>
       </div>
       {(badAir || badDamp) && (
-        <p className="text-sm font-semibold text-brick">{badAir ? "Air: from −60 to 60 °C." : "Humidity: from 0 to 100 %."}</p>
+        <p className="text-sm font-semibold text-brick">
+          {badAir
+            ? imperial
+              ? `Air: from ${celsiusToFahrenheit(-60)} to ${celsiusToFahrenheit(60)} °F.`
+              : "Air: from −60 to 60 °C."
+            : "Humidity: from 0 to 100 %."}
+        </p>
       )}
       <button type="button" className="act min-h-20 text-2xl" disabled={badAir || badDamp} onClick={go}>
         Start the clock

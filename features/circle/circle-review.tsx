@@ -1,5 +1,6 @@
 import { type CircleWork, COUNTED_FAULTS, circleWorkOf, transitionSums } from "@/core/circle";
-import type { SessionRecord } from "@/core/record";
+import { cornerStands, edgeZonesOf, type SessionRecord } from "@/core/record";
+import type { YardSettings } from "@/core/settings";
 import type { UnitSystem } from "@/core/units";
 import { recoveryOf } from "@/core/welfare";
 import { counted, percentSpan } from "@/core/words";
@@ -116,9 +117,10 @@ function Faults({ work }: { work: CircleWork }) {
   );
 }
 
-function Directions({ work }: { work: CircleWork }) {
+function Directions({ work, record }: { work: CircleWork; record: SessionRecord }) {
   if (work.directions.length === 0) return null;
   const said = (seconds: number | null) => (seconds === null ? "not shown" : `${Math.round(seconds)} s`);
+  const stands = cornerStands(record, edgeZonesOf(record, []));
   const [first, second] = work.directions;
   const saved = (["ear comes in", "turns in", "lowers head"] as const).flatMap((sign) => {
     const [before, after] = [first?.shown[sign] ?? null, second?.shown[sign] ?? null];
@@ -135,6 +137,12 @@ function Directions({ work }: { work: CircleWork }) {
           </li>
         ))}
       </ol>
+      {stands.length > 0 && (
+        <p className="mt-1">
+          Stood in the corner for more than five seconds: {counted(stands.length, "time")},{" "}
+          {Math.round(stands.reduce((sum, { seconds }) => sum + seconds, 0))} s in all.
+        </p>
+      )}
       {saved.length > 0 && <p className="mt-1">After the change of direction: {saved.join("; ")}. One session alone says little.</p>}
     </div>
   );
@@ -187,12 +195,14 @@ export function CircleReview({
   horseId,
   sessionId,
   restingBreaths,
+  settings,
   units,
 }: {
   record: SessionRecord;
   horseId: string;
   sessionId: string;
   restingBreaths: number | null;
+  settings: Pick<YardSettings, "coolWithinShare">;
   units: UnitSystem;
 }) {
   const work = circleWorkOf(record);
@@ -206,7 +216,7 @@ export function CircleReview({
   }));
   const longest = Math.max(...[planned, done].map((list) => list.reduce((sum, { seconds }) => sum + seconds, 0)));
   const believed = work.gaits.filter(({ seen }) => !seen).reduce((sum, { startSeconds, endSeconds }) => sum + endSeconds - startSeconds, 0);
-  const recovery = recoveryOf(work.cool?.readings ?? [], restingBreaths);
+  const recovery = recoveryOf(work.cool?.readings ?? [], restingBreaths, null, settings.coolWithinShare);
   return (
     <section aria-label="On the circle" className="mt-6">
       <h2 className="text-2xl">{work.form === "circle" ? "On the circle" : work.form === "pen" ? "In the pen" : "Long lines"}</h2>
@@ -241,7 +251,7 @@ export function CircleReview({
       )}
       <Transitions work={work} />
       <Faults work={work} />
-      <Directions work={work} />
+      <Directions work={work} record={record} />
       <Steps work={work} />
       <h3 className="mt-5 mb-1 text-lg">Cool-down</h3>
       {work.cool === null ? (

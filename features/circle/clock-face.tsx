@@ -1,5 +1,6 @@
 "use client";
 
+import type { CirclePlan } from "@/core/circle";
 import { CircleStrip } from "@/ui/circle-strip";
 import { clockWords } from "@/ui/measure";
 import type { Circle } from "./use-circle";
@@ -8,13 +9,7 @@ import { SIDE_WORDS } from "./words";
 const ARROW = { L: "↺", R: "↻" } as const;
 
 /** The large clock: what runs, how long yet, what comes. Read from three metres off, so nothing else is as large. */
-export function ClockFace({
-  circle,
-  plan,
-}: {
-  circle: Circle;
-  plan: { readonly segments: readonly { readonly gait: string; readonly side: "L" | "R"; readonly minutes: number }[] };
-}) {
+export function ClockFace({ circle, plan }: { circle: Circle; plan: Pick<CirclePlan, "segments" | "transitions"> }) {
   const { face, segment, next, stretches, workedSeconds, paused, overCap } = circle;
   const over = segment === null;
   const strip = stretches.map(({ segment: at, startSeconds, endSeconds }) => ({
@@ -23,6 +18,12 @@ export function ClockFace({
     seconds: endSeconds - startSeconds,
   }));
   const stopped = overCap !== null;
+  const { by, every: times } = plan.transitions;
+  // What no clock can call: the handler counts it.
+  const every =
+    by === "quarter" || by === "lap"
+      ? `change each ${times === null || times === 1 ? "" : `${times} `}${by === "lap" ? "lap" : "quarter"}${(times ?? 1) > 1 ? "s" : ""}`
+      : null;
   return (
     <section
       aria-label="Clock"
@@ -54,7 +55,10 @@ export function ClockFace({
                 : "then it is done"
               : `then ${next.gait} ${ARROW[next.side]} ${SIDE_WORDS[next.side]}`}
         </span>
-        <span className="figures text-soft">{over ? "" : `${clockWords(Math.ceil(face.leftInAllSeconds))} in all`}</span>
+        <span className="figures text-soft">
+          {over ? "" : `${clockWords(Math.ceil(face.leftInAllSeconds))} in all`}
+          {!over && every !== null && `, ${every}`}
+        </span>
       </p>
       <div className="hidden lg:block">
         <CircleStrip

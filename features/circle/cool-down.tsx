@@ -21,7 +21,7 @@ export function CoolDownPanel({ start, circle, after }: { start: CircleStart; ci
   const [who, setWho] = useState("");
   const [late, setLate] = useState(false);
   const resting = start.restingBreaths;
-  const recovery = recoveryOf(cool?.readings ?? [], resting);
+  const recovery = recoveryOf(cool?.readings ?? [], resting, null, start.settings.coolWithinShare);
   const last = cool?.readings.at(-1) ?? null;
   const limit = resting === null ? null : resting * (1 + start.settings.coolWithinShare);
   const down = limit !== null && last !== null && last.perMinute <= limit;

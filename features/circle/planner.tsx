@@ -17,13 +17,16 @@ import {
   TRANSITIONS_BY,
 } from "@/core/circle";
 import type { PlannerStart } from "@/core/pack";
+import { feetToMetres } from "@/core/units";
 import { send, useRequestIds } from "@/ui/form";
+import { lengthUnit, lengthWords, useUnits } from "@/ui/units";
 import { useWay, WayLink } from "@/ui/way";
 import { beginSession } from "../device/begin-session";
 import { LinesFields } from "./lines-fields";
 import { Cautions, PlanSumsView } from "./plan-live";
 import { changePlan, type PlanChange, USUAL_LINES } from "./plan-state";
 import { Segments } from "./segments";
+import { WaysChoice } from "./ways-choice";
 import { typedNumber } from "./words";
 
 const FORMS = [
@@ -44,11 +47,14 @@ function Radius({
   lines: readonly { readonly id: string; readonly name: string; readonly lengthMetres: number | null }[];
   change: (change: PlanChange) => void;
 }) {
-  const shown = (metres: number) => String(Math.round((plan.radius_by === "paces" ? metres / PACE_METRES : metres) * 10) / 10);
+  const units = useUnits();
+  // A pace is a pace; a length is typed in the units of this device.
+  const unit = plan.radius_by === "paces" ? PACE_METRES : units === "imperial" ? feetToMetres(1) : 1;
+  const shown = (metres: number) => String(Math.round((metres / unit) * 10) / 10);
   const [typed, setTyped] = useState<string | null>(null);
   const radius = plan.radius_m ?? 8;
   const number = typed === null ? null : typedNumber(typed);
-  const metresOf = (value: number) => (plan.radius_by === "paces" ? value * PACE_METRES : value);
+  const metresOf = (value: number) => value * unit;
   const bad = typed !== null && (number === null || metresOf(number) < 2 || metresOf(number) > 30);
   return (
     <div className="flex flex-wrap items-end gap-3">
@@ -62,9 +68,9 @@ function Radius({
             change({ do: "set", change: { radius_by: event.target.value as CirclePlan["radius_by"] } });
           }}
         >
-          <option value="line">line let out, m</option>
+          <option value="line">line let out, {lengthUnit(units)}</option>
           <option value="paces">paces</option>
-          <option value="metres">metres</option>
+          <option value="metres">{units === "imperial" ? "feet" : "metres"}</option>
         </select>
       </label>
       <label className="grid">
@@ -89,13 +95,13 @@ function Radius({
           .flatMap(({ id, name, lengthMetres }) => (lengthMetres === null || lengthMetres < 4 ? [] : [{ id, name, lengthMetres }]))
           .map(({ id, name, lengthMetres }) => (
             <button key={id} type="button" className="act-quiet" onClick={() => change({ do: "set", change: { radius_m: lengthMetres } })}>
-              {name}, {lengthMetres} m
+              {name}, {lengthWords(lengthMetres, units)}
             </button>
           ))}
       <p id="radius-says" className={`basis-full text-sm ${bad ? "font-semibold text-brick" : "text-soft"}`}>
         {bad
-          ? "Radius: from 2 to 30 m."
-          : `A circle ${Math.round(radius * 20) / 10} m across${plan.radius_by === "paces" ? `, ${PACE_METRES} m to a pace` : ""}.`}
+          ? `Radius: from ${lengthWords(2, units)} to ${lengthWords(30, units)}.`
+          : `A circle ${lengthWords(Math.round(radius * 20) / 10, units)} across${plan.radius_by === "paces" ? `, ${lengthWords(PACE_METRES, units)} to a pace` : ""}.`}
       </p>
     </div>
   );
@@ -165,6 +171,7 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
   const used = circlingSentence(start.use, caps);
   const step = start.ramp?.steps[start.ramp.place.step];
 
+  const whole: CirclePlan = { ...plan, lines: plan.form === "lines" ? (plan.lines ?? USUAL_LINES) : null };
   const begin = async () => {
     setBusy(true);
     setProblem(null);
@@ -180,7 +187,7 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
       place: place === "" ? null : place,
       start_rung: chosen?.rung ?? null,
       kit: plan.kit === null ? [] : [plan.kit],
-      circle: { plan: { ...plan, lines: plan.form === "lines" ? (plan.lines ?? USUAL_LINES) : null }, overrides: own },
+      circle: { plan: whole, overrides: own },
     };
     const id = ids.idFor(asked);
     const begun = await beginSession(storeId, { id, ...asked });
@@ -190,8 +197,7 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
   };
   const save = async () => {
     setSaid(null);
-    const { changed: _changed, ...kept } = setup;
-    const sent = await send("PUT", `/api/horses/${horse.id}/circle`, { ...kept, plan });
+    const sent = await send("PUT", `/api/horses/${horse.id}/circle/plan`, { plan: whole });
     setSaid(sent.ok ? "Kept: the next session begins with it, where no ramp runs." : sent.message);
   };
 
@@ -261,25 +267,7 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
           {plan.form !== "lines" && (
             <fieldset>
               <legend className="mb-2 font-semibold">Sides</legend>
-              <div className="flex flex-wrap gap-x-6 gap-y-1">
-                {(
-                  [
-                    ["both", "both ways in this session"],
-                    ["turn", "one way a day, in turn"],
-                  ] as const
-                ).map(([value, label]) => (
-                  <label key={value} className="flex min-h-11 items-center gap-2">
-                    <input
-                      type="radio"
-                      name="ways"
-                      className="size-5 accent-(--tarn)"
-                      checked={plan.ways === value}
-                      onChange={() => change({ do: "set", change: { ways: value } })}
-                    />
-                    {label}
-                  </label>
-                ))}
-              </div>
+              <WaysChoice ways={plan.ways} change={(ways) => change({ do: "set", change: { ways } })} />
             </fieldset>
           )}
           <Segments plan={plan} change={change} />

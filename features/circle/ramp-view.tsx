@@ -22,6 +22,7 @@ import { How } from "@/ui/measure";
 import { StackColumns } from "@/ui/stack-columns";
 import { play } from "../sound/feedback";
 import { rampColumns } from "./ramp-columns";
+import { WaysChoice } from "./ways-choice";
 import { SIDE_WORDS, typedNumber } from "./words";
 
 const CALL_WORDS: Readonly<Record<CircleCall, string>> = {
@@ -287,25 +288,7 @@ export function RampView({ start, entries }: { start: PlannerStart; entries: rea
           )}
         </Part>
         <Part title="Sides">
-          <div className="grid gap-1">
-            {(
-              [
-                ["both", "Both ways in one session"],
-                ["turn", "One way a day in turn, until the walk at the end is easy"],
-              ] as const
-            ).map(([value, label]) => (
-              <label key={value} className="flex min-h-11 items-center gap-2">
-                <input
-                  type="radio"
-                  name="ways"
-                  checked={ways === value}
-                  className="size-5 accent-(--tarn)"
-                  onChange={() => setWays(value)}
-                />
-                {label}
-              </label>
-            ))}
-          </div>
+          <WaysChoice ways={ways} change={setWays} />
           <div className="mt-3 flex flex-wrap gap-4">
             <label className="grid content-start">
               <span className="font-semibold">The stiffer side</span>

@@ -1,8 +1,8 @@
 "use client";
 
-import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { dangerSigns } from "@/core/record";
+import { StopDialog } from "@/ui/stop-dialog";
 import type { Circle } from "./use-circle";
 
 /** Fewer letters than this are no reason. */
@@ -27,75 +27,51 @@ export function StopPanel({ circle, onEnd }: { circle: Circle; onEnd: () => void
     });
   const fact = watch.record.facts.findLast((one) => one.type === "signal" && one.payload.class === "danger");
   return (
-    <Dialog.Root open>
-      <Dialog.Portal>
-        <Dialog.Content
-          onEscapeKeyDown={(event) => event.preventDefault()}
-          onPointerDownOutside={(event) => event.preventDefault()}
-          className="fixed inset-0 z-50 overflow-y-auto border-[10px] border-brick bg-ground p-5"
+    <StopDialog words="Make safe: let the line go rather than be dragged. Bring the horse to walk or let it stand. Breathe.">
+      <label className="font-semibold">
+        What happened
+        <input value={what} maxLength={300} className="field-box mt-1 font-normal" onChange={(event) => setWhat(event.target.value)} />
+      </label>
+      {ends && (
+        <label className="font-semibold">
+          Why it is safe to go on
+          <input value={why} maxLength={300} className="field-box mt-1 font-normal" onChange={(event) => setWhy(event.target.value)} />
+          <span className="text-sm font-normal text-soft">
+            {times === 2 ? "The second danger sign in this session" : `Danger sign number ${times}`}: going on takes a reason.
+          </span>
+        </label>
+      )}
+      <button
+        type="button"
+        className={ends ? "act min-h-20 text-xl" : "act-quiet min-h-14"}
+        onClick={() => {
+          answer("end", true);
+          onEnd();
+        }}
+      >
+        End here and cool down
+      </button>
+      <button
+        type="button"
+        className={ends ? "act-quiet min-h-14" : "act min-h-16 text-xl"}
+        disabled={ends && why.trim().length < SHORTEST_REASON}
+        onClick={() => answer("go on in walk", false)}
+      >
+        Go on in walk
+      </button>
+      {fact !== undefined && (
+        <button
+          type="button"
+          className="link min-h-12 justify-self-start"
+          onClick={() => watch.press({ type: "correct", payload: { event: fact.id, strike: true, reason: "tapped by mistake" } })}
         >
-          <div className="mx-auto grid max-w-xl gap-4">
-            <Dialog.Title className="text-[3rem] leading-none font-extrabold text-brick">Stop</Dialog.Title>
-            <Dialog.Description className="font-head text-2xl leading-snug font-bold">
-              Make safe: let the line go rather than be dragged. Bring the horse to walk or let it stand. Breathe.
-            </Dialog.Description>
-            <label className="font-semibold">
-              What happened
-              <input
-                value={what}
-                maxLength={300}
-                className="field-box mt-1 font-normal"
-                onChange={(event) => setWhat(event.target.value)}
-              />
-            </label>
-            {ends && (
-              <label className="font-semibold">
-                Why it is safe to go on
-                <input
-                  value={why}
-                  maxLength={300}
-                  className="field-box mt-1 font-normal"
-                  onChange={(event) => setWhy(event.target.value)}
-                />
-                <span className="text-sm font-normal text-soft">
-                  {times === 2 ? "The second danger sign in this session" : `Danger sign number ${times}`}: going on takes a reason.
-                </span>
-              </label>
-            )}
-            <button
-              type="button"
-              className={ends ? "act min-h-20 text-xl" : "act-quiet min-h-14"}
-              onClick={() => {
-                answer("end", true);
-                onEnd();
-              }}
-            >
-              End here and cool down
-            </button>
-            <button
-              type="button"
-              className={ends ? "act-quiet min-h-14" : "act min-h-16 text-xl"}
-              disabled={ends && why.trim().length < SHORTEST_REASON}
-              onClick={() => answer("go on in walk", false)}
-            >
-              Go on in walk
-            </button>
-            {fact !== undefined && (
-              <button
-                type="button"
-                className="link min-h-12 justify-self-start"
-                onClick={() => watch.press({ type: "correct", payload: { event: fact.id, strike: true, reason: "tapped by mistake" } })}
-              >
-                Tapped by mistake
-              </button>
-            )}
-            <p className="text-sm text-soft">
-              Anyone hurt: help first. A horse that is hurt, lame or in distress: call a veterinarian. A horse that kicks, bolts or rears at
-              people: work on beside a qualified professional.
-            </p>
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+          Tapped by mistake
+        </button>
+      )}
+      <p className="text-sm text-soft">
+        Anyone hurt: help first. A horse that is hurt, lame or in distress: call a veterinarian. A horse that kicks, bolts or rears at
+        people: work on beside a qualified professional.
+      </p>
+    </StopDialog>
   );
 }

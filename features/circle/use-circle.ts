@@ -1,7 +1,18 @@
 "use client";
 
 import { useEffect, useMemo, useRef, useState } from "react";
-import { AIDS, type Aid, callsOf, circleCaps, circleWorkOf, clockAt, type Stretch, scheduleOf } from "@/core/circle";
+import {
+  AIDS,
+  type Aid,
+  callsOf,
+  callsUntil,
+  circleCaps,
+  circleWorkOf,
+  clockAt,
+  type Stretch,
+  scheduleOf,
+  secondsInMotion,
+} from "@/core/circle";
 import type { CircleStart } from "@/core/pack";
 import { openDanger } from "@/core/record";
 import type { Fact } from "@/core/schemas";
@@ -58,22 +69,28 @@ export function useCircle(start: CircleStart, audio: HTMLAudioElement | null) {
   const circledMinutes = start.use.todayMinutes + (work?.movingSeconds ?? 0) / 60;
   const weekMinutes = start.use.weekMinutes + (work?.movingSeconds ?? 0) / 60;
   const against = new Set(start.overrides.map(({ key }) => key));
-  const overCap = !round
-    ? null
-    : circledMinutes >= cap.value && !(start.plan.form !== "pen" && against.has("too-long"))
+  // What was gone against with a word of why stops nothing, except in a pen: there the cap holds whatever was said.
+  const dayHolds = round && (start.plan.form === "pen" || !against.has("too-long"));
+  const weekHolds = round && caps.weekMinutes !== null && !against.has("week");
+  const overCap =
+    dayHolds && circledMinutes >= cap.value
       ? `${Math.floor(circledMinutes)} min of circling today, the most. ${cap.why}`
-      : caps.weekMinutes !== null && weekMinutes >= caps.weekMinutes.value && !against.has("week")
+      : weekHolds && caps.weekMinutes !== null && weekMinutes >= caps.weekMinutes.value
         ? `${Math.floor(weekMinutes)} min of circling in seven days, the most. ${caps.weekMinutes.why}`
-        : heat?.level === "stop"
+        : round && heat?.level === "stop"
           ? heat.sentence
           : null;
+  const leftMinutes = Math.min(
+    dayHolds ? cap.value - start.use.todayMinutes : Number.POSITIVE_INFINITY,
+    weekHolds && caps.weekMinutes !== null ? caps.weekMinutes.value - start.use.weekMinutes : Number.POSITIVE_INFINITY,
+  );
 
   // Where the cap is reached the plan calls nothing more but its end.
   const cut = overCap === null ? null : Math.floor(workedSeconds);
-  const calls = useMemo(
-    () => callsOf(segments, stretches, transitions.by === "time" ? transitions.every : null),
-    [segments, stretches, transitions],
-  );
+  const calls = useMemo(() => {
+    const all = callsOf(segments, stretches, transitions.by === "time" ? transitions.every : null);
+    return callsUntil(all, Number.isFinite(leftMinutes) ? secondsInMotion(segments, stretches, leftMinutes * 60) : null);
+  }, [segments, stretches, transitions, leftMinutes]);
   const endSeconds = stretches.at(-1)?.endSeconds ?? 0;
   const player = useRef<TrackPlayer | null>(null);
   useEffect(() => {

@@ -26,10 +26,11 @@ export function Around({
   const before = record.facts.find((fact) => fact.type === "preflight")?.payload;
   const heat = heatOf(record, settings);
   const free = freeWork(record);
-  const wasFree = free.departures > 0 || free.gait !== null;
+  // Work on the circle has its gaits in a part of its own.
+  const wasFree = (free.departures > 0 || free.gait !== null) && !record.facts.some(({ type }) => type === "circle.start");
   const stands = cornerStands(record, edgeZonesOf(record, zones));
   const care = record.facts.findLast((fact) => fact.type === "aftercare")?.payload;
-  const recovery = recoveryOf(breathingAfterWork(record), restingBreaths, lastHeartRate(record));
+  const recovery = recoveryOf(breathingAfterWork(record), restingBreaths, lastHeartRate(record), settings.coolWithinShare);
   const stops = record.facts.filter((fact) => fact.type === "safety");
   if (before === undefined && !wasFree && care === undefined && stops.length === 0) return null;
   return (

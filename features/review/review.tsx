@@ -132,7 +132,14 @@ export function Review({
         </p>
       )}
       <SilentPauses storeId={storeId} sessionId={sessionId} record={{ timeLine: record.timeLine }} />
-      <CircleReview record={record} horseId={horseId} sessionId={sessionId} restingBreaths={restingBreaths} units={units} />
+      <CircleReview
+        record={record}
+        horseId={horseId}
+        sessionId={sessionId}
+        restingBreaths={restingBreaths}
+        settings={settings}
+        units={units}
+      />
       {record.trials.length === 0 ? (
         record.facts.some(({ type }) => type === "circle.start") ? null : (
           <p className="mt-6 text-lg">Nothing was asked in this session.</p>

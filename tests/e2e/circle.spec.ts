@@ -1,7 +1,7 @@
 import type { Page } from "@playwright/test";
 import { v4 as newId } from "uuid";
 import { planFromTemplate } from "@/core/behaviour";
-import { clockAt, scheduleOf } from "@/core/circle";
+import { clockAt, scheduleOf, USUAL_SOUNDS } from "@/core/circle";
 import { templateOf } from "@/library";
 import { PLAN } from "../support/circle-plan";
 import { emptyDraft } from "../support/plan";
@@ -84,7 +84,17 @@ test("a session by its plan: cautions with a word of why, the clock, transitions
   await press(page, "falls in");
   await press(page, "undo");
   await press(page, "lap");
+  // A danger sign brings the stop card, and it stays until it is answered, over a reload too.
+  await press(page, "danger");
+  await expect(page.getByRole("dialog", { name: "Stop" })).toBeVisible();
+  await noAxeFindings(page, "stop on the circle");
   await page.reload();
+  await press(page, "Go on in walk");
+  await expect(page.getByRole("dialog", { name: "Stop" })).toBeHidden();
+  // After the second, going on takes a reason.
+  await press(page, "danger");
+  await expect(page.getByRole("button", { name: "Go on in walk" })).toBeDisabled();
+  await press(page, "Tapped by mistake");
   await expect(page.getByTestId("clock")).toBeVisible();
   expect(await seconds(page)).toBeLessThan(60);
   await press(page, "finish");
@@ -274,19 +284,9 @@ test("caps hold in the route: a word of why for each, walls for restrictions, mi
     ramp: null,
     plan: null,
   };
-  const sounds = {
-    ahead: "one short",
-    turn: "long, short",
-    end: "four falling",
-    transition: "three even",
-    stand: "one long",
-    walk: "two falling",
-    trot: "two rising",
-    canter: "three rising",
-  };
-  expect((await ask(url, `/api/horses/${horse}/circle`, { ...setup, stiffer, sounds }, "PUT")).status).toBe(200);
+  expect((await ask(url, `/api/horses/${horse}/circle`, { ...setup, stiffer, sounds: USUAL_SOUNDS }, "PUT")).status).toBe(200);
   expect(
-    (await ask(url, `/api/horses/${horse}/circle`, { ...setup, stiffer, sounds: { ...sounds, trot: "two falling" } }, "PUT")).status,
+    (await ask(url, `/api/horses/${horse}/circle`, { ...setup, stiffer, sounds: { ...USUAL_SOUNDS, trot: "two falling" } }, "PUT")).status,
   ).toBe(422);
   const template = templateOf("circle-walk");
   if (template === undefined) throw new Error("no such template");
@@ -368,21 +368,11 @@ test("a ramp, sounds and a fit card are kept; a changed sound is offered as a ne
 
 test("in a pen the recorder stops at the cap, whatever was reached and whatever was said", async ({ page, server }) => {
   const { horse } = await makeHorse(server.url, "Penned");
-  const sounds = {
-    ahead: "one short",
-    turn: "long, short",
-    end: "four falling",
-    transition: "three even",
-    stand: "one long",
-    walk: "two falling",
-    trot: "two rising",
-    canter: "three rising",
-  };
   const caps = { session_minutes: 1, week_minutes: null, week_visits: null };
   await ask(
     server.url,
     `/api/horses/${horse}/circle`,
-    { ways: "both", stiffer: null, stiffer_first: false, caps, sounds, ramp: null, plan: null },
+    { ways: "both", stiffer: null, stiffer_first: false, caps, sounds: USUAL_SOUNDS, ramp: null, plan: null },
     "PUT",
   );
   await page.clock.install();

@@ -16,7 +16,6 @@ import { MILLISECONDS_PER_DAY } from "@/core/units";
 import {
   accessOfPeople,
   asBehaviour,
-  circleSetup,
   digestsOfHorse,
   getHorse,
   getLadder,
@@ -83,7 +82,7 @@ export const pagesOf = (store: Store, nowMs: number): Readonly<Record<string, (h
     const row = await getHorse(store, id);
     return plannerStart(await horsePack(store, row), await yardFacts(store), nowMs);
   },
-  load: async (id) => [await loadOf(store, id), await horseCare(store, await getHorse(store, id)), await circleSetup(store, id)],
+  load: async (id) => [await loadOf(store, id), await horsePack(store, await getHorse(store, id)), await yardFacts(store)],
   work: async (id) => {
     const row = await getHorse(store, id);
     return [await horsePack(store, row), await yardFacts(store)];

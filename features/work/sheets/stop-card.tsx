@@ -1,9 +1,9 @@
 "use client";
 
-import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { SIGNS } from "@/core/know";
 import { dangerSigns, type TimedFact } from "@/core/record";
+import { StopDialog } from "@/ui/stop-dialog";
 import { useActs, useLog, useNow, useScreen, useStart } from "../state";
 import { chip } from "../strip/chip";
 
@@ -65,109 +65,90 @@ export function StopCard({ fact }: { fact: TimedFact<"signal"> }) {
     </button>
   );
   return (
-    <Dialog.Root open>
-      <Dialog.Portal>
-        <Dialog.Content
-          onEscapeKeyDown={(event) => event.preventDefault()}
-          onPointerDownOutside={(event) => event.preventDefault()}
-          className="fixed inset-0 z-50 overflow-y-auto border-[10px] border-brick bg-ground p-5"
-        >
-          <div className="mx-auto grid max-w-xl gap-4">
-            <Dialog.Title className="text-[3rem] leading-none font-extrabold text-brick">Stop</Dialog.Title>
-            <Dialog.Description className="font-head text-2xl leading-snug font-bold">
-              Make safe: out of the kick and strike zone, let the line go rather than be dragged. Breathe. Nobody goes on hurt.
-            </Dialog.Description>
-            {hurt !== null && (
-              <p className="border-l-4 border-brick pl-4 font-semibold text-brick" role="status">
-                After a fall or a blow: a doctor for people, also where it feels like nothing, and today after a blow to the head. A
-                veterinarian for the horse before it works again.
-              </p>
-            )}
-            {ends && (
-              <>
-                {times >= 2 && (
-                  <p className="font-semibold">
-                    {times === 2 ? "The second danger sign in this session." : `Danger sign number ${times} in this session.`}
-                  </p>
-                )}
-                <button type="button" className="act min-h-24 text-2xl leading-tight" onClick={end}>
-                  Make safe, go home, write it down
-                </button>
-              </>
-            )}
-            <fieldset>
-              <legend className="mb-2 font-semibold">What happened</legend>
-              <div className="flex flex-wrap gap-2">
-                {SIGNS.danger.map((name) => (
-                  <button
-                    key={name}
-                    type="button"
-                    aria-pressed={named === name}
-                    onClick={() => act.nameSignal(fact.id, name)}
-                    className={chip(named === name)}
-                  >
-                    {name}
-                  </button>
-                ))}
-                {HURT.map((one) => (
-                  <button
-                    key={one.hurt}
-                    type="button"
-                    aria-pressed={hurt === one.hurt}
-                    onClick={() => setSaid(said === one.hurt ? null : one.hurt)}
-                    className={`${chip(hurt === one.hurt)} border-brick!`}
-                  >
-                    {one.words}
-                  </button>
-                ))}
-              </div>
-              <input
-                aria-label="In words"
-                placeholder="in words, if you like"
-                value={words}
-                maxLength={500}
-                onChange={(event) => setWords(event.target.value)}
-                className="field-box mt-2"
-              />
-            </fieldset>
-            {ends && (
-              <label className="font-semibold">
-                Why it is safe to go on
-                <input
-                  value={why}
-                  maxLength={300}
-                  onChange={(event) => setWhy(event.target.value)}
-                  className="field-box mt-1 font-normal"
-                />
-                <span className="text-sm font-normal text-soft">Going on takes a reason now. It is kept with the session.</span>
-              </label>
-            )}
-            <div className="grid gap-2">
-              {goOn}
-              <button
-                type="button"
-                disabled={noReason}
-                className={`act-quiet ${ends ? "min-h-14" : "min-h-16 text-xl"}`}
-                onClick={() => go("change task", () => setSheet(start.battery ? "block" : "ladder"))}
-              >
-                Change task
-              </button>
-              {!ends && (
-                <button type="button" className="act-quiet min-h-16 text-xl" onClick={() => go("end", () => setSheet("finish"))}>
-                  End here
-                </button>
-              )}
-              <button type="button" className="link min-h-12 justify-self-start" onClick={() => act.strikeSignal(fact.id)}>
-                Tapped by mistake
-              </button>
-            </div>
-            <p className="text-sm text-soft">
-              Anyone hurt: help first. A horse that is hurt, lame or in distress: call a veterinarian. A horse that strikes, kicks or rears
-              at people: work on beside a qualified professional.
+    <StopDialog words="Make safe: out of the kick and strike zone, let the line go rather than be dragged. Breathe. Nobody goes on hurt.">
+      {hurt !== null && (
+        <p className="border-l-4 border-brick pl-4 font-semibold text-brick" role="status">
+          After a fall or a blow: a doctor for people, also where it feels like nothing, and today after a blow to the head. A veterinarian
+          for the horse before it works again.
+        </p>
+      )}
+      {ends && (
+        <>
+          {times >= 2 && (
+            <p className="font-semibold">
+              {times === 2 ? "The second danger sign in this session." : `Danger sign number ${times} in this session.`}
             </p>
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+          )}
+          <button type="button" className="act min-h-24 text-2xl leading-tight" onClick={end}>
+            Make safe, go home, write it down
+          </button>
+        </>
+      )}
+      <fieldset>
+        <legend className="mb-2 font-semibold">What happened</legend>
+        <div className="flex flex-wrap gap-2">
+          {SIGNS.danger.map((name) => (
+            <button
+              key={name}
+              type="button"
+              aria-pressed={named === name}
+              onClick={() => act.nameSignal(fact.id, name)}
+              className={chip(named === name)}
+            >
+              {name}
+            </button>
+          ))}
+          {HURT.map((one) => (
+            <button
+              key={one.hurt}
+              type="button"
+              aria-pressed={hurt === one.hurt}
+              onClick={() => setSaid(said === one.hurt ? null : one.hurt)}
+              className={`${chip(hurt === one.hurt)} border-brick!`}
+            >
+              {one.words}
+            </button>
+          ))}
+        </div>
+        <input
+          aria-label="In words"
+          placeholder="in words, if you like"
+          value={words}
+          maxLength={500}
+          onChange={(event) => setWords(event.target.value)}
+          className="field-box mt-2"
+        />
+      </fieldset>
+      {ends && (
+        <label className="font-semibold">
+          Why it is safe to go on
+          <input value={why} maxLength={300} onChange={(event) => setWhy(event.target.value)} className="field-box mt-1 font-normal" />
+          <span className="text-sm font-normal text-soft">Going on takes a reason now. It is kept with the session.</span>
+        </label>
+      )}
+      <div className="grid gap-2">
+        {goOn}
+        <button
+          type="button"
+          disabled={noReason}
+          className={`act-quiet ${ends ? "min-h-14" : "min-h-16 text-xl"}`}
+          onClick={() => go("change task", () => setSheet(start.battery ? "block" : "ladder"))}
+        >
+          Change task
+        </button>
+        {!ends && (
+          <button type="button" className="act-quiet min-h-16 text-xl" onClick={() => go("end", () => setSheet("finish"))}>
+            End here
+          </button>
+        )}
+        <button type="button" className="link min-h-12 justify-self-start" onClick={() => act.strikeSignal(fact.id)}>
+          Tapped by mistake
+        </button>
+      </div>
+      <p className="text-sm text-soft">
+        Anyone hurt: help first. A horse that is hurt, lame or in distress: call a veterinarian. A horse that strikes, kicks or rears at
+        people: work on beside a qualified professional.
+      </p>
+    </StopDialog>
   );
 }

@@ -1,11 +1,12 @@
 import type { Metadata } from "next";
-import { circleCaps, circlingSentence, loadWeeks } from "@/core/circle";
+import { circlingSentence, loadWeeks } from "@/core/circle";
+import { circleState } from "@/core/pack";
 import { LoadView } from "@/features/circle/load-view";
 import { ReviewNav } from "@/features/weeks/review-nav";
-import { circleSetup, getHorse, getSettings } from "@/store";
+import { getHorse } from "@/store";
 import { loadOf } from "../../../../../server/circle-of";
 import { findOr404 } from "../../../../../server/find-or-404";
-import { horseCare } from "../../../../../server/horse-care";
+import { horsePack, yardFacts } from "../../../../../server/pack";
 import { getStore } from "../../../../../server/store";
 
 export const metadata: Metadata = { title: "Load book" };
@@ -13,15 +14,13 @@ export const metadata: Metadata = { title: "Load book" };
 export default async function LoadPage({ params }: { params: Promise<{ horse: string }> }) {
   const store = await getStore();
   const horse = await findOr404(getHorse(store, (await params).horse));
-  const [{ entries, worked, byHand, from }, { day, allowance, age }, settings, setup] = await Promise.all([
+  const [{ entries, worked, byHand, from }, pack, yard] = await Promise.all([
     loadOf(store, horse.id),
-    horseCare(store, horse),
-    getSettings(store),
-    circleSetup(store, horse.id),
+    horsePack(store, horse),
+    yardFacts(store),
   ]);
-  const caps = circleCaps({ age, allowance, settings, own: setup.caps, ways: setup.ways, heat: null });
-  const week = entries.filter((one) => one.circlingMinutes > 0 && one.day > from && Date.parse(day) - Date.parse(one.day) < 7 * 86_400_000);
-  const use = { weekMinutes: week.reduce((sum, { circlingMinutes }) => sum + circlingMinutes, 0), weekVisits: week.length };
+  // What is used up is said by the same judge as before a session.
+  const { use, caps, today: day } = circleState(pack, yard, store.now());
   return (
     <>
       <ReviewNav horseId={horse.id} here="load" />

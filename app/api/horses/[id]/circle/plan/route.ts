@@ -1,0 +1,13 @@
+import type { CirclePlan } from "@/core/circle";
+import { keptPlanSchema } from "@/core/schemas";
+import { saveCirclePlan } from "@/store";
+import { takeForm } from "../../../../../server/form-route";
+
+/** Keeps the plan a horse's next session begins with. */
+export async function PUT(request: Request, { params }: { params: Promise<{ id: string }> }) {
+  const { id } = await params;
+  return takeForm(request, keptPlanSchema, async (store, { plan }) => {
+    await saveCirclePlan(store, id, plan as unknown as CirclePlan);
+    return { id };
+  });
+}
