@@ -102,6 +102,13 @@ describe("what is said of a plan", () => {
     expect(keys(grown, left, { lastSide: "L", daysSince: 1 })).toEqual(["same-way"]);
     expect(keys(grown, left, { lastSide: "R", daysSince: 1 })).toEqual([]);
   });
+  it("says nothing of days between where the yard wants none", () => {
+    const caps = capsOf(grown);
+    const cautions = (circleRestDays: number, daysSince: number) =>
+      planCautions(PLAN, caps, { ...NOTHING, daysSince }, { age: grown, allowance: allow(grown) }, { ...DEFAULT_SETTINGS, circleRestDays })
+        .length;
+    expect([cautions(0, 0), cautions(1, 1), cautions(1, 2), cautions(3, 3), cautions(3, 4)]).toEqual([0, 1, 0, 1, 0]);
+  });
   it("is a wall where a restriction closes it, which no word of why opens", () => {
     const walls = said(grown, { segments: [{ gait: "trot", side: "L", minutes: 2 }] }, {}, [
       { kind: "no-circling" },

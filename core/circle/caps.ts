@@ -212,7 +212,7 @@ export function planCautions(
     );
   if (age !== null && age.years < EARLY_YEARS) caution("too-young", "Under two years: as little circling as can be, in walk.");
   const both = plan.ways === "both";
-  if (both && use.daysSince !== null && use.daysSince < settings.circleRestDays + 1)
+  if (both && settings.circleRestDays > 0 && use.daysSince !== null && use.daysSince <= settings.circleRestDays)
     caution(
       "too-soon",
       `The last circling was ${use.daysSince === 0 ? "today" : use.daysSince === 1 ? "yesterday" : `${use.daysSince} days ago`}; ${counted(settings.circleRestDays, "day")} between is this yard's rule.`,

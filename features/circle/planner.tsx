@@ -13,6 +13,7 @@ import {
   type KitStage,
   PACE_METRES,
   planCautions,
+  planSums,
   standingCautions,
   TRANSITIONS_BY,
 } from "@/core/circle";
@@ -171,6 +172,7 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
   const used = circlingSentence(start.use, caps);
   const step = start.ramp?.steps[start.ramp.place.step];
 
+  const closed = horse.away !== null || standing.length > 0;
   const whole: CirclePlan = { ...plan, lines: plan.form === "lines" ? (plan.lines ?? USUAL_LINES) : null };
   const begin = async () => {
     setBusy(true);
@@ -230,6 +232,10 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
       {start.rampProblem !== null && (
         <p className="mt-3 border-l-4 border-brick pl-4 font-semibold">The ramp does not hold any more. {start.rampProblem}</p>
       )}
+      {/* On a phone the plan is long: what needs no change begins here. */}
+      <button type="button" className="act mt-4 w-full lg:hidden" onClick={() => void begin()} disabled={busy || closed}>
+        Begin as it stands, {Math.round(planSums(plan).totalMinutes)} min
+      </button>
       <div className="mt-6 grid grid-cols-[minmax(0,1fr)] gap-x-14 gap-y-8 lg:grid-cols-[minmax(0,1fr)_24rem]">
         <div className="grid content-start gap-7">
           <fieldset>
@@ -431,12 +437,7 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
               )}
             </div>
           )}
-          <button
-            type="button"
-            className="act min-h-16 text-xl"
-            onClick={() => void begin()}
-            disabled={busy || horse.away !== null || standing.length > 0}
-          >
+          <button type="button" className="act min-h-16 text-xl" onClick={() => void begin()} disabled={busy || closed}>
             Open the circle clock
           </button>
           {standing.length > 0 && (
