@@ -15,6 +15,7 @@ export {
   WAYS,
   type Ways,
 } from "../events/circle-plan";
+export { aidPhases } from "./aid-phases";
 export {
   type CircleCaps,
   type CircleCaution,

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { aidPhases } from "./aid-phases";
 import type { CircleDigest } from "./digest";
 import { fitSentences, kitPlace, NO_FIT } from "./fit";
 import { balanceOf, circlingMinutesOf, type LoadEntry, loadWeeks, mondayOf } from "./load";
@@ -183,5 +184,16 @@ describe("what is learned again after a change of direction", () => {
       }
       expect(said).toBeLessThanOrEqual(0.05);
     }
+  });
+});
+
+describe("aids as phases of a ladder's ask", () => {
+  it("are the phase of their kind, else after the voice, and the line the clearest", () => {
+    const kinds = (...list: ("voice" | "wave" | "lead" | "body" | "point")[]) => aidPhases(list.map((kind) => ({ kind })));
+    expect(kinds("voice", "wave", "lead")).toEqual({ voice: 1, whip: 2, smaller: 2, line: 3 });
+    expect(kinds("body", "voice", "lead")).toEqual({ voice: 2, whip: 3, smaller: 3, line: 3 });
+    expect(kinds("voice", "point", "wave")).toEqual({ voice: 1, whip: 2, smaller: 2, line: 3 });
+    expect(kinds("voice")).toEqual({ voice: 1, whip: 1, smaller: 1, line: 1 });
+    expect(aidPhases([])).toEqual({ voice: 1, whip: 1, smaller: 1, line: 1 });
   });
 });

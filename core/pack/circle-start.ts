@@ -1,5 +1,5 @@
 import type { CircleOverride, CirclePlan, CircleSetup, CircleUse, KitFit, KitPlace } from "../circle";
-import { balanceOf } from "../circle";
+import { aidPhases, balanceOf } from "../circle";
 import type { Day } from "../day";
 import { criterionOf } from "../ladder";
 import type { YardSettings } from "../settings";
@@ -128,7 +128,13 @@ export interface CircleStart extends ShellStart {
   readonly restingBreaths: number | null;
   readonly kit: CircleKit | null;
   /** The ladder its transitions are asks of; null where they are of none. */
-  readonly ladder: (CircleLadder & { readonly version: number; readonly payload: ReturnType<typeof criterionOf> }) | null;
+  readonly ladder:
+    | (CircleLadder & {
+        readonly version: number;
+        readonly payload: ReturnType<typeof criterionOf>;
+        readonly phases: ReturnType<typeof aidPhases>;
+      })
+    | null;
   readonly people: readonly Named[];
 }
 
@@ -161,6 +167,7 @@ export function circleStart(pack: HorsePack, yard: YardFacts, nowMs: number, beg
             rung,
             criterion: criterionOf(found.plan, rung).sentence,
             payload: criterionOf(found.plan, rung),
+            phases: aidPhases(found.plan.phases),
             gait: plan.transitions.to,
           },
     people: yard.people,

@@ -1,18 +1,7 @@
 "use client";
 
 import { useEffect, useMemo, useRef, useState } from "react";
-import {
-  AIDS,
-  type Aid,
-  callsOf,
-  callsUntil,
-  circleCaps,
-  circleWorkOf,
-  clockAt,
-  type Stretch,
-  scheduleOf,
-  secondsInMotion,
-} from "@/core/circle";
+import { type Aid, callsOf, callsUntil, circleCaps, circleWorkOf, clockAt, type Stretch, scheduleOf, secondsInMotion } from "@/core/circle";
 import type { CircleStart } from "@/core/pack";
 import { openDanger } from "@/core/record";
 import type { Fact } from "@/core/schemas";
@@ -161,12 +150,14 @@ export function useCircle(start: CircleStart, audio: HTMLAudioElement | null) {
       ? null
       : { seconds: running.waitedSeconds, aids: running.aids, to: running.to };
   };
+  /** The clearest phase of the ladder's ask that was used. */
+  const phaseOf = (aids: readonly Aid[]) => Math.max(...aids.map((aid) => start.ladder?.phases[aid] ?? 1));
   const counts = (to: string) => start.ladder !== null && (start.ladder.gait === null || start.ladder.gait === to);
   const came = () => {
     const facts: Fact[] = [];
     const ask = asking === null ? null : askedFor();
     if (ask !== null && ask.to === target && counts(target)) {
-      const phase = 1 + Math.max(...ask.aids.map((aid) => AIDS.indexOf(aid)));
+      const phase = phaseOf(ask.aids);
       facts.push({
         type: "trial",
         payload: { outcome: "met", side, phase, latency_s: Math.round(ask.seconds * 10) / 10, logged: "timed" },
@@ -188,7 +179,7 @@ export function useCircle(start: CircleStart, audio: HTMLAudioElement | null) {
     if (ask === null) return;
     const facts: Fact[] = [];
     if (counts(ask.to)) {
-      const phase = 1 + Math.max(...ask.aids.map((aid) => AIDS.indexOf(aid)));
+      const phase = phaseOf(ask.aids);
       facts.push({
         type: "trial",
         payload: { outcome: "refused", side, phase, waited_s: Math.round(ask.seconds * 10) / 10, logged: "timed" },

@@ -388,12 +388,12 @@ export class Sender {
     return this.offsets.get(load) ?? (await this.device.use((queue) => queue.offset(load)).catch(() => null));
   }
 
-  /** Whether this device's clock was set by so much since the server's was asked last: then the two stand otherwise now. */
-  async clockWasSet(jumpMs: number): Promise<boolean> {
+  /** Whether a jump ahead was this device's clock being set: held as it is meanwhile, it then still stands to the server's as before. */
+  async clockWasSet(): Promise<boolean> {
     const before = this.newestClock?.offsetMs;
     if (before === undefined) return false;
     const { offsetMs, roundTripMs } = await serverClock(1);
-    return Math.abs(before - jumpMs - offsetMs) <= 1500 + roundTripMs;
+    return Math.abs(before - offsetMs) <= 1500 + roundTripMs;
   }
 
   /** The server's clock as it was asked last. */
@@ -541,7 +541,7 @@ export function senderFor(storeId: string): Sender {
   if (sender === undefined) {
     sender = new Sender(storeId, (onLost) => DeviceQueue.open(storeId, onLost));
     const asked = sender;
-    askOfJumps((jumpMs) => asked.clockWasSet(jumpMs));
+    askOfJumps(() => asked.clockWasSet());
     senders.set(storeId, sender);
   }
   return sender;

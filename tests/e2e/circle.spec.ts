@@ -392,7 +392,7 @@ test("in a pen the recorder stops at the cap, whatever was reached and whatever 
   await noAxeFindings(page, "stopped at the cap");
 });
 
-test("transitions are asks of a ladder: on voice alone at the lightest phase, what never came is refused; others are none", async ({
+test("transitions are asks of a ladder: each aid the phase of its kind, what never came is refused; others are none", async ({
   page,
   server,
 }) => {
@@ -423,7 +423,8 @@ test("transitions are asks of a ladder: on voice alone at the lightest phase, wh
   await press(page, "no answer: no");
   const trials = payloads(await exported(page, url), "trial");
   expect(trials).toMatchObject([
-    { outcome: "met", phase: 1, side: "L" },
+    // Its ask is a long breath, then the voice, then the line.
+    { outcome: "met", phase: 2, side: "L" },
     { outcome: "refused", phase: 3, side: "L" },
   ]);
   // The ladder has them as evidence.
