@@ -130,7 +130,7 @@ test("a session by its plan: cautions with a word of why, the clock, transitions
 
 test("the sounds are one rendered track, each where its call is, and it plays with the clock", async ({ page, server }) => {
   test.setTimeout(120_000);
-  const { horse } = await makeHorse(server.url, "Heard");
+  const { horse } = await makeHorse(server.url, "Sounded");
   // The policy lets a page play a sound it made and fetch none: what it made is kept as it is made.
   await page.addInitScript(() => {
     const make = URL.createObjectURL.bind(URL);

@@ -39,13 +39,15 @@ test("a combined session with no look at the phone: the marker is taught, heard 
   page,
   server,
 }) => {
+  // Sound is heard as it plays; a busy machine drops some of it and needs more rounds of the samples.
+  test.setTimeout(240_000);
   const { horse } = await makeHorse(server.url, "Heard", { method: "combined" });
   await openRecorder(page, server.url, horse);
   await fromMore(page, "keys, sounds");
   const sheet = page.getByRole("dialog", { name: "Keys and sounds" });
   await sheet.getByRole("button", { name: "One button", exact: true }).click();
   await sheet.getByRole("button", { name: "Teach it" }).click();
-  await expect(sheet.getByText(/samples, good:/)).toBeVisible({ timeout: 30_000 });
+  await expect(sheet.getByText(/samples, good:/)).toBeVisible({ timeout: 90_000 });
   await noAxeFindings(page, "teaching the marker");
   await sheet.getByRole("button", { name: "Keep it" }).click();
   await page.keyboard.press("Escape");
