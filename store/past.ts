@@ -97,7 +97,7 @@ export async function pastOfHorse(store: Store, horseId: string, { fromMs, toMs,
     behind: JSON.stringify([...behind.keys()]),
     ...(only === undefined ? {} : { ladders: JSON.stringify(ids) }),
   };
-  const whole = `s.horse_id = $horse AND s.kind = 'work' AND s.binned_ms IS NULL AND s.created_ms >= $from AND s.created_ms < $to`;
+  const whole = `s.horse_id = $horse AND (s.kind = 'work' OR (s.kind = 'circle' AND s.ladder_id IS NOT NULL)) AND s.binned_ms IS NULL AND s.created_ms >= $from AND s.created_ms < $to`;
   const found = await store.sequelize.query<FoundSession>(
     `SELECT s.id, s.no, s.created_ms, s.person_id, s.place_id, s.kit, c.started_ms, c.work_s, c.past FROM session s
      LEFT JOIN session_summary c ON c.session_no = s.no

@@ -136,16 +136,16 @@ export async function listSessions(store: Store, horseId: string, wanted: Sessio
   return (await withBlocks(store, rows, behind)).slice(0, limit);
 }
 
-/** Each horse's last session of work in which something was seen, by horse. One question, whatever the number of horses. */
+/** Each horse's last session of work, on the circle too, in which something was seen, by horse. One question, whatever the number of horses. */
 export async function lastWorked(store: Store): Promise<Map<string, SessionWithSummary>> {
   const behind = await overlay(store, null);
   const rows = await store.sequelize.query<FoundRow>(
     `SELECT ${SESSION}, ${SUMS} FROM horse h JOIN session s ON s.no = (
        SELECT o.no FROM session o JOIN session_summary x ON x.session_no = o.no
-       WHERE o.horse_id = h.id AND o.kind = 'work' AND o.binned_ms IS NULL AND x.seen = 1 ORDER BY o.created_ms DESC LIMIT 1)
+       WHERE o.horse_id = h.id AND o.kind IN ('work', 'circle') AND o.binned_ms IS NULL AND x.seen = 1 ORDER BY o.created_ms DESC LIMIT 1)
      JOIN session_summary c ON c.session_no = s.no WHERE h.binned_ms IS NULL
      UNION ALL SELECT ${SESSION}, ${SUMS} FROM json_each($behind) j CROSS JOIN session s ON s.no = j.value
-     LEFT JOIN session_summary c ON c.session_no = s.no WHERE s.kind = 'work'`,
+     LEFT JOIN session_summary c ON c.session_no = s.no WHERE s.kind IN ('work', 'circle')`,
     { bind: { behind: JSON.stringify([...behind.keys()]) }, type: QueryTypes.SELECT },
   );
   const last = new Map<string, SessionWithSummary>();

@@ -72,7 +72,7 @@ export function withOwnSessions(pack: HorsePack, own: readonly OwnSession[], now
   const others = <T extends { readonly id: string }>(list: readonly T[]) => list.filter(({ id }) => !ids.has(id));
   const seen = mine.filter(seenIn);
   const evidence = seen.flatMap(({ begun, record }) =>
-    begun.kind === "work" ? evidenceOfSession(begun.id, record, handlerOfBegun(begun)) : [],
+    begun.kind === "work" || begun.kind === "circle" ? evidenceOfSession(begun.id, record, handlerOfBegun(begun)) : [],
   );
   const last = mine.at(-1)?.begun;
   return {

@@ -12,6 +12,7 @@ const KIND_WORDS: Readonly<Record<string, string>> = {
   touch: "touching",
   connection: "what it goes to",
   signs: "watched at rest",
+  circle: "on the circle",
 };
 
 /** One month of a horse on a sheet or two. */

@@ -31,12 +31,17 @@ export function HorseLine({ line, drawn = true }: { line: YardLine; drawn?: bool
       ) : (
         <Link href={`/horses/${line.id}/review/${last.sessionId}`} className="group block min-w-0">
           {drawn ? (
-            <SmallRibbon drawing={last.drawing} label={`Last session of ${line.name}: ${last.met} of ${last.n} met`} />
+            <SmallRibbon
+              drawing={last.drawing}
+              label={`Last session of ${line.name}${last.n > 0 ? `: ${last.met} of ${last.n} met` : ""}`}
+            />
           ) : (
             <span className="block aspect-[560/84]" />
           )}
           <span className="figures text-sm text-soft group-hover:underline">
-            <Day ms={last.startedMs} />, {minutesWords(last.workSeconds)}, {last.met} of {last.n} met{last.finished ? "" : ", not finished"}
+            <Day ms={last.startedMs} />, {minutesWords(last.workSeconds)}
+            {last.n > 0 && `, ${last.met} of ${last.n} met`}
+            {last.finished ? "" : ", not finished"}
           </span>
         </Link>
       )}

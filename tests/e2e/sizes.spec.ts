@@ -175,3 +175,24 @@ test("a short screen has a second page of pads: by one press, a swipe or a key, 
   await signs.getByRole("button", { name: "threatens to kick" }).click();
   expect(payloads(await exported(page, server.url), "correct").at(-1)).toMatchObject({ payload: { name: "threatens to kick" } });
 });
+
+test("the circle clock stands whole on every screen, with pads a glove finds", async ({ page, server }) => {
+  const { horse } = await makeHorse(server.url, "Zz sizes of the circle");
+  for (const form of ["On a line, round you", "Driven loose in a pen", "In long lines"]) {
+    await page.setViewportSize({ width: 390, height: 664 });
+    await page.goto(`${server.url}/horses/${horse}/work/circle`);
+    await page.getByLabel(form).check();
+    for (const why of await page.getByLabel("All the same, because").all()) await why.fill("to look at it");
+    await page.getByRole("button", { name: "Open the circle clock" }).click();
+    await page.getByRole("button", { name: "Start the clock" }).click();
+    await expect(page.getByTestId("clock")).toBeVisible();
+    const faults: string[] = [];
+    for (const [width, height] of SIZES) {
+      await page.setViewportSize({ width, height });
+      await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+      const wanted = { clock: "[data-testid='clock']", gait: "[data-testid='gait-now']", "saving state": "[role='status']" };
+      for (const fault of await boxFaults(page, wanted, 44)) faults.push(`${form}, ${width}×${height}: ${fault}`);
+    }
+    expect(faults).toEqual([]);
+  }
+});
