@@ -1,8 +1,8 @@
 import "server-only";
 import type { CircleDigest, LoadKind } from "@/core/circle";
 import { addDays } from "@/core/day";
-import type { BegunSession, HorsePack, PackDigest, PackLadder, PackMoments, PackWorked, YardFacts } from "@/core/pack";
-import { secondsByLadder } from "@/core/pack";
+import type { BegunSession, HorsePack, PackDigest, PackHorse, PackLadder, PackMoments, PackWorked, YardFacts } from "@/core/pack";
+import { type CirclePack, secondsByLadder } from "@/core/pack";
 import { beforeItGoes, goodMoment } from "@/core/past";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { templateOf } from "@/library";
@@ -17,6 +17,7 @@ import {
   evidenceOfLadders,
   getSettings,
   goneAgainst,
+  type HandLoadRow,
   type HorseRow,
   handLoad,
   involvesOf,
@@ -97,6 +98,43 @@ export const asWorked = ({ session, summary, blocks }: SessionWithSummary): Pack
   ...(summary.circle === null ? {} : { circle: JSON.parse(summary.circle) as CircleDigest }),
 });
 
+const asByHand = ({ day, kind, minutes }: HandLoadRow) => ({ day, kind: kind as LoadKind, minutes });
+
+const asPackHorse = (horse: HorseRow, apart: string): PackHorse => ({
+  id: horse.id,
+  name: horse.name,
+  apart,
+  sample: horse.sample,
+  away: horse.away,
+  bornDay: horse.born_day,
+  birthYear: horse.birth_year,
+  restingBreaths: horse.resting_breaths_per_min,
+  ...(pinnedSigns(horse).length === 0 ? {} : { pinned: pinnedSigns(horse) }),
+  ...(goneAgainst(horse).length === 0 ? {} : { goneAgainst: goneAgainst(horse) }),
+});
+
+/**
+ * What of a horse the circle needs, without its trials: for the caps before a session and for the load book. Four questions.
+ */
+export async function circlePack(store: Store, horse: HorseRow): Promise<CirclePack> {
+  const [ladders, worked, restrictions, setup, byHand] = await Promise.all([
+    listLadders(store, horse.id),
+    listSessions(store, horse.id, { limit: WORKED_SESSIONS }),
+    listRestrictions(store, horse.id),
+    circleSetup(store, horse.id),
+    handLoad(store, horse.id, addDays(today(store), -28)),
+  ]);
+  return {
+    horse: asPackHorse(horse, ""),
+    restrictions: restrictions.filter(({ ended_ms }) => ended_ms == null).map(asRestriction),
+    ladders: ladders
+      .filter(({ away }) => !away)
+      .map((ladder) => ({ id: ladder.id, involves: involvesOf(ladder), behaviour: asBehaviour(ladder.behaviour) })),
+    worked: worked.map(asWorked),
+    circle: { setup, fits: [], byHand: byHand.map(asByHand) },
+  };
+}
+
 /** Everything a device needs to work a horse with no server. The number of questions does not grow with its ladders or sessions. */
 export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePack> {
   const ladders = (await listLadders(store, horse.id)).filter(({ away }) => !away);
@@ -119,18 +157,7 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
   ]);
   const lastWork = worked.find(({ session }) => session.kind === "work")?.session;
   return {
-    horse: {
-      id: horse.id,
-      name: horse.name,
-      apart,
-      sample: horse.sample,
-      away: horse.away,
-      bornDay: horse.born_day,
-      birthYear: horse.birth_year,
-      restingBreaths: horse.resting_breaths_per_min,
-      ...(pinnedSigns(horse).length === 0 ? {} : { pinned: pinnedSigns(horse) }),
-      ...(goneAgainst(horse).length === 0 ? {} : { goneAgainst: goneAgainst(horse) }),
-    },
+    horse: asPackHorse(horse, apart),
     restrictions: restrictions.filter(({ ended_ms }) => ended_ms == null).map(asRestriction),
     ladders: ladders.map(
       (ladder): PackLadder => ({
@@ -148,11 +175,7 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
     digests: digests.map(digestOf),
     worked: worked.map(asWorked),
     open,
-    circle: {
-      setup,
-      fits: [...fits],
-      byHand: byHand.map(({ day, kind, minutes }) => ({ day, kind: kind as LoadKind, minutes })),
-    },
+    circle: { setup, fits: [...fits], byHand: byHand.map(asByHand) },
     chains: chains.map(({ id, name, direction, links }) => ({
       id,
       name,

@@ -38,8 +38,13 @@ export function secondsByLadder(blocks: readonly { readonly ladder: string | nul
   return sums;
 }
 
+/** What of a pack the circle needs: no trials. */
+export type CirclePack = Pick<HorsePack, "horse" | "restrictions" | "worked" | "circle"> & {
+  readonly ladders: readonly Pick<HorsePack["ladders"][number], "id" | "involves" | "behaviour">[];
+};
+
 /** Ladders of a horse that involve circling. */
-const circlingLadders = ({ ladders }: Pick<HorsePack, "ladders">) =>
+const circlingLadders = ({ ladders }: Pick<CirclePack, "ladders">) =>
   new Set(ladders.filter(({ involves }) => involves.includes("circling")).map(({ id }) => id));
 
 /** Circling minutes of a session: those of its plan, or of the ladders in it that go on a circle. */
@@ -145,7 +150,7 @@ const emptyPlan = (setup: CircleSetup, segments: readonly CircleSegment[], radiu
  * begins a session, the recorder and the load book. Cost grows with the sessions in the pack.
  * @param but a session that is left out: the one about to be worked.
  */
-export function circleState(pack: HorsePack, yard: YardFacts, nowMs: number, but: string | null = null): CircleState {
+export function circleState(pack: CirclePack, yard: YardFacts, nowMs: number, but: string | null = null): CircleState {
   const { settings, timeZone } = yard;
   const today = dayIn(nowMs, timeZone);
   const setup = pack.circle?.setup ?? USUAL_SETUP;

@@ -1,6 +1,7 @@
 export { handlerOfBegun } from "./begun";
 export { type CareOnDay, careOn } from "./care";
 export {
+  type CirclePack,
   type CircleState,
   COOL_HOURS,
   cautionsOfPlan,

@@ -15,7 +15,7 @@ import { type Circle, useCircle } from "./use-circle";
 
 const AID_WORDS = { voice: "voice", whip: "whip", smaller: "smaller", line: "line" } as const;
 /** Pads share the height there is: never under 44 px, on a usual phone above 56. */
-const SMALL = "min-h-11! h-full! px-0.5! text-[0.86rem]! leading-tight lg:text-lg!";
+const SMALL = "min-h-11! h-full! px-0.5! text-[0.86rem]! leading-tight max-[359px]:text-[0.74rem]! lg:text-lg!";
 
 /** A corner of a pen, as a zone: held down while the horse stands in it. */
 const CORNER = "corner";

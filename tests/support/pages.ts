@@ -4,7 +4,7 @@ import { horseCare } from "@/app/server/horse-care";
 import { horsePicture } from "@/app/server/horse-picture";
 import { ladderState, ladderStates } from "@/app/server/ladder-state";
 import { lastPeople } from "@/app/server/last-people";
-import { horsePack, yardFacts } from "@/app/server/pack";
+import { circlePack, horsePack, yardFacts } from "@/app/server/pack";
 import { pastView, plansIn, spanIn } from "@/app/server/past-of";
 import { editorSurroundings, foundationsFor } from "@/app/server/shape-facts";
 import { sidesOf } from "@/app/server/sides-of";
@@ -82,7 +82,7 @@ export const pagesOf = (store: Store, nowMs: number): Readonly<Record<string, (h
     const row = await getHorse(store, id);
     return plannerStart(await horsePack(store, row), await yardFacts(store), nowMs);
   },
-  load: async (id) => [await loadOf(store, id), await horsePack(store, await getHorse(store, id)), await yardFacts(store)],
+  load: async (id) => [await loadOf(store, id), await circlePack(store, await getHorse(store, id)), await yardFacts(store)],
   work: async (id) => {
     const row = await getHorse(store, id);
     return [await horsePack(store, row), await yardFacts(store)];

@@ -4,7 +4,7 @@ import { type BegunCircle, check, newSessionSchema, type SessionKind } from "@/c
 import { whyNotToBegin } from "@/core/word";
 import { addSession, getHorse, getLadder, involvesOf, openSessions, type Store } from "@/store";
 import { horseCare } from "../../server/horse-care";
-import { horsePack, yardFacts } from "../../server/pack";
+import { circlePack, yardFacts } from "../../server/pack";
 import { answer, invalid, json, problem, readJson } from "../../server/respond";
 import { getStore } from "../../server/store";
 import { whoAsks } from "../../server/who";
@@ -50,7 +50,7 @@ async function circlingInTheWay(
 ): Promise<InTheWay | null> {
   if (circle === null && (ladderId === null || against !== "")) return null;
   if (circle === null && ladderId !== null && !involvesOf(await getLadder(store, ladderId)).includes("circling")) return null;
-  const [pack, yard] = await Promise.all([horsePack(store, await getHorse(store, horseId)), yardFacts(store)]);
+  const [pack, yard] = await Promise.all([circlePack(store, await getHorse(store, horseId)), yardFacts(store)]);
   const state = circleState(pack, yard, store.now());
   if (circle !== null) {
     const standing = standingCautions(cautionsOfPlan(state, yard, circle.plan), circle.overrides);

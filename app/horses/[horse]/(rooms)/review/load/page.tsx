@@ -6,7 +6,7 @@ import { ReviewNav } from "@/features/weeks/review-nav";
 import { getHorse } from "@/store";
 import { loadOf } from "../../../../../server/circle-of";
 import { findOr404 } from "../../../../../server/find-or-404";
-import { horsePack, yardFacts } from "../../../../../server/pack";
+import { circlePack, yardFacts } from "../../../../../server/pack";
 import { getStore } from "../../../../../server/store";
 
 export const metadata: Metadata = { title: "Load book" };
@@ -16,7 +16,7 @@ export default async function LoadPage({ params }: { params: Promise<{ horse: st
   const horse = await findOr404(getHorse(store, (await params).horse));
   const [{ entries, worked, byHand, from }, pack, yard] = await Promise.all([
     loadOf(store, horse.id),
-    horsePack(store, horse),
+    circlePack(store, horse),
     yardFacts(store),
   ]);
   // What is used up is said by the same judge as before a session.
