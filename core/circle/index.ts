@@ -79,6 +79,7 @@ export {
   type CircleSound,
   callsOf,
   callsUntil,
+  movingBy,
   renderTrack,
   secondsInMotion,
   type TimedCall,

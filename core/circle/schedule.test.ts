@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { CircleSegment } from "../events/circle-plan";
 import { clockAt, type ScheduleMark, scheduleOf } from "./schedule";
-import { CIRCLE_SOUNDS, callsOf, callsUntil, renderTrack, secondsInMotion, TRACK_RATE_HERTZ, USUAL_SOUNDS } from "./track";
+import { CIRCLE_SOUNDS, callsOf, callsUntil, movingBy, renderTrack, secondsInMotion, TRACK_RATE_HERTZ, USUAL_SOUNDS } from "./track";
 
 const plan: CircleSegment[] = [
   { gait: "walk", side: "L", minutes: 4 },
@@ -99,6 +99,7 @@ describe("the plan's sounds", () => {
     expect(secondsInMotion(plan, stretches, 9000)).toBeNull();
     const rest: CircleSegment[] = [{ gait: "stand", side: "L", minutes: 1 }, ...plan];
     expect(secondsInMotion(rest, scheduleOf(rest, []), 30)).toBe(90);
+    expect([30, 60, 90, 9000].map((at) => movingBy(rest, scheduleOf(rest, []), at))).toEqual([0, 0, 30, 480]);
     expect(callsUntil(callsOf(plan, stretches), 245)).toEqual([
       { atSeconds: 0, call: "walk" },
       { atSeconds: 230, call: "ahead" },

@@ -102,6 +102,14 @@ export function secondsInMotion(segments: readonly CircleSegment[], stretches: r
   return null;
 }
 
+/** Seconds in motion a plan comes to by a moment of work. @example movingBy(segments, stretches, 90) // 30, where the first minute stands */
+export const movingBy = (segments: readonly CircleSegment[], stretches: readonly Stretch[], workedSeconds: number): number =>
+  stretches.reduce(
+    (sum, { segment, startSeconds, endSeconds }) =>
+      segments[segment]?.gait === "stand" ? sum : sum + Math.max(0, Math.min(endSeconds, workedSeconds) - startSeconds),
+    0,
+  );
+
 /** The calls up to a cap: there the end sounds, called ahead like a change, and nothing after it; a locked phone has no one else to stop it. */
 export function callsUntil(calls: readonly TimedCall[], capSeconds: number | null): TimedCall[] {
   if (capSeconds === null) return [...calls];

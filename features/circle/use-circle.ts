@@ -1,7 +1,18 @@
 "use client";
 
 import { useEffect, useMemo, useRef, useState } from "react";
-import { type Aid, callsOf, callsUntil, circleCaps, circleWorkOf, clockAt, type Stretch, scheduleOf, secondsInMotion } from "@/core/circle";
+import {
+  type Aid,
+  callsOf,
+  callsUntil,
+  circleCaps,
+  circleWorkOf,
+  clockAt,
+  movingBy,
+  type Stretch,
+  scheduleOf,
+  secondsInMotion,
+} from "@/core/circle";
 import type { CircleStart } from "@/core/pack";
 import { openDanger } from "@/core/record";
 import type { Fact } from "@/core/schemas";
@@ -11,6 +22,11 @@ import { soundSettings } from "../sound/settings";
 import { TrackPlayer } from "./track-player";
 
 export const CIRCLE_BEHAVIOUR = { circle: "Circle work", pen: "Driven in a pen", lines: "Long lines" } as const;
+
+/** How much longer than planned a horse must have stood for the track to be made anew. */
+const STOOD_STEP_SECONDS = 5;
+/** The longest sound and a little. */
+const RING_SECONDS = 1.5;
 
 /** Everything the screens of a session on the circle share: its log, its clock, its sounds, what is pressed. */
 export function useCircle(start: CircleStart, audio: HTMLAudioElement | null) {
@@ -74,12 +90,15 @@ export function useCircle(start: CircleStart, audio: HTMLAudioElement | null) {
     weekHolds && caps.weekMinutes !== null ? caps.weekMinutes.value - start.use.weekMinutes : Number.POSITIVE_INFINITY,
   );
 
-  // Where the cap is reached the plan calls nothing more but its end.
-  const cut = overCap === null ? null : Math.floor(workedSeconds);
-  const calls = useMemo(() => {
-    const all = callsOf(segments, stretches, transitions.by === "time" ? transitions.every : null);
-    return callsUntil(all, Number.isFinite(leftMinutes) ? secondsInMotion(segments, stretches, leftMinutes * 60) : null);
-  }, [segments, stretches, transitions, leftMinutes]);
+  // Where the cap is reached the plan calls its end and nothing after it. A horse that stood where the plan has it move
+  // comes to the cap later; in steps, since each makes the track anew.
+  const stoodSeconds = movingBy(segments, stretches, workedSeconds) - (work?.movingSeconds ?? 0);
+  const lateSeconds = Math.round(stoodSeconds / STOOD_STEP_SECONDS) * STOOD_STEP_SECONDS;
+  const capSeconds = Number.isFinite(leftMinutes) ? secondsInMotion(segments, stretches, leftMinutes * 60 + lateSeconds) : null;
+  const calls = useMemo(
+    () => callsUntil(callsOf(segments, stretches, transitions.by === "time" ? transitions.every : null), capSeconds),
+    [segments, stretches, transitions, capSeconds],
+  );
   const endSeconds = stretches.at(-1)?.endSeconds ?? 0;
   const player = useRef<TrackPlayer | null>(null);
   useEffect(() => {
@@ -88,7 +107,9 @@ export function useCircle(start: CircleStart, audio: HTMLAudioElement | null) {
     return () => player.current?.close();
   }, [audio]);
   const sounds = start.setup.sounds;
-  const sounding = working && !paused && cut === null && workedSeconds < endSeconds + 1 && soundSettings().sides;
+  // The last sound is let ring: the plan's end, or the cap's.
+  const lastSeconds = Math.min(endSeconds, capSeconds ?? Number.POSITIVE_INFINITY) + RING_SECONDS;
+  const sounding = working && !paused && heat?.level !== "stop" && workedSeconds < lastSeconds && soundSettings().sides;
   useEffect(() => {
     if (working && audio !== null) player.current?.load(calls, sounds, endSeconds);
   }, [working, audio, calls, sounds, endSeconds]);
