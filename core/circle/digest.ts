@@ -97,6 +97,16 @@ export function circleDigestOf(record: SessionRecord): CircleDigest | null {
 export const movingSecondsOf = ({ seconds }: Pick<CircleDigest, "seconds">): number =>
   Object.entries(seconds).reduce((sum, [key, value]) => (key.startsWith("stand ") ? sum : sum + value), 0);
 
+/**
+ * Whether the walk at the end was easy the last time to each hand: where the
+ * hands take turns by the day, both may then come into one session.
+ * @param digests oldest first.
+ */
+export function easyBothWays(digests: readonly Pick<CircleDigest, "seconds" | "easy">[]): boolean {
+  const last = (side: "L" | "R") => digests.findLast((digest) => sideOfDigest(digest) === side)?.easy ?? false;
+  return last("L") && last("R");
+}
+
 /** The way a session went: "both" where each had a tenth of the time at least; null where nothing moved. */
 export function sideOfDigest({ seconds }: Pick<CircleDigest, "seconds">): "L" | "R" | "both" | null {
   const of = (side: "L" | "R") =>

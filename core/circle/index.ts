@@ -29,7 +29,7 @@ export {
   standingCautions,
   usedUpCircling,
 } from "./caps";
-export { type CircleDigest, circleDigestOf, digestOfWork, movingSecondsOf, sideOfDigest } from "./digest";
+export { type CircleDigest, circleDigestOf, digestOfWork, easyBothWays, movingSecondsOf, sideOfDigest } from "./digest";
 export { FIT_CHECKS, fitSentences, type KitFit, type KitPlace, type KitSession, kitPlace, NO_FIT } from "./fit";
 export {
   balanceOf,

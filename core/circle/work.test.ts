@@ -3,7 +3,7 @@ import { PLAN } from "@/tests/support/circle-plan";
 import { SessionWriter } from "@/tests/support/session-writer";
 import type { CirclePlan } from "../events/circle-plan";
 import { reduceSession } from "../record";
-import { digestOfWork, movingSecondsOf, sideOfDigest } from "./digest";
+import { digestOfWork, easyBothWays, movingSecondsOf, sideOfDigest } from "./digest";
 import { circleWorkOf, wasPoor } from "./work";
 
 /** A session on the circle: its block and its plan at 0 s. */
@@ -153,6 +153,15 @@ describe("what a session on the circle came to", () => {
     });
     expect(work.cool?.readings.map(({ perMinute }) => perMinute)).toEqual([40, 15]);
     expect(work.cool).toMatchObject({ handedTo: "the walker", ended: "cooled", reason: null });
+  });
+  it("lets both hands into one session once the walk at the end was easy the last time to each", () => {
+    const day = (side: "L" | "R", easy: boolean | null) => ({ seconds: { [`walk ${side}`]: 600 }, easy });
+    expect(easyBothWays([day("L", true), day("R", true)])).toBe(true);
+    expect(easyBothWays([day("L", true), day("R", true), day("L", false)])).toBe(false);
+    expect(easyBothWays([day("L", true), day("R", null)])).toBe(false);
+    expect(easyBothWays([day("L", true)])).toBe(false);
+    // A session that went both ways is no day of one hand.
+    expect(easyBothWays([day("L", true), { seconds: { "walk L": 300, "walk R": 300 }, easy: true }])).toBe(false);
   });
   it("is the same from a digest: motion, side", () => {
     const digest = digestOfWork(written(() => undefined).work);

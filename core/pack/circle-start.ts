@@ -46,6 +46,7 @@ export interface PlannerStart {
   readonly places: readonly Named[];
   readonly last: HorsePack["last"];
   readonly limits: readonly string[];
+  readonly easyBothWays: boolean;
   /** Minutes on the circle each way in the last fourteen days. */
   readonly balance: ReturnType<typeof balanceOf>;
   /** What the last session on the circle said to do next, or null. */
@@ -110,6 +111,7 @@ export function plannerStart(pack: HorsePack, yard: YardFacts, nowMs: number): P
     places: yard.places.map(({ id, name }) => ({ id, name })),
     last: pack.last,
     limits: packNow(pack, yard, nowMs).cautions,
+    easyBothWays: state.easyBothWays,
     balance: balanceOf(state.entries, today),
     doNext: pack.worked.find(({ circle }) => circle !== undefined)?.doNext ?? null,
   };

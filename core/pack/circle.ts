@@ -7,6 +7,7 @@ import {
   type CircleUse,
   circleCaps,
   circlingMinutesOf,
+  easyBothWays,
   firstSide,
   type KitPlace,
   kitPlace,
@@ -112,6 +113,8 @@ export interface CircleState {
   /** Where each piece of kit stands with this horse, by its id. */
   readonly kit: ReadonlyMap<string, KitPlace>;
   readonly entries: readonly LoadEntry[];
+  /** One way a day in turn has done its work: the walk at the end was easy the last time to each hand. */
+  readonly easyBothWays: boolean;
   /** The plan to begin with: of today's step, otherwise the one last saved, otherwise as work usually begins. */
   readonly plan: CirclePlan;
 }
@@ -218,6 +221,7 @@ export function circleState(pack: CirclePack, yard: YardFacts, nowMs: number, bu
     rampProblem: ramp?.problem ?? null,
     kit,
     entries,
+    easyBothWays: setup.ways === "turn" && easyBothWays(digests.map(({ circle }) => circle)),
     plan,
   };
 }

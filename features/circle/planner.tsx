@@ -273,7 +273,7 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
           {plan.form !== "lines" && (
             <fieldset>
               <legend className="mb-2 font-semibold">Sides</legend>
-              <WaysChoice ways={plan.ways} change={(ways) => change({ do: "set", change: { ways } })} />
+              <WaysChoice easy={start.easyBothWays} ways={plan.ways} change={(ways) => change({ do: "set", change: { ways } })} />
             </fieldset>
           )}
           <Segments plan={plan} change={change} />

@@ -288,7 +288,7 @@ export function RampView({ start, entries }: { start: PlannerStart; entries: rea
           )}
         </Part>
         <Part title="Sides">
-          <WaysChoice ways={ways} change={setWays} />
+          <WaysChoice easy={start.easyBothWays} ways={ways} change={setWays} />
           <div className="mt-3 flex flex-wrap gap-4">
             <label className="grid content-start">
               <span className="font-semibold">The stiffer side</span>

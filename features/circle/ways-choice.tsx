@@ -8,7 +8,7 @@ const CHOICES = [
 ] as const;
 
 /** The two schools of sharing circle work between the sides. */
-export function WaysChoice({ ways, change }: { ways: Ways; change: (ways: Ways) => void }) {
+export function WaysChoice({ ways, easy, change }: { ways: Ways; easy: boolean; change: (ways: Ways) => void }) {
   return (
     <div className="flex flex-wrap gap-x-6 gap-y-1">
       {CHOICES.map(([value, label]) => (
@@ -17,6 +17,11 @@ export function WaysChoice({ ways, change }: { ways: Ways; change: (ways: Ways) 
           {label}
         </label>
       ))}
+      {easy && ways === "turn" && (
+        <p className="basis-full text-sm">
+          The walk at the end was easy the last time to each hand: both ways may come into one session now.
+        </p>
+      )}
     </div>
   );
 }
