@@ -107,6 +107,15 @@ describe("what a session on the circle came to", () => {
       ["trot", "R", null, 100, 1, 1],
     ]);
   });
+  it("takes an asked gait that only the plan believes for not there yet: the horse still goes as before", () => {
+    const { work } = written((w) => {
+      w.add(1, "aid", { aid: "voice", to: "walk" });
+      w.add(4, "gait", { gait: "walk" });
+      // The plan says walk from 180 s on and nobody tapped it: the horse that is asked for it trots.
+      w.add(183, "aid", { aid: "voice", to: "walk" });
+    });
+    expect(work.transitions.map(({ from, to }) => `${from} to ${to}`)).toEqual(["stand to walk", "trot to walk"]);
+  });
   it("takes speed from laps that lie whole in one gait on one hand", () => {
     const { work } = written((w) => {
       for (const at of [10, 50, 90, 130, 140, 160, 190]) w.add(at, "lap");

@@ -200,7 +200,6 @@ export function circleWorkOf(record: SessionRecord, nowMs: number | null = null)
   };
   const came = inWork.flatMap((fact) => (fact.type === "gait" ? [{ atSeconds: at(fact.ms), gait: fact.payload.gait }] : []));
   const gaits = gaitsOf(plan, stretches, came, workedSeconds);
-  const gaitAt = (seconds: number) => gaits.findLast(({ startSeconds }) => startSeconds <= seconds) ?? gaits[0];
 
   const seconds: Record<string, number> = {};
   let movingSeconds = 0;
@@ -252,7 +251,7 @@ export function circleWorkOf(record: SessionRecord, nowMs: number | null = null)
     speedMps,
     turning: plan.radius_m === null ? null : { doseGMinutes: dose, byGait },
     distanceMetres,
-    transitions: transitionsOf(inWork, at, (s) => gaitAt(s)?.gait ?? "stand", sideAt, whole),
+    transitions: transitionsOf(inWork, at, (s, to) => gaitBefore(gaits, s, to), sideAt, whole),
     faults,
     slack: slackOf(inWork, at, whole),
     directions: directionsOf(plan, stretches, inWork, at, workedSeconds),
@@ -295,10 +294,17 @@ function lapsOf(plan: CirclePlan, taps: readonly number[], gaits: readonly GaitS
   return { laps, speedMps };
 }
 
+/** The gait a horse goes in when it is asked for another. Where only the plan says that it goes in the one asked for, nobody saw it: it goes as before. */
+function gaitBefore(gaits: readonly GaitStretch[], seconds: number, to: string): string {
+  const at = gaits.findLastIndex(({ startSeconds }) => startSeconds <= seconds);
+  const stretch = gaits[at];
+  return (stretch !== undefined && !stretch.seen && stretch.gait === to ? gaits[at - 1] : stretch)?.gait ?? "stand";
+}
+
 function transitionsOf(
   facts: Facts,
   at: At,
-  gaitBefore: (seconds: number) => string,
+  before: (seconds: number, to: string) => string,
   sideAt: (seconds: number) => "L" | "R",
   endSeconds: number,
 ): Transition[] {
@@ -317,7 +323,7 @@ function transitionsOf(
       if (open === null) {
         // A moment before the press, so that a gait tapped with it is not taken for the one it came from.
         open = {
-          from: gaitBefore(Math.max(0, seconds - 0.001)),
+          from: before(Math.max(0, seconds - 0.001), to),
           to,
           side: sideAt(seconds),
           askSeconds: seconds,

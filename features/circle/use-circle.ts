@@ -206,7 +206,7 @@ export function useCircle(start: CircleStart, audio: HTMLAudioElement | null) {
         payload: { outcome: "refused", side, phase, waited_s: Math.round(ask.seconds * 10) / 10, logged: "timed" },
       });
     }
-    facts.push({ type: "gait", payload: { gait: gait === ask.to ? "stand" : gait, direction: side === "L" ? "left" : "right" } });
+    facts.push({ type: "gait", payload: { gait: asking?.from ?? gait, direction: side === "L" ? "left" : "right" } });
     setChosen(null);
     press(...facts);
   };

@@ -421,7 +421,10 @@ test("transitions are asks of a ladder: each aid the phase of its kind, what nev
   await press(page, "asked by voice");
   await press(page, "asked by smaller");
   await press(page, "no answer: no");
-  const trials = payloads(await exported(page, url), "trial");
+  const events = await exported(page, url);
+  const trials = payloads(events, "trial");
+  // It did not come back to walk: it trots on.
+  expect(payloads(events, "gait").map(({ gait }) => gait)).toEqual(["walk", "trot", "trot"]);
   expect(trials).toMatchObject([
     // Its ask is a long breath, then the voice, then the line.
     { outcome: "met", phase: 2, side: "L" },
