@@ -33,6 +33,10 @@ export interface KitSession {
   readonly poor: boolean;
 }
 
+/** Whether kit was worn at a stage before; no kit is nothing new. */
+export const wornAt = (place: KitPlace | null | undefined, stage: KitStage | null): boolean =>
+  place == null || (place.worn && place.stage === (stage ?? place.stage));
+
 /** Where kit stands with a horse. */
 export interface KitPlace {
   readonly stage: KitStage;

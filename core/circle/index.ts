@@ -30,7 +30,7 @@ export {
   usedUpCircling,
 } from "./caps";
 export { type CircleDigest, circleDigestOf, digestOfWork, easyBothWays, movingSecondsOf, sideOfDigest } from "./digest";
-export { FIT_CHECKS, fitSentences, type KitFit, type KitPlace, type KitSession, kitPlace, NO_FIT } from "./fit";
+export { FIT_CHECKS, fitSentences, type KitFit, type KitPlace, type KitSession, kitPlace, NO_FIT, wornAt } from "./fit";
 export {
   balanceOf,
   circlingMinutesOf,

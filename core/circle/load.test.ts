@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { aidPhases } from "./aid-phases";
 import type { CircleDigest } from "./digest";
-import { fitSentences, kitPlace, NO_FIT } from "./fit";
+import { fitSentences, kitPlace, NO_FIT, wornAt } from "./fit";
 import { balanceOf, circlingMinutesOf, type LoadEntry, loadWeeks, mondayOf } from "./load";
 import { relearnedOf, relearnedSentence } from "./relearn";
 import { firstSide, USUAL_SETUP } from "./setup";
@@ -113,6 +113,12 @@ describe("kit by stages", () => {
     }));
     expect(kitPlace(through.slice(0, 4))).toMatchObject({ stage: "on the circle", worn: false });
     expect(kitPlace(through)).toMatchObject({ stage: "on the circle", worn: true });
+    expect([
+      wornAt(null, null),
+      wornAt(kitPlace(through), null),
+      wornAt(kitPlace(through), "both loose"),
+      wornAt(kitPlace([]), null),
+    ]).toEqual([true, true, false, false]);
   });
   it("asks for even holes and a check that is due", () => {
     expect(fitSentences(null, "2026-03-02")).toHaveLength(1);

@@ -25,6 +25,7 @@ import {
   sideOfDigest,
   startingPlan,
   USUAL_SETUP,
+  wornAt,
 } from "../circle";
 import { addDays, type Day, dayIn } from "../day";
 import { MILLISECONDS_PER_DAY } from "../units";
@@ -296,7 +297,6 @@ export function cautionsOfPlan(
 ): CircleCaution[] {
   const { age, allowance, setup, use } = state;
   const caps = circleCaps({ age, allowance, settings: yard.settings, own: setup.caps, ways: plan.ways, heat });
-  const kit = plan.kit === null ? undefined : state.kit.get(plan.kit);
-  const kitWorn = kit === undefined || (kit.worn && kit.stage === (plan.kit_stage ?? kit.stage));
+  const kitWorn = wornAt(plan.kit === null ? null : state.kit.get(plan.kit), plan.kit_stage);
   return planCautions(plan, caps, { ...use, kitWorn }, { age, allowance }, yard.settings);
 }

@@ -24,7 +24,7 @@ export function CoolDownPanel({ start, circle, after }: { start: CircleStart; ci
   const recovery = recoveryOf(cool?.readings ?? [], resting, null, start.settings.coolWithinShare);
   const last = cool?.readings.at(-1) ?? null;
   const limit = resting === null ? null : resting * (1 + start.settings.coolWithinShare);
-  const down = limit !== null && last !== null && last.perMinute <= limit;
+  const down = recovery.cooled === true;
   const ended = cool?.ended ?? null;
   const lastMs = last?.wallMs ?? cool?.startedMs ?? 0;
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new reading begins the time anew

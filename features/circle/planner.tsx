@@ -16,6 +16,7 @@ import {
   planSums,
   standingCautions,
   TRANSITIONS_BY,
+  wornAt,
 } from "@/core/circle";
 import type { PlannerStart } from "@/core/pack";
 import { feetToMetres } from "@/core/units";
@@ -160,7 +161,7 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
     [age, allowance, settings, setup.caps, plan.ways],
   );
   const cautions = useMemo(() => {
-    const kitWorn = worn === null || (worn.place.worn && worn.place.stage === (plan.kit_stage ?? worn.place.stage));
+    const kitWorn = wornAt(worn?.place, plan.kit_stage);
     return planCautions(plan, caps, { ...start.use, kitWorn }, { age, allowance }, settings);
   }, [plan, caps, start.use, worn, age, allowance, settings]);
   const standing = standingCautions(cautions, overrides);
