@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { QueryTypes } from "sequelize";
+import { isWork } from "@/core/events";
 import {
   type AnalyseOptions,
   type AnalyseOutput,
@@ -18,16 +19,15 @@ export async function analysePackage(file: string, options: AnalyseOptions): Pro
   const store = await openStore(join(folder, "yard.sqlite"));
   try {
     await readPackage(store, file);
-    const rows = await store.sequelize.query<{ id: string }>(
-      "SELECT id FROM session WHERE binned_ms IS NULL AND kind = 'work' ORDER BY created_ms, id",
-      {
-        type: QueryTypes.SELECT,
-      },
+    const rows = await store.sequelize.query<{ id: string; kind: string }>(
+      "SELECT id, kind FROM session WHERE binned_ms IS NULL ORDER BY created_ms, id",
+      { type: QueryTypes.SELECT },
     );
     let trials = writeTrialsCsv([]);
     let sessions = writeSessionsCsv([]);
     const rest = (text: string) => text.slice(text.indexOf("\n") + 1);
-    for (const { id } of rows) {
+    for (const { id, kind } of rows) {
+      if (!isWork(kind)) continue;
       const { record } = await loadSession(store, id);
       if (record.trials.length === 0) continue;
       trials += rest(writeTrialsCsv([{ id, record }]));

@@ -3,19 +3,24 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { type CircleSetup, NO_FIT, USUAL_SETUP, USUAL_SOUNDS } from "@/core/circle";
+import { EMPTY_BEHAVIOUR } from "@/core/schemas";
 import { PLAN } from "@/tests/support/circle-plan";
 import { PLAIN_HORSE } from "@/tests/support/plain-horse";
+import { emptyDraft } from "@/tests/support/plan";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
 import {
   addHandLoad,
   addHorse,
   addKit,
+  addLadder,
   addSession,
   circleSetup,
   closeStore,
   coolingHorses,
+  evidenceOfLadders,
   handLoad,
   kitFits,
+  listLadders,
   listSessions,
   openStore,
   rebuildCaches,
@@ -127,6 +132,7 @@ describe("what is kept of a session on the circle", () => {
     const shown = async () =>
       (await listSessions(store, horse, { limit: 5 })).map(({ session, summary }) => [session.circle, summary.circle]);
     const before = await shown();
+    expect([...(await coolingHorses(store, START - 1000))]).toEqual([horse]);
     expect(JSON.parse(before[0]?.[0] ?? "null")).toEqual({ plan: PLAN, overrides: [] });
     // 120 s of walk and 60 of trot to the left, then 20 of walk to the right.
     expect(JSON.parse(before[0]?.[1] ?? "null")).toMatchObject({
@@ -137,5 +143,21 @@ describe("what is kept of a session on the circle", () => {
     expect(await shown()).toEqual(before);
     expect([...(await coolingHorses(store, START - 1000))]).toEqual([horse]);
     expect([...(await coolingHorses(store, START + 1000))]).toEqual([]);
+  });
+  it("holds evidence of the ladder its transitions are asks of, before the caches have it and after", async () => {
+    const ladder = await addLadder(store, horse, { ...EMPTY_BEHAVIOUR, name: "walk at the end" }, emptyDraft().plan);
+    await worked(testId(3), (w) => {
+      w.block(1, { block: 2, ladder });
+      w.add(12, "trial", { outcome: "met", phase: 1, latency_s: 2, logged: "timed", reinforced: 1 });
+      w.add(200, "session.end");
+    });
+    const shown = async () => {
+      const ladders = await listLadders(store, horse);
+      return (await evidenceOfLadders(store, ladders)).get(ladder)?.map(({ session, outcome, side }) => [session, outcome, side]);
+    };
+    const before = await shown();
+    expect(before).toEqual([[testId(3), "met", "L"]]);
+    await rebuildCaches(store);
+    expect(await shown()).toEqual(before);
   });
 });

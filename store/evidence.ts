@@ -1,4 +1,5 @@
 import { QueryTypes } from "sequelize";
+import { isWork } from "@/core/events";
 import { addShares, NO_SHARE, type ShareSums } from "@/core/evidence";
 import { carriedOver, type EvidenceTrial } from "@/core/record";
 import { overlay, TRIAL_FLAGS } from "./caches";
@@ -131,7 +132,7 @@ export async function evidenceOfLadders(
   );
   const read = await unpacked(store, rows, behind);
   const found = new Map(ladders.map(({ id }) => [id, read.get(id) ?? []]));
-  const fresh = [...behind.values()].filter(({ session }) => session.kind === "work" && session.created_ms >= sinceMs);
+  const fresh = [...behind.values()].filter(({ session }) => isWork(session.kind) && session.created_ms >= sinceMs);
   const owners = new Map(ladders.map(({ id, horseId }) => [id, horseId]));
   for (const { evidence, session } of fresh)
     for (const trial of evidence) if (owners.get(trial.ladder) === session.horse_id) found.get(trial.ladder)?.push(trial);

@@ -1,7 +1,7 @@
 import { QueryTypes } from "sequelize";
 import type { CircleDigest } from "@/core/circle";
+import { type SessionKind, WORK_KINDS } from "@/core/events";
 import { isSilent } from "@/core/record";
-import type { SessionKind } from "@/core/schemas";
 import { type KeptBlock, overlay } from "./caches";
 import type { SessionRow, SessionSummaryRow } from "./models";
 import type { Store, StoreParts } from "./store";
@@ -20,6 +20,9 @@ export interface SessionWithSummary {
   readonly summary: Omit<SessionSummaryRow, "digest" | "past">;
   readonly blocks: readonly ListedBlock[];
 }
+
+/** As a list in SQL. */
+const WORK = WORK_KINDS.map((kind) => `'${kind}'`).join(", ");
 
 const SUMS =
   "c.session_no, c.started_ms, c.finished, c.seen, c.last_ms, c.runs_on_ms, c.shift_ms, c.work_s, c.n, c.met, c.pieces, c.food_g, c.do_next, c.struck_notes, c.drawing, c.circle";
@@ -142,10 +145,10 @@ export async function lastWorked(store: Store): Promise<Map<string, SessionWithS
   const rows = await store.sequelize.query<FoundRow>(
     `SELECT ${SESSION}, ${SUMS} FROM horse h JOIN session s ON s.no = (
        SELECT o.no FROM session o JOIN session_summary x ON x.session_no = o.no
-       WHERE o.horse_id = h.id AND o.kind IN ('work', 'circle') AND o.binned_ms IS NULL AND x.seen = 1 ORDER BY o.created_ms DESC LIMIT 1)
+       WHERE o.horse_id = h.id AND o.kind IN (${WORK}) AND o.binned_ms IS NULL AND x.seen = 1 ORDER BY o.created_ms DESC LIMIT 1)
      JOIN session_summary c ON c.session_no = s.no WHERE h.binned_ms IS NULL
      UNION ALL SELECT ${SESSION}, ${SUMS} FROM json_each($behind) j CROSS JOIN session s ON s.no = j.value
-     LEFT JOIN session_summary c ON c.session_no = s.no WHERE s.kind IN ('work', 'circle')`,
+     LEFT JOIN session_summary c ON c.session_no = s.no WHERE s.kind IN (${WORK})`,
     { bind: { behind: JSON.stringify([...behind.keys()]) }, type: QueryTypes.SELECT },
   );
   const last = new Map<string, SessionWithSummary>();
@@ -156,14 +159,17 @@ export async function lastWorked(store: Store): Promise<Map<string, SessionWithS
   return last;
 }
 
-/** Horses whose last session on the circle since a time has a way down that nobody has ended. One question, whatever the number of horses. */
+/** Horses with a session on the circle since a time whose way down nobody has ended. One question, whatever the number of horses. */
 export async function coolingHorses(store: Store, sinceMs: number): Promise<Set<string>> {
-  const rows = await store.sequelize.query<{ horse_id: string; circle: string }>(
-    `SELECT s.horse_id, c.circle FROM horse h CROSS JOIN session s ON s.horse_id = h.id AND s.created_ms >= :sinceMs AND s.kind = 'circle'
-     AND s.binned_ms IS NULL JOIN session_summary c ON c.session_no = s.no WHERE h.binned_ms IS NULL AND c.circle IS NOT NULL`,
+  const behind = await overlay(store, null);
+  const rows = await store.sequelize.query<{ no: number; horse_id: string; circle: string | null }>(
+    `SELECT s.no, s.horse_id, c.circle FROM horse h CROSS JOIN session s ON s.horse_id = h.id AND s.created_ms >= :sinceMs AND s.kind = 'circle'
+     AND s.binned_ms IS NULL LEFT JOIN session_summary c ON c.session_no = s.no WHERE h.binned_ms IS NULL`,
     { replacements: { sinceMs }, type: QueryTypes.SELECT },
   );
-  const open = rows.filter(({ circle }) => {
+  const open = rows.filter(({ no, circle: kept }) => {
+    const circle = behind.get(no)?.summary.circle ?? kept;
+    if (circle === null) return false;
     const { cool } = JSON.parse(circle) as CircleDigest;
     return cool !== null && cool.ended === null;
   });
@@ -188,10 +194,10 @@ export async function openSessions(store: Store, horseId: string | null): Promis
   const behind = await overlay(store, horseId);
   const rows = await store.sequelize.query<FoundRow>(
     `SELECT ${SESSION}, ${SUMS} FROM session_summary c CROSS JOIN session s ON s.no = c.session_no
-     WHERE c.finished = 0 AND s.kind IN ('work', 'circle') AND s.binned_ms IS NULL ${horseId === null ? "" : "AND s.horse_id = :horse"}
+     WHERE c.finished = 0 AND s.kind IN (${WORK}) AND s.binned_ms IS NULL ${horseId === null ? "" : "AND s.horse_id = :horse"}
      AND s.no NOT IN (:behind)
      UNION ALL SELECT ${SESSION}, ${SUMS} FROM session s LEFT JOIN session_summary c ON c.session_no = s.no
-     WHERE s.no IN (:behind) AND s.kind IN ('work', 'circle')`,
+     WHERE s.no IN (:behind) AND s.kind IN (${WORK})`,
     { replacements: { horse: horseId, behind: [-1, ...behind.keys()] }, type: QueryTypes.SELECT },
   );
   const blocks = await blocksOf(

@@ -1,4 +1,5 @@
 import { circleDigestOf } from "../circle";
+import { isWork } from "../events/session-kind";
 import { knowDigest } from "../know";
 import { blockSeconds, carriedOver, evidenceOfSession, isSilent, type SessionRecord, sumsOfSession } from "../record";
 import { handlerOfBegun } from "./begun";
@@ -52,7 +53,7 @@ function workedOf({ begun, record }: OwnSession): PackWorked {
 
 function unfinishedOf({ begun, record }: OwnSession, nowMs: number): Unfinished[] {
   const { startedMs, finished, lastMs, shiftMs, trials, met, seen } = sumsOfSession(record);
-  if ((begun.kind !== "work" && begun.kind !== "circle") || finished || startedMs === null) return [];
+  if (!isWork(begun.kind) || finished || startedMs === null) return [];
   const running = !isSilent(record, nowMs + shiftMs - startedMs);
   if (!seen && !running) return [];
   const behaviours = [...new Set(record.blocks.map(({ behaviour }) => behaviour))];
@@ -72,7 +73,7 @@ export function withOwnSessions(pack: HorsePack, own: readonly OwnSession[], now
   const others = <T extends { readonly id: string }>(list: readonly T[]) => list.filter(({ id }) => !ids.has(id));
   const seen = mine.filter(seenIn);
   const evidence = seen.flatMap(({ begun, record }) =>
-    begun.kind === "work" || begun.kind === "circle" ? evidenceOfSession(begun.id, record, handlerOfBegun(begun)) : [],
+    isWork(begun.kind) ? evidenceOfSession(begun.id, record, handlerOfBegun(begun)) : [],
   );
   const last = mine.at(-1)?.begun;
   return {

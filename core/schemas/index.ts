@@ -13,7 +13,9 @@ export {
   type Part,
   type Payload,
   payloadSchemas,
+  SESSION_KINDS,
   type SessionEvent,
+  type SessionKind,
   unknownKeys,
   wallClockPlausible,
   withIdsInOneCase,
@@ -71,4 +73,4 @@ export {
 export { asPlaceItem, FOOTINGS, MOST_PLACE_ITEMS, type PlaceInput, type PlaceItemInput, placeSchema } from "./place";
 export { type PutRightInput, putRightSchema } from "./put-right";
 export { type RestrictionInput, restrictionEndSchema, restrictionSchema } from "./restriction";
-export { type BegunCircle, checkBatch, newSessionSchema, type PostedBatch, SESSION_KINDS, type SessionKind } from "./session";
+export { type BegunCircle, checkBatch, newSessionSchema, type PostedBatch } from "./session";

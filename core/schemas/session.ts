@@ -1,14 +1,10 @@
 import * as yup from "yup";
 import { type Checked, check, EARLIEST_WALL_MS, type FieldProblem, record } from "../checks/common";
-import { checkEvent, type SessionEvent, wallClockPlausible, withIdsInOneCase } from "../events";
+import { checkEvent, SESSION_KINDS, type SessionEvent, type SessionKind, wallClockPlausible, withIdsInOneCase } from "../events";
 import type { CircleOverride, CirclePlan } from "../events/circle-plan";
 import { begunCircleSchema } from "./circle";
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
-
-/** What a session is for: work on a ladder, or getting to know the horse. */
-export const SESSION_KINDS = ["work", "first-look", "touch", "connection", "signs", "circle"] as const;
-export type SessionKind = (typeof SESSION_KINDS)[number];
 
 /** The plan of a session on the circle, with what was gone against. */
 export interface BegunCircle {

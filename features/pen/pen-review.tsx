@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
+import { isWork } from "@/core/events/session-kind";
 import { compareSigns, knowDigest } from "@/core/know";
 import { criterionOf } from "@/core/ladder";
 import { actsBefore, handlerOfBegun, packNow, usualSigns } from "@/core/pack";
@@ -98,7 +99,7 @@ export function PenReview({ yard, held, id }: { yard: KeptYard; held: HeldHorse;
           }),
           corrections: correctionsOf(read.events),
         }}
-        rungWord={begun.kind === "work" ? "rung" : "part"}
+        rungWord={isWork(begun.kind) ? "rung" : "part"}
       />
     </>
   );

@@ -73,7 +73,8 @@ export function Review({
   firstTrial?: number | null;
 }) {
   const summary = summariseSession(record);
-  const rungs = [...new Set(record.blocks.map((block) => block.rung))];
+  // Work by its plan and clock alone is on no rung.
+  const rungs = [...new Set(record.blocks.flatMap(({ ladder, rung }) => (ladder === null && rung === "plan" ? [] : [rung])))];
   const behaviours = [...new Set(record.blocks.map((block) => block.behaviour))];
   const notes = record.facts
     .filter((fact) => fact.type === "note")

@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
+import { isWork } from "@/core/events";
 import { compareSigns, knowDigest } from "@/core/know";
 import { type Criterion, criterionOf } from "@/core/ladder";
 import { actsBefore } from "@/core/pack";
@@ -90,7 +91,7 @@ export default async function ReviewPage({
         corrections: correctionsOf(events),
       }}
       firstTrial={Number.isInteger(trial) ? trial : null}
-      rungWord={session.kind === "work" ? "rung" : "part"}
+      rungWord={isWork(session.kind) ? "rung" : "part"}
     />
   );
 }

@@ -1,0 +1,12 @@
+/** What a session is for: work on a ladder, work on the circle, or getting to know the horse. */
+export const SESSION_KINDS = ["work", "first-look", "touch", "connection", "signs", "circle"] as const;
+export type SessionKind = (typeof SESSION_KINDS)[number];
+
+/** Kinds whose asks count for a ladder. What a first look or the body map asks is a trial too, of no ladder. */
+export const WORK_KINDS: readonly SessionKind[] = ["work", "circle"];
+
+/**
+ * Whether what was asked in a session of this kind is evidence of a ladder.
+ * @example isWork("circle") // true
+ */
+export const isWork = (kind: string): boolean => (WORK_KINDS as readonly string[]).includes(kind);
