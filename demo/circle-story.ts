@@ -1,8 +1,11 @@
+import { behaviourFromTemplate, planFromTemplate } from "@/core/behaviour";
 import type { Chance } from "@/core/chance";
-import { type CirclePlan, type CircleSetup, type RampStep, rampSteps, startingPlan, USUAL_SETUP } from "@/core/circle";
+import { aidPhases, type CirclePlan, type CircleSetup, type RampStep, rampSteps, startingPlan, USUAL_SETUP } from "@/core/circle";
 import { addDays, type Day } from "@/core/day";
-import type { EventType, Payload, SessionEvent } from "@/core/schemas";
+import { criterionOf, type LadderPlan } from "@/core/ladder";
+import type { BehaviourInput, EventType, Payload, SessionEvent } from "@/core/schemas";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
+import { templateOf } from "@/library";
 import { drawUuid, EventLog } from "./event-log";
 
 /** A session on the circle of the demo. */
@@ -10,6 +13,7 @@ export interface DemoCircleSession {
   readonly id: string;
   readonly startWallMs: number;
   readonly plan: CirclePlan;
+  readonly startRung: number;
   readonly events: readonly SessionEvent[];
 }
 
@@ -40,12 +44,22 @@ const STEPS = rampSteps({
   caps: { sessionMinutes: 30, weekMinutes: null, weekVisits: null, canter: true },
 });
 
+/** The ladder its transitions to walk are asks of. */
+export function circleLadder(): { readonly behaviour: BehaviourInput; readonly plan: LadderPlan } {
+  const template = templateOf("walk-at-end");
+  if (template === undefined) throw new Error("the library has no walk at the end");
+  return { behaviour: behaviourFromTemplate(template), plan: planFromTemplate(template, "pressure-release") };
+}
+
+/** Sessions on one rung of it before the next is begun. */
+const SESSIONS_A_RUNG = 4;
+
 const planOf = (step: RampStep): CirclePlan => ({
   form: "circle",
   radius_m: RAMP.radius_m,
   radius_by: "line",
   segments: startingPlan("both", "R", step),
-  transitions: { by: "will", every: null, to: null },
+  transitions: { by: "will", every: null, to: ASKED_GAIT },
   obstacles: step.obstacles ? ["a pole on the circle"] : [],
   led_first: step.obstacles,
   ways: "both",
@@ -53,6 +67,9 @@ const planOf = (step: RampStep): CirclePlan => ({
   kit_stage: null,
   lines: null,
 });
+
+/** The gait whose transitions are asks of its ladder. */
+const ASKED_GAIT = "walk";
 
 /** Steady speeds of this horse, in m/s: what its tapped laps come to. */
 const SPEED: Readonly<Record<string, number>> = { walk: 1.55, trot: 3.15 };
@@ -64,10 +81,13 @@ function played(
   index: number,
   startWallMs: number,
   recorder: string,
-  who: { horse: string; handler: string; place: string },
+  who: { horse: string; handler: string; place: string; ladder: string },
   chance: Chance,
 ): DemoCircleSession {
   const plan = planOf(step);
+  const ladder = circleLadder();
+  const startRung = 1 + Math.floor(index / SESSIONS_A_RUNG);
+  const phases = aidPhases(ladder.plan.phases);
   const happened: { readonly at: number; readonly type: EventType; readonly payload: object }[] = [];
   const put = (at: number, type: EventType, payload: object = {}) => happened.push({ at, type, payload });
   const poor = index === POOR;
@@ -75,10 +95,18 @@ function played(
   for (const { gait, side, minutes } of plan.segments) {
     const asked = at === 0 ? 0.4 : at + chance() * 1.5;
     // The voice is enough more and more often.
-    const asks = chance() < 0.35 + 0.045 * index ? 1 : 2;
-    for (let n = 0; n < asks; n++)
-      put(asked + n * (2.5 + chance() * 2), "aid", { aid: n === 0 ? "voice" : chance() < 0.7 ? "whip" : "smaller", to: gait });
-    const came = asked + asks * 2.2 + chance() * 2;
+    const asks = chance() < 0.25 + 0.06 * index ? 1 : 2;
+    let [phase, last] = [1, asked];
+    for (let n = 0; n < asks; n++) {
+      const again = n * (2.5 + chance() * 2);
+      const aid = n === 0 ? "voice" : chance() < 0.7 ? "whip" : "smaller";
+      last = asked + again;
+      put(last, "aid", { aid, to: gait });
+      phase = Math.max(phase, phases[aid]);
+    }
+    const came = Math.max(asked + asks * 2.2 + chance() * 2, last + 0.5);
+    if (gait === ASKED_GAIT)
+      put(came, "trial", { outcome: "met", side, phase, latency_s: Math.round((came - asked) * 10) / 10, logged: "timed" });
     put(came, "gait", { gait, direction: side === "L" ? "left" : "right", radius_m: RAMP.radius_m });
     const lap = (2 * Math.PI * RAMP.radius_m) / (SPEED[gait] ?? 1.6);
     for (let tap = came + 8, n = 0; tap < at + minutes * 60 - 5 && n < 4; tap += lap * (0.97 + chance() * 0.06), n++) put(tap, "lap");
@@ -98,9 +126,11 @@ function played(
   log.add("session.start", { horse: who.horse, handler: who.handler, place: who.place, method: "pressure-release" });
   log.add("block.start", {
     block: 1,
-    behaviour: "Circle work",
-    rung: "plan",
-    criterion: { sentence: "Work by its plan and clock." },
+    behaviour: ladder.behaviour.name,
+    ladder: who.ladder,
+    version: 1,
+    rung: startRung,
+    criterion: { ...criterionOf(ladder.plan, startRung) },
     side: "",
     kind: "work",
   });
@@ -124,12 +154,12 @@ function played(
     log.add("breath", { taps_ms: Array.from({ length: 9 }, (_, n) => Math.round(((n * 60_000) / rate) * (1 + (chance() - 0.5) * 0.02))) });
   }
   log.add("cool", poor ? { did: "left", reason: "rain came on; walked in the barn" } : { did: "cooled" });
-  return { id, startWallMs, plan, events: log.events };
+  return { id, startWallMs, plan, startRung, events: log.events };
 }
 
 /** The month of a horse that gets fit on the circle, by its ramp. */
 export function circleStory(
-  who: { horse: string; handler: string; place: string; recorder: string },
+  who: { horse: string; handler: string; place: string; recorder: string; ladder: string },
   endWallMs: number,
   chance: Chance,
 ): DemoCircleSession[] {

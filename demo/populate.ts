@@ -20,7 +20,7 @@ import {
   saveCircleSetup,
   updateLadder,
 } from "@/store";
-import { circleStory, demoCircleSetup } from "./circle-story";
+import { circleLadder, circleStory, demoCircleSetup } from "./circle-story";
 import { drawUuid } from "./event-log";
 import type { DemoHorse } from "./horse";
 import { DEMO_HORSES } from "./horses";
@@ -152,7 +152,11 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
   const round = DEMO_HORSES.findIndex(({ horse }) => horse.name === "Corriemoor");
   const [circleHorse, circleDemo] = [horses[round], DEMO_HORSES[round]];
   if (circleHorse !== undefined && circleDemo !== undefined) {
+    const { behaviour, plan } = circleLadder();
+    const ofIts = seededChance(seed + 12_001);
+    const ladder = await addLadder(store, circleHorse, behaviour, plan, { id: drawUuid(ofIts), behaviourId: drawUuid(ofIts), sample });
     const rider = {
+      ladder,
       horse: circleDemo.horse.name,
       handler: DEMO_PEOPLE[0]?.name ?? "",
       place: DEMO_PLACES[circleDemo.place]?.name ?? "",
@@ -163,10 +167,10 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
         id: session.id,
         horseId: circleHorse,
         kind: "circle",
-        ladderId: null,
+        ladderId: ladder,
         personId: people[0] ?? null,
         placeId: places[circleDemo.place] ?? null,
-        startRung: null,
+        startRung: session.startRung,
         circle: { plan: session.plan, overrides: [] },
         sample,
         createdMs: session.startWallMs,

@@ -196,6 +196,32 @@ describe("the stories of the demo yard, as core reads them from the exported fil
     expect(trotted(61, 91) / trotted(0, 30)).toBeGreaterThan(1.7);
   });
 
+  it("Corriemoor: its transitions to walk on the circle are asks of a ladder, and the voice is enough more often", async () => {
+    const horse = (await listHorses(store)).find(({ name }) => name === "Corriemoor");
+    const sessions = (await listSessions(store, horse?.id ?? "", { limit: 400 })).filter(({ session }) => session.kind === "circle");
+    expect(sessions.length).toBeGreaterThanOrEqual(8);
+    const rounds = await Promise.all(
+      sessions.toReversed().map(async ({ session }) => {
+        const { events } = readEventsCsv(writeEventsCsv((await eventsOfSession(store, session.id)).events, new Map()));
+        const asked = events.filter(({ type }) => type === "trial").length;
+        return { asked, trials: evidenceOfSession(session.id, reduceSession(events), null) };
+      }),
+    );
+    for (const { asked, trials } of rounds) {
+      expect(asked).toBeGreaterThanOrEqual(2);
+      expect(trials).toHaveLength(asked);
+    }
+    // By the aids themselves: the voice is the second of its three phases.
+    const voiceAlone = (some: typeof rounds) => {
+      const trials = some.flatMap((one) => one.trials);
+      return trials.filter(({ phase }) => phase === 2).length / trials.length;
+    };
+    expect(voiceAlone(rounds.slice(-5)) - voiceAlone(rounds.slice(0, 5))).toBeGreaterThan(0.15);
+    // It is somewhere on its ladder, neither at the beginning nor done.
+    const rungs = rounds.at(-1)?.trials.map(({ rung }) => rung) ?? [];
+    expect(Math.min(...rungs)).toBeGreaterThan(1);
+  });
+
   it("takes the word mostly, sometimes not, and stays nowhere for weeks at a coin's toss but where that is the story", async () => {
     let taken = 0;
     let said = 0;

@@ -34,7 +34,9 @@ afterAll(async () => {
 async function slowly(horse: string) {
   const ladders = await listLadders(store, horse);
   const carried = await carriedRungsOf(store, ladders);
-  const listed = (await listSessions(store, horse, { limit: 1000, kind: "work" })).toReversed();
+  const listed = (await listSessions(store, horse, { limit: 1000 }))
+    .filter(({ session: { kind, ladder_id } }) => kind === "work" || (kind === "circle" && ladder_id !== null))
+    .toReversed();
   const seenRungs = new Set<string>();
   const out: { id: string; facts: PastFacts; trials: PastTrial[] }[] = [];
   for (const { session } of listed) {
