@@ -47,6 +47,7 @@ export async function loadOf(
       known,
       byHand.map(({ day, kind, minutes }) => ({ day, kind: kind as LoadEntry["kind"], minutes })),
       store.timeZone,
+      store.now(),
     ),
     worked,
     byHand,

@@ -1,5 +1,6 @@
 import type { CircleForm, KitStage, Ways } from "../events/circle-plan";
 import type { SessionRecord } from "../record";
+import { circleFigures, USUAL_SPEED_MPS } from "./mechanics";
 import { type CircleWork, circleWorkOf, type Direction, wasPoor } from "./work";
 
 /** What is kept of a session on the circle beside it: what the load book, the caps, the ramp and the curves over weeks read. */
@@ -35,6 +36,8 @@ export interface CircleDigest {
   readonly slack: readonly [times: number, seconds: number];
   readonly directions: readonly Direction[];
   readonly overrides: readonly string[];
+  /** Where nobody has ended it: what its plan still runs, from when on the wall clock, seconds by gait and side in order; see {@link digestAt}. */
+  readonly running?: { readonly sinceMs: number; readonly toCome: readonly (readonly [gaitSide: string, seconds: number])[] };
   /** Breathing on the way down: wall clock and a minute. */
   readonly cool: {
     readonly readings: readonly (readonly [number, number])[];
@@ -76,6 +79,14 @@ export const digestOfWork = (work: CircleWork): CircleDigest => ({
   slack: [work.slack.times, Math.round(work.slack.seconds)],
   directions: work.directions,
   overrides: work.overrides.map(({ key }) => key),
+  ...(work.running === null
+    ? {}
+    : {
+        running: {
+          sinceMs: work.running.sinceWallMs,
+          toCome: work.running.toCome.map(({ gait, side, seconds }) => [`${gait} ${side}`, Math.round(seconds)] as const),
+        },
+      }),
   cool:
     work.cool === null
       ? null
@@ -91,6 +102,32 @@ export const digestOfWork = (work: CircleWork): CircleDigest => ({
 export function circleDigestOf(record: SessionRecord): CircleDigest | null {
   const work = circleWorkOf(record);
   return work === null ? null : digestOfWork(work);
+}
+
+/**
+ * A digest at a moment. A session that nobody ended counts as its plan runs, to
+ * its end: a phone that fell dark on the way does not make the work undone.
+ * How it went is not known before it is ended: neither ramp nor kit goes by it.
+ * @example digestAt(digest, nowMs).seconds // of one that was ended: as they were
+ */
+export function digestAt(digest: CircleDigest, nowMs: number): CircleDigest {
+  const { running, ...ended } = digest;
+  if (running === undefined) return digest;
+  const seconds: Record<string, number> = { ...digest.seconds };
+  let { metres, dose } = digest;
+  let left = Math.max(0, (nowMs - running.sinceMs) / 1000);
+  for (const [key, long] of running.toCome) {
+    const ran = Math.min(long, left);
+    left -= ran;
+    if (ran === 0) continue;
+    const gait = key.slice(0, key.lastIndexOf(" "));
+    const speedMps = digest.speeds[gait] ?? USUAL_SPEED_MPS[gait] ?? 0;
+    seconds[key] = (seconds[key] ?? 0) + ran;
+    metres += speedMps * ran;
+    if (digest.radius !== null && dose !== null && speedMps > 0)
+      dose += circleFigures({ radiusMetres: digest.radius, speedMps, minutes: ran / 60 }).turningDoseGMinutes;
+  }
+  return { ...ended, seconds: rounded(seconds, Math.round), metres: Math.round(metres), dose: dose === null ? null : tenth(dose) };
 }
 
 /** Seconds in motion of a digest. */

@@ -29,7 +29,7 @@ export {
   standingCautions,
   usedUpCircling,
 } from "./caps";
-export { type CircleDigest, circleDigestOf, digestOfWork, easyBothWays, movingSecondsOf, sideOfDigest } from "./digest";
+export { type CircleDigest, circleDigestOf, digestAt, digestOfWork, easyBothWays, movingSecondsOf, sideOfDigest } from "./digest";
 export { FIT_CHECKS, fitSentences, type KitFit, type KitPlace, type KitSession, kitPlace, NO_FIT, wornAt } from "./fit";
 export {
   balanceOf,
@@ -41,6 +41,7 @@ export {
   type LoadWeek,
   loadWeeks,
   mondayOf,
+  VISIT_MINUTES,
 } from "./load";
 export {
   type CircleFigures,

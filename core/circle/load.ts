@@ -7,6 +7,9 @@ export type LoadKind = (typeof LOAD_KINDS)[number];
 /** What is entered by hand. */
 export const HAND_KINDS = ["ridden", "driven", "circle", "free", "in hand"] as const;
 
+/** Shorter than this, in minutes, nothing was worked on the circle: it counts its minutes and is no session of circling. */
+export const VISIT_MINUTES = 1;
+
 /** One session, or one entry by hand. */
 export interface LoadEntry {
   readonly day: Day;
@@ -67,7 +70,7 @@ export function loadWeeks(entries: readonly LoadEntry[], from: Day, today: Day):
       minutesByKind[kind] += minutes;
       sums.minutes += minutes;
       sums.circling += circlingMinutes;
-      if (circlingMinutes > 0) sums.sessions++;
+      if (circlingMinutes >= VISIT_MINUTES) sums.sessions++;
       if (digest === null) continue;
       for (const [key, seconds] of Object.entries(digest.seconds)) {
         byGaitSide[key] = (byGaitSide[key] ?? 0) + seconds / 60;

@@ -2,8 +2,8 @@ import { describe, expect, it } from "vitest";
 import { PLAN } from "@/tests/support/circle-plan";
 import { SessionWriter } from "@/tests/support/session-writer";
 import type { CirclePlan } from "../events/circle-plan";
-import { reduceSession } from "../record";
-import { digestOfWork, easyBothWays, movingSecondsOf, sideOfDigest } from "./digest";
+import { isSilent, reduceSession } from "../record";
+import { digestAt, digestOfWork, easyBothWays, movingSecondsOf, sideOfDigest } from "./digest";
 import { circleWorkOf, wasPoor } from "./work";
 
 /** A session on the circle: its block and its plan at 0 s. */
@@ -71,6 +71,21 @@ describe("what a session on the circle came to", () => {
     const forgotten = written(() => undefined, long, 48 * 3600);
     expect(forgotten.work.movingSeconds).toBe(3000);
     expect(forgotten.record.finishMs).toBe(3_000_000);
+    // Left open, and asked at any moment: it runs to its end and no further, however short a silence may be.
+    const w = new SessionWriter();
+    w.block(0, { behaviour: "Circle work", ladder: undefined, side: "" });
+    w.add(0, "circle.start", { plan: { ...PLAN, ...long }, overrides: [] });
+    const open = reduceSession(w.events, { offsetMsByLoad: new Map(), silenceMinutes: 2 });
+    for (const [minutes, worked, silent] of [
+      [30, 1800, false],
+      [50, 3000, false],
+      [57, 3000, false],
+      [59, 3000, true],
+      [6000, 3000, true],
+    ] as const) {
+      expect(circleWorkOf(open, minutes * 60_000)?.workedSeconds, `${minutes} min`).toBe(worked);
+      expect(isSilent(open, minutes * 60_000), `${minutes} min`).toBe(silent);
+    }
     // A break in it puts its end off by as long.
     const broken = written(
       (w) => {
@@ -82,6 +97,42 @@ describe("what a session on the circle came to", () => {
     );
     expect(broken.work.movingSeconds).toBe(3000);
     expect(broken.record.finishMs).toBe(3_600_000);
+  });
+  it("counts as its plan runs while nobody has ended it, by the moment it is asked", () => {
+    // Trot was tapped at 150 s, and nothing after it: 30 s of trot and 120 of walk are to come.
+    const { work } = written((w) => w.add(150, "gait", { gait: "trot" }), {}, null);
+    const open = digestOfWork(work);
+    const tap = Date.UTC(2026, 4, 4, 9, 2, 30);
+    const at = (seconds: number) => digestAt(open, tap + seconds * 1000);
+    expect(at(0).seconds).toEqual({ "walk L": 150 });
+    expect(at(-60).seconds).toEqual({ "walk L": 150 });
+    expect(at(20).seconds).toEqual({ "walk L": 150, "trot L": 20 });
+    expect(at(90).seconds).toEqual({ "walk L": 150, "trot L": 30, "walk R": 60 });
+    for (const day of [150, 86_400, 30 * 86_400]) {
+      const { running, ...later } = at(day);
+      expect(running).toBeUndefined();
+      // What it comes to where it is ended then, from the list.
+      const ended = digestOfWork(written((w) => w.add(150, "gait", { gait: "trot" }), {}, 150 + day).work);
+      expect({ ...later, poor: false }).toEqual({
+        ...ended,
+        metres: expect.closeTo(ended.metres, -1),
+        dose: expect.closeTo(ended.dose ?? 0, 0),
+      });
+    }
+    // A pause holds it, and one that was ended stays as it is.
+    const paused = digestOfWork(
+      written(
+        (w) => {
+          w.add(60, "lap");
+          w.add(100, "break.start");
+        },
+        {},
+        null,
+      ).work,
+    );
+    expect(digestAt(paused, tap + 3_600_000).seconds).toEqual({ "walk L": 100 });
+    const ended = digestOfWork(written(() => undefined, {}, 100).work);
+    expect(digestAt(ended, tap + 3_600_000)).toEqual(ended);
   });
   it("counts no minute past the plan's end", () => {
     expect(written(() => undefined, {}, 900).work.movingSeconds).toBe(300);

@@ -108,6 +108,11 @@ export interface CircleWork {
   readonly easy: boolean | null;
   /** Seconds of the plan that were not worked; 0 where it was run to its end. */
   readonly cutShortSeconds: number;
+  /** What the plan still runs by its clock, where nobody has ended it: from when on the wall clock, and stretch by stretch. Null where nothing runs. */
+  readonly running: {
+    readonly sinceWallMs: number;
+    readonly toCome: readonly { readonly gait: string; readonly side: "L" | "R"; readonly seconds: number }[];
+  } | null;
   readonly danger: number;
   readonly cool: CoolDown | null;
   readonly kit: string | null;
@@ -148,7 +153,10 @@ function gaitsOf(
     const segment = plan.segments[stretch.segment];
     const endSeconds = Math.min(stretch.endSeconds, workedSeconds);
     if (segment === undefined || stretch.startSeconds >= endSeconds) continue;
-    const within = came.filter(({ atSeconds }) => atSeconds >= stretch.startSeconds && atSeconds < endSeconds);
+    // Also the tap that is the last one so far.
+    const within = came.filter(
+      ({ atSeconds }) => atSeconds >= stretch.startSeconds && atSeconds < stretch.endSeconds && atSeconds <= workedSeconds,
+    );
     const early = came.findLast(({ atSeconds }) => atSeconds < stretch.startSeconds && atSeconds >= stretch.startSeconds - EARLY_SECONDS);
     const tapped = within.some((one) => one.gait === segment.gait);
     // Where the gait of the segment was tapped in it, the one before went on until then; otherwise the plan is believed.
@@ -262,6 +270,17 @@ export function circleWorkOf(record: SessionRecord, nowMs: number | null = null)
     }),
     easy: rated?.type === "circle.rated" ? rated.payload.easy : null,
     cutShortSeconds: Math.max(0, planEnd - whole),
+    running:
+      record.finishMs !== null || record.planRunsUntilMs === null || workedSeconds >= planEnd
+        ? null
+        : {
+            sinceWallMs: (record.startWallMs ?? 0) + endMs,
+            toCome: stretches.flatMap(({ segment, startSeconds, endSeconds }) => {
+              const { gait, side } = plan.segments[segment] ?? { gait: "stand", side: "L" as const };
+              const from = Math.max(startSeconds, workedSeconds);
+              return endSeconds > from ? [{ gait, side, seconds: endSeconds - from }] : [];
+            }),
+          },
     danger,
     cool: coolOf(record),
     kit: plan.kit,

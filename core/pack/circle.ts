@@ -7,6 +7,7 @@ import {
   type CircleUse,
   circleCaps,
   circlingMinutesOf,
+  digestAt,
   easyBothWays,
   firstSide,
   type KitPlace,
@@ -25,6 +26,7 @@ import {
   sideOfDigest,
   startingPlan,
   USUAL_SETUP,
+  VISIT_MINUTES,
   wornAt,
 } from "../circle";
 import { addDays, type Day, dayIn } from "../day";
@@ -58,16 +60,23 @@ function circlingOf(
   return ladders.reduce((sum, id, i) => (circling.has(id) ? sum + (seconds?.[i] ?? 0) : sum), 0) / 60;
 }
 
+/** A session as it stands at a moment. */
+const ranOn = <One extends Pick<PackWorked, "circle">>(one: One, nowMs: number): One =>
+  one.circle?.running === undefined ? one : { ...one, circle: digestAt(one.circle, nowMs) };
+
 /**
  * Sessions and entries by hand as the load book has them, by day.
+ * One that nobody ended counts as its plan runs.
  * @param ladders the horse's, also those put away where they are known.
  */
 export function loadEntriesOf(
-  worked: readonly Omit<PackWorked, "doNext" | "trials" | "pieces" | "weighedGrams">[],
+  found: readonly Omit<PackWorked, "doNext" | "trials" | "pieces" | "weighedGrams">[],
   ladders: readonly { readonly id: string; readonly involves: readonly string[]; readonly behaviour: { readonly free: boolean } }[],
   byHand: NonNullable<HorsePack["circle"]>["byHand"],
   timeZone: string,
+  nowMs: number,
 ): LoadEntry[] {
+  const worked = found.map((one) => ranOn(one, nowMs));
   const circling = new Set(ladders.filter(({ involves }) => involves.includes("circling")).map(({ id }) => id));
   const free = new Set(ladders.filter(({ behaviour }) => behaviour.free).map(({ id }) => id));
   const entries = worked.flatMap((one): LoadEntry[] =>
@@ -120,9 +129,6 @@ export interface CircleState {
   readonly plan: CirclePlan;
 }
 
-/** Shorter than this, in minutes, nothing was worked on the circle: it counts its minutes and is no session of circling. */
-const VISIT_MINUTES = 1;
-
 const LAST_SPEEDS = 10;
 /** As work on the circle usually begins, minutes each way (common practice, no source). */
 export const USUAL_START = { walk: 8, trot: 2, canter: 0, obstacles: false } as const;
@@ -162,10 +168,19 @@ export function circleState(pack: CirclePack, yard: YardFacts, nowMs: number, bu
   const circling = circlingLadders(pack);
   const worked = pack.worked
     .flatMap((one) =>
-      one.startedMs === null || one.id === but ? [] : [{ ...one, startedMs: one.startedMs, day: dayIn(one.startedMs, timeZone) }],
+      one.startedMs === null || one.id === but
+        ? []
+        : [
+            {
+              ...ranOn(one, nowMs),
+              startedMs: one.startedMs,
+              day: dayIn(one.startedMs, timeZone),
+              ended: one.circle?.running === undefined,
+            },
+          ],
     )
     .sort((a, b) => a.startedMs - b.startedMs);
-  const entries = loadEntriesOf(worked, pack.ladders, pack.circle?.byHand ?? [], timeZone);
+  const entries = loadEntriesOf(worked, pack.ladders, pack.circle?.byHand ?? [], timeZone, nowMs);
 
   // Sessions by the hour, entries by hand by the day.
   const weekAgo = nowMs - 7 * MILLISECONDS_PER_DAY;
@@ -180,7 +195,8 @@ export function circleState(pack: CirclePack, yard: YardFacts, nowMs: number, bu
   const circled = entries.filter(({ circlingMinutes, day }) => circlingMinutes >= VISIT_MINUTES && day <= today);
   const last = circled.at(-1);
   const side = last?.digest == null ? null : sideOfDigest(last.digest);
-  const digests = worked.flatMap(({ circle, day }) => (circle === undefined ? [] : [{ circle, day }]));
+  // How one went that nobody has ended is not known.
+  const digests = worked.flatMap(({ circle, day, ended }) => (circle === undefined || !ended ? [] : [{ circle, day }]));
   const kit = new Map<string, KitPlace>();
   for (const { id } of yard.kit) kit.set(id, kitPlace(digests.filter(({ circle }) => circle.kit === id).map(({ circle }) => circle)));
 

@@ -69,6 +69,8 @@ export interface SessionRecord {
   readonly timeLine: TimeLine;
   /** How long after `lastMs` the session still counts as running where nothing more is tapped, null for as long as it takes; see silence.ts. */
   readonly runsOnMs: number | null;
+  /** When the plan that runs by its own clock ends, null where none does or a pause holds it up: until then no tap is no silence. */
+  readonly planRunsUntilMs: number | null;
   /** The last tap of the work, by which it can be said that it went on; null before there is one. */
   readonly lastTapId: string | null;
   /** The ask still waiting, or null. */
@@ -132,7 +134,8 @@ export function reduceEvents(events: Iterable<SessionEvent>, clocks: ClockKnowle
     blocks: walk.blocks,
     trials,
     timeLine: walk.timeLine.drawn,
-    runsOnMs: Number.isFinite(walk.runsOnMs) ? walk.runsOnMs : null,
+    runsOnMs: Number.isFinite(walk.runsOnMs) ? walk.runsOnMs + Math.max(0, (walk.planRunsUntilMs ?? 0) - walk.lastMs) : null,
+    planRunsUntilMs: walk.planRunsUntilMs,
     lastTapId: walk.lastTapId,
     openAsk:
       open === null

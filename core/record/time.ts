@@ -13,10 +13,15 @@ export function isSilent(record: RunningState, nowMs: number): boolean {
   return finishMs === null && blocks.length > 0 && runsOnMs !== null && nowMs - lastMs > runsOnMs;
 }
 
-/** Where the session's clock stands: the finish, or `nowMs`, or the last fact of a session left open or silent for too long. */
+/**
+ * Where the session's clock stands: the finish, or `nowMs`. Of one silent for
+ * too long the last fact, or the end of the plan that ran by its own clock; of
+ * one left open where no present is given, the last fact.
+ */
 export function endOfWorkMs(record: SessionRecord, nowMs: number | null = null): number {
   if (record.finishMs !== null) return record.finishMs;
-  return nowMs === null || isSilent(record, nowMs) ? record.lastMs : nowMs;
+  if (nowMs === null) return record.lastMs;
+  return isSilent(record, nowMs) ? Math.max(record.lastMs, record.planRunsUntilMs ?? 0) : nowMs;
 }
 
 /** Seconds of a span that lie outside the breaks. */

@@ -80,6 +80,11 @@ export class Walk {
     return silenceLimitMs(this.silenceMinutes, this.openTimed !== null || this.timeLine.away || this.moving, this.lastTap.wentOn);
   }
 
+  /** When the plan that runs by its own clock ends, in milliseconds; null where none does, or a pause holds it up. */
+  get planRunsUntilMs(): number | null {
+    return Number.isFinite(this.planEndMs) && !this.timeLine.onBreak ? this.planEndMs : null;
+  }
+
   /** A plan runs from one of its segments to its end; what moves on it is no silence. */
   private runPlan(ms: number, segment: number): void {
     this.moving = true;

@@ -19,8 +19,11 @@ import {
   withOwnSessions,
   type YardFacts,
 } from "@/core/pack";
+import { reduceSession } from "@/core/record";
 import { closeStore, type HorseRow, listHorses, listSessions, loadSession, type Store } from "@/store";
+import { PLAN } from "../support/circle-plan";
 import { populatedStore } from "../support/demo";
+import { SessionWriter, testId } from "../support/session-writer";
 
 const NOW = Date.UTC(2026, 3, 1, 12);
 
@@ -130,6 +133,34 @@ describe("what a device keeps of a horse", () => {
     expect(
       recorderStart(plain, yard, NOW, { ...begun, horse: plain.horse.id, ladder: plain.ladders[0]?.id ?? null }, soFar).circling,
     ).toBeUndefined();
+  });
+
+  it("counts a session on the circle that nobody ended: its minutes use up the cap, and the ramp waits for how it went", () => {
+    const found = horses.find(({ pack }) => pack.worked.some(({ circle }) => circle !== undefined));
+    if (found === undefined) throw new Error("a horse with work on the circle is needed");
+    const { pack } = found;
+    const w = new SessionWriter(testId(5), NOW - 10 * 60_000);
+    w.block(0, { ladder: undefined, side: "" });
+    const long = { ...PLAN, segments: [{ gait: "walk" as const, side: "L" as const, minutes: 25 }] };
+    w.add(0, "circle.start", { plan: long, overrides: [] });
+    const begun = {
+      id: testId(5),
+      horse: pack.horse.id,
+      kind: "circle",
+      ladder: null,
+      person: null,
+      place: null,
+      start_rung: null,
+      kit: [],
+    } as const;
+    const dark = (nowMs: number) =>
+      circleState(withOwnSessions(pack, [{ begun, createdMs: NOW - 10 * 60_000, record: reduceSession(w.events) }], nowMs), yard, nowMs);
+    const before = circleState(pack, yard, NOW);
+    expect(dark(NOW).use.todayMinutes - before.use.todayMinutes).toBeCloseTo(10, 6);
+    const later = NOW + 3_600_000;
+    expect(dark(later).use.todayMinutes - circleState(pack, yard, later).use.todayMinutes).toBeCloseTo(25, 6);
+    expect(dark(later).entries.at(-1)?.minutes).toBeCloseTo(25, 6);
+    expect(dark(later).ramp?.place).toEqual(circleState(pack, yard, later).ramp?.place);
   });
 
   it("is the device's where both know a session", async () => {
