@@ -4,6 +4,7 @@ import { addDays } from "@/core/day";
 import type { BegunSession, HorsePack, PackDigest, PackHorse, PackLadder, PackMoments, PackWorked, YardFacts } from "@/core/pack";
 import { type CirclePack, secondsByLadder } from "@/core/pack";
 import { beforeItGoes, goodMoment } from "@/core/past";
+import { acrossMetresOf, type PlaceShape } from "@/core/place";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { templateOf } from "@/library";
 import {
@@ -207,7 +208,12 @@ export async function yardFacts(store: Store): Promise<YardFacts> {
     settings,
     ownSigns,
     people: people.map(({ id, name }) => ({ id, name })),
-    places: places.map(({ id, name }) => ({ id, name, zones: zones.get(id) ?? [] })),
+    places: places.map(({ id, name, shape, length_m, width_m }) => ({
+      id,
+      name,
+      zones: zones.get(id) ?? [],
+      acrossMetres: acrossMetresOf(shape as PlaceShape, length_m, width_m),
+    })),
     kit: kit.map((row) => ({ id: row.id, ...asKit(row) })),
   };
 }

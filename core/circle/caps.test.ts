@@ -25,6 +25,26 @@ const said = (age: Age, plan: Partial<typeof PLAN>, use: Partial<CircleUse> = {}
 };
 const keys = (...args: Parameters<typeof said>) => said(...args).map(({ key }) => key);
 
+describe("where a circle is worked", () => {
+  const inPlace = (acrossMetres: number | null, plan: Partial<typeof PLAN> = {}) =>
+    planCautions(
+      { ...PLAN, ...plan },
+      capsOf(grown),
+      NOTHING,
+      { age: grown, allowance: allow(grown) },
+      { ...DEFAULT_SETTINGS },
+      { name: "Reed pen", acrossMetres },
+    ).map(({ sentence, wall }) => [sentence, wall]);
+  it("is said where it does not fit, as a caution, and not where nobody knows the size or no circle is drawn", () => {
+    expect(inPlace(18)).toEqual([["The circle is 20 m across and Reed pen 18 m: it does not fit.", false]]);
+    expect(inPlace(20)).toEqual([]);
+    expect(inPlace(19.95, { radius_m: 9.97 })).toEqual([]);
+    expect(inPlace(null)).toEqual([]);
+    expect(inPlace(12, { form: "pen", radius_m: null })).toEqual([]);
+    expect(inPlace(12, { form: "lines", radius_m: null })).toEqual([]);
+  });
+});
+
 describe("caps on circling", () => {
   it("are thirty minutes a session for the grown, twenty and once a week under five", () => {
     expect(capsOf(grown)).toMatchObject({ sessionMinutes: { value: 30 }, weekMinutes: null, weekVisits: null, sentence: null });

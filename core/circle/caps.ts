@@ -131,6 +131,13 @@ export interface CircleUse {
   readonly kitWorn: boolean;
 }
 
+/** Where it is to be worked. */
+export interface CirclePlace {
+  readonly name: string;
+  /** The widest circle that fits it, in metres; null where that is not known. */
+  readonly acrossMetres: number | null;
+}
+
 /** One thing to be said of a plan. A wall is closed by a restriction; a caution may be gone against with a word of why. */
 export interface CircleCaution {
   readonly key:
@@ -146,6 +153,7 @@ export interface CircleCaution {
     | "too-young"
     | "new-kit"
     | "same-way"
+    | "place"
     | "traffic"
     | "release";
   readonly sentence: string;
@@ -168,6 +176,7 @@ export function planCautions(
   use: CircleUse,
   horse: { readonly age: Age | null; readonly allowance: Allowance },
   settings: CircleSettings,
+  place: CirclePlace | null = null,
 ): CircleCaution[] {
   const said: CircleCaution[] = [];
   const wall = (key: CircleCaution["key"], sentence: string) => said.push({ key, sentence, wall: true });
@@ -184,6 +193,9 @@ export function planCautions(
     wall("one-side", only.why);
   if (!round) return lineCautions(plan, said);
 
+  const across = plan.radius_m === null ? 0 : Math.round(plan.radius_m * 20) / 10;
+  if (place !== null && place.acrossMetres !== null && across > place.acrossMetres)
+    caution("place", `The circle is ${across} m across and ${place.name} ${place.acrossMetres} m: it does not fit.`);
   const cap = plan.form === "pen" ? caps.penMinutes : caps.sessionMinutes;
   const today = use.todayMinutes;
   if (cap.value > 0 && sums.movingMinutes + today > cap.value)
@@ -206,10 +218,7 @@ export function planCautions(
     plan.radius_m * 2 < settings.circleCanterMetres &&
     plan.segments.some((segment) => segment.gait === "canter")
   )
-    caution(
-      "canter-small",
-      `Canter on a circle ${Math.round(plan.radius_m * 20) / 10} m across; ${settings.circleCanterMetres} m or more loads the legs less.`,
-    );
+    caution("canter-small", `Canter on a circle ${across} m across; ${settings.circleCanterMetres} m or more loads the legs less.`);
   if (age !== null && age.years < EARLY_YEARS) caution("too-young", "Under two years: as little circling as can be, in walk.");
   const both = plan.ways === "both";
   if (both && settings.circleRestDays > 0 && use.daysSince !== null && use.daysSince <= settings.circleRestDays)

@@ -19,6 +19,7 @@ export { aidPhases } from "./aid-phases";
 export {
   type CircleCaps,
   type CircleCaution,
+  type CirclePlace,
   type CircleSettings,
   type CircleUse,
   circleCaps,

@@ -43,7 +43,7 @@ export interface PlannerStart {
   readonly kit: readonly CircleKit[];
   readonly ladders: readonly CircleLadder[];
   readonly people: readonly Named[];
-  readonly places: readonly Named[];
+  readonly places: readonly (Named & { readonly acrossMetres: number | null })[];
   readonly last: HorsePack["last"];
   readonly limits: readonly string[];
   readonly easyBothWays: boolean;
@@ -108,7 +108,7 @@ export function plannerStart(pack: HorsePack, yard: YardFacts, nowMs: number): P
     kit: circleKit(pack, yard, state),
     ladders: circleLadders(pack, yard, nowMs, pack.last.person),
     people: yard.people,
-    places: yard.places.map(({ id, name }) => ({ id, name })),
+    places: yard.places.map(({ id, name, acrossMetres = null }) => ({ id, name, acrossMetres })),
     last: pack.last,
     limits: packNow(pack, yard, nowMs).cautions,
     easyBothWays: state.easyBothWays,

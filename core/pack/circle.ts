@@ -1,6 +1,7 @@
 import {
   type CircleCaps,
   type CircleCaution,
+  type CirclePlace,
   type CirclePlan,
   type CircleSegment,
   type CircleSetup,
@@ -309,10 +310,17 @@ export function cautionsOfPlan(
   state: CircleState,
   yard: YardFacts,
   plan: CirclePlan,
+  placeId: string | null,
   heat: Parameters<typeof circleCaps>[0]["heat"] = null,
 ): CircleCaution[] {
   const { age, allowance, setup, use } = state;
   const caps = circleCaps({ age, allowance, settings: yard.settings, own: setup.caps, ways: plan.ways, heat });
   const kitWorn = wornAt(plan.kit === null ? null : state.kit.get(plan.kit), plan.kit_stage);
-  return planCautions(plan, caps, { ...use, kitWorn }, { age, allowance }, yard.settings);
+  return planCautions(plan, caps, { ...use, kitWorn }, { age, allowance }, yard.settings, circlePlace(yard, placeId));
+}
+
+/** A place of the yard as work on the circle sees it; null where none is said. */
+export function circlePlace(yard: YardFacts, id: string | null): CirclePlace | null {
+  const place = yard.places.find((one) => one.id === id);
+  return place === undefined ? null : { name: place.name, acrossMetres: place.acrossMetres ?? null };
 }

@@ -157,7 +157,11 @@ export interface YardFacts {
   readonly people: readonly Named[];
   /** Signs the yard has added to the product's own; left out by a server that knows none. */
   readonly ownSigns?: readonly PinnedSign[];
-  readonly places: readonly (Named & { readonly zones: readonly Zone[] })[];
+  readonly places: readonly (Named & {
+    readonly zones: readonly Zone[];
+    /** The widest circle that fits it, in metres; null, or left out by an older server, where that is not known. */
+    readonly acrossMetres?: number | null;
+  })[];
   readonly kit: readonly ({ readonly id: string } & Kit)[];
 }
 

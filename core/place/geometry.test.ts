@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { cornerItems, liesInside, outlineOf, type PlaceItem, type PlaceOutline, putInside } from "./index";
+import { acrossMetresOf, cornerItems, liesInside, outlineOf, type PlaceItem, type PlaceOutline, putInside } from "./index";
 
 const item = (x: number, y: number, across = 1, down = 1): PlaceItem => ({
   name: "z",
@@ -19,6 +19,19 @@ describe("outlineOf", () => {
     expect(outlineOf("rectangle", 60, null)).toBeNull();
     expect(outlineOf("rectangle", null, 25)).toBeNull();
     expect(outlineOf("round", null, null)).toBeNull();
+  });
+});
+
+describe("acrossMetresOf", () => {
+  it.each([
+    ["round", 18, null, 18],
+    ["square", null, 20, 20],
+    ["rectangle", 60, 25, 25],
+    ["rectangle", 20, 40, 20],
+    ["rectangle", 60, null, null],
+    ["round", null, null, null],
+  ] as const)("of %s, %s by %s m is %s", (shape, length, width, across) => {
+    expect(acrossMetresOf(shape, length, width)).toBe(across);
   });
 });
 

@@ -49,6 +49,15 @@ export function outlineOf(shape: PlaceShape, lengthMetres: number | null, widthM
   return widthMetres === null ? null : { shape, lengthMetres: length, widthMetres };
 }
 
+/**
+ * The widest circle that fits a place, in metres across; null where its size is not known.
+ * @example acrossMetresOf("rectangle", 60, 25) // 25
+ */
+export function acrossMetresOf(shape: PlaceShape, lengthMetres: number | null, widthMetres: number | null): number | null {
+  const outline = outlineOf(shape, lengthMetres, widthMetres);
+  return outline === null ? null : Math.min(outline.lengthMetres, outline.widthMetres);
+}
+
 /** Room for rounding to the centimetre, in metres. */
 const SLACK_METRES = 0.011;
 

@@ -1,4 +1,5 @@
 export {
+  acrossMetresOf,
   cornerItems,
   liesInside,
   outlineOf,

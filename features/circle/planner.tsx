@@ -162,8 +162,15 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
   );
   const cautions = useMemo(() => {
     const kitWorn = wornAt(worn?.place, plan.kit_stage);
-    return planCautions(plan, caps, { ...start.use, kitWorn }, { age, allowance }, settings);
-  }, [plan, caps, start.use, worn, age, allowance, settings]);
+    return planCautions(
+      plan,
+      caps,
+      { ...start.use, kitWorn },
+      { age, allowance },
+      settings,
+      start.places.find(({ id }) => id === place) ?? null,
+    );
+  }, [plan, caps, start.use, worn, age, allowance, settings, start.places, place]);
   const standing = standingCautions(cautions, overrides);
   const chosen = start.ladders.find(({ id }) => id === ladder);
   const chooseLadder = (id: string) => {

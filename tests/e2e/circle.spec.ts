@@ -250,6 +250,13 @@ test("caps hold in the route: a word of why for each, walls for restrictions, mi
   expect((await post({ ...begun(horse), circle: null })).status).toBe(422);
   expect((await post(begun(horse, { radius_m: null }))).status).toBe(422);
   expect((await post(begun(horse, { segments: [] }))).status).toBe(422);
+  const small = { name: "Reed pen", shape: "round", length_m: 15, width_m: null, footing: "sand", fence: "", items: [] };
+  const { id: place } = (await ask(url, "/api/places", small)).answer;
+  const cramped = await post({ ...begun(horse), place });
+  expect(cramped).toMatchObject({
+    status: 409,
+    answer: { code: "circle-cautions", detail: "The circle is 20 m across and Reed pen 15 m: it does not fit." },
+  });
   const long = { segments: [{ gait: "walk", side: "L", minutes: 31 }] };
   const refused = await post(begun(horse, long));
   expect(refused).toMatchObject({

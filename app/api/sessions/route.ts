@@ -47,13 +47,14 @@ async function circlingInTheWay(
   circle: BegunCircle | null,
   ladderId: string | null,
   against: string,
+  placeId: string | null,
 ): Promise<InTheWay | null> {
   if (circle === null && (ladderId === null || against !== "")) return null;
   if (circle === null && ladderId !== null && !involvesOf(await getLadder(store, ladderId)).includes("circling")) return null;
   const [pack, yard] = await Promise.all([circlePack(store, await getHorse(store, horseId)), yardFacts(store)]);
   const state = circleState(pack, yard, store.now());
   if (circle !== null) {
-    const standing = standingCautions(cautionsOfPlan(state, yard, circle.plan), circle.overrides);
+    const standing = standingCautions(cautionsOfPlan(state, yard, circle.plan, placeId), circle.overrides);
     if (standing.length === 0) return null;
     return { detail: standing.map(({ sentence }) => sentence).join(" "), code: "circle-cautions" };
   }
@@ -93,7 +94,7 @@ export function POST(request: Request) {
     const worked = startedMs !== null || madeMs !== null;
     const barred = worked ? null : await barredBy(store, horse, kind, onLadder, rung);
     if (barred !== null) return problem(409, "Not today", barred);
-    const standing = worked ? null : await circlingInTheWay(store, horse, circle, onLadder, against);
+    const standing = worked ? null : await circlingInTheWay(store, horse, circle, onLadder, against, place ?? null);
     if (standing !== null) return problem(409, "Not as it is", standing.detail, [], standing.code);
     const running = kind === "work" && !worked && !beside ? (await openSessions(store, horse)).find((one) => one.running) : undefined;
     if (running !== undefined && running.id !== id.toLowerCase())
