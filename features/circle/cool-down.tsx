@@ -13,6 +13,14 @@ import type { Circle } from "./use-circle";
 /** While the horse is not down yet it is said again after so long, in milliseconds. */
 const REMIND_MS = 5 * 60_000;
 
+/** What of the way down a press of undo would take back, in words; null where the last press was none of it. */
+function lastOfIt({ undoable }: Circle["watch"]): string | null {
+  const [last] = undoable();
+  if (last?.type === "breath") return "the last reading";
+  if (last?.type !== "cool" || last.payload.did === "starts") return null;
+  return last.payload.did === "handed" ? "handing it over" : "closing it";
+}
+
 /** The way down after the finish: walk until breathing is back within the horse's own limit, or say why it was left. */
 export function CoolDownPanel({ start, circle, after }: { start: CircleStart; circle: Circle; after: string }) {
   const { watch } = circle;
@@ -37,6 +45,7 @@ export function CoolDownPanel({ start, circle, after }: { start: CircleStart; ci
     }, REMIND_MS);
     return () => clearTimeout(timer);
   }, [ended, lastMs]);
+  const back = lastOfIt(watch);
   return (
     <section aria-label="Cool-down" className="grid gap-4">
       <h2 className="text-2xl">{ended === null ? "Cool down" : ended === "cooled" ? "Cooled down" : "Cool-down left"}</h2>
@@ -119,6 +128,11 @@ export function CoolDownPanel({ start, circle, after }: { start: CircleStart; ci
       )}
       <p className="font-semibold">{recovery.sentence}</p>
       {recovery.readings.length > 1 && <RecoveryCurve recovery={recovery} restingPerMinute={resting} />}
+      {back !== null && (
+        <button type="button" className="link min-h-12 justify-self-start" onClick={watch.undo}>
+          Undo {back}
+        </button>
+      )}
       <WayLink href={after} className={ended === null ? "act-quiet" : "act"}>
         See what it came to
       </WayLink>

@@ -54,8 +54,10 @@ export function useWatch(start: WatchStart) {
     facts.push({ type: "block.start", payload: { block: 1, behaviour, rung, criterion: { sentence }, side: "", kind: "probe" } });
     press(...facts);
   };
+  /** What undo would take back, newest first. */
+  const undoable = () => lastPress(latest().events, recorder);
   const undo = () => {
-    const targets = lastPress(latest().events, recorder);
+    const targets = undoable();
     if (targets.length === 0) {
       click("refuse");
       setHint("Nothing left to undo on this device.");
@@ -71,7 +73,7 @@ export function useWatch(start: WatchStart) {
       way.refresh();
     } else setHint("Finished and kept on this device. The server does not answer; it is sent as soon as it does.");
   };
-  return { session, record, block, working, hint, setHint, busy, press, begin, undo, finish };
+  return { session, record, block, working, hint, setHint, busy, press, begin, undo, undoable, finish };
 }
 
 export type Watch = ReturnType<typeof useWatch>;

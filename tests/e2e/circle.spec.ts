@@ -107,10 +107,17 @@ test("a session by its plan: cautions with a word of why, the clock, transitions
   await page.getByLabel("Close it all the same, because").fill("breathing quietly, on the walker");
   await press(page, "Close");
   await expect(page.getByRole("heading", { name: "Cool-down left" })).toBeVisible();
+  // A slip of the glove is taken back, and what the clock ended with stays.
+  await press(page, "Undo closing it");
+  await expect(page.getByRole("heading", { name: "Cool down" })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Undo/ })).toHaveCount(0);
+  await page.getByLabel("Close it all the same, because").fill("breathing quietly, on the walker");
+  await press(page, "Close");
+  await expect(page.getByRole("heading", { name: "Cool-down left" })).toBeVisible();
   const events = await exported(page, server.url);
   expect(payloads(events, "circle.start")).toMatchObject([{ overrides: [{ key: "canter-small", why: "a few strides, deep sand" }] }]);
   expect(payloads(events, "aid").map(({ aid, to }) => `${aid} ${to}`)).toEqual(["voice walk", "whip walk", "voice canter"]);
-  expect(payloads(events, "cool").map(({ did }) => did)).toEqual(["starts", "left"]);
+  expect(payloads(events, "cool").map(({ did }) => did)).toEqual(["starts", "left", "left"]);
   await page.getByRole("link", { name: "See what it came to" }).click();
   await expect(page.getByRole("heading", { name: "On the circle" })).toBeVisible();
   await expect(page.getByText("falls in: 1 left, 0 right")).toBeVisible();
