@@ -1,5 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import type { PackedHorse, PackedYard } from "@/core/pack";
+import { keepMe, knownMe } from "../device/me";
 
 /** The yard as this device keeps it. */
 export interface KeptYard {
@@ -61,26 +62,43 @@ const remembered = (key: string) => {
 };
 
 /** The store this device was last with, or null. */
-export const presentStore = () => remembered(PRESENT);
+const presentStore = () => remembered(PRESENT);
 
 /** The horse last in hand on this device, or null. */
 export const lastHorse = () => remembered(LAST_HORSE);
 export const keepLastHorse = (horse: string) => remember(LAST_HORSE, horse);
 
+/** Puts something away; resolves only when it is on the disk of the device: the next thing may be a pen with no network, or a flat battery. */
+async function put<Name extends "yards" | "horses">(name: Name, value: Shape[Name]["value"]): Promise<void> {
+  const transaction = (await database()).transaction(name, "readwrite", { durability: "strict" });
+  await Promise.all([transaction.store.put(value), transaction.done]);
+}
+
 export async function keepYard(kept: KeptYard): Promise<void> {
-  await (await database()).put("yards", kept);
+  await put("yards", kept);
   remember(PRESENT, kept.store);
 }
 
-/** The yard this device was last with, or null where it never was. */
+/**
+ * The yard this device was last with, or null where it never was. A browser
+ * that is killed may lose the name of it, which it writes to the disk now and
+ * then only; the newest copy is the one it was with.
+ */
 export async function keptYard(): Promise<KeptYard | null> {
+  const db = await database();
   const store = presentStore();
-  return store === null ? null : ((await (await database()).get("yards", store)) ?? null);
+  const named = store === null ? undefined : await db.get("yards", store);
+  if (named !== undefined) return named;
+  const [newest] = (await db.getAll("yards")).sort((a, b) => b.fetchedMs - a.fetchedMs);
+  if (newest === undefined) return null;
+  remember(PRESENT, newest.store);
+  if (knownMe() === null) keepMe(newest.yard.me);
+  return newest;
 }
 
 /** Keeps a horse; those that have left the yard are forgotten with {@link forgetOthers}. */
 export async function keepHorse(store: string, pack: PackedHorse, fetchedMs: number): Promise<void> {
-  await (await database()).put("horses", { key: keyOf(store, pack.horse.id), pack, fetchedMs });
+  await put("horses", { key: keyOf(store, pack.horse.id), pack, fetchedMs });
 }
 
 export async function keptHorse(store: string, horse: string): Promise<KeptHorse | null> {

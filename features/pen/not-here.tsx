@@ -1,13 +1,28 @@
 "use client";
 
+import { useEffect, useState } from "react";
+import { counted } from "@/core/words";
+import { waitingHere } from "../device/waiting-here";
 import { NOT_SIGNED_IN } from "./refresh";
 
 /** Shown where this device has nothing yet: what has to happen once. */
 export function NotHere({ problem }: { problem: string | null }) {
   const unsigned = problem === NOT_SIGNED_IN;
+  const [waiting, setWaiting] = useState(0);
+  useEffect(() => {
+    void waitingHere()
+      .then(setWaiting)
+      .catch(() => undefined);
+  }, []);
   return (
     <div className="max-w-prose">
-      <h1 className="text-[2rem]">Nothing on this device yet</h1>
+      <h1 className="text-[2rem]">{waiting === 0 ? "Nothing on this device yet" : "No horse on this device yet"}</h1>
+      {waiting > 0 && (
+        <p className="mt-3 border-l-4 border-ochre pl-4 text-lg">
+          {counted(waiting, "tap")} on this device {waiting === 1 ? "waits" : "wait"}; nothing of it is lost, and it is sent when the
+          computer answers.
+        </p>
+      )}
       <p className="mt-3 text-lg">
         {problem === null
           ? "Asking the computer."

@@ -409,26 +409,26 @@ test("horses put away and brought back, namesakes told apart, a picture, kit wit
   page,
   server,
 }) => {
-  const one = await add(server.url, "/api/horses", { name: "Twin", sex: "mare" });
-  await add(server.url, "/api/horses", { name: "twin", sex: "gelding" });
+  const one = await add(server.url, "/api/horses", { name: "A twin", sex: "mare" });
+  await add(server.url, "/api/horses", { name: "a twin", sex: "gelding" });
   await page.goto(server.url);
-  const line = page.getByRole("listitem").filter({ has: page.getByRole("link", { name: "Twin", exact: true }) });
+  const line = page.getByRole("listitem").filter({ has: page.getByRole("link", { name: "A twin", exact: true }) });
   await expect(line).toContainText("mare");
   await page.goto(`${server.url}/horses/${one.id}/know/limits`);
   await expect(page.getByText("in hand · mare")).toBeVisible();
   await page.getByLabel("Since").fill("2999-01-01");
-  await page.getByRole("button", { name: "Put Twin away" }).click();
+  await page.getByRole("button", { name: "Put A twin away" }).click();
   await expect(page.getByText("Since: today at the latest.")).toBeVisible();
   await page.getByLabel("Since").fill("2026-01-01");
-  await page.getByRole("button", { name: "Put Twin away" }).click();
+  await page.getByRole("button", { name: "Put A twin away" }).click();
   await expect(page.getByText("turned out to grow since 1 January 2026")).toBeVisible();
   await page.goto(server.url);
   await expect(page.getByRole("heading", { name: "Put away" })).toBeVisible();
   await page.goto(`${server.url}/horses/${one.id}/know/first-look`);
-  await expect(page.getByText("Not today. Twin is put away.")).toBeVisible();
+  await expect(page.getByText("Not today. A twin is put away.")).toBeVisible();
   await page.goto(`${server.url}/horses/${one.id}/know/limits`);
-  await page.getByRole("button", { name: "Bring Twin back" }).click();
-  await expect(page.getByRole("button", { name: "Put Twin away" })).toBeVisible();
+  await page.getByRole("button", { name: "Bring A twin back" }).click();
+  await expect(page.getByRole("button", { name: "Put A twin away" })).toBeVisible();
 
   await page.goto(`${server.url}/horses/${one.id}/know/edit`);
   await page.getByLabel("Add a picture").setInputFiles({ name: "x.png", mimeType: "image/png", buffer: Buffer.from("not a picture") });

@@ -168,9 +168,29 @@ test("the browser killed outright in the middle of a session with no server: eve
   await first.close().catch(() => undefined);
 
   const again = await open();
+  // A browser writes its small store to the disk now and then only: a kill may take all it was told.
+  await again.addInitScript(() => localStorage.clear());
   const back = again.pages()[0] ?? (await again.newPage());
   await back.goto(`${server.url}/pen?horse=${horse}&session=${session}`);
   await expect(back.getByTestId("block-count")).toContainText("8 met of 12");
+  // A device without its plans says that the taps are there all the same.
+  const other = await again.newPage();
+  await other.goto(`${server.url}/pen?horses=1`);
+  await expect(other.getByRole("link", { name: "Killed" })).toBeVisible();
+  await other.evaluate(
+    () =>
+      new Promise<void>((resolve) => {
+        const opening = indexedDB.open("deft-pen");
+        opening.onsuccess = () => {
+          const transaction = opening.result.transaction(["yards", "horses"], "readwrite");
+          for (const name of ["yards", "horses"]) transaction.objectStore(name).clear();
+          transaction.oncomplete = () => resolve();
+        };
+      }),
+  );
+  await other.reload();
+  await expect(other.getByText("12 taps on this device wait", { exact: false })).toBeVisible();
+  await other.close();
   await server.start();
   await allSaved(back);
   const trials = (await eventsOnDisk(server.file, session)).filter(({ type }) => type === "trial");

@@ -7,7 +7,7 @@ import { lastPeople } from "@/app/server/last-people";
 import { circlePack, horsePack, yardFacts } from "@/app/server/pack";
 import { pastView, plansIn, spanIn } from "@/app/server/past-of";
 import { editorSurroundings, foundationsFor } from "@/app/server/shape-facts";
-import { sidesOf } from "@/app/server/sides-of";
+import { sidesIn } from "@/app/server/sides-of";
 import { stallsOf } from "@/app/server/stalls-of";
 import { triesOf } from "@/app/server/tries";
 import { yardLines } from "@/app/server/yard-lines";
@@ -65,7 +65,7 @@ export const pagesOf = (store: Store, nowMs: number): Readonly<Record<string, (h
     const { allowance } = await horseCare(store, await getHorse(store, id));
     return [
       await rungEvidence(store, ladder, ladder.version),
-      await ladderState(store, ladder, allowance),
+      await ladderState(store, ladder, allowance, {}, "all"),
       await foundationsFor(store, id, asBehaviour(ladder.behaviour)),
     ];
   },
@@ -98,11 +98,12 @@ export const pagesOf = (store: Store, nowMs: number): Readonly<Record<string, (h
   review: async (id) => {
     const [last] = await listSessions(store, id, { limit: 1, kind: "work" });
     if (last === undefined) return null;
+    const { allowance } = await horseCare(store, await getHorse(store, id));
+    const [ladder] = (await listLadders(store, id)).filter((one) => one.id === last.session.ladder_id);
+    const digests = await digestsOfHorse(store, id, nowMs - 180 * MILLISECONDS_PER_DAY);
     return [
       await loadSession(store, last.session.id),
-      await horseCare(store, await getHorse(store, id)),
-      await digestsOfHorse(store, id, nowMs - 180 * MILLISECONDS_PER_DAY),
-      await sidesOf(store, id),
+      ladder === undefined ? null : await ladderState(store, ladder, allowance, { sides: sidesIn(digests) }),
     ];
   },
   "over weeks": async (id) => {
