@@ -1,4 +1,5 @@
 import "server-only";
+import type { SidePicture } from "@/core/compare";
 import type { EvidenceTrial } from "@/core/record";
 import type { YardSettings } from "@/core/settings";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
@@ -6,7 +7,6 @@ import type { Allowance } from "@/core/welfare";
 import { type NextStart, nextStart, trialsOfPair } from "@/core/word";
 import {
   evidenceForNextStart,
-  evidenceOfLadder,
   evidenceOfLadders,
   getSettings,
   involvesOf,
@@ -67,18 +67,33 @@ export function standing(
   return { ladder, trials, next, lastWallMs: trials.at(-1)?.wallMs ?? null };
 }
 
-/** Where a ladder stands under what the horse may do today. */
+/**
+ * Where a ladder stands under what the horse may do today.
+ * @param known who handles, and the horse's sides, where the page has them already.
+ * @param wanted `all` that the last months hold, or trials `enough` to tell where it stands.
+ */
 export async function ladderState(
   store: Store,
   ladder: StoredLadder,
   allowance: Allowance,
-  handler: string | null = null,
+  known: { readonly handler?: string | null; readonly sides?: SidePicture } = {},
+  wanted: "all" | "enough" = "enough",
 ): Promise<LadderState> {
-  const nowWallMs = store.now();
-  const trials = await evidenceOfLadder(store, ladder, nowWallMs - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY);
-  const { weaker } = await sidesOf(store, ladder.horseId);
-  const names = await peopleNames(store);
-  return standing(ladder, trials, { allowance, settings: await getSettings(store), nowWallMs, weakerSide: weaker, handler, names });
+  const settings = await getSettings(store);
+  const [evidence, { weaker }, names] = await Promise.all([
+    wanted === "all" ? evidenceOfLadders(store, [ladder], store.now() - LOOK_BACK_MS) : nextStartTrials(store, [ladder], settings),
+    known.sides ?? sidesOf(store, ladder.horseId),
+    peopleNames(store),
+  ]);
+  const { handler = null } = known;
+  return standing(ladder, evidence.get(ladder.id) ?? [], {
+    allowance,
+    settings,
+    nowWallMs: store.now(),
+    weakerSide: weaker,
+    handler,
+    names,
+  });
 }
 
 /** Names of the yard's people by id. */

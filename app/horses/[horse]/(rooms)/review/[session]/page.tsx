@@ -14,7 +14,7 @@ import { horseCare } from "../../../../../server/horse-care";
 import { ladderOrNone } from "../../../../../server/ladder-or-none";
 import { ladderState } from "../../../../../server/ladder-state";
 import { type Asked, oneOf } from "../../../../../server/past-of";
-import { sidesOf } from "../../../../../server/sides-of";
+import { sidesIn, sidesOf } from "../../../../../server/sides-of";
 import { getStore } from "../../../../../server/store";
 import { chosenUnits } from "../../../../../server/units";
 
@@ -45,22 +45,34 @@ export default async function ReviewPage({
   const store = await getStore();
   const { session, record, events } = await findOr404(loadSession(store, id));
   if (session.horse_id !== horse) notFound();
-  const owner = await findOr404(getHorse(store, horse));
+  const [owner, settings, ladder, items, people, places, rungs, units] = await Promise.all([
+    findOr404(getHorse(store, horse)),
+    getSettings(store),
+    session.ladder_id === null ? null : ladderOrNone(store, session.ladder_id),
+    session.place_id === null ? [] : placeItems(store, session.place_id),
+    listPeople(store),
+    listPlaces(store),
+    rungsOf(store, record.blocks),
+    chosenUnits(),
+  ]);
+  // Its own usual: every earlier session of the same kind, this one aside. Its sides are those of the last days, which may
+  // be others where an old session is looked at.
+  const usualSinceMs = session.created_ms - settings.usualDays * MILLISECONDS_PER_DAY;
+  const sidesSinceMs = store.now() - settings.sidesDays * MILLISECONDS_PER_DAY;
+  const together = session.created_ms >= sidesSinceMs;
+  const found = await digestsOfHorse(store, horse, together ? Math.min(usualSinceMs, sidesSinceMs) : usualSinceMs);
+  const since = (ms: number) => found.filter((one) => one.session.created_ms >= ms);
+  const digests = since(usualSinceMs);
+  const sides = together ? sidesIn(since(sidesSinceMs)) : await sidesOf(store, horse);
   const { allowance } = await horseCare(store, owner);
-  const ladder = session.ladder_id === null ? null : await ladderOrNone(store, session.ladder_id);
-  const next = ladder === null || ladder.away ? null : (await ladderState(store, ladder, allowance, session.person_id)).next;
-  // Its own usual: every earlier session of the same kind, this one aside.
-  const settings = await getSettings(store);
-  const digests = await digestsOfHorse(store, horse, session.created_ms - settings.usualDays * MILLISECONDS_PER_DAY);
+  const next =
+    ladder === null || ladder.away ? null : (await ladderState(store, ladder, allowance, { handler: session.person_id, sides })).next;
   const usual = digests
     .filter((other) => other.session.kind === session.kind && other.session.created_ms < session.created_ms)
     .map(({ digest }) => digest.signs);
   const own = knowDigest(record).signs;
   const signs =
     session.kind === "connection" ? [] : (["tension", "ease", "danger"] as const).flatMap((kind) => compareSigns(own, usual, kind) ?? []);
-  const items = session.place_id === null ? [] : await placeItems(store, session.place_id);
-  const [people, places] = await Promise.all([listPeople(store), listPlaces(store)]);
-  const rungs = await rungsOf(store, record.blocks);
   return (
     <Review
       storeId={store.id}
@@ -68,9 +80,9 @@ export default async function ReviewPage({
       sessionId={id}
       record={record}
       next={next}
-      sides={await sidesOf(store, horse)}
+      sides={sides}
       settings={settings}
-      units={await chosenUnits()}
+      units={units}
       signs={signs.filter(({ here, usual: before }) => here.count + before.count > 0).map(({ words }) => words)}
       restingBreaths={owner.resting_breaths_per_min}
       recorders={recordersOf(events)}

@@ -31,7 +31,10 @@ export default async function LadderPage({ params }: { params: Promise<{ horse: 
   const ladder = await findOr404(getLadder(store, id));
   if (ladder.horseId !== horse) notFound();
   const { allowance } = await horseCare(store, await findOr404(getHorse(store, horse)));
-  const [evidence, state] = await Promise.all([rungEvidence(store, ladder, ladder.version), ladderState(store, ladder, allowance)]);
+  const [evidence, state] = await Promise.all([
+    rungEvidence(store, ladder, ladder.version),
+    ladderState(store, ladder, allowance, {}, "all"),
+  ]);
   const barred = ladder.plan.rungs.flatMap((_, i) => barredRung(ladder.plan, i + 1, allowance).map(({ why }) => ({ rung: i + 1, why })));
   const behaviour = asBehaviour(ladder.behaviour);
   const template = behaviour.template == null ? undefined : templateOf(behaviour.template);
