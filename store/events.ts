@@ -58,6 +58,8 @@ const withDashes = (hex: string) => `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${he
 /** The events of many sessions, and the clock offsets of the page loads that recorded them. */
 export interface EventsRead {
   readonly bySession: ReadonlyMap<number, SessionEvent[]>;
+  /** The position of the newest of them, 0 where there is none. */
+  readonly position: number;
   readonly offsetMsByLoad: ReadonlyMap<string, number>;
 }
 
@@ -72,8 +74,8 @@ export async function eventsOfSessions(
   transaction?: Transaction,
 ): Promise<EventsRead> {
   const nos = sessions.map(({ no }) => no);
-  const found = await store.sequelize.query<{ no: number; events: string }>(
-    `SELECT session_no AS no, '[' || group_concat('[' || CASE typeof(id) WHEN 'blob' THEN '"' || lower(hex(id)) || '"' ELSE json_quote(id || '!') END
+  const found = await store.sequelize.query<{ no: number; position: number; events: string }>(
+    `SELECT session_no AS no, MAX(position) AS position, '[' || group_concat('[' || CASE typeof(id) WHEN 'blob' THEN '"' || lower(hex(id)) || '"' ELSE json_quote(id || '!') END
        || ',' || source_no || ',' || seq || ',' || printf('%!.17g', mono_ms) || ',' || printf('%!.17g', wall_ms) || ',"' || type || '",' || payload || ']') || ']' AS events
      FROM event WHERE session_no IN (:nos) GROUP BY session_no`,
     { replacements: { nos: nos.length === 0 ? [-1] : nos }, type: QueryTypes.SELECT, transaction },
@@ -112,6 +114,7 @@ export async function eventsOfSessions(
   }
   return {
     bySession,
+    position: found.reduce((newest, { position }) => Math.max(newest, position), 0),
     offsetMsByLoad: new Map(rows.flatMap(({ load, offset_ms }) => (offset_ms === null ? [] : [[load, offset_ms] as const]))),
   };
 }

@@ -1,7 +1,7 @@
 import { QueryTypes, type Transaction } from "sequelize";
 import { placeEvents, reduceSession, type SessionRecord } from "@/core/record";
 import type { BegunCircle, SessionEvent, SessionKind } from "@/core/schemas";
-import { clockOffsets, eventsOfSession } from "./events";
+import { eventsOfSessions } from "./events";
 import { getHorse } from "./horses";
 import { getLadder } from "./ladders";
 import type { SessionRow } from "./models";
@@ -170,9 +170,9 @@ export interface LoadedSession {
 /** @throws NotFoundError where there is no such session. */
 export async function loadSession(store: Store, id: string): Promise<LoadedSession> {
   const session = await getSession(store, id);
-  const { events, position } = await eventsOfSession(store, session.id);
-  const offsets = await clockOffsets(store, events);
-  const { silenceMinutes } = await getSettings(store);
+  const [read, { silenceMinutes }] = await Promise.all([eventsOfSessions(store, [session]), getSettings(store)]);
+  const { position, offsetMsByLoad: offsets } = read;
+  const events = read.bySession.get(session.no) ?? [];
   return { session, events, position, offsets, record: reduceSession(events, { offsetMsByLoad: offsets, silenceMinutes }) };
 }
 

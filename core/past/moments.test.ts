@@ -47,6 +47,29 @@ describe("the good moment to stop", () => {
     expect(said).toBeLessThanOrEqual(6);
   });
 
+  it.each([
+    // One worse answer of four, at its places over six sessions; the others are all worse but one.
+    ["m", "x", [3, 3, 3, 3, 2, 3]],
+    ["m", "x", [2, 3, 1, 3, 2, 2]],
+    ["m", "x", [0, 1, 2, 1, 2, 1]],
+    ["x", "m", [0, 0, 1, 0, 0, 1]],
+    ["x", "m", [2, 1, 1, 3, 2, 1]],
+  ])("holds worse answers against shuffled ones as every order there is says: %s with one %s at %j", (many, one, places) => {
+    const lists = places.map((at) => [0, 1, 2, 3].map((i) => (i === at ? one : many)).join(""));
+    // Every order of six sessions with one of its kind each, 4096 in all.
+    const worse = one === "x" ? 1 : -1;
+    const seen = worse * places.reduce((sum, at) => sum + at, 0);
+    let asLate = 0;
+    for (let order = 0; order < 4 ** 6; order++) {
+      let sum = 0;
+      for (let s = 0, rest = order; s < 6; s++, rest = Math.floor(rest / 4)) sum += rest % 4;
+      if (worse * sum >= seen) asLate++;
+    }
+    const exact = asLate / 4 ** 6;
+    const { p } = goodMoment(writePast(lists.map((trials, day) => ({ day, trials }))));
+    expect(Math.abs((p ?? Number.NaN) - exact)).toBeLessThan(0.005 + 3 * Math.sqrt((exact * (1 - exact)) / 1000));
+  });
+
   it("gives the asks within which it usually turns, from where a session stands", () => {
     // Of four sessions one turns after 5, 6, 8 and 9 good answers.
     const { curve } = goodMoment(writePast([5, 6, 8, 9].map((good, day) => ({ day, trials: `${"m".repeat(good)}xx` }))));

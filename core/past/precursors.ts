@@ -84,6 +84,7 @@ interface BySession {
 
 /** Share of a session's moments, second by second while the horse was there, that a go followed. */
 function baseOf(session: PastSession, goes: readonly number[]): number {
+  if (goes.length === 0) return 0;
   let all = 0;
   let before = 0;
   const within = FOLLOWS_WITHIN_SECONDS * 1000;

@@ -98,35 +98,54 @@ function turnOf(trials: readonly PastTrial[]): { good: number; turned: boolean }
 /** Work of a session that may turn: not the warm-up, not the easy one at its end. */
 const workOf = (trials: readonly PastTrial[]) => trials.filter(({ kind, logged }) => kind === "work" && logged !== "late");
 
-/**
- * How much later trials are worse than earlier ones, over sessions: the sum of
- * places of worse ones less what their number would give. Only the order
- * within a session counts, so good and bad days do not.
- */
-function lateness(lists: readonly (readonly boolean[])[]): number {
-  let sum = 0;
-  for (const bad of lists) {
-    const n = bad.length;
-    for (const [i, is] of bad.entries()) if (is) sum += (i - (n - 1) / 2) / n;
-  }
-  return sum;
+/** A session's order as a shuffle needs it: how many trials, and how many of them are the fewer kind. */
+interface Order {
+  /** Places, changed about by every shuffle. */
+  readonly places: Uint32Array;
+  readonly few: number;
+  /** 1 where the worse ones are the few, −1 where the good ones are. */
+  readonly sign: 1 | -1;
 }
 
-/** Share of shuffles, within sessions, in which worse trials lie as late. */
+/**
+ * Share of shuffles, within sessions, in which worse trials lie as late: the
+ * sum over sessions of the places of worse ones, less what their number would
+ * give, as a share of the session. Only the order within a session counts, so
+ * good and bad days do not. Where the good ones are fewer they are drawn, since
+ * the two sums of places make one; cost grows with the fewer of the two.
+ */
 function shuffledP(lists: readonly (readonly boolean[])[]): number | null {
   const told = lists.filter((bad) => bad.length >= 4 && bad.some(Boolean) && !bad.every(Boolean));
   if (told.length < FEWEST_SESSIONS) return null;
-  const seen = lateness(told) - 1e-12;
+  let seen = 0;
+  const orders = told.map((bad): Order => {
+    const n = bad.length;
+    let worse = 0;
+    for (let i = 0; i < n; i++) {
+      if (!bad[i]) continue;
+      worse++;
+      seen += (i - (n - 1) / 2) / n;
+    }
+    const fewer = worse <= n - worse;
+    return { places: Uint32Array.from({ length: n }, (_, i) => i), few: fewer ? worse : n - worse, sign: fewer ? 1 : -1 };
+  });
   const chance = mixedChance(`turn:${told.length}:${seen.toPrecision(12)}`);
-  const shuffled = told.map((bad) => [...bad]);
   let asMuch = 0;
   for (let s = 0; s < SHUFFLES; s++) {
-    for (const list of shuffled)
-      for (let i = list.length - 1; i > 0; i--) {
-        const j = Math.floor(chance() * (i + 1));
-        [list[i], list[j]] = [list[j] as boolean, list[i] as boolean];
+    let late = 0;
+    for (const { places, few, sign } of orders) {
+      const n = places.length;
+      let sum = 0;
+      for (let i = 0; i < few; i++) {
+        const j = i + Math.floor(chance() * (n - i));
+        const place = places[j] as number;
+        places[j] = places[i] as number;
+        places[i] = place;
+        sum += place;
       }
-    if (lateness(shuffled) >= seen) asMuch++;
+      late += (sign * (sum - (few * (n - 1)) / 2)) / n;
+    }
+    if (late >= seen - 1e-9) asMuch++;
   }
   return (asMuch + 1) / (SHUFFLES + 1);
 }
