@@ -47,25 +47,36 @@ describe("the good moment to stop", () => {
     expect(said).toBeLessThanOrEqual(6);
   });
 
-  it.each([
-    // One worse answer of four, at its places over six sessions; the others are all worse but one.
-    ["m", "x", [3, 3, 3, 3, 2, 3]],
-    ["m", "x", [2, 3, 1, 3, 2, 2]],
-    ["m", "x", [0, 1, 2, 1, 2, 1]],
-    ["x", "m", [0, 0, 1, 0, 0, 1]],
-    ["x", "m", [2, 1, 1, 3, 2, 1]],
-  ])("holds worse answers against shuffled ones as every order there is says: %s with one %s at %j", (many, one, places) => {
-    const lists = places.map((at) => [0, 1, 2, 3].map((i) => (i === at ? one : many)).join(""));
-    // Every order of six sessions with one of its kind each, 4096 in all.
-    const worse = one === "x" ? 1 : -1;
-    const seen = worse * places.reduce((sum, at) => sum + at, 0);
-    let asLate = 0;
-    for (let order = 0; order < 4 ** 6; order++) {
-      let sum = 0;
-      for (let s = 0, rest = order; s < 6; s++, rest = Math.floor(rest / 4)) sum += rest % 4;
-      if (worse * sum >= seen) asLate++;
+  /** Every order of each session's answers, and how many of all of them put the worse ones at least as late. */
+  const exactly = (lists: readonly string[]): number => {
+    const late = (trials: string) => [...trials].reduce((sum, one, i) => sum + (one === "x" ? i : 0), 0);
+    const orders = (trials: string): string[] => {
+      if (trials.length < 2) return [trials];
+      return [...new Set(trials)].flatMap((one) => orders(trials.replace(one, "")).map((rest) => one + rest));
+    };
+    let sums = new Map([[0, 1]]);
+    for (const trials of lists) {
+      const next = new Map<number, number>();
+      const all = orders(trials);
+      for (const [sum, share] of sums)
+        for (const order of all) next.set(sum + late(order), (next.get(sum + late(order)) ?? 0) + share / all.length);
+      sums = next;
     }
-    const exact = asLate / 4 ** 6;
+    const seen = lists.reduce((sum, trials) => sum + late(trials), 0);
+    return [...sums].reduce((share, [sum, one]) => (sum >= seen ? share + one : share), 0);
+  };
+
+  it.each([
+    ["mmmx mmmx mmmx mmmx mmxm mmmx"],
+    ["mmxm mmmx mxmm mmmx mmxm mmxm"],
+    ["xmmm mxmm mmxm mxmm mmxm mxmm"],
+    ["xmxx mxxx xmxx xxxm mxxx xmxx"],
+    ["mmxmx mxmxm mmmxx xmmmx mmxxm mxmxm"],
+    ["mxxxm xmxxm mxmxx xxmmx mxxmx xmxxm"],
+    ["mmmxmxx mmxxmmx xmmmxmx mmmxxxm mxmmxmx mmxmmxx"],
+  ])("holds worse answers against shuffled ones as every order there is says: %s", (text) => {
+    const lists = text.split(" ");
+    const exact = exactly(lists);
     const { p } = goodMoment(writePast(lists.map((trials, day) => ({ day, trials }))));
     expect(Math.abs((p ?? Number.NaN) - exact)).toBeLessThan(0.005 + 3 * Math.sqrt((exact * (1 - exact)) / 1000));
   });

@@ -103,16 +103,15 @@ interface Order {
   /** Places, changed about by every shuffle. */
   readonly places: Uint32Array;
   readonly few: number;
-  /** 1 where the worse ones are the few, −1 where the good ones are. */
-  readonly sign: 1 | -1;
 }
 
 /**
  * Share of shuffles, within sessions, in which worse trials lie as late: the
  * sum over sessions of the places of worse ones, less what their number would
  * give, as a share of the session. Only the order within a session counts, so
- * good and bad days do not. Where the good ones are fewer they are drawn, since
- * the two sums of places make one; cost grows with the fewer of the two.
+ * good and bad days do not. Where the good ones are fewer they are drawn: the
+ * two sums are each other's opposite, and a shuffle gives either as often as its
+ * opposite. Cost grows with the fewer of the two.
  */
 function shuffledP(lists: readonly (readonly boolean[])[]): number | null {
   const told = lists.filter((bad) => bad.length >= 4 && bad.some(Boolean) && !bad.every(Boolean));
@@ -126,14 +125,13 @@ function shuffledP(lists: readonly (readonly boolean[])[]): number | null {
       worse++;
       seen += (i - (n - 1) / 2) / n;
     }
-    const fewer = worse <= n - worse;
-    return { places: Uint32Array.from({ length: n }, (_, i) => i), few: fewer ? worse : n - worse, sign: fewer ? 1 : -1 };
+    return { places: Uint32Array.from({ length: n }, (_, i) => i), few: Math.min(worse, n - worse) };
   });
   const chance = mixedChance(`turn:${told.length}:${seen.toPrecision(12)}`);
   let asMuch = 0;
   for (let s = 0; s < SHUFFLES; s++) {
     let late = 0;
-    for (const { places, few, sign } of orders) {
+    for (const { places, few } of orders) {
       const n = places.length;
       let sum = 0;
       for (let i = 0; i < few; i++) {
@@ -143,7 +141,7 @@ function shuffledP(lists: readonly (readonly boolean[])[]): number | null {
         places[i] = place;
         sum += place;
       }
-      late += (sign * (sum - (few * (n - 1)) / 2)) / n;
+      late += (sum - (few * (n - 1)) / 2) / n;
     }
     if (late >= seen - 1e-9) asMuch++;
   }
