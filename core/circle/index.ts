@@ -104,3 +104,4 @@ export {
   type Transition,
   wasPoor,
 } from "./work";
+export { CIRCLE_BEHAVIOUR, PLAN_RUNG, workedOn } from "./worked-on";

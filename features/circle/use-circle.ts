@@ -3,12 +3,14 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import {
   type Aid,
+  CIRCLE_BEHAVIOUR,
   callsOf,
   callsUntil,
   circleCaps,
   circleWorkOf,
   clockAt,
   movingBy,
+  PLAN_RUNG,
   type Stretch,
   scheduleOf,
   secondsInMotion,
@@ -20,8 +22,6 @@ import { heatCaution } from "@/core/welfare";
 import { useWatch } from "../observe/use-watch";
 import { soundSettings } from "../sound/settings";
 import { TrackPlayer } from "./track-player";
-
-export const CIRCLE_BEHAVIOUR = { circle: "Circle work", pen: "Driven in a pen", lines: "Long lines" } as const;
 
 /** How much longer than planned a horse must have stood for the track to be made anew. */
 const STOOD_STEP_SECONDS = 5;
@@ -144,7 +144,7 @@ export function useCircle(start: CircleStart, audio: HTMLAudioElement | null) {
           ? {
               block: 1,
               behaviour: CIRCLE_BEHAVIOUR[start.plan.form],
-              rung: "plan",
+              rung: PLAN_RUNG,
               criterion: { sentence: "Work by its plan and clock." },
               side: "",
               kind: "work",

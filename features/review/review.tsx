@@ -1,3 +1,4 @@
+import { workedOn } from "@/core/circle";
 import type { SidePicture } from "@/core/compare";
 import type { DatedActs } from "@/core/conversation";
 import { endOfWorkMs, type SessionRecord, slimTrial, summariseSession } from "@/core/record";
@@ -73,9 +74,8 @@ export function Review({
   firstTrial?: number | null;
 }) {
   const summary = summariseSession(record);
-  // Work by its plan and clock alone is on no rung.
-  const rungs = [...new Set(record.blocks.flatMap(({ ladder, rung }) => (ladder === null && rung === "plan" ? [] : [rung])))];
-  const behaviours = [...new Set(record.blocks.map((block) => block.behaviour))];
+  const circled = record.facts.find((fact) => fact.type === "circle.start");
+  const { about, rungs } = workedOn(circled?.type === "circle.start" ? circled.payload.plan.form : null, record.blocks);
   const notes = record.facts
     .filter((fact) => fact.type === "note")
     .map((fact) => ({
@@ -106,7 +106,7 @@ export function Review({
         {record.startWallMs === null ? "Not begun" : <Day ms={record.startWallMs} long />}, {minutesWords(summary.workSeconds)}
         <span className="mt-1 block font-sans text-base font-normal text-soft">
           {[
-            ...behaviours,
+            ...about,
             rungs.length === 0 ? null : `${rungWord}${rungs.length > 1 ? "s" : ""} ${rungs.join(", ")}`,
             record.header?.place,
             record.header?.handler,

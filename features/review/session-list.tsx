@@ -11,7 +11,9 @@ export interface SessionLine {
   readonly workSeconds: number;
   readonly n: number;
   readonly met: number;
-  readonly behaviours: readonly string[];
+  readonly about: readonly string[];
+  /** Whether more than one behaviour was worked. */
+  readonly mixed: boolean;
   readonly rungs: readonly string[];
 }
 
@@ -51,18 +53,14 @@ export function SessionList({
                   <Day ms={line.startedMs} time />
                 </span>
                 <span className="text-soft">
-                  {line.behaviours.join(", ")} {line.rungs.length > 0 && `· rung ${line.rungs.join(", ")}`} ·{" "}
-                  {minutesWords(line.workSeconds)}
+                  {line.about.join(", ")} {line.rungs.length > 0 && `· rung ${line.rungs.join(", ")}`} · {minutesWords(line.workSeconds)}
                   {!line.finished && " · not finished"}
                 </span>
                 <span>
                   {line.met} of {line.n} met
                 </span>
                 {/* Several ladders make no one share. */}
-                <Whisker
-                  {...(line.behaviours.length > 1 ? NO_SHARE : toldShare(sumsOfSessions([{ met: line.met, of: line.n }])))}
-                  width={150}
-                />
+                <Whisker {...(line.mixed ? NO_SHARE : toldShare(sumsOfSessions([{ met: line.met, of: line.n }])))} width={150} />
               </Link>
             </li>
           ))}

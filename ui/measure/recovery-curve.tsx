@@ -31,7 +31,8 @@ export function RecoveryCurve({ recovery, restingPerMinute }: { recovery: Recove
       {restingPerMinute !== null && (
         <>
           <path d={`M${LEFT} ${y(restingPerMinute)}H${WIDTH - 8}`} stroke="var(--sage)" strokeWidth="2" strokeDasharray="6 4" />
-          <text x={WIDTH - 10} y={y(restingPerMinute) - 4} textAnchor="end" fontSize="11" fill="var(--sage)">
+          {/* Under the line, where no reading lies. */}
+          <text x={LEFT + 6} y={y(restingPerMinute) + 13} fontSize="11" fill="var(--sage)">
             resting {Math.round(restingPerMinute)}
           </text>
         </>

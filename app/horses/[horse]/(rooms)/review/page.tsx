@@ -1,5 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
+import { type CircleDigest, workedOn } from "@/core/circle";
+import { isWork } from "@/core/events";
 import { SessionList } from "@/features/review/session-list";
 import { ReviewNav } from "@/features/weeks/review-nav";
 import { getHorse, listSessions } from "@/store";
@@ -38,16 +40,20 @@ export default async function ReviewListPage({
       <SessionList
         horseId={horse.id}
         older={after !== undefined}
-        lines={shown.map(({ session, summary, blocks }) => ({
-          id: session.id,
-          startedMs: summary.started_ms ?? session.created_ms,
-          finished: Boolean(summary.finished),
-          workSeconds: summary.work_s,
-          n: summary.n,
-          met: summary.met,
-          behaviours: [...new Set(blocks.map((block) => block.behaviour))],
-          rungs: session.kind === "work" ? [...new Set(blocks.map((block) => block.rung))] : [],
-        }))}
+        lines={shown.map(({ session, summary, blocks }) => {
+          const { about, rungs } = workedOn(summary.circle === null ? null : (JSON.parse(summary.circle) as CircleDigest).form, blocks);
+          return {
+            id: session.id,
+            startedMs: summary.started_ms ?? session.created_ms,
+            finished: Boolean(summary.finished),
+            workSeconds: summary.work_s,
+            n: summary.n,
+            met: summary.met,
+            about,
+            mixed: new Set(blocks.map((block) => block.behaviour)).size > 1,
+            rungs: isWork(session.kind) ? rungs : [],
+          };
+        })}
       />
       {(after !== undefined || last !== undefined) && (
         <p className="mt-4 flex flex-wrap gap-x-6 gap-y-2">
