@@ -244,6 +244,15 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
       <button type="button" className="act mt-4 w-full lg:hidden" onClick={() => void begin()} disabled={busy || closed}>
         Begin as it stands, {Math.round(planSums(plan).totalMinutes)} min
       </button>
+      {standing[0] !== undefined && (
+        <p className="mt-2 text-sm lg:hidden">
+          <a href="#cautions" className="link">
+            {standing.some(({ wall }) => wall) ? "Closed" : "A word of why is wanted"}
+          </a>
+          : {standing[0].sentence}
+          {standing.length > 1 && ` And ${standing.length - 1} more.`}
+        </p>
+      )}
       <div className="mt-6 grid grid-cols-[minmax(0,1fr)] gap-x-14 gap-y-8 lg:grid-cols-[minmax(0,1fr)_24rem]">
         <div className="grid content-start gap-7">
           <fieldset>
@@ -374,7 +383,9 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
         </div>
         <div className="grid content-start gap-5">
           <PlanSumsView plan={plan} speeds={start.speeds} />
-          <Cautions cautions={cautions} overrides={overrides} change={setOverrides} horseId={horse.id} />
+          <div id="cautions">
+            <Cautions cautions={cautions} overrides={overrides} change={setOverrides} horseId={horse.id} />
+          </div>
           <Choice label="Handler" empty="not said" value={person} list={start.people} onChange={setPerson} />
           <Choice label="Place" empty="not said" value={place} list={start.places} onChange={setPlace} />
           <Choice
