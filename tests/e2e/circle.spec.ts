@@ -68,7 +68,12 @@ test("a session by its plan: cautions with a word of why, the clock, transitions
     ["canter", "0.5"],
   ]);
   // Canter on a circle of 16 m: said, and closed until somebody says why.
-  await expect(page.getByText("Canter on a circle 16 m across", { exact: false })).toBeVisible();
+  const cautions = page.getByRole("list", { name: "Cautions" });
+  await expect(cautions).toContainText("Canter on a circle 16 m across");
+  // The first button of a phone says why it is shut, and leads there.
+  await expect(page.getByText("A word of why is wanted: Canter on a circle 16 m across", { exact: false })).toBeVisible();
+  await page.getByRole("link", { name: "A word of why is wanted" }).click();
+  await expect(cautions).toBeInViewport();
   await expect(page.getByRole("button", { name: "Open the circle clock" })).toBeDisabled();
   await page.getByLabel("All the same, because").fill("a few strides, deep sand");
   await startClock(page);
@@ -368,7 +373,7 @@ test("a ramp, sounds and a fit card are kept; a changed sound is offered as a ne
   await expect(page.getByText("Step 1 of", { exact: false })).toBeVisible();
   // New kit: walk alone, ten minutes; the plan of the step is longer and has trot.
   await page.getByLabel("Kit that is fitted").selectOption("A roller");
-  await expect(page.getByText("First time in this kit at this stage", { exact: false })).toBeVisible();
+  await expect(page.getByRole("list", { name: "Cautions" })).toContainText("First time in this kit at this stage");
   await page.getByLabel("All the same, because").fill("has worn it for years");
   await startClock(page);
   // The horse has heard its sounds now: another one is a new cue to it.
