@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect, useEffectEvent, useMemo, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { type Criterion, MOVEMENT_GRADES } from "@/core/ladder";
 import type { Block, Correction, RightTrial, SessionRecord, SlimTrial, TimedFact, Trial } from "@/core/record";
 import { wholeTrial } from "@/core/record/slim-trial";
@@ -16,7 +17,7 @@ import { SessionRight } from "./session-right";
 
 type Correcting = Extract<Fact, { type: "correct" }>;
 
-/** What of a session can be put right: of its facts no more than what stands where. */
+/** What of a session can be put right: of its facts no more than what stands where, and those of trials only there. */
 export interface PutRightRecord extends Pick<SessionRecord, "header" | "startWallMs" | "finishMs" | "lastMs" | "blocks"> {
   readonly trials: readonly SlimTrial[];
   readonly facts: readonly Pick<TimedFact, "id" | "type" | "ms">[];
@@ -255,7 +256,11 @@ function BlockRight({
   );
   const trials = record.trials.filter(({ blockIndex }) => record.blocks[blockIndex ?? -1] === block);
   const ids = [
-    ...new Set([block.eventId, ...inside.filter(({ type, id }) => type !== "block.start" || id === block.eventId).map(({ id }) => id)]),
+    ...new Set([
+      block.eventId,
+      ...inside.filter(({ type, id }) => type !== "block.start" || id === block.eventId).map(({ id }) => id),
+      ...trials.flatMap(({ eventId, eventIds = [] }) => [eventId, ...eventIds]),
+    ]),
   ];
   return (
     <div className="grid gap-3 sm:grid-cols-4">
@@ -312,11 +317,16 @@ export function PutRight({
   };
   const opens = first === null ? null : keyOf(first);
   const [chosen, setChosen] = useState(opens ?? "session");
+  // Most who look at a session put nothing right: what it takes is drawn when it is opened.
+  const [opened, setOpened] = useState(opens !== null);
   const panel = useRef<HTMLDetailsElement>(null);
   const open = (key: string | null) => {
     if (key === null || panel.current === null) return;
     panel.current.open = true;
-    setChosen(key);
+    flushSync(() => {
+      setOpened(true);
+      setChosen(key);
+    });
     panel.current.scrollIntoView({ block: "nearest" });
     panel.current.querySelector<HTMLElement>("select")?.focus({ preventScroll: true });
   };
@@ -352,70 +362,78 @@ export function PutRight({
       return one === (moment.find(({ type }) => type === "block.start") ?? moment[0]);
     });
   return (
-    <details ref={panel} id="put-right" className="no-print mt-9 border-t-2 border-hair pt-3" data-testid="put-right">
+    <details
+      ref={panel}
+      id="put-right"
+      className="no-print mt-9 border-t-2 border-hair pt-3"
+      data-testid="put-right"
+      onToggle={(event) => event.currentTarget.open && setOpened(true)}
+    >
       <summary className="link inline-block">Put something right</summary>
-      <div className="mt-3 grid max-w-4xl gap-4">
-        <Choice
-          label="What"
-          value={chosen}
-          list={[
-            ["session", "the session: horse, handler, place, time"],
-            ...record.blocks.map((one, i) => [`b${i}`, `block ${one.number}: ${one.behaviour}, rung ${one.rung}`] as const),
-            ...record.trials.map((one, i) => [`t${i}`, `trial ${trialWords(one, phasesOf(one))}`] as const),
-          ]}
-          onChange={setChosen}
-        />
-        {chosen === "session" && <SessionRight record={record} facts={facts} onSaved={setMessage} />}
-        {block !== undefined && (
-          <BlockRight
-            key={block.eventId}
-            block={block}
-            record={record}
-            rungs={facts.rungs[record.blocks.indexOf(block)] ?? []}
-            saving={saving}
+      {opened && (
+        <div className="mt-3 grid max-w-4xl gap-4">
+          <Choice
+            label="What"
+            value={chosen}
+            list={[
+              ["session", "the session: horse, handler, place, time"],
+              ...record.blocks.map((one, i) => [`b${i}`, `block ${one.number}: ${one.behaviour}, rung ${one.rung}`] as const),
+              ...record.trials.map((one, i) => [`t${i}`, `trial ${trialWords(one, phasesOf(one))}`] as const),
+            ]}
+            onChange={setChosen}
           />
-        )}
-        {trial !== undefined && (
-          <TrialRight key={trial.eventId} trial={trial} phases={phasesOf(trial)} criterion={criterionOf(trial)} saving={saving} />
-        )}
-        <p role="status" className="font-semibold">
-          {message}
-        </p>
-        {shown.length > 0 && (
-          <section>
-            <h3 className="mb-1 font-semibold">What was put right</h3>
-            <ul>
-              {shown.map((one) => (
-                <li key={one.id} className="flex flex-wrap items-baseline gap-x-4 py-0.5">
-                  <span>
-                    <Day ms={one.wallMs} time />: {WHAT[one.type]} {one.struck ? "struck" : "put right"}. {one.reason}
-                  </span>
-                  {one.struck && (
-                    <button
-                      type="button"
-                      className="link"
-                      disabled={busy}
-                      onClick={() =>
-                        // What was struck with it, in the same moment, comes back with it.
-                        void save(
-                          corrections
-                            .filter(({ struck, wallMs }) => struck && wallMs === one.wallMs)
-                            .map(({ of }) => ({ type: "correct", payload: { event: of, strike: false, reason: "brought back" } })),
-                        )
-                      }
-                    >
-                      Bring back
-                    </button>
-                  )}
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
-        <p>
-          <BinButton kind="session" id={sessionId} name="this session" onwards={`/horses/${facts.horseId}/review`} />
-        </p>
-      </div>
+          {chosen === "session" && <SessionRight record={record} facts={facts} onSaved={setMessage} />}
+          {block !== undefined && (
+            <BlockRight
+              key={block.eventId}
+              block={block}
+              record={record}
+              rungs={facts.rungs[record.blocks.indexOf(block)] ?? []}
+              saving={saving}
+            />
+          )}
+          {trial !== undefined && (
+            <TrialRight key={trial.eventId} trial={trial} phases={phasesOf(trial)} criterion={criterionOf(trial)} saving={saving} />
+          )}
+          <p role="status" className="font-semibold">
+            {message}
+          </p>
+          {shown.length > 0 && (
+            <section>
+              <h3 className="mb-1 font-semibold">What was put right</h3>
+              <ul>
+                {shown.map((one) => (
+                  <li key={one.id} className="flex flex-wrap items-baseline gap-x-4 py-0.5">
+                    <span>
+                      <Day ms={one.wallMs} time />: {WHAT[one.type]} {one.struck ? "struck" : "put right"}. {one.reason}
+                    </span>
+                    {one.struck && (
+                      <button
+                        type="button"
+                        className="link"
+                        disabled={busy}
+                        onClick={() =>
+                          // What was struck with it, in the same moment, comes back with it.
+                          void save(
+                            corrections
+                              .filter(({ struck, wallMs }) => struck && wallMs === one.wallMs)
+                              .map(({ of }) => ({ type: "correct", payload: { event: of, strike: false, reason: "brought back" } })),
+                          )
+                        }
+                      >
+                        Bring back
+                      </button>
+                    )}
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+          <p>
+            <BinButton kind="session" id={sessionId} name="this session" onwards={`/horses/${facts.horseId}/review`} />
+          </p>
+        </div>
+      )}
     </details>
   );
 }

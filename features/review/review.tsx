@@ -88,6 +88,7 @@ export function Review({
   // A trial goes once, without what it does not hold.
   const trials = record.trials.map(slimTrial);
   const drawn = { blocks, openAsk, finishMs, timeLine, facts: record.facts.filter(({ type }) => type === "signal") };
+  const ofTrials = new Set(record.trials.flatMap(({ eventId, eventIds }) => [eventId, ...eventIds]));
   const right = {
     header,
     startWallMs,
@@ -95,7 +96,7 @@ export function Review({
     lastMs,
     blocks,
     trials,
-    facts: record.facts.map(({ id, type, ms }) => ({ id, type, ms })),
+    facts: record.facts.flatMap(({ id, type, ms }) => (ofTrials.has(id) ? [] : [{ id, type, ms }])),
   };
   const day = record.startWallMs === null ? "" : ` ${new Date(record.startWallMs).toISOString().slice(0, 10)}`;
   const ribbonName = `${record.header?.horse ?? "session"}${day}`;
