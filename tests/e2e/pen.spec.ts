@@ -300,9 +300,9 @@ test("taps that have no way to the server are carried there as a file", async ({
   await expect(page.getByTestId("block-count")).toContainText("2 met of 2");
   const session = page.url().split("/").at(-1) ?? "";
   const before = (await eventsOnDisk(server.file, session)).length;
-  await page.context().setOffline(false);
-  // The way stays shut for this device's taps alone.
+  // The way stays shut for this device's taps alone; shut before the network is back, or they are sent at once.
   await page.route("**/api/events", (route) => route.abort());
+  await page.context().setOffline(false);
   await page.goto(`${server.url}/settings`);
   const saving = page.waitForEvent("download");
   await page.getByRole("button", { name: "Save what is not sent as a file" }).click();
