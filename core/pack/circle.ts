@@ -61,13 +61,23 @@ function circlingOf(
   return ladders.reduce((sum, id, i) => (circling.has(id) ? sum + (seconds?.[i] ?? 0) : sum), 0) / 60;
 }
 
-/** A session as it stands at a moment. */
-const ranOn = <One extends Pick<PackWorked, "circle">>(one: One, nowMs: number): One =>
-  one.circle?.running === undefined ? one : { ...one, circle: digestAt(one.circle, nowMs) };
+/** When sessions began, of a horse's. */
+const startsOf = (worked: readonly Pick<PackWorked, "startedMs">[]) => worked.flatMap(({ startedMs }) => startedMs ?? []);
+
+/**
+ * A session as it stands at a moment. One that nobody ended runs on, until the
+ * horse's next one began: it goes in one of them.
+ */
+function ranOn<One extends Pick<PackWorked, "circle">>(one: One, startsMs: readonly number[], nowMs: number): One {
+  const { circle } = one;
+  if (circle?.running === undefined) return one;
+  const { sinceMs } = circle.running;
+  return { ...one, circle: digestAt(circle, Math.min(nowMs, ...startsMs.filter((ms) => ms > sinceMs))) };
+}
 
 /**
  * Sessions and entries by hand as the load book has them, by day.
- * One that nobody ended counts as its plan runs.
+ * One that nobody ended counts as its plan runs, until the horse's next one.
  * @param ladders the horse's, also those put away where they are known.
  */
 export function loadEntriesOf(
@@ -77,7 +87,8 @@ export function loadEntriesOf(
   timeZone: string,
   nowMs: number,
 ): LoadEntry[] {
-  const worked = found.map((one) => ranOn(one, nowMs));
+  const startsMs = startsOf(found);
+  const worked = found.map((one) => ranOn(one, startsMs, nowMs));
   const circling = new Set(ladders.filter(({ involves }) => involves.includes("circling")).map(({ id }) => id));
   const free = new Set(ladders.filter(({ behaviour }) => behaviour.free).map(({ id }) => id));
   const entries = worked.flatMap((one): LoadEntry[] =>
@@ -167,13 +178,14 @@ export function circleState(pack: CirclePack, yard: YardFacts, nowMs: number, bu
   const setup = pack.circle?.setup ?? USUAL_SETUP;
   const { allowance, age } = careOn(pack.horse, pack.restrictions, today, settings);
   const circling = circlingLadders(pack);
+  const startsMs = startsOf(pack.worked);
   const worked = pack.worked
     .flatMap((one) =>
       one.startedMs === null || one.id === but
         ? []
         : [
             {
-              ...ranOn(one, nowMs),
+              ...ranOn(one, startsMs, nowMs),
               startedMs: one.startedMs,
               day: dayIn(one.startedMs, timeZone),
               ended: one.circle?.running === undefined,

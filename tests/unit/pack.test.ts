@@ -160,6 +160,21 @@ describe("what a device keeps of a horse", () => {
     const later = NOW + 3_600_000;
     expect(dark(later).use.todayMinutes - circleState(pack, yard, later).use.todayMinutes).toBeCloseTo(25, 6);
     expect(dark(later).entries.at(-1)?.minutes).toBeCloseTo(25, 6);
+    // Begun anew four minutes later, since the plan was another: the horse goes in one of them.
+    const next = { ...begun, id: testId(6) };
+    const w2 = new SessionWriter(testId(6), NOW - 6 * 60_000);
+    w2.block(0, { ladder: undefined, side: "" });
+    w2.add(0, "circle.start", { plan: long, overrides: [] });
+    const anew = withOwnSessions(
+      pack,
+      [
+        { begun, createdMs: NOW - 10 * 60_000, record: reduceSession(w.events) },
+        { begun: next, createdMs: NOW - 6 * 60_000, record: reduceSession(w2.events) },
+      ],
+      later,
+    );
+    expect(circleState(anew, yard, later, testId(6)).use.todayMinutes - circleState(pack, yard, later).use.todayMinutes).toBeCloseTo(4, 6);
+    expect(circleState(anew, yard, later).use.todayMinutes - circleState(pack, yard, later).use.todayMinutes).toBeCloseTo(29, 6);
     expect(dark(later).ramp?.place).toEqual(circleState(pack, yard, later).ramp?.place);
   });
 
