@@ -93,6 +93,9 @@ export function withOwnSessions(pack: HorsePack, own: readonly OwnSession[], now
     digests: [...others(pack.digests), ...seen.map(digestOf)].sort((a, b) => a.createdMs - b.createdMs),
     worked: [...others(pack.worked), ...seen.map(workedOf)].sort((a, b) => (b.startedMs ?? 0) - (a.startedMs ?? 0)),
     open: [...mine.toReversed().flatMap((one) => unfinishedOf(one, nowMs)), ...others(pack.open)],
-    last: last === undefined ? pack.last : { person: last.person, place: last.place, kit: last.kit },
+    last:
+      last === undefined
+        ? pack.last
+        : { person: last.person, place: last.place, kit: mine.findLast(({ begun }) => begun.kind === "work")?.begun.kit ?? pack.last.kit },
   };
 }

@@ -20,7 +20,7 @@ export function NotHere({ problem }: { problem: string | null }) {
       {waiting > 0 && (
         <p className="mt-3 border-l-4 border-ochre pl-4 text-lg">
           {counted(waiting, "tap")} on this device {waiting === 1 ? "waits" : "wait"}; nothing of it is lost, and it is sent when the
-          computer answers.
+          computer it belongs to answers.
         </p>
       )}
       <p className="mt-3 text-lg">

@@ -190,6 +190,20 @@ describe("what a device keeps of a horse", () => {
     expect(own.worked.filter(({ id }) => id === session.id)).toHaveLength(1);
   });
 
+  it("offers the kit of the last work, as the server does, whatever was done with the horse since", () => {
+    const { pack, row } = horses[0] as (typeof horses)[number];
+    const begun = { horse: row.id, ladder: null, person: null, place: null, start_rung: null };
+    const own = (kind: "work" | "circle" | "signs", n: number, kit: string[]) => {
+      const w = new SessionWriter(testId(n), NOW + n * 1000);
+      w.block(0, { ladder: undefined });
+      w.add(1, "signal", { name: "soft", class: "ease" });
+      return { begun: { ...begun, id: testId(n), kind, kit }, createdMs: NOW + n * 1000, record: reduceSession(w.events) };
+    };
+    const kit = (...list: ReturnType<typeof own>[]) => withOwnSessions(pack, list, NOW + 60_000).last.kit;
+    expect(kit(own("signs", 1, []))).toEqual(pack.last.kit);
+    expect(kit(own("work", 1, ["line"]), own("circle", 2, ["roller"]), own("signs", 3, []))).toEqual(["line"]);
+  });
+
   it("leaves out what was opened and left, and other horses' sessions", async () => {
     const [a, b] = horses;
     if (a === undefined || b === undefined) throw new Error("two horses are needed");
