@@ -52,9 +52,22 @@ function movementLacking(input: WordInput, evidence: readonly EvidenceTrial[], s
   return graded.every(({ movement }) => (movement as number) >= least) ? null : `Not ${wanted} yet on each of the last ${graded.length}.`;
 }
 
+/** Nothing was asked of the running block yet: the advice is to begin, whatever earlier days showed. */
+function toBegin(input: WordInput, advice: Advice): Advice {
+  const rule = movingOnSentence(input.rule, input.byValues ?? null);
+  const said: Readonly<Record<string, string>> = {
+    clean: "Begin. It was clean last time; one more is enough.",
+    top: `Begin. This rung is held already: ${rule}. A few asks keep it fresh.`,
+    barred: `Begin. This rung is held; the next one is not for today. ${input.nextBarred ?? ""}`,
+    day: `Begin if you like. Today's part is done: ${advice.reason}`,
+  };
+  return { word: "Stay", why: "", reason: (said[advice.why] ?? advice.reason).trim(), numbers: advice.numbers };
+}
+
 /** Stay or Raise (or Finish on the top rung), by the mastery rule and the ease. */
 export function movingOn(input: WordInput, block: readonly EvidenceTrial[], settings: YardSettings): Advice {
-  const advice = byRule(input, block, settings);
+  const found = byRule(input, block, settings);
+  const advice = found.word === "Finish" && input.block.length === 0 && input.over !== true ? toBegin(input, found) : found;
   if (advice.word === "Stay") return advice;
   const before = declineOf(input.declined, advice.word, advice.why);
   if (before === undefined) return advice;

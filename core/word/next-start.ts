@@ -148,6 +148,8 @@ function startByEvidence(input: NextStartInput, settings: YardSettings): Omit<Ne
     }
     case "Finish": {
       const rule = movingOnSentence(plan.mastery, valuesGoalOf(plan, rung));
+      // A rule over days that held on one of them is not met: the same rung again, on another day.
+      if (advice.why === "day") return work(rung, `Stay on rung ${rung}`, `${advice.reason} ${share}${above}`);
       return rung < top
         ? work(rung + 1, `Start on rung ${rung + 1}`, `Rung ${rung} is met by the rule, ${rule}. ${share}${above}`)
         : work(rung, `Keep rung ${rung}`, `The top rung is met by the rule, ${rule}. ${share} Keep it, or plan what comes next.`);

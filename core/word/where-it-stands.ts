@@ -73,7 +73,7 @@ function wordOf(work: LadderWork, rung: number, session: string, settings: YardS
       { ...settings, bestAfterTrials: Number.POSITIVE_INFINITY },
     );
     // A split that was called for stays called for, unless the rule was met after it.
-    const met = advice.word === "Raise" || advice.word === "Finish";
+    const met = advice.word === "Raise" || (advice.word === "Finish" && advice.why !== "day");
     if (word?.word !== "Split" || met) word = advice;
   }
   if (word === null) throw new RangeError(`wordOf: no work on rung ${rung} in the session`);

@@ -1,0 +1,100 @@
+import { describe, expect, it } from "vitest";
+import { emptyDraft } from "@/tests/support/plan";
+import type { LadderPlan } from "../ladder";
+import type { EvidenceTrial } from "../record";
+import { strandFromCatalogue } from "../strands";
+import { nextStart, theWord, type WordInput } from "./index";
+
+const DAY = 86_400_000;
+const NOW = Date.UTC(2026, 8, 1, 9);
+
+/** Three steps more each; risky work: three in a row, and again on another day. */
+const PLAN = {
+  ...emptyDraft().plan,
+  strands: [strandFromCatalogue("steps", "steps")],
+  rungs: [1, 2, 3].map((steps) => ({ values: { steps } })),
+  mastery: { kind: "run", length: 3, days: 2 },
+} as const satisfies LadderPlan;
+
+/** "+" met and said to be soft, "." missed. */
+const day = (text: string, rung: number, daysAgo: number, hour = 0): EvidenceTrial[] =>
+  [...text].map((one, i) => ({
+    session: `${daysAgo}-${hour}`,
+    handler: null,
+    wallMs: NOW - daysAgo * DAY + hour * 3_600_000 + i * 60_000,
+    ladder: "x",
+    version: 1,
+    rung,
+    kind: "work",
+    blockKey: `${daysAgo}-${hour}:0`,
+    side: null,
+    outcome: one === "+" ? "met" : "miss",
+    phase: 2,
+    ease: one === "+" ? 3 : null,
+    value: null,
+    clean: false,
+    comparable: true,
+  }));
+
+const start = (trials: readonly EvidenceTrial[]) => nextStart({ plan: PLAN, ladder: "x", version: 1, trials, nowWallMs: NOW });
+
+describe("a rule over days", () => {
+  it("is not passed after one of two days: the same rung again", () => {
+    const next = start(day("+++", 1, 1));
+    expect(next.rung).toBe(1);
+    expect(next.headline).toBe("Stay on rung 1");
+    expect(next.reason).toContain("1 of 2 days so far");
+    expect(next.reason).not.toContain("is met");
+  });
+
+  it("is passed after the second", () => {
+    const next = start([...day("+++", 1, 3), ...day("+++", 1, 1)]);
+    expect(next.rung).toBe(2);
+    expect(next.reason).toContain("Rung 1 is met by the rule");
+  });
+
+  it("is not passed by a morning and an evening of one day", () => {
+    expect(start([...day("+++", 1, 1, 0), ...day("+++", 1, 1, 8)]).rung).toBe(1);
+  });
+
+  it("keeps the top rung open too until its second day", () => {
+    expect(start(day("+++", 3, 1)).headline).toBe("Stay on rung 3");
+    expect(start([...day("+++", 3, 3), ...day("+++", 3, 1)]).headline).toBe("Keep rung 3");
+  });
+});
+
+describe("nothing asked yet", () => {
+  const input = (change: Partial<WordInput>): WordInput => ({
+    rule: PLAN.mastery,
+    bothSides: false,
+    rung: 3,
+    rungCount: 3,
+    earlier: [],
+    block: [],
+    counts: true,
+    minutesSinceRest: 0,
+    trialsSinceRest: 0,
+    workMinutes: 0,
+    session: { trials: 0, planned: 60 },
+    ...change,
+  });
+
+  it("begins, whatever was shown before: never Finish", () => {
+    const top = theWord(input({ earlier: [...day("+++", 3, 3), ...day("+++", 3, 1)] }));
+    expect(top.word).toBe("Stay");
+    expect(top.reason).toMatch(/^Begin\./);
+    const today = theWord(input({ rung: 1, earlier: day("+++", 1, 0) }));
+    expect(today.word).toBe("Stay");
+    expect(today.reason).toMatch(/^Begin/);
+    const barred = theWord(
+      input({ rung: 1, nextBarred: "Walk only.", earlier: [...day("+++", 1, 3), ...day("+++", 1, 1)] }),
+    );
+    expect(barred.word).toBe("Stay");
+    expect(barred.reason).toContain("Walk only.");
+  });
+
+  it("says Finish again once it was asked", () => {
+    const asked = theWord(input({ earlier: [...day("+++", 3, 3), ...day("+++", 3, 1)], block: day("+++", 3, 0) }));
+    expect(asked.word).toBe("Finish");
+  });
+});
