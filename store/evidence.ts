@@ -90,6 +90,7 @@ async function unpacked(store: Store, rows: readonly FoundTrials[], but: { has(n
               value,
               clean: (flags & TRIAL_FLAGS.clean) !== 0,
               comparable: (flags & TRIAL_FLAGS.comparable) !== 0,
+              ...((flags & TRIAL_FLAGS.troubled) === 0 ? {} : { troubled: true as const }),
             },
           ];
         },

@@ -1,3 +1,4 @@
+export { aftermathsOf } from "./aftermath";
 export { type Binned, type BinnedNote, bringBack, goesWith, listBin, purgeBin, purgeExpired, putInBin } from "./bin";
 export { catchUp, rebuildCaches } from "./caches";
 export {

@@ -294,6 +294,7 @@ export function defineModels(sequelize: Sequelize) {
       digest: TEXT,
       past: TEXT,
       circle: TEXT,
+      aftermath: TEXT,
     }),
     circleSetup: table<CircleSetupRow>("circle_setup", { horse_id: KEY, body: TEXT, updated_ms: REAL }),
     kitFit: table<KitFitRow>("kit_fit", { horse_id: KEY, kit_id: KEY, body: TEXT, updated_ms: REAL }),

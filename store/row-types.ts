@@ -297,6 +297,8 @@ export interface SessionSummaryRow {
   past: string;
   /** What it came to on the circle, as JSON; null for every other. */
   circle: string | null;
+  /** What it leaves for the next start, as JSON; null before any work. See core's aftermathOf. */
+  aftermath: string | null;
 }
 /** An experiment that tries two ways on one rung of a ladder. */
 /** How one horse works on the circle, as JSON. */

@@ -17,7 +17,7 @@ export interface ListedBlock {
 /** A session with its kept sums and blocks. */
 export interface SessionWithSummary {
   readonly session: SessionRow;
-  readonly summary: Omit<SessionSummaryRow, "digest" | "past">;
+  readonly summary: Omit<SessionSummaryRow, "digest" | "past" | "aftermath">;
   readonly blocks: readonly ListedBlock[];
 }
 

@@ -1,4 +1,5 @@
 import "server-only";
+import type { SessionAftermath } from "@/core/aftermath";
 import type { SidePicture } from "@/core/compare";
 import type { EvidenceTrial } from "@/core/record";
 import type { YardSettings } from "@/core/settings";
@@ -6,6 +7,7 @@ import { MILLISECONDS_PER_DAY } from "@/core/units";
 import type { Allowance } from "@/core/welfare";
 import { type NextStart, nextStart, trialsOfPair } from "@/core/word";
 import {
+  aftermathsOf,
   evidenceForNextStart,
   evidenceOfLadders,
   getSettings,
@@ -27,6 +29,8 @@ export interface LadderState {
 
 /** Sessions older than this cannot carry evidence any more, whatever the setting. */
 const LOOK_BACK_DAYS = 120;
+/** As far back as last time's danger is looked for, and a horse's usual tension with it. */
+export const AFTERMATH_MS = 180 * MILLISECONDS_PER_DAY;
 export const LOOK_BACK_MS = LOOK_BACK_DAYS * MILLISECONDS_PER_DAY;
 
 /** Where ladders stand by their trials, under what the horse may do today. */
@@ -40,6 +44,7 @@ export function standing(
     weakerSide = null,
     handler = null,
     names,
+    aftermaths = [],
   }: {
     readonly allowance: Allowance;
     readonly settings: YardSettings;
@@ -49,6 +54,8 @@ export function standing(
     /** Who handles, where the page says; otherwise whoever worked it last. */
     readonly handler?: string | null;
     readonly names?: ReadonlyMap<string, string>;
+    /** What the horse's sessions of work left behind. */
+    readonly aftermaths?: readonly SessionAftermath[];
   },
 ): LadderState {
   const input = {
@@ -62,6 +69,7 @@ export function standing(
     involves: involvesOf(ladder),
     handler,
     names,
+    aftermaths,
   };
   const next = nextStart(input, settings);
   return { ladder, trials, next, lastWallMs: trials.at(-1)?.wallMs ?? null };
@@ -80,10 +88,11 @@ export async function ladderState(
   wanted: "all" | "enough" = "enough",
 ): Promise<LadderState> {
   const settings = await getSettings(store);
-  const [evidence, { weaker }, names] = await Promise.all([
+  const [evidence, { weaker }, names, aftermaths] = await Promise.all([
     wanted === "all" ? evidenceOfLadders(store, [ladder], store.now() - LOOK_BACK_MS) : nextStartTrials(store, [ladder], settings),
     known.sides ?? sidesOf(store, ladder.horseId),
     peopleNames(store),
+    aftermathsOf(store, ladder.horseId, store.now() - AFTERMATH_MS),
   ]);
   const { handler = null } = known;
   return standing(ladder, evidence.get(ladder.id) ?? [], {
@@ -93,6 +102,7 @@ export async function ladderState(
     weakerSide: weaker,
     handler,
     names,
+    aftermaths: aftermaths.get(ladder.horseId) ?? [],
   });
 }
 
@@ -130,8 +140,11 @@ export async function ladderStates(
       : await nextStartTrials(store, ladders, settings);
   const { weaker } = await sidesOf(store, horseId);
   const names = await peopleNames(store);
+  const aftermaths = (await aftermathsOf(store, horseId, nowWallMs - AFTERMATH_MS)).get(horseId) ?? [];
   return ladders
-    .map((ladder) => standing(ladder, evidence.get(ladder.id) ?? [], { allowance, settings, nowWallMs, weakerSide: weaker, names }))
+    .map((ladder) =>
+      standing(ladder, evidence.get(ladder.id) ?? [], { allowance, settings, nowWallMs, weakerSide: weaker, names, aftermaths }),
+    )
     .sort(byStanding);
 }
 

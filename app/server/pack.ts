@@ -8,6 +8,7 @@ import { acrossMetresOf, type PlaceShape } from "@/core/place";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { templateOf } from "@/library";
 import {
+  aftermathsOf,
   asBehaviour,
   asKit,
   asRestriction,
@@ -43,7 +44,7 @@ import {
 } from "@/store";
 import { today } from "./horse-care";
 import { LOOK_BACK_DAYS } from "./horse-picture";
-import { LOOK_BACK_MS } from "./ladder-state";
+import { AFTERMATH_MS, LOOK_BACK_MS } from "./ladder-state";
 import { packTries, triesOf } from "./tries";
 
 /** More than anybody works with one horse in a week, and as far back as a line for next time is looked for. */
@@ -140,22 +141,24 @@ export async function circlePack(store: Store, horse: HorseRow): Promise<CircleP
 export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePack> {
   const ladders = (await listLadders(store, horse.id)).filter(({ away }) => !away);
   const now = store.now();
-  const [evidence, carried, digests, worked, restrictions, open, apart, chains, tries, moments, setup, fits, byHand] = await Promise.all([
-    evidenceOfLadders(store, ladders, now - LOOK_BACK_MS),
-    carriedRungsOf(store, ladders),
-    // As far back as Know looks.
-    digestsOfHorse(store, horse.id, now - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY),
-    listSessions(store, horse.id, { limit: WORKED_SESSIONS }),
-    listRestrictions(store, horse.id),
-    openSessions(store, horse.id),
-    nameApart(store, horse),
-    listChains(store, horse.id),
-    triesOf(store, horse.id, ladders),
-    packMoments(store, horse.id, ladders),
-    circleSetup(store, horse.id),
-    kitFits(store, horse.id),
-    handLoad(store, horse.id, addDays(today(store), -28)),
-  ]);
+  const [evidence, carried, digests, worked, restrictions, open, apart, chains, tries, moments, setup, fits, byHand, aftermaths] =
+    await Promise.all([
+      evidenceOfLadders(store, ladders, now - LOOK_BACK_MS),
+      carriedRungsOf(store, ladders),
+      // As far back as Know looks.
+      digestsOfHorse(store, horse.id, now - LOOK_BACK_DAYS * MILLISECONDS_PER_DAY),
+      listSessions(store, horse.id, { limit: WORKED_SESSIONS }),
+      listRestrictions(store, horse.id),
+      openSessions(store, horse.id),
+      nameApart(store, horse),
+      listChains(store, horse.id),
+      triesOf(store, horse.id, ladders),
+      packMoments(store, horse.id, ladders),
+      circleSetup(store, horse.id),
+      kitFits(store, horse.id),
+      handLoad(store, horse.id, addDays(today(store), -28)),
+      aftermathsOf(store, horse.id, now - AFTERMATH_MS),
+    ]);
   const lastWork = worked.find(({ session }) => session.kind === "work")?.session;
   return {
     horse: asPackHorse(horse, apart),
@@ -174,6 +177,7 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
       }),
     ),
     digests: digests.map(digestOf),
+    aftermaths: aftermaths.get(horse.id) ?? [],
     worked: worked.map(asWorked),
     open,
     circle: { setup, fits: [...fits], byHand: byHand.map(asByHand) },

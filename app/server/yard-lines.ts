@@ -5,6 +5,7 @@ import type { YardSettings } from "@/core/settings";
 import { dueWords } from "@/core/welfare";
 import type { YardLine } from "@/features/yard/yard";
 import {
+  aftermathsOf,
   asHorseDate,
   asNamed,
   coolingHorses,
@@ -20,7 +21,7 @@ import {
   type Store,
 } from "@/store";
 import { careOf, type HorseCare, today } from "./horse-care";
-import { byStanding, type LadderState, LOOK_BACK_MS, nextStartTrials, peopleNames, standing } from "./ladder-state";
+import { AFTERMATH_MS, byStanding, type LadderState, LOOK_BACK_MS, nextStartTrials, peopleNames, standing } from "./ladder-state";
 
 /**
  * Where each horse's first ladder stands: what may be worked, then the one
@@ -33,7 +34,11 @@ async function firstLadders(
   settings: YardSettings,
 ): Promise<ReadonlyMap<string, LadderState>> {
   const nowWallMs = store.now();
-  const [heads, last] = await Promise.all([ladderHeads(store), lastWorkedMs(store, nowWallMs - LOOK_BACK_MS)]);
+  const [heads, last, aftermaths] = await Promise.all([
+    ladderHeads(store),
+    lastWorkedMs(store, nowWallMs - LOOK_BACK_MS),
+    aftermathsOf(store, null, nowWallMs - AFTERMATH_MS),
+  ]);
   const names = await peopleNames(store);
   const look = async (ids: readonly string[]) => {
     const ladders = await laddersWithPlans(store, ids);
@@ -41,7 +46,15 @@ async function firstLadders(
     return ladders.flatMap((ladder) => {
       const of = care.get(ladder.horseId);
       if (of === undefined) return [];
-      return [standing(ladder, evidence.get(ladder.id) ?? [], { allowance: of.allowance, settings, nowWallMs, names })];
+      return [
+        standing(ladder, evidence.get(ladder.id) ?? [], {
+          allowance: of.allowance,
+          settings,
+          nowWallMs,
+          names,
+          aftermaths: aftermaths.get(ladder.horseId) ?? [],
+        }),
+      ];
     });
   };
   const newest = new Map<string, string>();

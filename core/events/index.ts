@@ -1,5 +1,5 @@
 export { checkEvent, checkPayload, EVENT_TYPES, unknownKeys, wallClockPlausible, withIdsInOneCase } from "./event";
 export { type EventType, eventOf, type Fact, type Payload, type SessionEvent } from "./fact";
 export { PART_WORDS, PARTS, type Part } from "./parts";
-export { EVENT_SCHEMA_VERSION, payloadSchemas } from "./payloads";
+export { EVENT_SCHEMA_VERSION, HEAT_REASONS, payloadSchemas } from "./payloads";
 export { isWork, SESSION_KINDS, type SessionKind, WORK_KINDS } from "./session-kind";

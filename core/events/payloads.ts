@@ -6,7 +6,7 @@ import { PARTS } from "./parts";
  * Raised with every change of what events may carry. Readers of one version
  * read every earlier one: what is taken out of here is read no more, but stays in the log.
  */
-export const EVENT_SCHEMA_VERSION = 5;
+export const EVENT_SCHEMA_VERSION = 6;
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 export const uuid = () => yup.string().matches(UUID, "${path}: a UUID is needed.");
@@ -22,6 +22,8 @@ export const whole = (least: number, most: number) =>
 const flag = () => whole(0, 1);
 const oneOf = <T extends string>(...words: readonly T[]) => yup.string<T>().oneOf(words, `\${path}: one of ${words.join(", ")}.`);
 const phase = () => whole(1, 20);
+/** Why a little work may be begun though it is too hot. */
+export const HEAT_REASONS = ["moved to shade", "vet present", "emergency loading"] as const;
 const sideWord = () => oneOf("L", "R", "both", "");
 
 /**
@@ -158,6 +160,8 @@ export const payloadSchemas = {
     // What was looked at and found wanting, and the pieces of food brought in so far: a second filling adds to the first.
     open: yup.array().of(shortText().required()).max(50),
     pouch: whole(0, 1000).nullable(),
+    // Why a little work is begun though it is too hot.
+    heat_reason: oneOf(...HEAT_REASONS),
     skipped: yup.boolean(),
   }),
   "block.start": carries({
@@ -201,7 +205,7 @@ export const payloadSchemas = {
   }),
   signal: carries({
     name: shortText().required("${path} is missing."),
-    class: oneOf("ease", "tension", "danger", "count").required("${path} is missing."),
+    class: oneOf("ease", "tension", "danger", "pain", "count").required("${path} is missing."),
     // The way it was going, on a circle.
     side: oneOf("L", "R"),
   }),
@@ -284,6 +288,8 @@ export const payloadSchemas = {
   // The way down: begun, handed to somebody, cooled, or left with the reason.
   cool: carries({
     did: oneOf("starts", "handed", "cooled", "left").required("${path} is missing."),
+    // Whether the horse looked bright as its breath was down.
+    bright: yup.boolean(),
     who: shortText(),
     reason: shortText(),
   }),
@@ -323,6 +329,10 @@ export const payloadSchemas = {
     hurt: oneOf("fall", "injury"),
     // Why work went on after a second danger sign.
     why: longText(),
+    // The line was given at once: a safety release, which is no reinforcement and nobody's fault.
+    release: yup.boolean(),
+    // A note for the veterinarian, after a sign of pain.
+    vet: yup.boolean(),
     ends: yup.boolean(),
   }),
   "block.end": nothing(),

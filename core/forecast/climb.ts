@@ -63,7 +63,7 @@ export function climb(learner: Learner, plan: ClimbPlan, chance: Chance): ClimbR
       if (!met) failures++;
       learner.take(met ? "success" : outcome === "try" ? "neither" : "failure");
       block.push({ outcome });
-      evidence.push({ met, clean: met, blockKey: String(sessions), wallMs: sessions * daysBetween * MILLISECONDS_PER_DAY });
+      evidence.push({ met, clean: met, soft: met, blockKey: String(sessions), wallMs: sessions * daysBetween * MILLISECONDS_PER_DAY });
       const progress = masteryProgress(rule, evidence);
       if (progress.passed) {
         if (rung === rungs) return { reached: true, asks, failures, sessions };

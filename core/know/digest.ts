@@ -45,7 +45,7 @@ export function knowDigest(record: SessionRecord): KnowDigest {
   const samples: Sample[] = [];
   const breaths: (BreathSums & { wallMs: number })[] = [];
   const heart: { wallMs: number; perMinute: number }[] = [];
-  const byClass: Record<SignClass, number> = { ease: 0, tension: 0, danger: 0 };
+  const byClass: Record<SignClass, number> = { ease: 0, tension: 0, danger: 0, pain: 0 };
   const byName = noNames();
   let beepSeconds: number | null = null;
   const endMs = endOfWorkMs(record);

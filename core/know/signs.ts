@@ -1,20 +1,7 @@
 import { type CountedRate, type Interval, sessionRate, unusualRate } from "../evidence";
+import { SIGN_CLASSES, SIGN_KINDS, type SignClass, type SignKind } from "../signs";
 
-/** Classes that say something of how the horse feels. */
-export const SIGN_CLASSES = ["ease", "tension", "danger"] as const;
-export type SignClass = (typeof SIGN_CLASSES)[number];
-
-/** All classes of signs: those, and plain counts that say nothing by themselves. */
-export const SIGN_KINDS = [...SIGN_CLASSES, "count"] as const;
-export type SignKind = (typeof SIGN_KINDS)[number];
-
-/** The signs of each class that can be tapped by name from the start; a yard adds its own. */
-export const SIGNS: Readonly<Record<SignKind, readonly string[]>> = {
-  ease: ["licks and chews", "lowers head", "blows out", "softens eye", "ear on handler", "rests a hind foot", "deep breath"],
-  tension: ["head high", "tail swishes", "paws", "calls", "fixed stare", "rushes", "braces", "bites at", "threatens to kick"],
-  danger: ["rears", "strikes", "kicks", "bolts", "pulls back", "falls"],
-  count: ["eats", "eyes on me", "bucks", "turns quarters", "takes the foot away", "paws"],
-};
+export { SIGN_CLASSES, SIGN_KINDS, SIGNS, type SignClass, type SignKind } from "../signs";
 
 export const REST_BEHAVIOUR = "Signs at rest";
 
@@ -27,13 +14,13 @@ export interface SignCounts {
 }
 
 /** No sign of any name. */
-export const noNames = (): Record<SignKind, Record<string, number>> => ({ ease: {}, tension: {}, danger: {}, count: {} });
+export const noNames = (): Record<SignKind, Record<string, number>> => ({ ease: {}, tension: {}, danger: {}, pain: {}, count: {} });
 
-export const NO_SIGNS: SignCounts = { minutes: 0, byClass: { ease: 0, tension: 0, danger: 0 }, byName: noNames() };
+export const NO_SIGNS: SignCounts = { minutes: 0, byClass: { ease: 0, tension: 0, danger: 0, pain: 0 }, byName: noNames() };
 
 /** Adds stretches up. */
 export function addSigns(stretches: readonly SignCounts[]): SignCounts {
-  const byClass: Record<SignClass, number> = { ease: 0, tension: 0, danger: 0 };
+  const byClass: Record<SignClass, number> = { ease: 0, tension: 0, danger: 0, pain: 0 };
   const byName = noNames();
   let minutes = 0;
   for (const stretch of stretches) {
@@ -94,7 +81,7 @@ export function compareSigns(here: SignCounts, earlier: readonly SignCounts[], k
   const own = signRate([here], kind);
   const before = signRate(earlier, kind);
   if (found === null || own === null || before === null) return null;
-  const what = kind === "ease" ? "ease signs" : kind === "tension" ? "tension signs" : "danger signs";
+  const what = `${kind} signs`;
   const numbers = `${own.perTenMinutes.toFixed(1)} ${what} in ten minutes, in ${found.sessions} earlier sessions ${before.perTenMinutes.toFixed(1)}`;
   const words = !found.unusual ? `${numbers}: no difference shown.` : `${numbers}: ${found.above ? "more" : "fewer"} than usual.`;
   return { kind, here: own, usual: before, unusual: found.unusual, words };

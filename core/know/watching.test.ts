@@ -67,7 +67,7 @@ describe("connectionOf", () => {
 
 const signs = (minutes: number, tension: number, ease = 0): SignCounts => ({
   minutes,
-  byClass: { ease, tension, danger: 0 },
+  byClass: { ease, tension, danger: 0, pain: 0 },
   byName: noNames(),
 });
 
@@ -114,11 +114,11 @@ describe("signs", () => {
   it("are added up by class and name, the commonest first", () => {
     const one: SignCounts = {
       minutes: 5,
-      byClass: { ease: 3, tension: 0, danger: 0 },
+      byClass: { ease: 3, tension: 0, danger: 0, pain: 0 },
       byName: { ...noNames(), ease: { "blows out": 2, "lowers head": 1 } },
     };
     const sum = addSigns([one, one, signs(2, 1)]);
-    expect(sum).toMatchObject({ minutes: 12, byClass: { ease: 6, tension: 1, danger: 0 } });
+    expect(sum).toMatchObject({ minutes: 12, byClass: { ease: 6, tension: 1, danger: 0, pain: 0 } });
     expect(commonestSigns(sum, "ease")).toEqual([
       { name: "blows out", n: 4 },
       { name: "lowers head", n: 2 },
@@ -148,7 +148,7 @@ describe("knowDigest", () => {
       firstLook: null,
       beepSeconds: 10,
       trials: 0,
-      signs: { minutes: 1, byClass: { ease: 1, tension: 0, danger: 0 }, byName: { ...noNames(), ease: { "blows out": 1 } } },
+      signs: { minutes: 1, byClass: { ease: 1, tension: 0, danger: 0, pain: 0 }, byName: { ...noNames(), ease: { "blows out": 1 } } },
       breaths: [{ breaths: 2, seconds: 10 }],
       heart: [{ perMinute: 38 }],
       touches: [{ zone: "neck", grade: 3 }],

@@ -1,3 +1,4 @@
+import type { SignKind } from "../signs";
 import { counted } from "../words";
 
 /** What a horse does when it chooses wrong; own words may stand beside them. */
@@ -44,7 +45,7 @@ export interface RigCheck {
 /** A sign with its class, as it is pinned to a ladder or a horse. */
 export interface PinnedSign {
   readonly name: string;
-  readonly class: "ease" | "tension" | "danger" | "count";
+  readonly class: SignKind;
 }
 
 /** What is done when the horse chooses wrong. */

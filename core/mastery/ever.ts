@@ -1,6 +1,6 @@
 import { chanceShareAtLeast } from "../evidence/shares";
 import { byDay } from "./days";
-import { daysWanted, type MasteryRule, type MasteryTrial } from "./rule";
+import { calmOnly, daysWanted, type MasteryRule, type MasteryTrial } from "./rule";
 
 /**
  * After how many trials a rule was first passed: asks to the rule. One pass
@@ -14,7 +14,7 @@ export function passedAfter(rule: MasteryRule, trials: readonly MasteryTrial[]):
   if (wanted > 1) {
     let shown = 0;
     let before = 0;
-    for (const day of byDay(trials)) {
+    for (const day of byDay(calmOnly(trials))) {
       const after = passedAfter({ ...rule, days: 1 }, day);
       if (after !== null && ++shown === wanted) return before + after;
       before += day.length;

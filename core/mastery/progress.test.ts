@@ -100,6 +100,27 @@ describe("masterySentence", () => {
 
 describe("a rule of different days", () => {
   const CALM: MasteryRule = { kind: "run", length: 3, days: 2 };
+  const soft = (list: readonly MasteryTrial[]) => list.map((trial) => ({ ...trial, soft: true }));
+
+  it("counts only what was said to be soft: silence is never a yes", () => {
+    const said = (softness: readonly (boolean | undefined)[]) =>
+      softness.map((one, i): MasteryTrial => ({
+        met: true,
+        clean: true,
+        blockKey: "b",
+        wallMs: i * 60_000,
+        ...(one === undefined ? {} : { soft: one }),
+      }));
+    expect(masteryProgress(CALM, said([true, true, true])).enoughToday).toBe(true);
+    expect(masteryProgress(CALM, said([true, true, false])).enoughToday).toBeUndefined();
+    const silent = masteryProgress(CALM, said([true, true, undefined]));
+    expect(silent.enoughToday).toBeUndefined();
+    expect(silent.needed).toContain("Calm not said on 1, so not counted.");
+    expect(everMastered(CALM, [...said([true, true, true]), ...said([true, true, undefined]).map((t) => ({ ...t, wallMs: t.wallMs + 2 * 86_400_000 }))])).toBe(false);
+    // A rule of one day takes answers as it always did.
+    expect(masteryProgress({ kind: "run", length: 3 }, said([undefined, undefined, undefined])).passed).toBe(true);
+  });
+
   it.each([
     ["+++", false, true],
     ["+++/++", false, false],
@@ -110,19 +131,19 @@ describe("a rule of different days", () => {
     ["+++/+++.", false, false],
     ["++++++", false, true],
   ])("%s", (text, passed, enoughToday) => {
-    const progress = masteryProgress(CALM, trials(text));
+    const progress = masteryProgress(CALM, soft(trials(text)));
     expect({ passed: progress.passed, enough: progress.enoughToday ?? false }).toEqual({ passed, enough: enoughToday });
   });
 
   it("says what is shown and that another day is wanted", () => {
-    expect(masteryProgress(CALM, trials("+++")).needed).toBe("Shown today, 1 of 2 days so far. Again on another day.");
-    expect(masteryProgress(CALM, trials("+++/+")).needed).toBe("2 more in a row would do it. 1 of 2 days so far.");
+    expect(masteryProgress(CALM, soft(trials("+++"))).needed).toBe("Shown today, 1 of 2 days so far. Again on another day.");
+    expect(masteryProgress(CALM, soft(trials("+++/+"))).needed).toBe("2 more in a row would do it. 1 of 2 days so far.");
     expect(masterySentence(CALM)).toBe("3 in a row, on 2 days");
     expect(masterySentence({ kind: "first-clean", days: 1 })).toBe("first clean one, then stop");
   });
 
   it("counts an evening and the next morning as two days, a morning and its evening as one", () => {
-    const at = (hours: number) => ({ met: true, clean: true, blockKey: "b", wallMs: hours * 3_600_000 });
+    const at = (hours: number) => ({ met: true, clean: true, soft: true, blockKey: "b", wallMs: hours * 3_600_000 });
     const twice: MasteryRule = { kind: "first-clean", days: 2 };
     expect(masteryProgress(twice, [at(8), at(18)]).passed).toBe(false);
     expect(masteryProgress(twice, [at(18), at(24 + 8)]).passed).toBe(true);

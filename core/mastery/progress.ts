@@ -1,7 +1,7 @@
 import { chanceShareAtLeast } from "../evidence/shares";
 import { byDay } from "./days";
 import { everMastered } from "./ever";
-import { daysWanted, type MasteryProgress, type MasteryRule, type MasteryTrial } from "./rule";
+import { calmOnly, daysWanted, type MasteryProgress, type MasteryRule, type MasteryTrial } from "./rule";
 
 const countMet = (trials: readonly MasteryTrial[]) => trials.reduce((sum, t) => sum + (t.met ? 1 : 0), 0);
 
@@ -67,12 +67,17 @@ function shareProgress(rule: Extract<MasteryRule, { kind: "share" }>, trials: re
 export function masteryProgress(rule: MasteryRule, trials: readonly MasteryTrial[]): MasteryProgress {
   const wanted = daysWanted(rule);
   if (wanted < 2) return onOneDay(rule, trials);
-  const days = byDay(trials);
+  const days = byDay(calmOnly(trials));
   const last = onOneDay(rule, days.at(-1) ?? []);
   const before = days.slice(0, -1).filter((day) => everMastered({ ...rule, days: 1 }, day)).length;
   const shown = before + (last.passed ? 1 : 0);
   if (last.passed && shown >= wanted) return last;
-  const soFar = `${shown} of ${wanted} days so far.`;
+  const unsaid =
+    byDay(trials)
+      .at(-1)
+      ?.filter(({ met, soft }) => met && soft === undefined).length ?? 0;
+  const silent = unsaid === 0 ? "" : ` Calm not said on ${unsaid}, so not counted.`;
+  const soFar = `${shown} of ${wanted} days so far.${silent}`;
   return last.passed
     ? { ...last, passed: false, needed: `Shown today, ${soFar} Again on another day.`, enoughToday: true }
     : { ...last, needed: `${last.needed} ${soFar}` };

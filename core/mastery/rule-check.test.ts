@@ -172,7 +172,7 @@ describe("a rule of different days", () => {
         for (let day = 0; trials.length < within; day++)
           for (let t = 0; t < asksADay && trials.length < within; t++) {
             const met = chance() < p;
-            trials.push({ met, clean: met, blockKey: `b${day}`, wallMs: day * 86_400_000 });
+            trials.push({ met, clean: met, soft: met, blockKey: `b${day}`, wallMs: day * 86_400_000 });
             const progress = masteryProgress(rule, trials);
             if (progress.enoughToday) break;
             if (progress.passed) {

@@ -28,9 +28,19 @@ export interface MasteryTrial {
   readonly clean: boolean;
   /** Which block it belongs to: the block window never spans two. */
   readonly blockKey: string;
+  /** Whether it was said to be soft or better, or not; left out where nobody said. Only a rule over days looks at it. */
+  readonly soft?: boolean;
   /** Milliseconds since 1970; only a rule that asks for different days looks at it. */
   readonly wallMs: number;
 }
+
+/**
+ * Trials as a rule over days counts them: work that asks for several days can
+ * hurt, so only an answer that was said to be soft counts as met. What nobody
+ * said of is not counted for it.
+ */
+export const calmOnly = (trials: readonly MasteryTrial[]): MasteryTrial[] =>
+  trials.map((trial) => (trial.soft === true ? trial : { ...trial, met: false, clean: false }));
 
 /** How far a rule has come. `needed` says in words what is still wanted. */
 export interface MasteryProgress {

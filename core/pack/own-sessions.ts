@@ -1,3 +1,4 @@
+import { aftermathOf, type SessionAftermath } from "../aftermath";
 import { circleDigestOf } from "../circle";
 import { isWork } from "../events/session-kind";
 import { knowDigest } from "../know";
@@ -30,6 +31,11 @@ function digestOf({ begun, createdMs, record }: OwnSession): PackDigest {
     sides,
     ...(acts === undefined ? {} : { acts }),
   };
+}
+
+function aftermathsOf({ begun, record }: OwnSession): SessionAftermath[] {
+  const aftermath = isWork(begun.kind) ? aftermathOf(record) : null;
+  return aftermath === null ? [] : [{ session: begun.id, ...aftermath }];
 }
 
 function workedOf({ begun, record }: OwnSession): PackWorked {
@@ -91,6 +97,9 @@ export function withOwnSessions(pack: HorsePack, own: readonly OwnSession[], now
         : { ...ladder, trials: trials.sort((a, b) => a.wallMs - b.wallMs) };
     }),
     digests: [...others(pack.digests), ...seen.map(digestOf)].sort((a, b) => a.createdMs - b.createdMs),
+    aftermaths: [...(pack.aftermaths ?? []).filter(({ session }) => !ids.has(session)), ...seen.flatMap(aftermathsOf)].sort(
+      (a, b) => a.startedMs - b.startedMs,
+    ),
     worked: [...others(pack.worked), ...seen.map(workedOf)].sort((a, b) => (b.startedMs ?? 0) - (a.startedMs ?? 0)),
     open: [...mine.toReversed().flatMap((one) => unfinishedOf(one, nowMs)), ...others(pack.open)],
     last:

@@ -124,6 +124,7 @@ export function packNow(pack: HorsePack, yard: YardFacts, nowMs: number, handler
         involves: ladder.involves,
         handler,
         names,
+        aftermaths: pack.aftermaths ?? [],
       },
       settings,
     ),

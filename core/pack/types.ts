@@ -1,3 +1,4 @@
+import type { SessionAftermath } from "../aftermath";
 import type { ChainDirection, ChainLink } from "../behaviour";
 import type { CircleDigest, CircleSetup, KitFit, LoadKind } from "../circle";
 import type { SideSession } from "../compare";
@@ -136,6 +137,8 @@ export interface HorsePack {
   readonly ladders: readonly PackLadder[];
   /** Of a year, oldest first. */
   readonly digests: readonly PackDigest[];
+  /** What sessions of work left for the next start, oldest first; left out by a server that does not say. */
+  readonly aftermaths?: readonly SessionAftermath[];
   /** Newest first. */
   readonly worked: readonly PackWorked[];
   readonly open: readonly Unfinished[];

@@ -1,7 +1,7 @@
 import { type BlockTries, blockSeconds, endOfWorkMs, type SessionRecord, until } from "../record";
 
 /** What happened at a moment: a sign by its class, a departure, a wrong choice, a zone entered, an ask made clearer. */
-export type MomentKind = "ease" | "tension" | "danger" | "count" | "left" | "wrong" | "zone" | "raised";
+export type MomentKind = "ease" | "tension" | "danger" | "pain" | "count" | "left" | "wrong" | "zone" | "raised";
 
 /** A moment of the work, milliseconds from its start. */
 export type Moment = readonly [ms: number, kind: MomentKind, name: string];

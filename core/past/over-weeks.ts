@@ -20,7 +20,7 @@ import { type WeeklyChange, weeklyChange } from "./slope";
 
 /** A sign by its name, seen so often in ten minutes of work. */
 export interface SignRate {
-  readonly kind: "ease" | "tension" | "danger" | "count";
+  readonly kind: "ease" | "tension" | "danger" | "pain" | "count";
   readonly name: string;
   readonly count: number;
   readonly perTenMinutes: number | null;
@@ -123,7 +123,7 @@ function warmUpOf(today: readonly PastTrial[], before: readonly PastTrial[] | un
 export function signRates(session: PastSession): SignRate[] {
   const counts = new Map<string, { kind: SignRate["kind"]; name: string; count: number }>();
   for (const [, kind, name] of session.facts.moments) {
-    if (kind !== "ease" && kind !== "tension" && kind !== "danger" && kind !== "count") continue;
+    if (kind !== "ease" && kind !== "tension" && kind !== "danger" && kind !== "pain" && kind !== "count") continue;
     const key = `${kind} ${name}`;
     const sign = counts.get(key) ?? { kind, name, count: 0 };
     sign.count++;

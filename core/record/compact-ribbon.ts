@@ -46,7 +46,7 @@ const PLACES = 64 * 64 - 1;
 const LETTERS = "0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz-_";
 const OUTCOMES = ["met", "try", "miss", "refused"] as const;
 const SIDES = [null, "L", "R"] as const;
-const CLASSES: readonly SignalClass[] = ["ease", "tension", "danger"];
+const CLASSES: readonly SignalClass[] = ["ease", "tension", "danger", "pain"];
 /** Answers nearer to one another than such a share of the line are drawn as one; the first that leaves few enough. */
 const NEAREST = [1 / 300, 1 / 150, 1 / 80];
 const MOST_TRIALS = 80;

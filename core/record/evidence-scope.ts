@@ -27,6 +27,8 @@ export interface EvidenceTrial {
   readonly value: number | null;
   /** Met at phase 1 with the ease the rung asks for. */
   readonly clean: boolean;
+  /** A sign of tension, pain or danger came within the ask; left out where none did. */
+  readonly troubled?: true;
   /** Whether it may be held against the other side: not written from memory, and not on a rung that names one side. */
   readonly comparable: boolean;
 }
@@ -69,6 +71,7 @@ export function evidenceOfSession(session: string, record: SessionRecord, handle
       ...(trial.movement === null ? {} : { movement: trial.movement }),
       value: trial.value,
       clean: isClean(trial, block.criterion),
+      ...(trial.troubled === null ? {} : { troubled: true as const }),
       comparable: isComparable(trial, block.criterion),
     });
   }
@@ -111,9 +114,22 @@ export function evidenceForRung(trials: readonly EvidenceTrial[], scope: Evidenc
   return found.reverse();
 }
 
+/** The lowest grade that is calm: soft. */
+export const SOFT_GRADE = 3;
+
+/**
+ * Whether an answer was said to be soft or better: false also where a sign of
+ * tension, pain or danger came within its ask; null where nobody said.
+ */
+export const saidSoft = ({ ease, troubled }: Pick<EvidenceTrial, "ease" | "troubled">): boolean | null =>
+  troubled === true ? false : ease === null ? null : ease >= SOFT_GRADE;
+
 /** Evidence as a mastery rule takes it. */
 export function asMasteryTrials(trials: readonly EvidenceTrial[]): MasteryTrial[] {
-  return trials.map((t) => ({ met: t.outcome === "met", clean: t.clean, blockKey: t.blockKey, wallMs: t.wallMs }));
+  return trials.map((t) => {
+    const soft = saidSoft(t);
+    return { met: t.outcome === "met", clean: t.clean, blockKey: t.blockKey, wallMs: t.wallMs, ...(soft === null ? {} : { soft }) };
+  });
 }
 
 /**
@@ -158,7 +174,7 @@ type PackedTrial = readonly [
   phase: number | null,
   ease: number | null,
   value: number | null,
-  /** 1 clean, 2 comparable, added up. */
+  /** 1 clean, 2 comparable, 4 troubled, added up. */
   flags: number,
   /** Its place among the handlers, −1 for nobody. */
   handler: number,
@@ -190,7 +206,7 @@ export function packEvidence(trials: readonly EvidenceTrial[]): PackedEvidence[]
           t.phase,
           t.ease,
           t.value,
-          (t.clean ? 1 : 0) + (t.comparable ? 2 : 0),
+          (t.clean ? 1 : 0) + (t.comparable ? 2 : 0) + (t.troubled === true ? 4 : 0),
           t.handler === null ? -1 : handlers.indexOf(t.handler),
           t.movement ?? -1,
         ],
@@ -221,6 +237,7 @@ export const unpackEvidence = (packed: readonly PackedEvidence[]): EvidenceTrial
         value,
         clean: (flags & 1) !== 0,
         comparable: (flags & 2) !== 0,
+        ...((flags & 4) === 0 ? {} : { troubled: true as const }),
       };
     }),
   );

@@ -42,7 +42,7 @@ export {
   type TimedFact,
 } from "./reduce";
 export { reduceSession } from "./reduce-session";
-export { dangerSigns, openDanger, type SignalClass, signsWithin } from "./signals";
+export { dangerSigns, openDanger, openStopSign, type SignalClass, signsWithin } from "./signals";
 export { OPEN_SPAN_TIMES, SILENCE_MINUTES, silenceLimitMs, WENT_ON } from "./silence";
 export { type SlimTrial, slimTrial, wholeTrial } from "./slim-trial";
 export { type BlockSummary, interResponseSeconds, type SessionSummary, summariseSession } from "./summary";

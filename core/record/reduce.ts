@@ -1,5 +1,6 @@
 import type { EventType, Payload, SessionEvent } from "../events";
 import type { Criterion } from "../ladder/criterion";
+import { classOfSign, dangerOfChoice } from "../signs";
 import { type ClockKnowledge, type PlacedEvent, placeEvents } from "./clock";
 import { effectiveEvents, type PayloadCheck, withoutDuplicates } from "./effective";
 import { SILENCE_MINUTES } from "./silence";
@@ -50,6 +51,38 @@ export type TimedFact<Type extends EventType = EventType> = {
     readonly payload: Payload<T>;
   };
 }[Type];
+
+/**
+ * A fact as it is read: a sign has the class its name has in the table,
+ * whatever pad it was tapped on, and a wrong choice that is a sign of danger
+ * stands as one beside itself.
+ */
+function asRead(fact: TimedFact, block: Pick<Block, "ladder" | "criterion"> | undefined): TimedFact[] {
+  if (fact.type === "signal") {
+    const kind = classOfSign(fact.payload.name, fact.payload.class, inKickZone(block));
+    return kind === fact.payload.class ? [fact] : [{ ...fact, payload: { ...fact.payload, class: kind } }];
+  }
+  const name = fact.type === "wrong" ? dangerOfChoice(fact.payload.did ?? null) : null;
+  return name === null ? [fact] : [fact, { ...fact, type: "signal", payload: { name, class: "danger" } } as TimedFact<"signal">];
+}
+
+/** Places out of a kick's reach: at the head, ahead, at the shoulder, or three metres off and more. */
+const OUT_OF_REACH = /head|ahead|shoulder|beyond|out of sight/;
+const METRES_OFF = /(\d+(?:[.,]\d+)?)\s*m\b/;
+const KICK_REACH_METRES = 3;
+
+/**
+ * Whether a person stands where a kick reaches. At work on a ladder that does
+ * not say where the handler stands it is taken for so: not said is not out of reach.
+ */
+function inKickZone(block: Pick<Block, "ladder" | "criterion"> | undefined): boolean {
+  if (block === undefined || block.ladder === null) return false;
+  const place = block.criterion?.handler_place;
+  if (place === undefined) return true;
+  const metres = METRES_OFF.exec(place)?.[1];
+  if (metres !== undefined) return Number(metres.replace(",", ".")) < KICK_REACH_METRES;
+  return !OUT_OF_REACH.test(place);
+}
 
 const timedFact = ({ id, type, recorder, payload }: SessionEvent, ms: number) => ({ id, type, recorder, ms, payload }) as TimedFact;
 
@@ -118,7 +151,9 @@ export function reduceEvents(events: Iterable<SessionEvent>, clocks: ClockKnowle
   for (const { event, ms } of effective.events) {
     const relative = ms - (start ?? ms);
     walk.take({ event, ms: relative });
-    facts.push(timedFact(event, relative));
+    const read = asRead(timedFact(event, relative), walk.blocks.at(-1));
+    for (const fact of read) if (fact.type === "signal") walk.sign(fact.ms, fact.payload.class);
+    facts.push(...read);
   }
   const open = walk.openTimed;
   const shiftMs = walk.shiftMs ?? 0;

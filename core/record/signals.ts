@@ -1,6 +1,7 @@
-import type { SessionRecord } from "./reduce";
+import { type SignKind, stopsWork } from "../signs";
+import type { SessionRecord, TimedFact } from "./reduce";
 
-export type SignalClass = "ease" | "tension" | "danger" | "count";
+export type SignalClass = SignKind;
 
 /** How many signs of a class were seen in the last seconds up to a moment. */
 export function signsWithin(record: Pick<SessionRecord, "facts">, kind: SignalClass, nowMs: number, seconds: number): number {
@@ -14,16 +15,19 @@ export function signsWithin(record: Pick<SessionRecord, "facts">, kind: SignalCl
   return count;
 }
 
-/** How many danger signs a session has had. */
+/** How many signs of danger or pain a session has had. */
 export const dangerSigns = ({ facts }: Pick<SessionRecord, "facts">): number =>
-  facts.filter((fact) => fact.type === "signal" && fact.payload.class === "danger").length;
+  facts.filter((fact) => fact.type === "signal" && stopsWork(fact.payload.class)).length;
 
-/** The name of the last danger sign no stop card has answered yet, or null. A safety fact answers every sign before it. */
-export function openDanger({ facts }: Pick<SessionRecord, "facts">): string | null {
+/** The last sign of danger or pain that no stop card has answered yet, or null. A safety fact answers every sign before it. */
+export function openStopSign({ facts }: Pick<SessionRecord, "facts">): TimedFact<"signal"> | null {
   for (let i = facts.length - 1; i >= 0; i--) {
     const fact = facts[i];
     if (fact?.type === "safety") return null;
-    if (fact?.type === "signal" && fact.payload.class === "danger") return fact.payload.name;
+    if (fact?.type === "signal" && stopsWork(fact.payload.class)) return fact;
   }
   return null;
 }
+
+/** Its name, or null. */
+export const openDanger = (record: Pick<SessionRecord, "facts">): string | null => openStopSign(record)?.payload.name ?? null;

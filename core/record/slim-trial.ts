@@ -23,6 +23,8 @@ const NOTHING: Omit<Trial, "number" | "askMs" | "endMs" | "tapped" | "outcome" |
   faults: [],
   logged: null,
   note: null,
+  troubled: null,
+  safety: false,
   phaseSteps: [],
   reinforcerKinds: [],
   phase: null,

@@ -1,5 +1,6 @@
 import type { Outcome } from "../evidence/group";
 import type { Criterion } from "../ladder/criterion";
+import { type SignKind, stopsWork } from "../signs";
 import { shortfallOf } from "./met-check";
 import type { Handler, LoggedWay, Trial } from "./trial";
 
@@ -17,6 +18,15 @@ export interface TrialSurroundings {
   readonly zone: string | null;
   /** Who handles, where that is not whoever the session was begun for. */
   readonly handler: Handler | null;
+}
+
+/** From the mildest. */
+const TROUBLES = ["tension", "pain", "danger"] as const;
+
+/** The worse of what was seen so far and a sign; calm and plain counts are no trouble. */
+export function worstOf(before: Trial["troubled"], kind: SignKind): Trial["troubled"] {
+  const rank = (one: string | null) => TROUBLES.findIndex((trouble) => trouble === one);
+  return rank(kind) > rank(before) ? (kind as Trial["troubled"]) : before;
 }
 
 interface Answer {
@@ -49,6 +59,8 @@ export class TrialBuilder {
   private ease: number | null = null;
   private movement: number | null = null;
   private closedMs: number | null = null;
+  private troubled: Trial["troubled"] = null;
+  private safetyMs: number | null = null;
 
   constructor(
     readonly askId: string,
@@ -154,6 +166,17 @@ export class TrialBuilder {
     else if (strand === this.around.criterion?.working?.strand) this.measured = { value, unit };
   }
 
+  /**
+   * A sign within the ask. Danger or pain ends it: the line is given at once,
+   * and whatever comes after belongs to it no more.
+   */
+  sign(ms: number, kind: SignKind): void {
+    this.troubled = worstOf(this.troubled, kind);
+    if (!this.open || !stopsWork(kind)) return;
+    this.safetyMs = ms;
+    this.closedMs = ms;
+  }
+
   /** The next ask, the end of the block, a break or the finish: nothing more belongs to its waiting. */
   close(ms: number): void {
     if (this.open) this.closedMs = ms;
@@ -180,19 +203,25 @@ export class TrialBuilder {
   build(number: number, stopped: boolean): Trial | null {
     const { endMs } = this;
     if (endMs === null) return null;
-    if (this.closedMs !== null && !this.answered && stopped) return null;
+    if (this.closedMs !== null && this.safetyMs === null && !this.answered && stopped) return null;
     const criterion = this.around.criterion;
+    const safety = this.safetyMs !== null;
     const final: Answer | undefined =
       this.answers.at(-1) ?? (this.criterionMs === null ? undefined : { ms: this.criterionMs, answer: "met" });
-    const refused = this.refusedMs !== null || final === undefined;
-    const tapped: Outcome = refused
-      ? "refused"
-      : this.criterionMs !== null && final.answer !== "wrong"
-        ? "met"
-        : final.answer === "wrong"
+    const refused = !safety && (this.refusedMs !== null || final === undefined);
+    const tapped: Outcome =
+      safety || final === undefined
+        ? safety
           ? "miss"
-          : final.answer;
-    const stay = refused ? null : this.stayed(final, criterion?.stay_s);
+          : "refused"
+        : refused
+          ? "refused"
+          : this.criterionMs !== null && final.answer !== "wrong"
+            ? "met"
+            : final.answer === "wrong"
+              ? "miss"
+              : final.answer;
+    const stay = refused || safety ? null : this.stayed(final, criterion?.stay_s);
     const good = tapped === "met" || tapped === "try";
     const reachedMs = tapped !== "met" ? null : stay !== null ? stay.reachedMs : (this.criterionMs ?? final?.ms ?? null);
     if (this.releaseMs !== null && this.refusedMs === null && !good) this.faults.add("release without a try");
@@ -236,9 +265,9 @@ export class TrialBuilder {
       side: this.around.side,
       zone: this.around.zone,
       phase,
-      wrongBefore: tapped === "miss" ? wrong - 1 : wrong,
+      wrongBefore: tapped === "miss" && !safety ? wrong - 1 : wrong,
       latencySeconds,
-      waitedSeconds: refused ? seconds(endMs - this.askMs) : seconds((final?.ms ?? endMs) - this.askMs),
+      waitedSeconds: refused || safety ? seconds(endMs - this.askMs) : seconds((final?.ms ?? endMs) - this.askMs),
       firstAnswerSeconds: firstMs === null || firstMs === undefined ? null : seconds(firstMs - this.askMs),
       releaseLagSeconds: released ? lag(reachedMs, this.releaseMs) : null,
       markLagSeconds: lag(reachedMs, this.markMs),
@@ -255,7 +284,9 @@ export class TrialBuilder {
       handler: this.around.handler,
       handlerActs: this.handlerActs,
       helped: this.helped,
-      faults: [...this.faults],
+      faults: safety ? [] : [...this.faults],
+      troubled: this.troubled,
+      safety,
       logged: "timed" satisfies LoggedWay,
       note: null,
       phaseSteps: this.phaseSteps,

@@ -60,6 +60,10 @@ export interface Trial extends MeasuredTrial {
   readonly faults: readonly string[];
   readonly logged: LoggedWay | null;
   readonly note: string | null;
+  /** The worst sign seen within the ask; null where none was. */
+  readonly troubled: "tension" | "danger" | "pain" | null;
+  /** A sign of danger ended the ask and the line was given: no reinforcement, and nobody's fault. */
+  readonly safety: boolean;
   /** Cue phases with the time each began. */
   readonly phaseSteps: readonly { readonly ms: number; readonly phase: number }[];
   readonly reinforcerKinds: readonly string[];

@@ -2,6 +2,7 @@ import type { EventType, Payload } from "../events";
 import type { Outcome } from "../evidence/group";
 import type { Criterion } from "../ladder/criterion";
 import { earnsReinforcer } from "../ladder/schedule";
+import type { SignKind } from "../signs";
 import type { PlacedEvent } from "./clock";
 import { barOf, judgedByBar } from "./follow-bar";
 import { putRight, type RightTrial } from "./put-right";
@@ -9,7 +10,7 @@ import type { Block, SessionHeader } from "./reduce";
 import { silenceLimitMs } from "./silence";
 import { STANDING, TimeLineBuilder } from "./time-line";
 import type { Handler, Trial } from "./trial";
-import { TrialBuilder, type TrialSurroundings } from "./trial-builder";
+import { TrialBuilder, type TrialSurroundings, worstOf } from "./trial-builder";
 import { buildWholeTrial, draftWholeTrial, rewardedAsEarned, type WholeTrialDraft } from "./whole-trial";
 
 /** Facts that come after the work and do not stretch it. */
@@ -28,6 +29,9 @@ const AFTERWARDS: ReadonlySet<EventType> = new Set([
 /** A marker heard this soon after a tally, or after a timed ask was let go, belongs to it; one heard before belongs to a tally that follows this soon (common practice, no source). */
 const MARKED_AFTER_TAP_MS = 1000;
 const TAPPED_AFTER_MARK_MS = 6000;
+
+/** A sign this long before a tally, with no answer in between, came within its ask (common practice, no source). */
+const SIGN_BEFORE_TAP_MS = 60_000;
 
 const text = (value: string | undefined) => (value === undefined || value === "" ? null : value);
 const sideOf = (side: "L" | "R" | "both" | "" | undefined) => (side === "L" || side === "R" ? side : null);
@@ -64,6 +68,7 @@ export class Walk {
   /** What the handler did since the last ask ended: it belongs to the tally that comes. */
   private actsBefore: Record<string, number> = {};
   /** A marker the device heard while no ask was open and no answer had just been tapped. */
+  private signsBefore: { readonly ms: number; readonly kind: SignKind }[] = [];
   private heardBefore: { readonly id: string; readonly ms: number } | null = null;
   /** Whether a gait other than standing goes on that no silence has ended. */
   private moving = false;
@@ -162,6 +167,20 @@ export class Walk {
     if (this.openTimed === null) this.current = null;
   }
 
+  /** A sign: of the ask that is open, or else of the tally that comes. */
+  sign(ms: number, kind: SignKind): void {
+    const open = this.openTimed;
+    if (open !== null) open.sign(ms, kind);
+    else this.signsBefore.push({ ms, kind });
+  }
+
+  /** The worst sign since the last answer, in the moments before a tally. */
+  private takeTrouble(ms: number): Trial["troubled"] {
+    const near = this.signsBefore.filter((one) => ms - one.ms <= SIGN_BEFORE_TAP_MS);
+    this.signsBefore = [];
+    return near.reduce<Trial["troubled"]>((worst, { kind }) => worstOf(worst, kind), null);
+  }
+
   private onWork({ event, ms }: PlacedEvent): void {
     const { id } = event;
     const current = this.current;
@@ -179,12 +198,13 @@ export class Walk {
         this.drafts.push(draft);
         this.current = draft;
         this.actsBefore = {};
+        this.signsBefore = [];
         return;
       }
       case "trial": {
         this.closeAsk(ms, false);
         this.asked(ms);
-        const draft = { whole: draftWholeTrial(id, ms, event.payload, this.surroundings(), this.actsBefore) };
+        const draft = { whole: draftWholeTrial(id, ms, event.payload, this.surroundings(), this.actsBefore, this.takeTrouble(ms)) };
         this.actsBefore = {};
         const { heardBefore } = this;
         if (heardBefore !== null && ms - heardBefore.ms <= TAPPED_AFTER_MARK_MS) {
@@ -299,6 +319,7 @@ export class Walk {
         } = event.payload;
         this.endBlock(ms);
         this.current = null;
+        this.signsBefore = [];
         this.blockOpen = true;
         this.blocks.push({
           number: block,

@@ -28,6 +28,8 @@ export interface WholeTrialDraft {
   readonly after: AfterWholeTrial;
   /** What the handler did for it, and how often. */
   readonly handlerActs: Readonly<Record<string, number>>;
+  /** The worst sign since the answer before. */
+  readonly troubled: Trial["troubled"];
 }
 
 export function draftWholeTrial(
@@ -36,6 +38,7 @@ export function draftWholeTrial(
   payload: Payload<"trial">,
   around: TrialSurroundings,
   handlerActs: Readonly<Record<string, number>> = {},
+  troubled: Trial["troubled"] = null,
 ): WholeTrialDraft {
   return {
     eventId,
@@ -43,6 +46,7 @@ export function draftWholeTrial(
     payload,
     around,
     handlerActs,
+    troubled,
     after: { markMs: null, feedMs: null, pieces: 0, ease: null, movement: null, measured: null, reinforcerKinds: [], eventIds: [eventId] },
   };
 }
@@ -144,6 +148,8 @@ export function buildWholeTrial(draft: WholeTrialDraft, number: number, schedule
         .map((f) => f.trim()) ?? [],
     logged: payload.logged == null || payload.logged === "" ? "tally" : payload.logged,
     note: textOf(payload.note),
+    troubled: draft.troubled,
+    safety: false,
     phaseSteps: phase === null ? [] : [{ ms: askMs, phase }],
     reinforcerKinds: after.reinforcerKinds,
     eventId: draft.eventId,

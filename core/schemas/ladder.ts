@@ -186,7 +186,7 @@ const rungSchema = record({
 
 const signSchema = record({
   name: nameSchema("Sign"),
-  class: choiceSchema("Kind of sign", ["ease", "tension", "danger", "count"] as const),
+  class: choiceSchema("Kind of sign", ["ease", "tension", "danger", "pain", "count"] as const),
 });
 
 /** The most signs that are pinned to a ladder or a horse: more do not fit in sight. */

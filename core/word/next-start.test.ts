@@ -86,9 +86,7 @@ describe("nothing asked yet", () => {
     const today = theWord(input({ rung: 1, earlier: day("+++", 1, 0) }));
     expect(today.word).toBe("Stay");
     expect(today.reason).toMatch(/^Begin/);
-    const barred = theWord(
-      input({ rung: 1, nextBarred: "Walk only.", earlier: [...day("+++", 1, 3), ...day("+++", 1, 1)] }),
-    );
+    const barred = theWord(input({ rung: 1, nextBarred: "Walk only.", earlier: [...day("+++", 1, 3), ...day("+++", 1, 1)] }));
     expect(barred.word).toBe("Stay");
     expect(barred.reason).toContain("Walk only.");
   });

@@ -1,3 +1,4 @@
+import { lastTimeOn, type SessionAftermath } from "../aftermath";
 import { oneSideKnown, toldShare } from "../compare";
 import { shareOfTrials } from "../evidence";
 import { type LadderPlan, oneSideADay } from "../ladder";
@@ -40,6 +41,8 @@ export interface NextStartInput {
   readonly handler?: string | null;
   /** Names of handlers by what trials name them. */
   readonly names?: ReadonlyMap<string, string>;
+  /** What the horse's sessions of work left behind, oldest first: danger, pain, wrong choices, tension. */
+  readonly aftermaths?: readonly SessionAftermath[];
 }
 
 /** Which side to begin on: by turns where a day has one side, otherwise the weaker one where one is known to be. */
@@ -57,7 +60,7 @@ function sideToBegin(plan: LadderPlan, worked: readonly EvidenceTrial[], weaker:
  * allow today.
  */
 export function nextStart(input: NextStartInput, settings: YardSettings = DEFAULT_SETTINGS): NextStart {
-  const wanted: NextStart = { ...startOfPair(input, settings), barred: null };
+  const wanted: NextStart = { ...afterLastTime(input, startOfPair(input, settings), settings), barred: null };
   const { allowance, plan } = input;
   if (allowance === undefined) return wanted;
   const why = barredToday(input.involves ?? [], plan, allowance);
@@ -75,6 +78,24 @@ export function nextStart(input: NextStartInput, settings: YardSettings = DEFAUL
     headline: `Work on rung ${open.rung} for now`,
     reason: `${open.why} ${wanted.reason}`,
   };
+}
+
+/** The start as last time lets it be: danger, pain, wrong choices and tension begin lower, whoever handles. */
+function afterLastTime(input: NextStartInput, start: Omit<NextStart, "barred">, settings: YardSettings): Omit<NextStart, "barred"> {
+  const last = input.trials.findLast((t) => t.ladder === input.ladder && t.kind === "work");
+  const found = lastTimeOn({
+    ladder: input.ladder,
+    top: input.plan.rungs.length,
+    aftermaths: input.aftermaths ?? [],
+    last: last ?? null,
+    usualDays: settings.usualDays,
+  });
+  if (found === null) return start;
+  const rung = Math.min(start.rung, found.rung);
+  // A test the evidence asked for stays one, and so does what is begun lower than last time asks.
+  const kind = found.test || start.kind === "probe" ? "probe" : "work";
+  const headline = kind === "probe" ? `Test rung ${rung} first` : `Start on rung ${rung}`;
+  return { ...start, rung, kind, headline, reason: `${found.sentence} ${start.reason}` };
 }
 
 /** Why nothing of a ladder may be worked under an allowance, or null. */

@@ -8,7 +8,7 @@ import { Pad } from "@/ui/pad";
 import { WatchShell } from "./shell";
 import { useWatch, type Watch, type WatchStart } from "./use-watch";
 
-const TONES = { ease: "ease", tension: "tension", danger: "tension", count: "plain" } as const;
+const TONES = { ease: "ease", tension: "tension", danger: "tension", pain: "tension", count: "plain" } as const;
 
 /** Breathing by tapping, one tap a breath. Nothing is logged until it is kept. */
 function Breathing({ watch }: { watch: Watch }) {

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { SIGN_KINDS, SIGNS } from "@/core/know";
 import type { PinnedSign } from "@/core/ladder";
 
-const KIND_WORDS = { ease: "ease", tension: "tension", danger: "danger", count: "only counted" } as const;
+const KIND_WORDS = { ease: "ease", tension: "tension", danger: "danger", pain: "pain", count: "only counted" } as const;
 
 /** Signs a ladder or a horse is watched for: chosen from the known ones, or named. */
 export function SignPicker({

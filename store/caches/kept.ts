@@ -1,4 +1,5 @@
 import type { Transaction } from "sequelize";
+import { aftermathOf } from "@/core/aftermath";
 import { circleDigestOf } from "@/core/circle";
 import { knowDigest, packDigest } from "@/core/know";
 import { packFacts, pastFactsOf } from "@/core/past";
@@ -33,6 +34,12 @@ export interface Kept {
   readonly rungs: readonly KeptRung[];
   readonly evidence: readonly EvidenceTrial[];
   readonly record: SessionRecord;
+}
+
+/** What it leaves for the next start, or null before any work. */
+function aftermathText(record: SessionRecord): string | null {
+  const aftermath = aftermathOf(record);
+  return aftermath === null ? null : JSON.stringify(aftermath);
 }
 
 /** What it came to on the circle, or null where it was none. */
@@ -96,6 +103,7 @@ export function keptOf(
       digest: packDigest(knowDigest(record)),
       past: packFacts(pastFactsOf(record)),
       circle: circleText(record),
+      aftermath: aftermathText(record),
     },
     blocks: record.blocks.map((b, index) => ({
       position: index,

@@ -10,11 +10,11 @@ export interface Whose {
 }
 
 /** What a trial's flags hold, a bit each. */
-export const TRIAL_FLAGS = { clean: 1, overridden: 2, fellShort: 4, helped: 8, comparable: 16 } as const;
+export const TRIAL_FLAGS = { clean: 1, overridden: 2, fellShort: 4, helped: 8, comparable: 16, troubled: 32 } as const;
 
 const TABLES = {
   session_summary:
-    "session_no started_ms finished seen last_ms runs_on_ms shift_ms work_s n met pieces food_g do_next struck_notes drawing digest past circle",
+    "session_no started_ms finished seen last_ms runs_on_ms shift_ms work_s n met pieces food_g do_next struck_notes drawing digest past circle aftermath",
   block: "session_no position number behaviour ladder_no version rung side kind seconds n met",
   rung_side_summary: "session_no ladder_no version rung side n met met_at_lightest",
   trial:
@@ -54,7 +54,8 @@ function trialRow({ no, record }: Kept, trial: Trial, number: (id: string | null
     Number(trial.overridden) * TRIAL_FLAGS.overridden +
     Number(trial.shortfall !== null) * TRIAL_FLAGS.fellShort +
     Number(trial.helped !== null) * TRIAL_FLAGS.helped +
-    Number(isComparable(trial, block?.criterion ?? null)) * TRIAL_FLAGS.comparable;
+    Number(isComparable(trial, block?.criterion ?? null)) * TRIAL_FLAGS.comparable +
+    Number(trial.troubled !== null) * TRIAL_FLAGS.troubled;
   return [
     no,
     trial.number,

@@ -13,6 +13,7 @@ import * as wholeConversation from "./0009-whole-conversation";
 import * as libraryAndDates from "./0010-library-and-dates";
 import * as overWeeks from "./0011-over-weeks";
 import * as circle from "./0012-circle";
+import * as soundAdvice from "./0013-sound-advice";
 
 interface Migration {
   readonly name: string;
@@ -38,6 +39,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0010-library-and-dates", up: libraryAndDates.up },
   { name: "0011-over-weeks", up: overWeeks.up },
   { name: "0012-circle", up: circle.up },
+  { name: "0013-sound-advice", up: soundAdvice.up },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name);

@@ -1,5 +1,6 @@
-import { SIGNS, type TouchTool, type TouchZone } from "@/core/know";
+import type { TouchTool, TouchZone } from "@/core/know";
 import { openDanger, piecesUsed, type SignalClass, whereNow } from "@/core/record";
+import { namesFor } from "@/core/signs";
 import { HEART_STRAND } from "@/core/welfare";
 import { touchFacts } from "../../touch/touch-facts";
 import { asideFacts } from "../block-facts";
@@ -17,7 +18,7 @@ export function sceneActs(pen: Pen) {
       const fact = record.facts.find((one) => one.id === id);
       if (fact?.type !== "signal") return;
       const own = [...start.ownSigns, ...start.pinned, ...(start.plan.conversation?.pinned ?? [])];
-      if (SIGNS[fact.payload.class].includes(name) || own.some((sign) => sign.class === fact.payload.class && sign.name === name))
+      if (namesFor(fact.payload.class).includes(name) || own.some((sign) => sign.class === fact.payload.class && sign.name === name))
         press(pen, { type: "correct", payload: { event: id, payload: { name }, reason: "named" } });
     },
     /** A danger pad hit by mistake: the sign is struck out, whoever tapped it. */

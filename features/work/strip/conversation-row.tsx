@@ -23,6 +23,7 @@ const TONE = {
   ease: "border-sage! text-sage",
   tension: "border-brick! text-brick",
   danger: "border-brick! bg-brick! text-on-tarn",
+  pain: "border-brick! bg-brick! text-on-tarn",
   count: "",
 } as const;
 

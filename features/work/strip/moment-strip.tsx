@@ -4,6 +4,7 @@ import { RotateCw } from "lucide-react";
 import { type ReactNode, Suspense, useCallback, useEffect, useRef, useState } from "react";
 import { MOVEMENT_GRADES } from "@/core/ladder";
 import { type Block, barOf, barSentence, type Trial } from "@/core/record";
+import { stopsWork } from "@/core/signs";
 import { EASE_GRADES, type Strand } from "@/core/strands";
 import { lazyPart } from "../lazy-part";
 import { useActs, useLog, useNow, useStart } from "../state";
@@ -112,7 +113,7 @@ export function MomentStrip() {
         </p>
       ),
     });
-  if (sign !== undefined && fresh === sign.id && sign.payload.class !== "danger")
+  if (sign !== undefined && fresh === sign.id && !stopsWork(sign.payload.class))
     rows.push({
       key: "sign",
       label: `which sign of ${sign.payload.class}`,

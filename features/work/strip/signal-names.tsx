@@ -1,7 +1,7 @@
 "use client";
 
-import { SIGNS } from "@/core/know";
 import type { TimedFact } from "@/core/record";
+import { namesFor } from "@/core/signs";
 import { useLog, useStart } from "../state";
 import { chip } from "./chip";
 
@@ -22,7 +22,7 @@ export function SignalNames({ fact, onName }: { fact: TimedFact<"signal">; onNam
   );
   return (
     <fieldset className="flex min-w-0 flex-wrap gap-1.5" aria-label={`Which sign of ${kind}`}>
-      {namesInOrder([...new Set([...SIGNS[kind], ...own])], used).map((name) => (
+      {namesInOrder([...new Set([...namesFor(kind), ...own])], used).map((name) => (
         <button
           key={name}
           type="button"

@@ -46,7 +46,7 @@ function signSessions(chance: Chance, sessions: number, more = 1): SignCounts[] 
     const bouts = poisson(chance, rate * minutes);
     let count = 0;
     for (let b = 0; b < bouts; b++) count += 1 + poisson(chance, 1.5);
-    return { minutes, byClass: { ease: 0, tension: count, danger: 0 }, byName: noNames() };
+    return { minutes, byClass: { ease: 0, tension: count, danger: 0, pain: 0 }, byName: noNames() };
   });
 }
 
