@@ -1,7 +1,7 @@
 import { type Chance, drawExponential, drawNormal, pick } from "@/core/chance";
-import { criterionOf, type LadderPlan } from "@/core/ladder";
+import { calmAsked, criterionOf, type LadderPlan, NOT_SOFT_GRADE } from "@/core/ladder";
 import type { SimulatedAnswer, SimulatedHorse } from "@/core/learner";
-import type { BlockKind } from "@/core/record";
+import { type BlockKind, SOFT_GRADE } from "@/core/record";
 import type { EventLog } from "./event-log";
 
 /** What one simulated block is about. */
@@ -221,10 +221,18 @@ export class BlockPlayer {
       this.log.wait(0.7);
       this.log.add("measure", { strand: working.key, value: target + (this.chance() < 0.2 ? 1 : 0), unit: working.unit });
     }
-    if (plan.strands.some((s) => s.key === "ease") && answer.outcome === "met") {
+    const grade = this.gradeOf(answer);
+    if (grade !== null) {
       this.log.wait(0.6);
-      this.log.add("measure", { strand: "ease", value: Math.max(answer.ease, 2), unit: "grade" });
+      this.log.add("measure", { strand: "ease", value: grade, unit: "grade" });
     }
+  }
+
+  /** What the recorder's row of calm is told of a met answer; null where the rung has none. */
+  private gradeOf({ outcome, ease }: SimulatedAnswer): number | null {
+    const asked = outcome === "met" ? calmAsked(this.script.plan, this.script.rung) : null;
+    if (asked === null) return null;
+    return asked === "soft" ? (ease >= SOFT_GRADE ? SOFT_GRADE : NOT_SOFT_GRADE) : ease;
   }
 
   private tally(answer: SimulatedAnswer): void {
@@ -237,7 +245,10 @@ export class BlockPlayer {
       phase: answer.phase,
       logged: "tally",
       ...(met ? { reinforced: 1, released: plan.method === "marker-food" ? 0 : 1, marked: food ? 1 : 0, reinforcers: food ? 1 : 0 } : {}),
-      ...(plan.strands.some((s) => s.key === "ease") && met ? { ease: Math.max(answer.ease, 2) } : {}),
     });
+    const grade = this.gradeOf(answer);
+    if (grade === null) return;
+    this.log.wait(0.6);
+    this.log.add("measure", { strand: "ease", value: grade, unit: "grade" });
   }
 }

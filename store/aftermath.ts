@@ -1,5 +1,5 @@
 import { QueryTypes } from "sequelize";
-import type { Aftermath, SessionAftermath } from "@/core/aftermath";
+import { type PackedAftermath, type SessionAftermath, unpackAftermath } from "@/core/aftermath";
 import { isWork, WORK_KINDS } from "@/core/events";
 import { overlay } from "./caches";
 import type { Store } from "./store";
@@ -18,23 +18,24 @@ export async function aftermathsOf(
   const behind = await overlay(store, horseId);
   const rows = await store.sequelize.query<{ horse: string; kept: string }>(
     `SELECT s.horse_id AS horse, '[' || group_concat('[' || s.no || ',"' || s.id || '",' || c.aftermath || ']') || ']' AS kept
-     FROM session s JOIN session_summary c ON c.session_no = s.no
-     WHERE ($horse IS NULL OR s.horse_id = $horse) AND s.created_ms >= $since AND s.binned_ms IS NULL
-       AND s.kind IN (SELECT value FROM json_each($kinds)) AND c.aftermath IS NOT NULL GROUP BY s.horse_id`,
+     FROM horse h CROSS JOIN json_each($kinds) k
+     CROSS JOIN session s ON s.horse_id = h.id AND s.kind = k.value AND s.created_ms >= $since
+     CROSS JOIN session_summary c ON c.session_no = s.no
+     WHERE ($horse IS NULL OR h.id = $horse) AND s.binned_ms IS NULL AND c.aftermath IS NOT NULL GROUP BY s.horse_id`,
     { bind: { horse: horseId, since: sinceMs, kinds: JSON.stringify(WORK_KINDS) }, type: QueryTypes.SELECT },
   );
   const found = new Map(
     rows.map(({ horse, kept }) => [
       horse,
-      (JSON.parse(kept) as [number, string, Aftermath][]).flatMap(([no, session, aftermath]): SessionAftermath[] =>
-        behind.has(no) ? [] : [{ session, ...aftermath }],
+      (JSON.parse(kept) as [number, string, PackedAftermath][]).flatMap(([no, session, aftermath]): SessionAftermath[] =>
+        behind.has(no) ? [] : [{ session, ...unpackAftermath(aftermath) }],
       ),
     ]),
   );
   for (const { session, summary } of behind.values()) {
     if (summary.aftermath === null || !isWork(session.kind) || session.created_ms < sinceMs) continue;
     const own = found.get(session.horse_id) ?? [];
-    own.push({ session: session.id, ...(JSON.parse(summary.aftermath) as Aftermath) });
+    own.push({ session: session.id, ...unpackAftermath(JSON.parse(summary.aftermath) as PackedAftermath) });
     found.set(session.horse_id, own);
   }
   for (const own of found.values()) own.sort((a, b) => a.startedMs - b.startedMs);

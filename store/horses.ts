@@ -36,6 +36,7 @@ const HORSE_COLUMNS = [
 const columnsOf = (input: HorseInput) => ({
   ...pick(input, HORSE_COLUMNS),
   sex: input.sex ?? null,
+  ...(input.bears_heat_badly === undefined ? {} : { bears_heat_badly: input.bears_heat_badly }),
   // The day decides the year, so that lists and files need only one of them.
   birth_year: input.born_day == null ? input.birth_year : Number(input.born_day.slice(0, 4)),
 });
@@ -54,7 +55,15 @@ export async function addHorse(
   const id = options.id ?? newId();
   await store.writer.write((transaction) =>
     store.models.horse.create(
-      { id, ...columnsOf(input), ...IN_WORK, look_at: options.lookAt ?? "", sample: options.sample ?? false, created_ms: store.now() },
+      {
+        id,
+        bears_heat_badly: false,
+        ...columnsOf(input),
+        ...IN_WORK,
+        look_at: options.lookAt ?? "",
+        sample: options.sample ?? false,
+        created_ms: store.now(),
+      },
       { transaction },
     ),
   );

@@ -145,6 +145,7 @@ export function defineModels(sequelize: Sequelize) {
       preferred_reinforcers: TEXT,
       resting_breaths_per_min: REAL,
       resting_heart_per_min: REAL,
+      bears_heat_badly: FLAG,
       away: TEXT,
       away_since: TEXT,
       away_note: TEXT,

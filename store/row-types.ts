@@ -70,6 +70,8 @@ export interface HorseRow extends Binnable {
   preferred_reinforcers: string;
   resting_breaths_per_min: number | null;
   resting_heart_per_min: number | null;
+  /** Its bounds of heat lie lower. */
+  bears_heat_badly: boolean;
   /** Why the horse is put away for now, or null where it is in work. */
   away: string | null;
   away_since: string | null;

@@ -1,10 +1,14 @@
 import { type Day, dayIn } from "@/core/day";
-import { type CareOnDay, careOn } from "@/core/pack";
+import { type CareOnDay, careOn, heatLower } from "@/core/pack";
 import type { YardSettings } from "@/core/settings";
 import { asRestriction, getSettings, goneAgainst, type HorseRow, listRestrictions, type RestrictionRow, type Store } from "@/store";
 
 /** The present day in the yard. */
 export const today = (store: Pick<Store, "now" | "timeZone">): Day => dayIn(store.now(), store.timeZone);
+
+/** By how much the bounds of heat lie lower for a horse, in °C. */
+export const heatLowerOf = ({ born_day, birth_year, bears_heat_badly }: HorseRow, day: Day): number =>
+  heatLower({ bornDay: born_day, birthYear: birth_year, bearsHeatBadly: Boolean(bears_heat_badly) }, day);
 
 /** What a horse's age and its restrictions say today. */
 export interface HorseCare extends CareOnDay {

@@ -111,6 +111,7 @@ const asPackHorse = (horse: HorseRow, apart: string): PackHorse => ({
   bornDay: horse.born_day,
   birthYear: horse.birth_year,
   restingBreaths: horse.resting_breaths_per_min,
+  ...(horse.bears_heat_badly ? { bearsHeatBadly: true } : {}),
   ...(pinnedSigns(horse).length === 0 ? {} : { pinned: pinnedSigns(horse) }),
   ...(goneAgainst(horse).length === 0 ? {} : { goneAgainst: goneAgainst(horse) }),
 });

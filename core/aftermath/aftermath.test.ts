@@ -5,7 +5,7 @@ import type { LadderPlan } from "../ladder";
 import { evidenceOfSession, reduceSession } from "../record";
 import { strandFromCatalogue } from "../strands";
 import { nextStart } from "../word";
-import { aftermathOf, type SessionAftermath } from ".";
+import { aftermathOf, packAftermath, type SessionAftermath, unpackAftermath } from ".";
 
 const PLAN = {
   ...emptyDraft().plan,
@@ -57,8 +57,22 @@ describe("the start after last time", () => {
 
   it("counts danger on a break, after the last block and before the first ask", () => {
     const rears = { name: "strikes", class: "danger" };
-    expect(startAfter(session(3, (w) => (w.add(35, "break.start"), w.add(40, "signal", rears)))).rung).toBe(2);
-    expect(startAfter(session(3, (w) => (w.add(35, "block.end"), w.add(40, "signal", rears)))).rung).toBe(2);
+    expect(
+      startAfter(
+        session(3, (w) => {
+          w.add(35, "break.start");
+          w.add(40, "signal", rears);
+        }),
+      ).rung,
+    ).toBe(2);
+    expect(
+      startAfter(
+        session(3, (w) => {
+          w.add(35, "block.end");
+          w.add(40, "signal", rears);
+        }),
+      ).rung,
+    ).toBe(2);
     const early = new SessionWriter("s1", Date.UTC(2026, 4, 5, 9));
     early.block(0, { ladder: "x", rung: 4 });
     early.add(5, "signal", rears);
@@ -125,5 +139,17 @@ describe("the start after last time", () => {
     );
     expect(next.rung).toBe(2);
     expect(next.reason).toContain("hurt");
+  });
+
+  it("is kept as a short text, and is the same out of it", () => {
+    const [one] = session(4, (w) => {
+      w.add(40, "signal", { name: "kicks", class: "danger" });
+      w.add(50, "safety", { what: "kicks", then: "end", hurt: "fall" });
+    }).aftermath;
+    const { session: _, ...aftermath } = one as SessionAftermath;
+    expect(unpackAftermath(JSON.parse(packAftermath(aftermath)))).toEqual({
+      ...aftermath,
+      minutes: Math.round(aftermath.minutes * 100) / 100,
+    });
   });
 });

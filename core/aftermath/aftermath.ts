@@ -33,6 +33,30 @@ export interface SessionAftermath extends Aftermath {
   readonly session: string;
 }
 
+type Packed = readonly [startedMs: number, minutes: number, tension: number, entries?: Aftermath["entries"], hurt?: 1];
+
+/** As a short text, to be kept beside a session. @example readAftermath(packAftermath(aftermath)) // the same, minutes to a hundredth */
+export function packAftermath({ startedMs, minutes, tension, entries, hurt }: Aftermath): string {
+  const packed: Packed = [
+    startedMs,
+    Math.round(minutes * 100) / 100,
+    tension,
+    ...(entries.length > 0 || hurt ? [entries] : []),
+    ...(hurt ? [1] : []),
+  ] as unknown as Packed;
+  return JSON.stringify(packed);
+}
+
+/** And back. */
+export const unpackAftermath = ([startedMs, minutes, tension, entries = [], hurt]: Packed): Aftermath => ({
+  startedMs,
+  minutes,
+  tension,
+  entries,
+  ...(hurt === 1 ? { hurt: true } : {}),
+});
+export type PackedAftermath = Packed;
+
 /** Signs after which the line is given at once: never a reinforcement, and never the handler's fault. */
 const GIVE_LINE: ReadonlySet<string> = new Set(["rears", "runs back", "pulls back", "falls", "leg in the line", "frantic"]);
 

@@ -103,5 +103,6 @@ export {
   PEN_SIGNS,
   type Transition,
   wasPoor,
+  workedHard,
 } from "./work";
 export { CIRCLE_BEHAVIOUR, PLAN_RUNG, workedOn } from "./worked-on";

@@ -70,6 +70,16 @@ export interface CoolDown {
   readonly reason: string | null;
 }
 
+/** Trot from so many minutes on is hard work, and any canter (common practice, no source). */
+const HARD_TROT_SECONDS = 600;
+
+/** Whether the work was hard: the heart is then asked for too before breath is down. */
+export const workedHard = ({ gaits }: Pick<CircleWork, "gaits">): boolean => {
+  const seconds = (gait: string) =>
+    gaits.filter((one) => one.gait === gait).reduce((sum, { startSeconds, endSeconds }) => sum + endSeconds - startSeconds, 0);
+  return seconds("canter") > 0 || seconds("trot") >= HARD_TROT_SECONDS;
+};
+
 /** What a session on the circle came to. */
 export interface CircleWork {
   readonly plan: CirclePlan;

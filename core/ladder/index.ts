@@ -1,4 +1,5 @@
 export { rungsBetween } from "./between";
+export { calmAsked, NOT_SOFT_GRADE } from "./calm";
 export { chosenWays, methodCautions, wayCautions } from "./cautions";
 export { otherSettingsDiffer, type PlanChange, planChanges } from "./changes";
 export {

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { everMastered } from "./ever";
 import { masteryProgress } from "./progress";
 import { type MasteryRule, type MasteryTrial, masterySentence } from "./rule";
 
@@ -104,19 +105,26 @@ describe("a rule of different days", () => {
 
   it("counts only what was said to be soft: silence is never a yes", () => {
     const said = (softness: readonly (boolean | undefined)[]) =>
-      softness.map((one, i): MasteryTrial => ({
-        met: true,
-        clean: true,
-        blockKey: "b",
-        wallMs: i * 60_000,
-        ...(one === undefined ? {} : { soft: one }),
-      }));
+      softness.map(
+        (one, i): MasteryTrial => ({
+          met: true,
+          clean: true,
+          blockKey: "b",
+          wallMs: i * 60_000,
+          ...(one === undefined ? {} : { soft: one }),
+        }),
+      );
     expect(masteryProgress(CALM, said([true, true, true])).enoughToday).toBe(true);
     expect(masteryProgress(CALM, said([true, true, false])).enoughToday).toBeUndefined();
     const silent = masteryProgress(CALM, said([true, true, undefined]));
     expect(silent.enoughToday).toBeUndefined();
     expect(silent.needed).toContain("Calm not said on 1, so not counted.");
-    expect(everMastered(CALM, [...said([true, true, true]), ...said([true, true, undefined]).map((t) => ({ ...t, wallMs: t.wallMs + 2 * 86_400_000 }))])).toBe(false);
+    expect(
+      everMastered(CALM, [
+        ...said([true, true, true]),
+        ...said([true, true, undefined]).map((t) => ({ ...t, wallMs: t.wallMs + 2 * 86_400_000 })),
+      ]),
+    ).toBe(false);
     // A rule of one day takes answers as it always did.
     expect(masteryProgress({ kind: "run", length: 3 }, said([undefined, undefined, undefined])).passed).toBe(true);
   });

@@ -7,6 +7,7 @@ import {
   ageCaution,
   ageOn,
   allowanceOn,
+  BEARS_BADLY_CELSIUS,
   type GoneAgainst,
   goneAgainstOn,
   holdsOn,
@@ -14,6 +15,23 @@ import {
   restrictionSentence,
   yardRestrictions,
 } from "../welfare";
+
+/** From this age on a horse is taken to bear heat badly, in years, and a foal under one (common practice, no source). */
+const OLD_YEARS = 20;
+
+/**
+ * By how much the bounds of heat lie lower for a horse, in °C: where somebody
+ * said that it bears heat badly, for a foal and for an old horse.
+ * @example heatLower({ bornDay: null, birthYear: 2001 }, "2026-06-01") // 3
+ */
+export function heatLower(
+  horse: { readonly bornDay: Day | null; readonly birthYear: number | null; readonly bearsHeatBadly?: boolean },
+  day: Day,
+): number {
+  const age = ageOn({ day: horse.bornDay, year: horse.birthYear }, day);
+  const byAge = age !== null && (age.years < 1 || age.years >= OLD_YEARS);
+  return horse.bearsHeatBadly === true || byAge ? BEARS_BADLY_CELSIUS : 0;
+}
 
 /** What a horse's age and its restrictions say on a day. */
 export interface CareOnDay {

@@ -1,5 +1,5 @@
 export { handlerOfBegun } from "./begun";
-export { type CareOnDay, careOn } from "./care";
+export { type CareOnDay, careOn, heatLower } from "./care";
 export {
   type CirclePack,
   type CircleState,

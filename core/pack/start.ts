@@ -12,7 +12,7 @@ import { MILLISECONDS_PER_DAY } from "../units";
 import { type Allowance, asUsed, type Cap, type KitUse, kitCautions, usedSentences } from "../welfare";
 import { type NextStart, nextStart } from "../word";
 import { handlerOfBegun } from "./begun";
-import { careOn } from "./care";
+import { careOn, heatLower } from "./care";
 import { circleState } from "./circle";
 import { kitUseOf } from "./kit-use";
 import type { BegunSession, HorsePack, Named, PackChain, PackLadder, PackMoments, YardFacts, Zone } from "./types";
@@ -28,6 +28,8 @@ export interface LadderPart {
   /** As the ladder's form sends it, for a change made in the pen. */
   readonly behaviourInput: BehaviourInput;
   readonly plan: LadderPlan;
+  /** What the behaviour involves that a restriction may name; left out where nothing. */
+  readonly involves?: readonly string[];
   readonly next: NextStart;
   /** Trials of other sessions on this ladder, oldest first. */
   readonly earlier: readonly EvidenceTrial[];
@@ -46,6 +48,8 @@ export interface RecorderStart extends LadderPart {
   readonly horse: { readonly id: string; readonly name: string };
   readonly handler: string;
   readonly place: string;
+  /** By how much the bounds of heat lie lower for this horse, in °C. */
+  readonly heatLowerCelsius: number;
   /** Whether the plan is the first look's battery: items instead of rungs, and no word. */
   readonly battery: boolean;
   /** Every ladder of the horse; the first is the one the session begins on. */
@@ -278,6 +282,7 @@ export type ShellStart = Pick<
   | "horse"
   | "handler"
   | "place"
+  | "heatLowerCelsius"
   | "allowance"
   | "cautions"
   | "events"
@@ -297,6 +302,7 @@ export function shellStart(pack: HorsePack, yard: YardFacts, now: PackNow, begun
     horse: { id: pack.horse.id, name: pack.horse.name },
     handler: yard.people.find(({ id }) => id === begun.person)?.name ?? begun.person_name ?? "",
     place: placeOf(yard, begun.place)?.name ?? begun.place_name ?? "",
+    heatLowerCelsius: heatLower(pack.horse, dayIn(now.nowMs, yard.timeZone)),
     allowance: now.allowance,
     cautions: now.cautions,
     silenceMinutes: yard.settings.silenceMinutes,
@@ -337,6 +343,7 @@ export function recorderStart(pack: HorsePack, yard: YardFacts, nowMs: number, b
     behaviour: ladder.behaviour.name,
     behaviourInput: ladder.behaviour,
     plan: ladder.plan,
+    involves: ladder.involves,
     next,
     earlier: ladder.trials.filter(({ session }) => session !== begun.id),
     carried: ladder.carried,

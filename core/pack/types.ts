@@ -108,6 +108,8 @@ export interface PackHorse {
   readonly birthYear: number | null;
   /** Its own rate at rest, a minute; null where it is not known. */
   readonly restingBreaths: number | null;
+  /** Bears heat badly, as somebody said; left out where nobody did. */
+  readonly bearsHeatBadly?: boolean;
   /** Signs it is watched for, whatever it works on; left out where there are none. */
   readonly pinned?: readonly PinnedSign[];
   /** Days on which the yard's own settings for young horses were gone against. */

@@ -20,6 +20,8 @@ export {
   evidenceOfSession,
   isClean,
   isComparable,
+  SOFT_GRADE,
+  saidSoft,
   type PackedEvidence,
   packEvidence,
   unpackEvidence,
@@ -29,6 +31,7 @@ export { barOf, barSentence } from "./follow-bar";
 export { piecesUsed, weighedGrams } from "./food";
 export { CORNER_STAND_SECONDS, type CornerStand, cornerStands, edgeZonesOf, type FreeWork, freeWork, isEdgeZone } from "./free-work";
 export { DWELL_TOLERANCE, type DwellConsistency, dwellConsistency, type HeldPhase, heldPhases } from "./held-phases";
+export { lookedWords } from "./looked";
 export { shortfallOf } from "./met-check";
 export { MOVING_ON_SECONDS, type Offers, offersOf } from "./offers";
 export { putRight, type RightTrial } from "./put-right";
@@ -62,7 +65,7 @@ export {
   type ZoneSpan,
 } from "./time-line";
 export { type Handler, handlerKey, LOGGED_WAYS, type LoggedWay, ORDER_FAULTS, type Trial } from "./trial";
-export { breathingAfterWork, lastHeartRate } from "./vital-signs";
+export { breathingAfterWork, breathReadings, heartReadings, lastTemperature } from "./vital-signs";
 export { handlerNow, type Whereabouts, whereNow } from "./where";
 export {
   type AgainstPlan,

@@ -1,17 +1,32 @@
-import { breathingRate, HEART_STRAND } from "../welfare/breathing";
+import { breathingRate, HEART_STRAND, TEMPERATURE_STRAND } from "../welfare/breathing";
 import type { BreathingReading } from "../welfare/recovery";
 import type { SessionRecord } from "./reduce";
 
-/** The last heart rate that was noted, a minute, or null. */
-export function lastHeartRate({ facts }: Pick<SessionRecord, "facts">): number | null {
-  return facts.filter((fact) => fact.type === "measure").findLast(({ payload }) => payload.strand === HEART_STRAND)?.payload.value ?? null;
-}
+type Read = Pick<SessionRecord, "facts" | "startWallMs">;
 
-/** Breathing rates taken since the work ended, oldest first; none where it has not ended. */
-export function breathingAfterWork({ facts, finishMs, startWallMs }: SessionRecord): BreathingReading[] {
-  if (finishMs === null) return [];
-  return facts.flatMap((fact) => {
-    const rate = fact.type === "breath" && fact.ms >= finishMs ? breathingRate(fact.payload.taps_ms) : null;
+const measured = ({ facts, startWallMs }: Read, strand: string): BreathingReading[] =>
+  facts.flatMap((fact) =>
+    fact.type === "measure" && fact.payload.strand === strand
+      ? [{ wallMs: (startWallMs ?? 0) + fact.ms, perMinute: fact.payload.value }]
+      : [],
+  );
+
+/** Heart rates that were noted, a minute, oldest first. */
+export const heartReadings = (record: Read): BreathingReading[] => measured(record, HEART_STRAND);
+
+/** The last temperature that was taken, in °C, or null. */
+export const lastTemperature = (record: Read): number | null => measured(record, TEMPERATURE_STRAND).at(-1)?.perMinute ?? null;
+
+/** Breathing rates counted in a session, a minute, oldest first. */
+export const breathReadings = ({ facts, startWallMs }: Read): BreathingReading[] =>
+  facts.flatMap((fact) => {
+    const rate = fact.type === "breath" ? breathingRate(fact.payload.taps_ms) : null;
     return rate === null ? [] : [{ wallMs: (startWallMs ?? 0) + fact.ms, perMinute: rate.perMinute }];
   });
+
+/** Those taken since the work ended; none where it has not ended. */
+export function breathingAfterWork(record: Read & Pick<SessionRecord, "finishMs">): BreathingReading[] {
+  const { finishMs } = record;
+  if (finishMs === null) return [];
+  return breathReadings(record).filter(({ wallMs }) => wallMs >= (record.startWallMs ?? 0) + finishMs);
 }

@@ -64,6 +64,8 @@ export const horseSchema = record({
   triggers: textSchema("What worries it", 1000),
   preferred_reinforcers: textSchema("What it works for", 1000),
   ...restingRates,
+  // Left out by a form that does not ask: then it stays as it is.
+  bears_heat_badly: yup.boolean().optional(),
 });
 
 export type HorseInput = yup.InferType<typeof horseSchema>;

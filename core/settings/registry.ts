@@ -23,9 +23,9 @@ export const SETTING_FIELDS = {
   restAfterMinutes: { group: "Rest", label: "Rest after", unit: "min of work", usual: 8, least: 1, most: 60 },
   restAfterTrials: { group: "Rest", label: "Rest after", unit: "asks", usual: 30, least: 3, most: 200, whole: true },
   // Wet-bulb globe temperature: on the cautious side of published guidance for competition, from memory.
-  heatWatchCelsius: { group: "Rest", label: "Heat to watch from", unit: "°C WBGT", usual: 25, least: 15, most: 45 },
-  heatCutCelsius: { group: "Rest", label: "Heat that cuts work from", unit: "°C WBGT", usual: 28, least: 15, most: 45 },
-  heatStopCelsius: { group: "Rest", label: "No work in heat above", unit: "°C WBGT", usual: 32, least: 15, most: 45 },
+  heatWatchCelsius: { group: "Rest", label: "Heat to watch from", unit: "°C WBGT", usual: 25, least: 15, most: 33 },
+  heatCutCelsius: { group: "Rest", label: "Heat that cuts work from", unit: "°C WBGT", usual: 26, least: 15, most: 33 },
+  heatStopCelsius: { group: "Rest", label: "No work in heat above", unit: "°C WBGT", usual: 30, least: 15, most: 33 },
   // Of the usual minutes and trials, what is left in heat.
   heatWatchShare: { group: "Rest", label: "In heat to watch, of that", unit: "%", usual: 0.75, least: 10, most: 100, share: true },
   heatCutShare: { group: "Rest", label: "In heat that cuts work, of that", unit: "%", usual: 0.5, least: 10, most: 100, share: true },
@@ -177,7 +177,7 @@ export const SETTING_FIELDS = {
   penMinutes: { group: "Circle work", label: "Driven in a pen without a circle, at most", unit: "min", usual: 15, least: 1, most: 60 },
   coolWithinShare: {
     group: "Circle work",
-    label: "Cooled when breathing is above resting by at most",
+    label: "Breath is down when it is above resting by at most (8 a minute always pass)",
     unit: "%",
     usual: 0.25,
     least: 5,

@@ -2,6 +2,8 @@ import { type Interval, student975 } from "../evidence";
 
 /** The strand under which a heart rate is measured. */
 export const HEART_STRAND = "heart rate";
+/** The strand under which a body temperature is measured, in °C. */
+export const TEMPERATURE_STRAND = "temperature";
 
 /** Breaths tapped at a time, in sums that can be added up. */
 export interface BreathSums {

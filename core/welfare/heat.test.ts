@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { DEFAULT_SETTINGS, settingsFrom } from "../settings";
+import { restingQuestion } from "./breath-down";
 import { heatCaution, heatWords, wetBulbGlobeCelsius } from "./heat";
 import { recoveryOf } from "./recovery";
 
@@ -24,9 +25,9 @@ describe("heatCaution", () => {
   it.each([
     ["a damp cold day", 12, 98, "sun", "usual"],
     ["a dry hot day", 38, 30, "sun", "stop"],
-    ["the same in the shade", 38, 30, "shade", "cut"],
+    ["the same in the shade", 38, 30, "shade", "stop"],
     ["a warm day", 25, 50, "sun", "usual"],
-    ["a warmer one", 26, 60, "sun", "watch"],
+    ["a warmer one", 26, 60, "sun", "cut"],
     ["the same under cloud", 26, 60, "shade", "usual"],
     ["a hot one", 30, 50, "sun", "cut"],
   ] as const)("%s: %d °C and %d %% in the %s is %s", (_, air, humidity, sky, level) => {
@@ -35,7 +36,7 @@ describe("heatCaution", () => {
 
   it("goes by the yard's own bounds, which never cross", () => {
     expect(heatCaution(25, 50, "sun", { ...DEFAULT_SETTINGS, heatWatchCelsius: 24 }).level).toBe("watch");
-    expect(settingsFrom({ heatWatchCelsius: 40, heatCutCelsius: 35, heatStopCelsius: 30 })).toMatchObject({
+    expect(settingsFrom({ heatWatchCelsius: 32, heatCutCelsius: 31, heatStopCelsius: 30 })).toMatchObject({
       heatWatchCelsius: 30,
       heatCutCelsius: 30,
       heatStopCelsius: 30,
@@ -67,7 +68,7 @@ describe("recoveryOf", () => {
     const recovery = recoveryOf(minutes(...exact), 12);
     expect(recovery.halfTimeMinutes).toBeCloseTo(4, 9);
     expect(recovery.startPerMinute).toBeCloseTo(60, 9);
-    expect(recovery).toMatchObject({ cooled: false, callVet: false });
+    expect(recovery).toMatchObject({ down: false, callVet: false });
   });
   it("takes readings in any order, and needs three", () => {
     expect(recoveryOf(minutes(...[...exact].reverse()), 12).halfTimeMinutes).toBeCloseTo(4, 9);
@@ -79,15 +80,49 @@ describe("recoveryOf", () => {
     expect(recoveryOf(minutes([0, 30], [4, 34], [8, 40]), 12).halfTimeMinutes).toBeNull();
     expect(recoveryOf(minutes([5, 30], [5, 34], [5, 40]), 12).halfTimeMinutes).toBeNull();
   });
-  it("is cooled within a quarter of resting", () => {
-    expect(recoveryOf(minutes([0, 15]), 12).cooled).toBe(true);
-    expect(recoveryOf(minutes([0, 15.1]), 12).cooled).toBe(false);
-    expect(recoveryOf(minutes([0, 15]), null)).toMatchObject({ cooled: null, halfTimeMinutes: null });
+  it("is down by two counts three minutes apart, a quarter or eight a minute over resting", () => {
+    // Eight a minute over 11 is 19: common practice, no source.
+    expect(recoveryOf(minutes([0, 14]), 11)).toMatchObject({ down: false, limitPerMinute: 19 });
+    expect(recoveryOf(minutes([0, 14]), 11).sentence).toContain("nearly down. Count again in three minutes");
+    expect(recoveryOf(minutes([0, 19], [3, 14]), 11).down).toBe(true);
+    expect(recoveryOf(minutes([0, 19], [2.9, 14]), 11).down).toBe(false);
+    expect(recoveryOf(minutes([0, 19.1], [3, 14]), 11).down).toBe(false);
+    expect(recoveryOf(minutes([0, 14], [2, 25], [4, 14]), 11).down).toBe(false);
+    expect(recoveryOf(minutes([0, 14], [3, 25]), 11).down).toBe(false);
+    expect(recoveryOf(minutes([0, 14], [3, 14]), null)).toMatchObject({ down: null, halfTimeMinutes: null });
     expect(recoveryOf([], 12).sentence).toBe("No breathing taken yet.");
   });
-  it("calls for the veterinarian where breathing lies above the heart rate", () => {
-    expect(recoveryOf(minutes([0, 70], [5, 66]), 12, 60)).toMatchObject({ callVet: true });
-    expect(recoveryOf(minutes([0, 70], [5, 66]), 12, 60).sentence).toContain("call the veterinarian");
-    expect(recoveryOf(minutes([0, 70], [5, 50]), 12, 60).callVet).toBe(false);
+  it("asks for the heart, and the temperature where it was taken, after hard work or in heat", () => {
+    const twice = minutes([0, 14], [3, 14]);
+    const heart = (perMinute: number) => [{ wallMs: 3 * 60_000, perMinute }];
+    expect(recoveryOf(twice, 11, { hard: true })).toMatchObject({ down: false });
+    expect(recoveryOf(twice, 11, { hard: true, hearts: heart(60) }).down).toBe(false);
+    expect(recoveryOf(twice, 11, { hard: true, hearts: heart(59) }).down).toBe(true);
+    expect(recoveryOf(twice, 11, { hard: true, hearts: heart(50), celsius: 39 }).down).toBe(false);
+    expect(recoveryOf(twice, 11, { hard: true, hearts: heart(50), celsius: 38.9 }).down).toBe(true);
+  });
+  it("says shade, water and air in heat, and never walk on", () => {
+    expect(recoveryOf(minutes([0, 40]), 11, { hot: true }).sentence).toContain("water over the whole body");
+    expect(recoveryOf(minutes([0, 40]), 11, { hot: true }).sentence).not.toContain("Walk on");
+  });
+  it("questions a resting rate over 20 and does not use one over 24", () => {
+    expect(restingQuestion(20)).toBeNull();
+    expect(restingQuestion(22)).toContain("Count it once more");
+    expect(restingQuestion(30)).toContain("not used");
+    expect(recoveryOf(minutes([0, 30], [4, 30]), 30).down).toBeNull();
+    expect(recoveryOf(minutes([0, 30], [4, 30]), 24).down).toBe(true);
+  });
+  it("stops for breathing above the heart rate only where both were counted within two minutes", () => {
+    const heart = (at: number, perMinute: number) => ({ wallMs: at * 60_000, perMinute });
+    const above = recoveryOf(minutes([0, 70]), 12, { hearts: [heart(1, 60)] });
+    expect(above).toMatchObject({ aboveHeart: true, callVet: false });
+    expect(above.sentence).toContain("Call the vet now if the horse is dull");
+    expect(above.sentence).toContain("again in ten minutes");
+    expect(recoveryOf(minutes([0, 70]), 12, { hearts: [heart(2.1, 60)] }).aboveHeart).toBe(false);
+    expect(recoveryOf(minutes([0, 50]), 12, { hearts: [heart(1, 60)] }).aboveHeart).toBe(false);
+    // Ten minutes later: neither, then both clearly fallen.
+    expect(recoveryOf(minutes([0, 70], [11, 66]), 12, { hearts: [heart(1, 60), heart(11, 50)] }).callVet).toBe(true);
+    expect(recoveryOf(minutes([0, 70], [11, 50]), 12, { hearts: [heart(1, 60), heart(11, 58)] }).callVet).toBe(true);
+    expect(recoveryOf(minutes([0, 70], [11, 50]), 12, { hearts: [heart(1, 60), heart(11, 50)] }).callVet).toBe(false);
   });
 });

@@ -26,6 +26,9 @@ export interface HeatCaution {
 const SUM_BOUNDS = { watch: 130, cut: 150, stop: 180 } as const;
 /** Below this the sum means nothing: cold damp air is no heat. In °C. */
 const SUM_FROM_CELSIUS = 20;
+/** How much lower the bounds lie for a horse that bears heat badly, in °C (common practice, no source). */
+export const BEARS_BADLY_CELSIUS = 3;
+
 /** What shade or cloud takes off the estimate, in °C (common practice, no source). */
 const SHADE_CELSIUS = 2;
 
@@ -33,7 +36,7 @@ const WORDS: Readonly<Record<HeatLevel, string>> = {
   usual: "Usual care: shade and water at hand.",
   watch: "Watch it: shorter work, shade, water, look at the breathing.",
   cut: "Cut the work short and cool the horse actively with water and moving air.",
-  stop: "Do not work. Shade and water; call a veterinarian for a horse that does not cool or is dull.",
+  stop: "Too hot to work. Shade, water over the whole body, moving air. Call a vet for a horse that is dull or does not cool.",
 };
 
 const SHORT: Readonly<Record<HeatLevel, string>> = { usual: "usual care", watch: "watch it", cut: "cut the work", stop: "do not work" };
@@ -61,11 +64,13 @@ export function wetBulbGlobeCelsius(airCelsius: number, humidityPercent: number,
 
 /**
  * The heat caution of a day, by the estimate of wet-bulb globe temperature:
- * under 25 usual care, 25 to 28 watch, 28 to 32 cut the work, over 32 do not
+ * under 25 usual care, 25 to 26 watch, 26 to 30 cut the work, over 30 do not
  * work, where the yard sets nothing else (on the cautious side of published
- * guidance for equestrian competition, from memory). The sum of °F and humidity
+ * guidance for equestrian competition, from memory, which is for fit,
+ * acclimatised horses with veterinarians present). The sum of °F and humidity
  * is a second opinion from 20 °C on, told where it is the stricter one.
  * @param sky where nobody said, the sun: the stricter of the two.
+ * @param lowerCelsius by how much every bound lies lower, for a horse that bears heat badly.
  * @throws RangeError for a number that cannot be.
  */
 export function heatCaution(
@@ -73,14 +78,15 @@ export function heatCaution(
   humidityPercent: number,
   sky: Sky = "sun",
   bounds: HeatBounds = DEFAULT_SETTINGS,
+  lowerCelsius = 0,
 ): HeatCaution {
   const wbgtCelsius = Math.round(wetBulbGlobeCelsius(airCelsius, humidityPercent, sky) * 10) / 10;
   const level: HeatLevel =
-    wbgtCelsius > bounds.heatStopCelsius
+    wbgtCelsius > bounds.heatStopCelsius - lowerCelsius
       ? "stop"
-      : wbgtCelsius >= bounds.heatCutCelsius
+      : wbgtCelsius >= bounds.heatCutCelsius - lowerCelsius
         ? "cut"
-        : wbgtCelsius >= bounds.heatWatchCelsius
+        : wbgtCelsius >= bounds.heatWatchCelsius - lowerCelsius
           ? "watch"
           : "usual";
   const sum = Math.round(celsiusToFahrenheit(airCelsius) + humidityPercent);

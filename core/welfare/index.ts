@@ -1,5 +1,16 @@
 export { type Age, type AgeCaution, ageCaution, ageOn, ageWords } from "./age";
 export {
+  ABOVE_HEART_WORDS,
+  type AboveHeart,
+  APART_MS,
+  aboveHeart,
+  downLimit,
+  notFallen,
+  type Reading,
+  restingQuestion,
+  usableResting,
+} from "./breath-down";
+export {
   type BreathingRate,
   type BreathSums,
   breathingOver,
@@ -7,9 +18,11 @@ export {
   breathSums,
   HEART_STRAND,
   type PooledBreathing,
+  TEMPERATURE_STRAND,
 } from "./breathing";
 export { DATE_KINDS, type DateKind, dateWords, dayAfterWeeks, daysBetween, dueWords, type HorseDate, SAID_DAYS_BEFORE } from "./dates";
 export {
+  BEARS_BADLY_CELSIUS,
   type HeatBounds,
   type HeatCaution,
   type HeatLevel,
@@ -31,7 +44,7 @@ export {
   kitCautions,
   SHORTEST_SAFE_LINE_METRES,
 } from "./kit";
-export { type BreathingReading, COOLED_WITHIN_SHARE, type Recovery, recoveryOf } from "./recovery";
+export { type BreathingReading, COOLED_WITHIN_SHARE, type Recovery, type RecoveryAround, recoveryOf } from "./recovery";
 export {
   type Allowance,
   allowanceOn,

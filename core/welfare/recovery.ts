@@ -1,4 +1,16 @@
 import { DEFAULT_SETTINGS } from "../settings/registry";
+import {
+  ABOVE_HEART_WORDS,
+  aboveHeart,
+  COOL_CELSIUS,
+  downLimit,
+  HEART_DOWN_PER_MINUTE,
+  notFallen,
+  type Reading,
+  restingQuestion,
+  twiceDown,
+  usableResting,
+} from "./breath-down";
 
 /** A breathing rate at a moment. */
 export interface BreathingReading {
@@ -13,42 +25,85 @@ export interface Recovery {
   readonly halfTimeMinutes: number | null;
   /** Rate after the first reading fitted, in breaths a minute; null with the half-time. */
   readonly startPerMinute: number | null;
-  readonly cooled: boolean | null;
+  /** The most breaths a minute that are down; null where the resting rate is not known. */
+  readonly limitPerMinute: number | null;
+  /** Whether breath is down, by two counts three minutes apart, and heart and temperature where they are asked; null where that cannot be told. */
+  readonly down: boolean | null;
+  /** Breathing stood above the heart rate: it stops for today. */
+  readonly aboveHeart: boolean;
+  /** Ten minutes later it had not clearly fallen. */
   readonly callVet: boolean;
   readonly sentence: string;
 }
 
-/** Cooled when within this share of the horse's own resting rate (a default; common practice, no source). */
+/** What stands around the counts. */
+export interface RecoveryAround {
+  /** Heart rates, a minute. */
+  readonly hearts?: readonly Reading[];
+  /** The last temperature taken, in °C; null or left out where none was. */
+  readonly celsius?: number | null;
+  /** Hard work, or heat: heart and temperature are asked then. */
+  readonly hard?: boolean;
+  /** Whether it is hot: the words are then shade, water and air. */
+  readonly hot?: boolean;
+  /** How far above resting is still down, as a share of it: a setting of the yard. */
+  readonly withinShare?: number;
+}
+
+/** Down when within this share of the horse's own resting rate, or eight a minute (a default; common practice, no source). */
 export const COOLED_WITHIN_SHARE = DEFAULT_SETTINGS.coolWithinShare;
 
 /**
  * Recovery of breathing toward the resting rate: an exponential fall fitted to
  * the rates themselves by least squares, from three readings on. Half-time =
  * ln 2 / k. Logarithms would let the last readings, near resting and so least
- * known, weigh most.
+ * known, weigh most. Breath is down by two counts three minutes apart, both at
+ * most the larger of a share and eight a minute over resting; after hard work
+ * or in heat also with the heart under 60, and under 39 °C where it was taken
+ * (common practice, no source).
  * @param readings in any order; rates in breaths a minute.
- * @param restingPerMinute the horse's own resting rate, or null where it is not known.
- * @param heartPerMinute heart rate at the last reading, or null. Breathing above heart rate: stop, cool, call the veterinarian.
- * @param withinShare how far above resting still is cooled, as a share of it: a setting of the yard.
+ * @param restingPerMinute the horse's own resting rate, or null where it is not known. One over 24 is not used.
+ * @example recoveryOf([{ wallMs: 0, perMinute: 14 }], 11).down // false: one count decides nothing
  */
 export function recoveryOf(
   readings: readonly BreathingReading[],
   restingPerMinute: number | null,
-  heartPerMinute: number | null = null,
-  withinShare: number = COOLED_WITHIN_SHARE,
+  { hearts = [], celsius = null, hard = false, hot = false, withinShare = COOLED_WITHIN_SHARE }: RecoveryAround = {},
 ): Recovery {
   const sorted = [...readings].sort((a, b) => a.wallMs - b.wallMs);
-  const last = sorted.at(-1);
-  const callVet = last !== undefined && heartPerMinute !== null && last.perMinute > heartPerMinute;
-  const cooled = last === undefined || restingPerMinute === null ? null : last.perMinute <= restingPerMinute * (1 + withinShare);
-  const fit = restingPerMinute === null ? null : fall(sorted, restingPerMinute);
+  const resting = usableResting(restingPerMinute);
+  const limit = resting === null ? null : downLimit(resting, withinShare);
+  const heart = [...hearts].sort((a, b) => a.wallMs - b.wallMs).at(-1)?.perMinute ?? null;
+  const above = aboveHeart(sorted, hearts).length > 0;
+  const callVet = notFallen(sorted, hearts);
+  const breathDown = limit !== null && twiceDown(sorted, limit);
+  const heartWanted = hard && (heart === null || heart >= HEART_DOWN_PER_MINUTE);
+  const warm = celsius !== null && celsius >= COOL_CELSIUS;
+  const down = sorted.length === 0 || limit === null ? null : breathDown && !heartWanted && !(hard && warm);
+  const fit = resting === null ? null : fall(sorted, resting);
+  const half = fit?.halfTimeMinutes ?? null;
   return {
     readings: sorted,
-    halfTimeMinutes: fit?.halfTimeMinutes ?? null,
+    halfTimeMinutes: half,
     startPerMinute: fit?.startPerMinute ?? null,
-    cooled,
+    limitPerMinute: limit,
+    down,
+    aboveHeart: above,
     callVet,
-    sentence: sentenceOf(last, restingPerMinute, cooled, callVet, fit?.halfTimeMinutes ?? null),
+    sentence: sentenceOf({
+      sorted,
+      restingPerMinute,
+      limit,
+      breathDown,
+      heart,
+      heartWanted,
+      celsius,
+      warm: hard && warm,
+      above,
+      callVet,
+      hot,
+      half,
+    }),
   };
 }
 
@@ -90,20 +145,51 @@ function fall(sorted: readonly BreathingReading[], resting: number): { halfTimeM
   return rise > 0 ? { halfTimeMinutes: Math.LN2 / k, startPerMinute: resting + rise } : null;
 }
 
-function sentenceOf(
-  last: BreathingReading | undefined,
-  resting: number | null,
-  cooled: boolean | null,
-  callVet: boolean,
-  halfTime: number | null,
-): string {
+interface Said {
+  readonly sorted: readonly BreathingReading[];
+  readonly restingPerMinute: number | null;
+  readonly limit: number | null;
+  readonly breathDown: boolean;
+  readonly heart: number | null;
+  readonly heartWanted: boolean;
+  readonly celsius: number | null;
+  readonly warm: boolean;
+  readonly above: boolean;
+  readonly callVet: boolean;
+  readonly hot: boolean;
+  readonly half: number | null;
+}
+
+function sentenceOf({
+  sorted,
+  restingPerMinute,
+  limit,
+  breathDown,
+  heart,
+  heartWanted,
+  celsius,
+  warm,
+  above,
+  callVet,
+  hot,
+  half,
+}: Said): string {
+  const last = sorted.at(-1);
   if (last === undefined) return "No breathing taken yet.";
-  const rate = `${Math.round(last.perMinute)} a minute`;
-  if (callVet) return `${rate}, above the heart rate. Stop, cool the horse, call the veterinarian.`;
-  const half =
-    halfTime === null ? "" : ` Half of the rise is gone about each ${halfTime < 1 ? halfTime.toFixed(1) : Math.round(halfTime)} min.`;
-  if (resting === null || cooled === null) return `${rate}. This horse's resting rate is not known; take it under Know.`;
-  return cooled
-    ? `${rate}, resting ${Math.round(resting)}: cooled down.${half}`
-    : `${rate}, resting ${Math.round(resting)}: not cooled down yet; walk on and take it again.${half}`;
+  const rate = `${Math.round(last.perMinute)} breaths a minute`;
+  if (callVet) return `${rate}. It hasn't clearly fallen in ten minutes. Call the vet now. Go on cooling.`;
+  if (above) return `Breathing was above the heart rate. Stop for today. ${ABOVE_HEART_WORDS}`;
+  if (limit === null)
+    return `${rate}. ${restingQuestion(restingPerMinute) ?? "This horse's resting rate is not known; take it under Know."}`;
+  const fell = half === null ? "" : ` Half of the rise is gone about each ${half < 1 ? half.toFixed(1) : Math.round(half)} min.`;
+  const rest = `${rate}, ${Math.round(restingPerMinute ?? 0)} at rest`;
+  const cooling = hot ? "Shade, water over the whole body, moving air" : "Walk on";
+  if (last.perMinute > limit) return `${rest}: not down yet. ${cooling}, and count again in three minutes.${fell}`;
+  if (!breathDown) return `${rest}: nearly down. Count again in three minutes.${fell}`;
+  if (heartWanted)
+    return heart === null
+      ? `${rest}: breath is down. After hard work or heat, count the heart too: it should be under ${HEART_DOWN_PER_MINUTE}.`
+      : `${rest}: breath is down, the heart is not: ${Math.round(heart)}, and it should be under ${HEART_DOWN_PER_MINUTE}. ${cooling}, and count again in three minutes.`;
+  if (warm) return `${rest}: breath is down, but ${celsius} °C is still warm. Go on cooling until it is under ${COOL_CELSIUS} °C.`;
+  return `${rest}: breath is down.${fell}`;
 }

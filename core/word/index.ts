@@ -1,5 +1,6 @@
 export { type Advice, WORDS, type Word } from "./advice";
 export { beginningSide } from "./beginning-side";
+export { barredToday, type Closed, closedNow } from "./closed";
 export { easeSentence, tooManyFailures } from "./ease";
 export {
   ALL_FAIL,
@@ -13,10 +14,10 @@ export {
 export { everPassed, movingOnSentence, progressOf, type ValuesGoal, valuesGoalOf } from "./goal";
 export type { BreathingState, SideState, WordInput } from "./input";
 export { likelyShareWords } from "./likely-share";
-export { limitReached } from "./limits";
 export { type Beginning, whyNotToBegin } from "./may-begin";
-export { barredToday, type NextStart, nextStart } from "./next-start";
+export { type NextStart, nextStart } from "./next-start";
 export { lastHandler, type OtherHandler, othersOf, trialsOfPair } from "./pair";
-export { heatOf, type Situation, sureRungBelow, wordInputOf } from "./situation";
+export { heatOf, heatReasonOf, type Situation, sureRungBelow, wordInputOf } from "./situation";
 export { chanceOfSplit } from "./split-chance";
+export { HEAT_MINUTES, limitReached } from "./stop";
 export { theWord } from "./the-word";

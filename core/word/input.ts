@@ -1,7 +1,9 @@
 import type { MasteryRule } from "../mastery";
 import type { EvidenceTrial } from "../record/evidence-scope";
+import type { AboveHeart } from "../welfare/breath-down";
 import type { HeatCaution } from "../welfare/heat";
 import type { Cap } from "../welfare/restrictions";
+import type { Closed } from "./closed";
 import type { DeclinedWord } from "./declined";
 import type { ValuesGoal } from "./goal";
 
@@ -21,7 +23,12 @@ export interface SideState {
 export interface BreathingState {
   readonly perMinute: number;
   readonly restingPerMinute: number | null;
-  readonly heartPerMinute: number | null;
+  /** Whether the count may decide on a rest: not the only one, right after trot or canter. */
+  readonly settled: boolean;
+  /** The last time it stood above the heart rate in this session, both counted within two minutes; null where it never did. */
+  readonly aboveHeart: AboveHeart | null;
+  /** Ten minutes later either had not clearly fallen. */
+  readonly notFallen: boolean;
 }
 
 /** What the word looks at. What is left out is not known and calls for nothing. */
@@ -60,7 +67,13 @@ export interface WordInput {
   readonly danger?: string | null;
   /** Tension signs within the settings' window, up to now. */
   readonly tensionSigns?: number;
+  /** Whether that sign was one of pain. */
+  readonly pain?: boolean;
   readonly heat?: HeatCaution | null;
+  /** Why a little work was begun though it is too hot; null or left out where nobody said. */
+  readonly heatReason?: string | null;
+  /** Why what runs may go on no further today; null or left out where it may. */
+  readonly closed?: Closed | null;
   readonly breathing?: BreathingState | null;
   /** The clearest phase of the ask. */
   readonly fullPhase?: number | null;

@@ -5,41 +5,6 @@ import type { Advice } from "./advice";
 import { window } from "./ease";
 import type { WordInput } from "./input";
 
-/** A limit that advice or age sets is no matter of how the work goes. */
-export function limitReached({ limits, workMinutes }: Pick<WordInput, "limits" | "workMinutes">): Advice | null {
-  if (limits === undefined) return null;
-  const { minutes, trials, sessionTrials, circling = null } = limits;
-  if (minutes !== null && workMinutes >= minutes.value)
-    return {
-      word: "Finish",
-      why: "limit",
-      reason: `${counted(minutes.value, "minute")} of work, the most for today. ${minutes.why}`,
-      numbers: { minutes: minutes.value },
-    };
-  if (trials !== null && sessionTrials >= trials.value)
-    return {
-      word: "Finish",
-      why: "limit",
-      reason: `${counted(sessionTrials, "repetition")}, the most for today. ${trials.why}`,
-      numbers: { trials: sessionTrials },
-    };
-  if (circling !== null && circling.minutes >= circling.left.value)
-    return {
-      word: "Finish",
-      why: "limit",
-      reason: `${counted(Math.floor(circling.minutes), "minute")} of circling, the most for now. ${circling.left.why}`,
-      numbers: { minutes: circling.left.value },
-    };
-  return null;
-}
-
-/** The stop card: a danger sign that was not answered yet. */
-export function stopAdvice({ danger }: WordInput): Advice | null {
-  if (danger == null) return null;
-  const what = danger === "danger" ? "A danger sign" : `The horse ${danger}`;
-  return { word: "Stop", why: "danger", reason: `${what}. Stop, make safe, breathe.`, numbers: {} };
-}
-
 /** Whether a rest for the time without one may be said: once declined, after half as much time or asks again, twice declined after as much again. */
 function restIsDue({ declined, workMinutes }: WordInput, settings: YardSettings, share: number): boolean {
   const before = declined?.filter(({ why }) => why === "minutes" || why === "asks") ?? [];
@@ -53,27 +18,18 @@ function restIsDue({ declined, workMinutes }: WordInput, settings: YardSettings,
 export function restAdvice(input: WordInput, settings: YardSettings): Advice | null {
   const { heat, breathing } = input;
   const degrees = heat?.wbgtCelsius ?? 0;
-  if (heat?.level === "stop")
-    return { word: "Rest", why: "heat", reason: `${heatNumber(degrees)}: ${heat.sentence}`, numbers: { wbgtCelsius: degrees } };
   if (breathing != null) {
     const rate = Math.round(breathing.perMinute);
-    if (breathing.heartPerMinute !== null && breathing.perMinute > breathing.heartPerMinute) {
-      const heart = Math.round(breathing.heartPerMinute);
-      return {
-        word: "Rest",
-        why: "breathing",
-        reason: `Breathing ${rate} a minute, above the heart rate of ${heart}. Stop, cool the horse, call the veterinarian.`,
-        numbers: { breathing: rate, heart },
-      };
-    }
     const resting = breathing.restingPerMinute;
-    if (resting !== null && breathing.perMinute >= resting * settings.restBreathingTimes)
+    if (resting !== null && breathing.settled && breathing.perMinute >= resting * settings.restBreathingTimes) {
+      const hot = heat != null && heat.level !== "usual";
       return {
         word: "Rest",
         why: "breathing",
-        reason: `Breathing ${rate} a minute, resting ${Math.round(resting)}. Walk, cool, take it again.`,
+        reason: `${rate} breaths a minute, ${Math.round(resting)} at rest. ${hot ? "Shade, water over the whole body, moving air." : "Walk on a loose line."} Count again in three minutes.`,
         numbers: { breathing: rate, resting: Math.round(resting) },
       };
+    }
   }
   const signs = input.tensionSigns ?? 0;
   if (input.rung <= 1 && signs >= settings.tensionSigns)

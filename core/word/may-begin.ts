@@ -1,6 +1,6 @@
 import type { LadderPlan } from "../ladder";
 import { type Allowance, barredRung } from "../welfare/restrictions";
-import { barredToday } from "./next-start";
+import { barredToday } from "./closed";
 
 /** A session about to begin, as far as it may be barred. */
 export interface Beginning {

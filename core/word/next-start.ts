@@ -5,8 +5,9 @@ import { type LadderPlan, oneSideADay } from "../ladder";
 import type { EvidenceTrial } from "../record/evidence-scope";
 import { DEFAULT_SETTINGS, type YardSettings } from "../settings";
 import { MILLISECONDS_PER_DAY } from "../units";
-import { type Allowance, allowedRung, barredBehaviour, barredMethod, barredRung } from "../welfare/restrictions";
+import { type Allowance, allowedRung, barredRung } from "../welfare/restrictions";
 import { counted, otherSide, SIDE_WORDS } from "../words";
+import { barredToday } from "./closed";
 import { movingOnSentence, valuesGoalOf } from "./goal";
 import { lastHandler, othersOf, trialsOfPair } from "./pair";
 import { whereItStands } from "./where-it-stands";
@@ -96,11 +97,6 @@ function afterLastTime(input: NextStartInput, start: Omit<NextStart, "barred">, 
   const kind = found.test || start.kind === "probe" ? "probe" : "work";
   const headline = kind === "probe" ? `Test rung ${rung} first` : `Start on rung ${rung}`;
   return { ...start, rung, kind, headline, reason: `${found.sentence} ${start.reason}` };
-}
-
-/** Why nothing of a ladder may be worked under an allowance, or null. */
-export function barredToday(involves: readonly string[], plan: LadderPlan, allowance: Allowance): string | null {
-  return allowance.noWork?.why ?? barredBehaviour(involves, allowance) ?? barredMethod(plan.method, allowance);
 }
 
 /** Where the pair starts: by its own evidence, or a rung under that of others the first time. */

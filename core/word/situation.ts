@@ -2,17 +2,18 @@ import { wrongChoiceCaution } from "../conversation";
 import { asksBothSides, type LadderPlan, oneSideADay, rungsBetween } from "../ladder";
 import { carriedOver, type EvidenceTrial, evidenceForRung, evidenceOfSession } from "../record/evidence-scope";
 import type { SessionRecord } from "../record/reduce";
-import { openDanger, signsWithin } from "../record/signals";
+import { openStopSign, signsWithin } from "../record/signals";
 import { blockSeconds, secondsSinceRest, workSeconds } from "../record/time";
 import { handlerKey } from "../record/trial";
-import { lastHeartRate } from "../record/vital-signs";
+import { breathReadings, heartReadings } from "../record/vital-signs";
 import { handlerNow } from "../record/where";
 import { DEFAULT_SETTINGS, type YardSettings } from "../settings";
 import { MILLISECONDS_PER_DAY } from "../units";
-import { breathingRate } from "../welfare/breathing";
+import { aboveHeart, notFallen, usableResting } from "../welfare/breath-down";
 import { type HeatCaution, heatCaution } from "../welfare/heat";
 import type { Allowance, Cap } from "../welfare/restrictions";
 import { barredRung } from "../welfare/restrictions";
+import { closedNow } from "./closed";
 import { declinedWords } from "./declined";
 import { valuesGoalOf } from "./goal";
 import type { BreathingState, SideState, WordInput } from "./input";
@@ -41,26 +42,63 @@ export interface Situation {
   readonly restingBreaths: number | null;
   /** The side that is known to be behind; left out or null where none is. */
   readonly weakerSide?: "L" | "R" | null;
+  /** What the behaviour involves that a restriction may name; left out where nothing. */
+  readonly involves?: readonly string[];
+  /** By how much the bounds of heat lie lower for this horse, in °C; left out where it bears heat like others. */
+  readonly heatLowerCelsius?: number;
+}
+
+/** A count this soon after trot or canter decides nothing by itself, in milliseconds (common practice, no source). */
+const AFTER_FAST_MS = 120_000;
+const FAST = /trot|canter|gallop|lope/i;
+
+/** When the horse last went faster than walk up to a moment, in milliseconds from the start of work; null where it did not. */
+function lastFastMs({ record, plan }: Pick<Situation, "record" | "plan">, ms: number): number | null {
+  const gait = plan.strands.find(({ key }) => key === "gait");
+  const spans = record.timeLine.gaits.filter(({ gait: one, startMs }) => FAST.test(one) && startMs <= ms);
+  const byGait = spans.map(({ endMs }) => Math.min(endMs ?? ms, ms));
+  const byRung = record.trials.flatMap(({ blockIndex, endMs }) => {
+    const rung = blockIndex === null ? undefined : plan.rungs[Number(record.blocks[blockIndex]?.rung) - 1];
+    const value = gait === undefined ? undefined : rung?.values[gait.id];
+    return typeof value === "string" && FAST.test(value) && endMs <= ms ? [endMs] : [];
+  });
+  const all = [...byGait, ...byRung];
+  return all.length === 0 ? null : Math.max(...all);
 }
 
 /** The last breathing rate of this session, with what it is held against. */
-function breathingNow({ record, restingBreaths }: Situation): BreathingState | null {
-  const last = record.facts.findLast((fact) => fact.type === "breath");
-  const rate = last === undefined ? null : breathingRate(last.payload.taps_ms);
-  if (rate === null) return null;
+function breathingNow(situation: Situation): BreathingState | null {
+  const { record, restingBreaths } = situation;
+  const counts = breathReadings(record);
+  const last = counts.at(-1);
+  if (last === undefined) return null;
+  const hearts = heartReadings(record);
+  const at = last.wallMs - (record.startWallMs ?? 0);
+  const fast = lastFastMs(situation, at);
   return {
-    perMinute: rate.perMinute,
-    restingPerMinute: restingBreaths,
-    heartPerMinute: lastHeartRate(record),
+    perMinute: last.perMinute,
+    restingPerMinute: usableResting(restingBreaths),
+    settled: fast === null || at - fast >= AFTER_FAST_MS,
+    aboveHeart: aboveHeart(counts, hearts).at(-1) ?? null,
+    notFallen: notFallen(counts, hearts),
   };
 }
 
-/** The heat caution of the preflight, or null where no weather was given. */
-export function heatOf(record: Pick<SessionRecord, "facts">, settings: YardSettings = DEFAULT_SETTINGS): HeatCaution | null {
+/** The heat caution of the preflight, or null where no weather was given. @param lowerCelsius of a horse that bears heat badly. */
+export function heatOf(
+  record: Pick<SessionRecord, "facts">,
+  settings: YardSettings = DEFAULT_SETTINGS,
+  lowerCelsius = 0,
+): HeatCaution | null {
   const { air_c, humidity, sky } =
     record.facts.filter((fact) => fact.type === "preflight").findLast(({ payload }) => payload.air_c != null)?.payload ?? {};
-  return air_c != null && humidity != null ? heatCaution(air_c, humidity, sky === "shade" ? "shade" : "sun", settings) : null;
+  return air_c != null && humidity != null ? heatCaution(air_c, humidity, sky === "shade" ? "shade" : "sun", settings, lowerCelsius) : null;
 }
+
+/** Why a little work was begun though it is too hot, or null. */
+export const heatReasonOf = ({ facts }: Pick<SessionRecord, "facts">): string | null =>
+  facts.filter((fact) => fact.type === "preflight").findLast(({ payload }) => payload.heat_reason !== undefined)?.payload.heat_reason ??
+  null;
 
 /** What was circled in this session against what may still be; null where this ladder does not circle. */
 function circledOf({ circling, record, nowMs }: Situation) {
@@ -130,6 +168,7 @@ export function wordInputOf(situation: Situation, settings: YardSettings = DEFAU
   );
   const lastBreakEnd = record.timeLine.breaks.at(-1)?.endMs ?? 0;
   const byValues = valuesGoalOf(plan, rung);
+  const stopSign = openStopSign(record);
   const declined = declinedWords(record);
   // Tension that was answered by going on is said again for as many signs anew.
   const tensionFromMs = declined.findLast(({ why }) => why === "tension")?.ms ?? Number.NEGATIVE_INFINITY;
@@ -156,9 +195,12 @@ export function wordInputOf(situation: Situation, settings: YardSettings = DEFAU
       sessionTrials: record.trials.length,
       circling: circledOf(situation),
     },
-    danger: openDanger(record),
+    danger: stopSign?.payload.name ?? null,
+    pain: stopSign?.payload.class === "pain",
     tensionSigns: signsWithin(record, "tension", nowMs, tensionSeconds),
-    heat: heatOf(record, settings),
+    heat: heatOf(record, settings, situation.heatLowerCelsius ?? 0),
+    heatReason: heatReasonOf(record),
+    closed: closedNow(plan, situation.involves ?? [], rung, block.side, allowance),
     breathing: breathingNow(situation),
     fullPhase: plan.phases.length > 1 ? plan.phases.length : null,
     splittable: rungsBetween(plan.strands, plan.rungs, rung, plan.phases.length).length > 0,

@@ -76,6 +76,15 @@ type Situation = [what: string, block: string, change: Partial<WordInput>, word:
 const CALM_ON_TWO_DAYS: MasteryRule = { kind: "run", length: 3, days: 2 };
 const daysAgo = (text: string) => trials(text).map((trial) => ({ ...trial, session: "before", wallMs: trial.wallMs - 2 * 86_400_000 }));
 
+const breath = (perMinute: number, restingPerMinute: number | null) => ({
+  perMinute,
+  restingPerMinute,
+  settled: true,
+  aboveHeart: null,
+  notFallen: false,
+});
+const ABOVE = { wallMs: NOW, breaths: 80, heart: 64 };
+
 const STOP: Situation[] = [
   ["a danger sign", "++", { danger: "rears" }, "Stop", "The horse rears"],
   ["an unnamed danger sign", "++", { danger: "danger" }, "Stop", "A danger sign"],
@@ -83,6 +92,35 @@ const STOP: Situation[] = [
   ["danger before the day's limit", "++", { danger: "bolts", limits: { minutes: cap(5), trials: null, sessionTrials: 2 } }, "Stop"],
   ["danger before Raise", "++++++++++", { danger: "strikes" }, "Stop"],
   ["danger answered", "++", { danger: null }, "Stay"],
+  ["a sign of pain", "++", { danger: "nods", pain: true }, "Stop", "have a vet look"],
+  ["too hot to work", "", { minutesSinceRest: 0, heat: heatCaution(36, 90) }, "Stop", "Too hot to work"],
+  [
+    "too hot, with a reason, at first",
+    "+++++",
+    { workMinutes: 2, heat: heatCaution(36, 90), heatReason: "vet present" },
+    "Stay",
+    "Walk only, 3 minutes more",
+  ],
+  ["too hot, with a reason, after five minutes", "++", { workMinutes: 5, heat: heatCaution(36, 90), heatReason: "vet present" }, "Stop"],
+  ["too hot before a rule that is met", "++++++++++", { heat: heatCaution(36, 90) }, "Stop"],
+  ["breathing above heart rate", "++", { breathing: { ...breath(80, null), aboveHeart: ABOVE } }, "Stop", "above the heart rate of 64"],
+  ["the same, come down since: it stops for today all the same", "++", { breathing: { ...breath(30, 12), aboveHeart: ABOVE } }, "Stop"],
+  [
+    "the same, not fallen in ten minutes",
+    "++",
+    { breathing: { ...breath(79, 12), aboveHeart: ABOVE, notFallen: true } },
+    "Stop",
+    "Call the vet now",
+  ],
+  ["a restriction that came in", "++", { closed: { why: "Stiff.", side: false, rung: null } }, "Stop", "Not today. Stiff."],
+  ["one that closes this rung", "++", { closed: { why: "Walk only.", side: false, rung: 1 } }, "Stop", "Rung 1 is open"],
+  [
+    "one that closes this side",
+    "++",
+    { running: "L", closed: { why: "Sore.", side: true, rung: null } },
+    "Change side",
+    "Not the left today",
+  ],
 ];
 
 const REST: Situation[] = [
@@ -93,23 +131,11 @@ const REST: Situation[] = [
   ["six minutes on a usual day", "++", { minutesSinceRest: 6, heat: heatCaution(15, 50) }, "Stay"],
   ["four minutes in heat that cuts work", "++", { minutesSinceRest: 4, heat: heatCaution(30, 50) }, "Rest"],
   ["fifteen asks in heat that cuts work", "++", { trialsSinceRest: 15, heat: heatCaution(30, 50) }, "Rest"],
-  ["too hot to work", "", { minutesSinceRest: 0, heat: heatCaution(36, 90) }, "Rest", "Do not work"],
-  [
-    "breathing three times resting",
-    "++",
-    { breathing: { perMinute: 36, restingPerMinute: 12, heartPerMinute: null } },
-    "Rest",
-    "resting 12",
-  ],
-  ["breathing twice resting", "++", { breathing: { perMinute: 24, restingPerMinute: 12, heartPerMinute: null } }, "Stay"],
-  ["breathing with resting not known", "++", { breathing: { perMinute: 50, restingPerMinute: null, heartPerMinute: null } }, "Stay"],
-  [
-    "breathing above heart rate",
-    "++",
-    { breathing: { perMinute: 80, restingPerMinute: null, heartPerMinute: 64 } },
-    "Rest",
-    "veterinarian",
-  ],
+  ["breathing three times resting", "++", { breathing: breath(36, 12) }, "Rest", "12 at rest"],
+  ["breathing twice resting", "++", { breathing: breath(24, 12) }, "Stay"],
+  ["breathing with resting not known", "++", { breathing: breath(50, null) }, "Stay"],
+  ["three times resting right after trot", "++", { breathing: { ...breath(36, 12), settled: false } }, "Stay"],
+  ["three times resting on a hot day", "++", { breathing: breath(36, 12), heat: heatCaution(25, 60) }, "Rest", "water over the whole body"],
   ["three tension signs on the first rung", "++", { rung: 1, tensionSigns: 3 }, "Rest", "3 tension signs in a minute"],
   ["two tension signs on the first rung", "++", { rung: 1, tensionSigns: 2 }, "Stay"],
   ["rest before finish", "++", { minutesSinceRest: 9, workMinutes: 25 }, "Rest"],
@@ -121,10 +147,10 @@ const FINISH: Situation[] = [
     "the vet's minutes are up, rest or not",
     "++",
     { workMinutes: 12, minutesSinceRest: 9, limits: { minutes: cap(12), trials: null, sessionTrials: 2 } },
-    "Finish",
+    "Stop",
     "Advice of the veterinarian.",
   ],
-  ["the vet's repetitions are up", "++", { limits: { minutes: null, trials: cap(12), sessionTrials: 12 } }, "Finish", "12 repetitions"],
+  ["the vet's repetitions are up", "++", { limits: { minutes: null, trials: cap(12), sessionTrials: 12 } }, "Stop", "12 repetitions"],
   [
     "two minutes before the vet's minutes are up",
     "++",
@@ -155,12 +181,18 @@ const FINISH: Situation[] = [
   ["calm ones in a row, another day wanted", "~+3+3+3", { rule: CALM_ON_TWO_DAYS }, "Finish", "Again on another day."],
   [
     "one side has shown enough for today, the other has not: it is told what is still to be had",
-    "l+++r+",
+    "l+3+3+3r+3",
     { rule: CALM_ON_TWO_DAYS, bothSides: true, running: "L" },
     "Stay",
     "1 in a row on the right.",
   ],
-  ["calm ones in a row on the second day", "+3+3+3", { rule: CALM_ON_TWO_DAYS, earlier: daysAgo("+3+3+3") }, "Raise", "3 in a row, on 2 days"],
+  [
+    "calm ones in a row on the second day",
+    "+3+3+3",
+    { rule: CALM_ON_TWO_DAYS, earlier: daysAgo("+3+3+3") },
+    "Raise",
+    "3 in a row, on 2 days",
+  ],
   ["not in a row yet on the second day", "+3~+3", { rule: CALM_ON_TWO_DAYS, earlier: daysAgo("+3+3+3") }, "Stay", "1 of 2 days so far."],
   ["first clean one, then stop", ".+*", { rule: { kind: "first-clean" } }, "Finish", "Stop on it."],
   ["met but not clean", ".++", { rule: { kind: "first-clean" } }, "Stay"],
@@ -354,7 +386,7 @@ const ALL = [...STOP, ...REST, ...FINISH, ...SPLIT, ...EASE, ...SIDES, ...RAISE,
 
 describe("the word in scripted situations", () => {
   it("is a table of so many, each word among them", () => {
-    expect(ALL.length).toBe(116);
+    expect(ALL.length).toBe(127);
     expect(new Set(ALL.map(([, , , word]) => word)).size).toBe(8);
   });
 

@@ -288,14 +288,14 @@ describe("nextStart", () => {
 
 describe("limits of advice and age", () => {
   const cap = (value: number) => ({ value, why: "Advice of the veterinarian." });
-  it("finish the session before a rest is due, with where they come from", () => {
+  it("stop the session before a rest is due, with where they come from", () => {
     const limits = { minutes: cap(5), trials: null, sessionTrials: 3 };
     expect(theWord(input("+++", { workMinutes: 5, minutesSinceRest: 9, limits }))).toMatchObject({
-      word: "Finish",
-      reason: "5 minutes of work, the most for today. Advice of the veterinarian.",
+      word: "Stop",
+      reason: "5 minutes of work, the most for today. Advice of the veterinarian. End here.",
     });
     expect(theWord(input("+++", { workMinutes: 2.9, limits })).word).toBe("Stay");
-    expect(theWord(input("+++", { limits: { minutes: null, trials: cap(12), sessionTrials: 12 } }))).toMatchObject({ word: "Finish" });
+    expect(theWord(input("+++", { limits: { minutes: null, trials: cap(12), sessionTrials: 12 } }))).toMatchObject({ word: "Stop" });
     expect(theWord(input("+++", { limits: { minutes: null, trials: cap(12), sessionTrials: 11 } })).word).toBe("Stay");
   });
 });
@@ -312,7 +312,7 @@ describe("a next rung that is closed today", () => {
 });
 
 describe("the cap on circling", () => {
-  it("brings Finish with the minutes of the ladders that circle, and says where it comes from", () => {
+  it("brings Stop with the minutes of the ladders that circle, and says where it comes from", () => {
     const circling = (minutes: number) => ({
       minutes: null,
       trials: null,
@@ -320,8 +320,8 @@ describe("the cap on circling", () => {
       circling: { left: { value: 8, why: "A setting of this yard." }, minutes },
     });
     expect(theWord(input("+++", { limits: circling(8.2) }))).toMatchObject({
-      word: "Finish",
-      reason: "8 minutes of circling, the most for now. A setting of this yard.",
+      word: "Stop",
+      reason: "8 minutes of circling, the most for now. A setting of this yard. End here.",
     });
     expect(theWord(input("+++", { limits: circling(7.9) })).word).toBe("Stay");
     expect(theWord(input("+++", { limits: { ...circling(0), circling: null } })).word).toBe("Stay");

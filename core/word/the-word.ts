@@ -3,10 +3,11 @@ import type { Advice } from "./advice";
 import { wordByTrials } from "./by-trials";
 import { mayBeSaid } from "./declined";
 import type { WordInput } from "./input";
-import { finishByPlan, limitReached, restAdvice, stopAdvice } from "./limits";
+import { finishByPlan, restAdvice } from "./limits";
+import { stopAdvice } from "./stop";
 
 /** What a horse's body says is said for as long as it does, also where it was declined; a rest that is due counts that itself. */
-const NEVER_SILENT: ReadonlySet<string> = new Set(["heat", "breathing", "tension", "minutes", "asks"]);
+const NEVER_SILENT: ReadonlySet<string> = new Set(["breathing", "tension", "minutes", "asks"]);
 
 /** Ease for what wrong choices meet: they have not become rarer, or tension comes with them, or there were as many as may be. */
 function wrongChoiceAdvice({ wrong, rung }: WordInput): Advice | null {
@@ -24,8 +25,8 @@ function wrongChoiceAdvice({ wrong, rung }: WordInput): Advice | null {
  * again for the same reason until what speaks for it has grown.
  */
 export function theWord(input: WordInput, settings: YardSettings = DEFAULT_SETTINGS): Advice {
-  // Advice of a veterinarian or age allows no more today: a rest before going on would be the wrong word.
-  const always = stopAdvice(input) ?? limitReached(input);
+  // Danger, pain, heat, breathing, or advice that allows no more today: a rest before going on would be the wrong word.
+  const always = stopAdvice(input);
   if (always !== null) return always;
   for (const advice of [restAdvice(input, settings), finishByPlan(input, settings), wrongChoiceAdvice(input)])
     if (advice !== null && (NEVER_SILENT.has(advice.why) || mayBeSaid(advice, input.declined))) return advice;

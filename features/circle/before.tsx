@@ -5,8 +5,11 @@ import { FIT_CHECKS, fitSentences } from "@/core/circle";
 import type { CircleStart } from "@/core/pack";
 import type { Fact } from "@/core/schemas";
 import { celsiusToFahrenheit, fahrenheitToCelsius } from "@/core/units";
+import { heatCaution, heatWords } from "@/core/welfare";
 import { CircleStrip } from "@/ui/circle-strip";
 import { useUnits } from "@/ui/units";
+import { WayLink } from "@/ui/way";
+import { type HeatReason, HeatStop } from "../work/sheets/heat-stop";
 import type { Circle } from "./use-circle";
 import { typedNumber } from "./words";
 
@@ -20,6 +23,7 @@ export function Before({ start, circle, today }: { start: CircleStart; circle: C
   const [air, setAir] = useState("");
   const [humidity, setHumidity] = useState("");
   const [shade, setShade] = useState(false);
+  const [reason, setReason] = useState<HeatReason | null>(null);
   const toggle = (set: ReadonlySet<string>, one: string) => {
     const next = new Set(set);
     if (!next.delete(one)) next.add(one);
@@ -32,6 +36,11 @@ export function Before({ start, circle, today }: { start: CircleStart; circle: C
   const badAir = air.trim() !== "" && (airC === null || airC < -60 || airC > 60);
   const badDamp = humidity.trim() !== "" && (damp === null || damp < 0 || damp > 100);
   const checks = kit === null ? [] : FIT_CHECKS;
+  const heat =
+    airC === null || damp === null || badAir || badDamp
+      ? null
+      : heatCaution(airC, damp, shade ? "shade" : "sun", start.settings, start.heatLowerCelsius);
+  const tooHot = heat?.level === "stop";
   const go = () => {
     const facts: Fact[] = [
       {
@@ -43,6 +52,7 @@ export function Before({ start, circle, today }: { start: CircleStart; circle: C
           ...(airC === null || badAir ? {} : { air_c: airC }),
           ...(damp === null || badDamp ? {} : { humidity: damp }),
           sky: shade ? "shade" : "sun",
+          ...(tooHot && reason !== null ? { heat_reason: reason } : {}),
         },
       },
     ];
@@ -158,8 +168,22 @@ export function Before({ start, circle, today }: { start: CircleStart; circle: C
             : "Humidity: from 0 to 100 %."}
         </p>
       )}
-      <button type="button" className="act min-h-20 text-2xl" disabled={badAir || badDamp} onClick={go}>
-        Start the clock
+      {heat !== null && tooHot && <HeatStop heat={heat} fahrenheit={imperial} reason={reason} onReason={setReason} />}
+      {heat !== null && !tooHot && heat.level !== "usual" && (
+        <p className="border-l-4 border-ochre pl-3 font-semibold">{heatWords(heat, imperial)}</p>
+      )}
+      {tooHot && (
+        <WayLink href={`/horses/${start.horse.id}/work`} className="act min-h-20 text-2xl">
+          Not today
+        </WayLink>
+      )}
+      <button
+        type="button"
+        className={tooHot ? "act-quiet min-h-14" : "act min-h-20 text-2xl"}
+        disabled={badAir || badDamp || (tooHot && reason === null)}
+        onClick={go}
+      >
+        {tooHot ? "Five minutes at walk" : "Start the clock"}
       </button>
       <p className="text-sm text-soft">
         The line folded in the hand, never wrapped. Out of the kick and strike zone, also when you send the horse off.

@@ -1,5 +1,5 @@
-import { type CircleWork, COUNTED_FAULTS, circleWorkOf, transitionSums } from "@/core/circle";
-import { cornerStands, edgeZonesOf, type SessionRecord } from "@/core/record";
+import { type CircleWork, COUNTED_FAULTS, circleWorkOf, transitionSums, workedHard } from "@/core/circle";
+import { cornerStands, edgeZonesOf, heartReadings, lastTemperature, type SessionRecord } from "@/core/record";
 import type { YardSettings } from "@/core/settings";
 import type { UnitSystem } from "@/core/units";
 import { recoveryOf } from "@/core/welfare";
@@ -216,7 +216,12 @@ export function CircleReview({
   }));
   const longest = Math.max(...[planned, done].map((list) => list.reduce((sum, { seconds }) => sum + seconds, 0)));
   const believed = work.gaits.filter(({ seen }) => !seen).reduce((sum, { startSeconds, endSeconds }) => sum + endSeconds - startSeconds, 0);
-  const recovery = recoveryOf(work.cool?.readings ?? [], restingBreaths, null, settings.coolWithinShare);
+  const recovery = recoveryOf(work.cool?.readings ?? [], restingBreaths, {
+    hearts: heartReadings(record),
+    celsius: lastTemperature(record),
+    hard: workedHard(work),
+    withinShare: settings.coolWithinShare,
+  });
   return (
     <section aria-label="On the circle" className="mt-6">
       <h2 className="text-2xl">{work.form === "circle" ? "On the circle" : work.form === "pen" ? "In the pen" : "Long lines"}</h2>

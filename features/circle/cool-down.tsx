@@ -1,13 +1,15 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { circleWorkOf } from "@/core/circle";
+import { circleWorkOf, workedHard } from "@/core/circle";
 import type { CircleStart } from "@/core/pack";
+import { heartReadings, lastTemperature } from "@/core/record";
 import { recoveryOf } from "@/core/welfare";
 import { RecoveryCurve } from "@/ui/measure/recovery-curve";
 import { WayLink } from "@/ui/way";
 import { play } from "../sound/feedback";
 import { BreathTaps } from "../work/sheets/breath-taps";
+import { Vitals } from "../work/sheets/vitals";
 import type { Circle } from "./use-circle";
 
 /** While the horse is not down yet it is said again after so long, in milliseconds. */
@@ -28,11 +30,20 @@ export function CoolDownPanel({ start, circle, after }: { start: CircleStart; ci
   const [why, setWhy] = useState("");
   const [who, setWho] = useState("");
   const [late, setLate] = useState(false);
+  const [dull, setDull] = useState(false);
   const resting = start.restingBreaths;
-  const recovery = recoveryOf(cool?.readings ?? [], resting, null, start.settings.coolWithinShare);
+  const work = circleWorkOf(watch.record);
+  const hot = circle.heat !== null && circle.heat.level !== "usual";
+  const recovery = recoveryOf(cool?.readings ?? [], resting, {
+    hearts: heartReadings(watch.record),
+    celsius: lastTemperature(watch.record),
+    hard: hot || (work !== null && workedHard(work)),
+    hot,
+    withinShare: start.settings.coolWithinShare,
+  });
   const last = cool?.readings.at(-1) ?? null;
-  const limit = resting === null ? null : resting * (1 + start.settings.coolWithinShare);
-  const down = recovery.cooled === true;
+  const limit = recovery.limitPerMinute;
+  const down = recovery.down === true;
   const ended = cool?.ended ?? null;
   const lastMs = last?.wallMs ?? cool?.startedMs ?? 0;
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new reading begins the time anew
@@ -48,14 +59,14 @@ export function CoolDownPanel({ start, circle, after }: { start: CircleStart; ci
   const back = lastOfIt(watch);
   return (
     <section aria-label="Cool-down" className="grid gap-4">
-      <h2 className="text-2xl">{ended === null ? "Cool down" : ended === "cooled" ? "Cooled down" : "Cool-down left"}</h2>
+      <h2 className="text-2xl">{ended === null ? "Cool down" : ended === "cooled" ? "Breath is down" : "Cool-down left"}</h2>
       {ended === null ? (
         <>
           <p className="text-lg">
-            Walk on.{" "}
+            {hot ? "Shade, water over the whole body, moving air." : "Walk on."}{" "}
             {limit === null
-              ? "This horse’s resting rate is not known; take it under Know. Until then say below when it is down, and by what."
-              : `Down at ${Math.round(limit)} breaths a minute or fewer; it rests at ${Math.round(resting ?? 0)}.`}
+              ? "This horse’s resting rate is not known, so the app can't tell when its breath is down. Count at the flank until it breathes as it does in the stable, twice, three minutes apart. Then close it below."
+              : `Breath is down at ${Math.floor(limit)} a minute or fewer, in two counts three minutes apart. It rests at ${Math.round(resting ?? 0)}.`}
           </p>
           {late && (
             <p role="alert" className="border-l-4 border-ochre pl-3 font-semibold">
@@ -63,6 +74,7 @@ export function CoolDownPanel({ start, circle, after }: { start: CircleStart; ci
             </p>
           )}
           <BreathTaps onRate={(taps) => watch.press({ type: "breath", payload: { taps_ms: taps.map(Math.round) } })} />
+          <Vitals onMeasure={(strand, value, unit) => watch.press({ type: "measure", payload: { strand, value, unit } })} />
           {cool?.handedTo != null && <p>Handed to {cool.handedTo}. A reading can be taken on any device that opens this session.</p>}
           <details className="border-t-2 border-hair pt-2">
             <summary className="min-h-11 cursor-pointer font-semibold">Hand it to somebody, or to a walker</summary>
@@ -96,17 +108,33 @@ export function CoolDownPanel({ start, circle, after }: { start: CircleStart; ci
               </button>
             </div>
           </details>
-          <button
-            type="button"
-            className="act min-h-14"
-            disabled={!down}
-            onClick={() => watch.press({ type: "cool", payload: { did: "cooled" } })}
-          >
-            {down ? "It is down: close the session" : "Not down yet"}
-          </button>
+          {down && !dull ? (
+            <fieldset>
+              <legend className="font-semibold">Breath is down. Is the horse bright?</legend>
+              <div className="mt-1 grid grid-cols-2 gap-2">
+                <button
+                  type="button"
+                  className="act min-h-14"
+                  onClick={() => watch.press({ type: "cool", payload: { did: "cooled", bright: true } })}
+                >
+                  Bright: close the session
+                </button>
+                <button type="button" className="act-quiet min-h-14" onClick={() => setDull(true)}>
+                  Dull, or not sure
+                </button>
+              </div>
+            </fieldset>
+          ) : dull ? (
+            <p role="alert" className="border-4 border-brick p-3 font-semibold">
+              A dull horse is not down, whatever it breathes. Shade and water. Call a vet.{" "}
+              <button type="button" className="link" onClick={() => setDull(false)}>
+                It is bright after all
+              </button>
+            </p>
+          ) : null}
           <div className="flex items-end gap-2">
             <label className="grow">
-              Close it all the same, because
+              {limit === null ? "Close it: how you know that breath is down" : "Close it all the same, because"}
               <input value={why} maxLength={200} className="field-box mt-1" onChange={(event) => setWhy(event.target.value)} />
             </label>
             <button

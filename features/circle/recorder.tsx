@@ -258,7 +258,7 @@ export function CircleRecorder({ start, today }: { start: CircleStart; today: st
               <ClockFace circle={circle} plan={plan} />
               {overCap !== null && (
                 <p role="alert" className="border-l-4 border-brick pl-3 leading-tight font-semibold text-brick" data-testid="cap">
-                  Finish. {overCap}
+                  <strong className="font-head text-xl">Stop.</strong> {overCap}
                 </p>
               )}
               {overCap === null && heat !== null && heat.level !== "usual" && (

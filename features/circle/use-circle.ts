@@ -19,6 +19,7 @@ import type { CircleStart } from "@/core/pack";
 import { openDanger } from "@/core/record";
 import type { Fact } from "@/core/schemas";
 import { heatCaution } from "@/core/welfare";
+import { HEAT_MINUTES, heatReasonOf } from "@/core/word";
 import { useWatch } from "../observe/use-watch";
 import { soundSettings } from "../sound/settings";
 import { TrackPlayer } from "./track-player";
@@ -59,8 +60,11 @@ export function useCircle(start: CircleStart, audio: HTMLAudioElement | null) {
   const heat = useMemo(() => {
     const fact = record.facts.findLast((one) => one.type === "preflight" && one.payload.air_c != null && one.payload.humidity != null);
     if (fact?.type !== "preflight") return null;
-    return heatCaution(fact.payload.air_c ?? 0, fact.payload.humidity ?? 0, fact.payload.sky === "shade" ? "shade" : "sun", start.settings);
-  }, [record, start.settings]);
+    const sky = fact.payload.sky === "shade" ? "shade" : "sun";
+    return heatCaution(fact.payload.air_c ?? 0, fact.payload.humidity ?? 0, sky, start.settings, start.heatLowerCelsius);
+  }, [record, start.settings, start.heatLowerCelsius]);
+  // With a reason from the list five minutes at walk are all that is left in the heat.
+  const heatMinutes = heatReasonOf(record) === null ? 0 : HEAT_MINUTES;
   const caps = circleCaps({
     age: start.age,
     allowance: start.allowance,
@@ -82,7 +86,7 @@ export function useCircle(start: CircleStart, audio: HTMLAudioElement | null) {
       ? `${Math.floor(circledMinutes)} min of circling today, the most. ${cap.why}`
       : weekHolds && caps.weekMinutes !== null && weekMinutes >= caps.weekMinutes.value
         ? `${Math.floor(weekMinutes)} min of circling in seven days, the most. ${caps.weekMinutes.why}`
-        : round && heat?.level === "stop"
+        : heat?.level === "stop" && (work?.clockSeconds ?? 0) / 60 >= heatMinutes
           ? heat.sentence
           : null;
   const leftMinutes = Math.min(

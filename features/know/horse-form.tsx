@@ -2,6 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { HORSE_SEXES, type HorseInput, horseSchema } from "@/core/schemas";
+import { restingQuestion } from "@/core/welfare";
 import { Field, FormEnd, orNothing, savedUnder, tied, useSentForm } from "@/ui/form";
 
 const EMPTY: HorseInput = {
@@ -17,18 +18,20 @@ const EMPTY: HorseInput = {
   preferred_reinforcers: "",
   resting_breaths_per_min: null,
   resting_heart_per_min: null,
+  bears_heat_badly: false,
 };
 
 /** Adds a horse, or edits one. */
 export function HorseForm({ today, id, horse }: { today: string; id?: string; horse?: HorseInput }) {
   const router = useRouter();
-  const { register, submit, error, problem, busy } = useSentForm<HorseInput>({
+  const { register, submit, error, problem, busy, watch } = useSentForm<HorseInput>({
     schema: horseSchema,
     start: horse ?? EMPTY,
     context: { today },
     target: savedUnder("/api/horses", id),
     onSaved: (saved) => router.push(`/horses/${saved}/know`),
   });
+  const typedBreaths = Number(watch("resting_breaths_per_min") ?? 0);
   return (
     <form onSubmit={submit} noValidate className="grid max-w-3xl gap-5 sm:grid-cols-6">
       <div className="sm:col-span-4">
@@ -121,7 +124,7 @@ export function HorseForm({ today, id, horse }: { today: string; id?: string; ho
         <Field
           id="resting_breaths_per_min"
           label="Resting breathing, a minute"
-          hint="Or count it under Signs"
+          hint={restingQuestion(typedBreaths > 0 ? typedBreaths : null) ?? "Or count it under Signs"}
           error={error("resting_breaths_per_min")}
         >
           <input
@@ -142,6 +145,16 @@ export function HorseForm({ today, id, horse }: { today: string; id?: string; ho
           />
         </Field>
       </div>
+      <label className="flex items-start gap-3 sm:col-span-6">
+        <input type="checkbox" {...register("bears_heat_badly")} className="mt-1 size-6 shrink-0 accent-(--tarn)" />
+        <span>
+          <span className="font-semibold">Bears heat badly</span>
+          <span className="block text-sm text-soft">
+            Unfit, fat, thick-coated, sweats poorly, newly arrived, or trouble with its airways. Its limits of heat then lie 3 °C lower.
+            Foals and horses of 20 and over have that anyway.
+          </span>
+        </span>
+      </label>
       <FormEnd label={id === undefined ? "Add the horse" : "Save"} busy={busy} problem={problem} />
     </form>
   );

@@ -1,10 +1,11 @@
 "use client";
 
 import { useEffect, useState } from "react";
+import { dayIn } from "@/core/day";
 import { isWork } from "@/core/events/session-kind";
 import { compareSigns, knowDigest } from "@/core/know";
 import { criterionOf } from "@/core/ladder";
-import { actsBefore, handlerOfBegun, packNow, usualSigns } from "@/core/pack";
+import { actsBefore, handlerOfBegun, heatLower, packNow, usualSigns } from "@/core/pack";
 import { correctionsOf, reduceSession, type SessionRecord } from "@/core/record";
 import type { SessionEvent } from "@/core/schemas";
 import { useUnits } from "@/ui/units";
@@ -61,7 +62,9 @@ export function PenReview({ yard, held, id }: { yard: KeptYard; held: HeldHorse;
   const own = knowDigest(read.record).signs;
   const usual = usualSigns(pack.digests, { kind: begun.kind, createdMs }, facts.settings.usualDays);
   const signs =
-    begun.kind === "connection" ? [] : (["tension", "ease", "danger"] as const).flatMap((kind) => compareSigns(own, usual, kind) ?? []);
+    begun.kind === "connection"
+      ? []
+      : (["tension", "ease", "danger", "pain"] as const).flatMap((kind) => compareSigns(own, usual, kind) ?? []);
   const plans = new Map(pack.ladders.map(({ id: ladder, version, plan }) => [`${version} ${ladder}`, plan]));
   return (
     <>
@@ -82,6 +85,7 @@ export function PenReview({ yard, held, id }: { yard: KeptYard; held: HeldHorse;
         units={units}
         signs={signs.filter(({ here, usual: before }) => here.count + before.count > 0).map(({ words }) => words)}
         restingBreaths={pack.horse.restingBreaths}
+        heatLowerCelsius={heatLower(pack.horse, dayIn(held.nowMs, facts.timeZone))}
         recorders={recordersOf(read.events)}
         zones={facts.places.find((place) => place.id === begun.place)?.zones ?? []}
         earlierActs={actsBefore(pack.digests, { createdMs, handler: read.record.header?.handler ?? null })}

@@ -1,4 +1,13 @@
-import { breathingAfterWork, cornerStands, edgeZonesOf, freeWork, lastHeartRate, type SessionRecord } from "@/core/record";
+import {
+  breathingAfterWork,
+  cornerStands,
+  edgeZonesOf,
+  freeWork,
+  heartReadings,
+  lastTemperature,
+  lookedWords,
+  type SessionRecord,
+} from "@/core/record";
 import type { YardSettings } from "@/core/settings";
 import { celsiusToFahrenheit } from "@/core/units";
 import { heatWords, recoveryOf } from "@/core/welfare";
@@ -12,6 +21,7 @@ export function Around({
   record,
   zones,
   restingBreaths,
+  heatLowerCelsius,
   settings,
   fahrenheit,
 }: {
@@ -19,18 +29,27 @@ export function Around({
   /** The zones of the place's plan. */
   zones: readonly { readonly name: string; readonly kind: string }[];
   restingBreaths: number | null;
+  /** By how much the bounds of heat lie lower for this horse. */
+  heatLowerCelsius: number;
   /** The yard's own bounds of heat. */
   settings: YardSettings;
   fahrenheit: boolean;
 }) {
   const before = record.facts.find((fact) => fact.type === "preflight")?.payload;
-  const heat = heatOf(record, settings);
+  const heat = heatOf(record, settings, heatLowerCelsius);
+  const hot = heat !== null && heat.level !== "usual";
   const free = freeWork(record);
   // Work on the circle has its gaits in a part of its own.
   const wasFree = (free.departures > 0 || free.gait !== null) && !record.facts.some(({ type }) => type === "circle.start");
   const stands = cornerStands(record, edgeZonesOf(record, zones));
   const care = record.facts.findLast((fact) => fact.type === "aftercare")?.payload;
-  const recovery = recoveryOf(breathingAfterWork(record), restingBreaths, lastHeartRate(record), settings.coolWithinShare);
+  const recovery = recoveryOf(breathingAfterWork(record), restingBreaths, {
+    hearts: heartReadings(record),
+    celsius: lastTemperature(record),
+    hard: hot,
+    hot,
+    withinShare: settings.coolWithinShare,
+  });
   const stops = record.facts.filter((fact) => fact.type === "safety");
   if (before === undefined && !wasFree && care === undefined && stops.length === 0) return null;
   return (
@@ -49,11 +68,8 @@ export function Around({
                   {before.wind != null && `, ${before.wind}`}. {heatWords(heat, fahrenheit)}
                 </p>
               )}
-              <p>
-                {before.open === undefined || before.open.length === 0
-                  ? "All looked at and well."
-                  : `Open: ${before.open.join(", ")}. The rest was well.`}
-              </p>
+              <p>{lookedWords(before)}</p>
+              {before.heat_reason !== undefined && <p>Begun in the heat because: {before.heat_reason}.</p>}
             </>
           )}
         </section>

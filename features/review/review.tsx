@@ -42,6 +42,7 @@ export function Review({
   units,
   rungWord,
   restingBreaths,
+  heatLowerCelsius,
   zones,
   recorders,
   earlierActs,
@@ -63,6 +64,8 @@ export function Review({
   rungWord: string;
   /** The horse's own breathing at rest, a minute; null where it is not known. */
   restingBreaths: number | null;
+  /** By how much the bounds of heat lie lower for this horse. */
+  heatLowerCelsius: number;
   /** The zones of the place it was worked in, as its plan has them. */
   zones: readonly { readonly name: string; readonly kind: string }[];
   /** Who recorded it, where there were several. */
@@ -160,7 +163,14 @@ export function Review({
       )}
       <Within record={record} />
       <Between record={record} earlierActs={earlierActs} />
-      <Around record={record} zones={zones} restingBreaths={restingBreaths} settings={settings} fahrenheit={units === "imperial"} />
+      <Around
+        record={record}
+        zones={zones}
+        restingBreaths={restingBreaths}
+        heatLowerCelsius={heatLowerCelsius}
+        settings={settings}
+        fahrenheit={units === "imperial"}
+      />
       {signs.length > 0 && (
         <section className="mt-8">
           <h2 className="mb-1 text-xl">Signs, against its own usual</h2>

@@ -198,7 +198,9 @@ export function Recorder({ packed }: { packed: PackedStart }) {
                 <BatteryPanel record={record} limit={limit} onNext={act.takeWord} />
               </Suspense>
             )}
-            {advice !== null && advice.word !== "Stop" && <WordPanel advice={advice} onTake={act.takeWord} />}
+            {advice !== null && !(advice.word === "Stop" && (advice.why === "danger" || advice.why === "pain")) && (
+              <WordPanel advice={advice} onTake={act.takeWord} />
+            )}
             <BlockCount />
             {rig !== null && (
               <Suspense fallback={null}>

@@ -10,7 +10,8 @@ import type { RecorderStart } from "./types";
 const LOOK_AT_THE_CLOCK_MS = 5000;
 
 function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): Advice | null {
-  const { ladderId, version, plan, earlier, allowance, restingBreaths, weakerSide, wordSettings, circling } = start;
+  const { ladderId, version, plan, earlier, allowance, restingBreaths, weakerSide, wordSettings, circling, involves, heatLowerCelsius } =
+    start;
   if (ladderId === null || version === null) return null;
   const carried = new Map(start.carried.map(([of, rungs]) => [of, new Map(rungs)]));
   const situation = {
@@ -26,6 +27,8 @@ function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): 
     allowance,
     restingBreaths,
     weakerSide,
+    heatLowerCelsius,
+    ...(involves === undefined ? {} : { involves }),
     ...(circling === undefined
       ? {}
       : { circling: { left: circling, ladders: start.ladders.flatMap((one) => (one.circling ? one.ladderId : [])) } }),

@@ -5,6 +5,8 @@ import type { Advice } from "@/core/word";
 /** What taking a word does, in words; null where there is nothing to do. */
 function takeWords({ word, rung }: Advice): string | null {
   switch (word) {
+    case "Stop":
+      return rung === undefined ? "End here" : `To rung ${rung}`;
     case "Rest":
       return "Take a break";
     case "Finish":
@@ -21,9 +23,25 @@ function takeWords({ word, rung }: Advice): string | null {
   }
 }
 
+/** Stop, with what to do now: the large button ends it. */
+function StopWord({ advice, take, onTake }: { advice: Advice; take: string; onTake: () => void }) {
+  return (
+    <div className="grid shrink-0 gap-1 border-4 border-brick p-2" data-testid="word" role="alert">
+      <p className="max-h-28 overflow-y-auto text-[0.85rem] leading-tight desk:max-h-none desk:text-lg">
+        <strong className="float-left mr-2 font-head text-[1.6rem] leading-none font-extrabold text-brick desk:text-[3rem]">Stop</strong>
+        {advice.reason}
+      </p>
+      <button type="button" onClick={onTake} className="act min-h-14 text-lg" aria-keyshortcuts="w">
+        {take}
+      </button>
+    </div>
+  );
+}
+
 /** The word with its reason. It never acts by itself; taking it is one press. */
 export function WordPanel({ advice, onTake }: { advice: Advice; onTake: () => void }) {
   const take = takeWords(advice);
+  if (advice.word === "Stop") return <StopWord advice={advice} take={take ?? "End here"} onTake={onTake} />;
   // With a button beside it the reason stands under the word: less height on a narrow screen.
   return (
     <div

@@ -1,5 +1,5 @@
 import type { Transaction } from "sequelize";
-import { aftermathOf } from "@/core/aftermath";
+import { aftermathOf, packAftermath } from "@/core/aftermath";
 import { circleDigestOf } from "@/core/circle";
 import { knowDigest, packDigest } from "@/core/know";
 import { packFacts, pastFactsOf } from "@/core/past";
@@ -39,7 +39,7 @@ export interface Kept {
 /** What it leaves for the next start, or null before any work. */
 function aftermathText(record: SessionRecord): string | null {
   const aftermath = aftermathOf(record);
-  return aftermath === null ? null : JSON.stringify(aftermath);
+  return aftermath === null ? null : packAftermath(aftermath);
 }
 
 /** What it came to on the circle, or null where it was none. */

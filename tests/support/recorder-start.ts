@@ -40,6 +40,7 @@ export const recorderStart = (change: Partial<RecorderStart> = {}): RecorderStar
   doNext: null,
   used: [],
   restingBreaths: null,
+  heatLowerCelsius: 0,
   weakerSide: null,
   wordSettings: DEFAULT_SETTINGS,
   begun: { id: "s", horse: "h", kind: "work", ladder: "ladder-1", person: null, place: null, start_rung: 1, kit: [] },

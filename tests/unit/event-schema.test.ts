@@ -11,6 +11,7 @@ const KNOWN: Readonly<Record<number, string>> = {
   3: "df85db2389f7408d",
   4: "bb0c4f984d8df894",
   5: "1ece05ed940f6ac8",
+  6: "2170bf21d0fef0f8",
 };
 
 describe("the event schema", () => {

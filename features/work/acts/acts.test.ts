@@ -217,11 +217,23 @@ describe("the word and what is done", () => {
 
   it("Stay and an Ease with nothing easier do nothing", () => {
     const { act, set, logged } = recorder();
-    for (const one of [advice("Stay"), advice("Ease"), advice("Stop")]) {
+    // The stop card answers danger itself; every other Stop ends the session.
+    for (const one of [advice("Stay"), advice("Ease"), { ...advice("Stop"), why: "danger" }]) {
       set.advice = one;
       act.takeWord();
     }
     expect([logged("word").length, logged("block.start").length]).toEqual([0, 1]);
+  });
+
+  it("Stop for heat, breathing or a limit opens the end, and goes to the rung that is open where one is", () => {
+    const { act, set, logged } = recorder();
+    set.advice = { ...advice("Stop"), why: "heat" };
+    act.takeWord();
+    expect(set.sheet).toBe("finish");
+    expect(logged("word").at(-1)).toMatchObject({ word: "Stop", taken: true });
+    set.advice = { ...advice("Stop", 1), why: "limit" };
+    act.takeWord();
+    expect(logged("block.start").at(-1)).toMatchObject({ rung: 1, kind: "work" });
   });
 
   it("Finish goes to the sure rung first, then to the end", () => {

@@ -277,6 +277,15 @@ export function blockActs(pen: Pen) {
         });
       if (word === "Change side") side();
       if (word === "Rest" && !onBreak) takeBreak();
+      // The stop card answers danger and pain itself.
+      if (word === "Stop" && advice.why !== "danger" && advice.why !== "pain") {
+        if (rung !== undefined) begin({ rung, side: block.side ?? "L", kind: "work" }, taken());
+        else {
+          log(...taken());
+          setSheet("finish");
+        }
+        return;
+      }
       if (word === "Finish" && rung !== undefined && block.kind !== "sure") begin({ rung, side: block.side ?? "L", kind: "sure" }, taken());
       else if (word === "Finish") {
         log(...taken());
@@ -299,7 +308,7 @@ export function blockActs(pen: Pen) {
       );
     },
     finish: (notes: FinishNotes) => {
-      const facts: Fact[] = now().advice?.word === "Finish" ? [] : beside("finish", false);
+      const facts: Fact[] = ["Finish", "Stop"].includes(now().advice?.word ?? "") ? [] : beside("finish", false);
       if (now().onBreak) facts.push({ type: "break.end" });
       if (now().working) facts.push({ type: "block.end" });
       facts.push({ type: "session.end" });

@@ -1,8 +1,6 @@
 import type { Block, SessionRecord } from "@/core/record";
 import type { Fact, SessionEvent } from "@/core/schemas";
-import { barredRung } from "@/core/welfare";
-import type { Advice } from "@/core/word";
-import { sideLetter } from "@/core/words";
+import { type Advice, closedNow } from "@/core/word";
 import type { SessionLog } from "../../device/use-session-log";
 import { click } from "../../sound/feedback";
 import type { LadderPart, OpenSheet, RecorderStart, Way } from "../types";
@@ -50,12 +48,10 @@ export function refuse(pen: Pen, words: string): void {
 }
 
 /** Why nothing may be asked on the running block today, or null. A restriction may have come in the middle of it. */
-function closedToday({ start, block }: PenNow): string | null {
-  const { allowance, battery, plan } = start;
-  if (allowance.noWork !== null) return allowance.noWork.why;
-  const only = allowance.side;
-  if (only !== null && block?.side != null && block.side !== sideLetter(only.value)) return only.why;
-  return battery || block?.ladder == null ? null : (barredRung(plan, Number(block.rung), allowance)[0]?.why ?? null);
+export function closedToday({ start, block }: Pick<PenNow, "start" | "block">): string | null {
+  const { allowance, battery, plan, involves = [] } = start;
+  const rung = battery || block?.ladder == null ? null : Number(block.rung);
+  return closedNow(plan, battery ? [] : involves, rung, block?.side ?? null, allowance)?.why ?? null;
 }
 
 /** Whether asks can be logged now; says why where not. */

@@ -1,11 +1,13 @@
 "use client";
 
 import { useState } from "react";
-import { breathingAfterWork, lastHeartRate, piecesUsed } from "@/core/record";
+import { breathingAfterWork, heartReadings, lastTemperature, piecesUsed } from "@/core/record";
 import { recoveryOf } from "@/core/welfare";
+import { heatOf } from "@/core/word";
 import { RecoveryCurve } from "@/ui/measure/recovery-curve";
 import { useActs, useLog, useStart } from "../state";
 import { BreathTaps } from "./breath-taps";
+import { Vitals } from "./vitals";
 
 const toggle = (on: boolean) =>
   `min-h-12 rounded-lg border-2 border-ink px-3 text-left font-semibold ${on ? "bg-ink text-on-ink" : "bg-paper"}`;
@@ -16,7 +18,15 @@ export function AftercarePanel({ onDone, busy }: { onDone: () => void; busy: boo
   const start = useStart();
   const act = useActs();
   const { record } = session;
-  const recovery = recoveryOf(breathingAfterWork(record), start.restingBreaths, lastHeartRate(record), start.wordSettings.coolWithinShare);
+  const heat = heatOf(record, start.wordSettings, start.heatLowerCelsius);
+  const hot = heat !== null && heat.level !== "usual";
+  const recovery = recoveryOf(breathingAfterWork(record), start.restingBreaths, {
+    hearts: heartReadings(record),
+    celsius: lastTemperature(record),
+    hard: hot,
+    hot,
+    withinShare: start.wordSettings.coolWithinShare,
+  });
   const pieces = piecesUsed(record);
   const grams = start.plan.feeding.pieceGrams;
   const [walked, setWalked] = useState(false);
@@ -25,7 +35,6 @@ export function AftercarePanel({ onDone, busy }: { onDone: () => void; busy: boo
   const [kitSeen, setKitSeen] = useState(false);
   const [kit, setKit] = useState("");
   const [food, setFood] = useState(grams === null || pieces === 0 ? "" : String(Math.round(pieces * grams * 10) / 10));
-  const [pulse, setPulse] = useState("");
   const foodGrams = food.trim() === "" ? null : Number(food.replace(",", "."));
   const wrong = foodGrams !== null && !(foodGrams >= 0 && foodGrams <= 50_000);
   const saved = record.facts.findLast(({ type }) => type === "aftercare") !== undefined;
@@ -43,7 +52,6 @@ export function AftercarePanel({ onDone, busy }: { onDone: () => void; busy: boo
     });
     onDone();
   };
-  const heartRate = Number(pulse);
   return (
     <div className="grid gap-4">
       <button type="button" aria-pressed={walked} onClick={() => setWalked(!walked)} className={toggle(walked)}>
@@ -53,30 +61,15 @@ export function AftercarePanel({ onDone, busy }: { onDone: () => void; busy: boo
         <h3 className="mb-1 font-semibold">Breathing</h3>
         <BreathTaps onRate={act.breath} />
         <RecoveryCurve recovery={recovery} restingPerMinute={start.restingBreaths} />
-        <p role="status" data-testid="recovery" className={`text-sm ${recovery.callVet ? "font-bold text-brick" : ""}`}>
+        <p
+          role="status"
+          data-testid="recovery"
+          className={`text-sm ${recovery.callVet || recovery.aboveHeart ? "font-bold text-brick" : ""}`}
+        >
           {recovery.sentence}
         </p>
-        <div className="mt-2 flex items-end gap-2">
-          <label className="grow text-sm font-semibold">
-            Heart rate a minute, if you feel the pulse
-            <input
-              inputMode="numeric"
-              value={pulse}
-              onChange={(event) => setPulse(event.target.value)}
-              className="field-box figures mt-1 font-normal"
-            />
-          </label>
-          <button
-            type="button"
-            className="act-quiet min-h-12"
-            disabled={!(heartRate >= 10 && heartRate <= 300)}
-            onClick={() => {
-              act.heart(heartRate);
-              setPulse("");
-            }}
-          >
-            Note it
-          </button>
+        <div className="mt-2">
+          <Vitals onMeasure={act.value} />
         </div>
       </section>
       <div className="grid gap-2">
@@ -126,7 +119,7 @@ export function AftercarePanel({ onDone, busy }: { onDone: () => void; busy: boo
       <button type="button" data-next className="act min-h-16 text-xl" onClick={save} disabled={busy}>
         {saved ? "Save again, to the review" : "Save, to the review"}
       </button>
-      <p className="text-sm text-soft">A horse that is lame, dull, or does not cool down: call a veterinarian.</p>
+      <p className="text-sm text-soft">A horse that is lame, dull, or whose breath does not come down: call a vet.</p>
     </div>
   );
 }

@@ -6,7 +6,9 @@ import { celsiusToFahrenheit, fahrenheitToCelsius } from "@/core/units";
 import { heatCaution, heatWords, type Sky } from "@/core/welfare";
 import { Day } from "@/ui/day";
 import { useUnits } from "@/ui/units";
+import { WayLink } from "@/ui/way";
 import { useActs, useStart } from "../state";
+import { type HeatReason, HeatStop } from "./heat-stop";
 
 const GEAR = ["helmet", "gloves", "boots"] as const;
 const CHECKS = ["kit fits", "sound", "fed", "calm", "stick and line accepted"] as const;
@@ -59,6 +61,7 @@ export function PreflightPanel() {
   const [looked, setLooked] = useState<Readonly<Record<string, boolean | undefined>>>({});
   const food = foodPlan(start.plan, start.next.rung, start.plan.plannedRepetitions, 1);
   const [pouch, setPouch] = useState(food === null ? "" : String(food.pieces));
+  const [reason, setReason] = useState<HeatReason | null>(null);
   const typedAir = numberOf(air);
   const celsius = typedAir === null ? null : imperial ? fahrenheitToCelsius(typedAir) : typedAir;
   const damp = numberOf(humidity);
@@ -67,17 +70,23 @@ export function PreflightPanel() {
   const dampWrong = damp !== null && !(damp >= 0 && damp <= 100);
   const piecesWrong = pieces !== null && !(Number.isInteger(pieces) && pieces >= 0 && pieces <= 1000);
   const heat =
-    celsius === null || damp === null || airWrong || dampWrong ? null : heatCaution(celsius, damp, sky ?? "sun", start.wordSettings);
+    celsius === null || damp === null || airWrong || dampWrong
+      ? null
+      : heatCaution(celsius, damp, sky ?? "sun", start.wordSettings, start.heatLowerCelsius);
   /** Sun or shade is asked where it can matter. */
   const asksSky =
-    celsius !== null && damp !== null && heat !== null && heatCaution(celsius, damp, "sun", start.wordSettings).level !== "usual";
+    celsius !== null &&
+    damp !== null &&
+    heat !== null &&
+    heatCaution(celsius, damp, "sun", start.wordSettings, start.heatLowerCelsius).level !== "usual";
   /** Not looked at, then well, then not well. */
   const turn = (one: string) => setLooked({ ...looked, [one]: looked[one] === undefined ? true : looked[one] ? false : undefined });
   const open = [...GEAR, ...CHECKS].filter((one) => looked[one] === false);
   /** One press says that all is well; where something is not, only what was looked at is said. */
   const isWell = (one: string) => (open.length === 0 ? true : looked[one] === true);
+  const tooHot = heat?.level === "stop";
   const ready = () => {
-    if (airWrong || dampWrong || piecesWrong) return;
+    if (airWrong || dampWrong || piecesWrong || (tooHot && reason === null)) return;
     try {
       localStorage.setItem(WIND_KEY, JSON.stringify({ atMs: Date.now(), air, humidity, wind, sky }));
     } catch {
@@ -88,6 +97,7 @@ export function PreflightPanel() {
       ...(damp === null ? {} : { humidity: damp }),
       ...(wind === "" ? {} : { wind }),
       ...(sky === null || !asksSky ? {} : { sky }),
+      ...(tooHot && reason !== null ? { heat_reason: reason } : {}),
       gear: { helmet: isWell("helmet"), gloves: isWell("gloves"), boots: isWell("boots") },
       checks: CHECKS.filter(isWell),
       open,
@@ -166,7 +176,8 @@ export function PreflightPanel() {
           Humidity: from 0 to 100 %.
         </p>
       )}
-      {heat !== null && (
+      {heat !== null && tooHot && <HeatStop heat={heat} fahrenheit={imperial} reason={reason} onReason={setReason} />}
+      {heat !== null && !tooHot && (
         <p
           data-testid="heat"
           className={`text-sm ${heat.level === "usual" ? "text-soft" : "border-l-4 border-brick pl-3 font-semibold text-brick"}`}
@@ -246,12 +257,25 @@ export function PreflightPanel() {
       )}
       {/* In sight from the first moment, on a short screen too. */}
       <div className="sticky bottom-0 -mx-3 -mb-3 grid grid-cols-[1fr_auto] gap-2 rounded-b-lg border-t-2 border-hair bg-ground p-2">
-        <button type="button" className="act min-h-14 text-xl" onClick={ready}>
-          {open.length === 0 ? "All well, go on" : "Noted, go on"}
-        </button>
-        <button type="button" className="act-quiet min-h-14" onClick={act.skipPreflight}>
-          Skip
-        </button>
+        {tooHot ? (
+          <>
+            <WayLink href={`/horses/${start.horse.id}/work`} className="act min-h-14 text-xl">
+              Not today
+            </WayLink>
+            <button type="button" className="act-quiet min-h-14" disabled={reason === null} onClick={ready}>
+              Five minutes at walk
+            </button>
+          </>
+        ) : (
+          <>
+            <button type="button" className="act min-h-14 text-xl" onClick={ready}>
+              {open.length === 0 ? "All well, go on" : "Noted, go on"}
+            </button>
+            <button type="button" className="act-quiet min-h-14" onClick={act.skipPreflight}>
+              Skip
+            </button>
+          </>
+        )}
       </div>
     </div>
   );

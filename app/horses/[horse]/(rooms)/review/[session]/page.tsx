@@ -10,7 +10,7 @@ import { recordersOf } from "@/features/review/recorders";
 import { Review } from "@/features/review/review";
 import { digestsOfHorse, getHorse, getSettings, listPeople, listPlaces, loadSession, placeItems, plansOf, type Store } from "@/store";
 import { findOr404 } from "../../../../../server/find-or-404";
-import { horseCare } from "../../../../../server/horse-care";
+import { heatLowerOf, horseCare, today } from "../../../../../server/horse-care";
 import { ladderOrNone } from "../../../../../server/ladder-or-none";
 import { ladderState } from "../../../../../server/ladder-state";
 import { type Asked, oneOf } from "../../../../../server/past-of";
@@ -72,7 +72,9 @@ export default async function ReviewPage({
     .map(({ digest }) => digest.signs);
   const own = knowDigest(record).signs;
   const signs =
-    session.kind === "connection" ? [] : (["tension", "ease", "danger"] as const).flatMap((kind) => compareSigns(own, usual, kind) ?? []);
+    session.kind === "connection"
+      ? []
+      : (["tension", "ease", "danger", "pain"] as const).flatMap((kind) => compareSigns(own, usual, kind) ?? []);
   return (
     <Review
       storeId={store.id}
@@ -85,6 +87,7 @@ export default async function ReviewPage({
       units={units}
       signs={signs.filter(({ here, usual: before }) => here.count + before.count > 0).map(({ words }) => words)}
       restingBreaths={owner.resting_breaths_per_min}
+      heatLowerCelsius={heatLowerOf(owner, today(store))}
       recorders={recordersOf(events)}
       zones={items.map(({ name, kind }) => ({ name, kind }))}
       earlierActs={actsBefore(
