@@ -21,8 +21,6 @@ export interface Climb {
 
 const FIRST_DAY = Date.UTC(2026, 2, 2, 9);
 const BLOCKS = 4;
-/** Calmer than most: a rule over days counts what was soft and nothing else, and a horse that is not would be at it for years. */
-const CALM = -0.5;
 
 /**
  * Lets the horse of the demo work a ladder from its first rung with a trainer
@@ -33,7 +31,7 @@ const CALM = -0.5;
 export function climb(plan: LadderPlan, seed: number, weakSide: "L" | "R" = "L", mostDays = 200): Climb {
   const chance = seededChance(seed);
   const trainerChance = seededChance(seed + 1);
-  const horse = new SimulatedHorse({ ...HANDLED, tension: CALM, weakSide }, chance);
+  const horse = new SimulatedHorse({ ...HANDLED, tension: 0, weakSide }, chance);
   let evidence: EvidenceTrial[] = [];
   const worked = new Set<number>();
   const result = (reachedTop: boolean, days: number): Climb => ({

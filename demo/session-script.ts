@@ -232,7 +232,8 @@ export class BlockPlayer {
   private gradeOf({ outcome, ease }: SimulatedAnswer): number | null {
     const asked = outcome === "met" ? calmAsked(this.script.plan, this.script.rung) : null;
     if (asked === null) return null;
-    return asked === "soft" ? (ease >= SOFT_GRADE ? SOFT_GRADE : NOT_SOFT_GRADE) : ease;
+    // Who taps an answer as met where the rung has grades saw it unsettled at the most.
+    return asked === "soft" ? (ease >= SOFT_GRADE ? SOFT_GRADE : NOT_SOFT_GRADE) : Math.max(ease, NOT_SOFT_GRADE);
   }
 
   private tally(answer: SimulatedAnswer): void {

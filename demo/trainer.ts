@@ -82,10 +82,7 @@ export function playBlocks(wish: TrainerSession): TrainerOutcome {
       kind: "work",
     });
     player.start();
-    const trials = plan.plannedRepetitions + Math.floor(trainerChance() * 3) - 1;
-    let to: Advice | null = null;
-    for (let n = 0; n < trials && to === null; n++) {
-      player.trial();
+    const adviceNow = (): Advice | null => {
       const record = reduceSession(log.events);
       const input = wordInputOf({
         session: wish.session,
@@ -99,9 +96,21 @@ export function playBlocks(wish: TrainerSession): TrainerOutcome {
         allowance: NO_LIMITS,
         restingBreaths: null,
       });
-      if (input === null) break;
-      const advice = theWord(input);
-      const said = { word: advice.word, why: advice.why, reason: advice.reason, numbers: { ...advice.numbers } };
+      return input === null ? null : theWord(input);
+    };
+    const saidOf = ({ word, why, reason, numbers }: Advice) => ({ word, why, reason, numbers: { ...numbers } });
+    // As the recorder does: on a new block the word that stands there is said, a moment after it began.
+    log.wait(0.05);
+    const atFirst = adviceNow();
+    if (atFirst !== null) log.add("word", { ...saidOf(atFirst), taken: false });
+    lastWord = atFirst?.word ?? "";
+    const trials = plan.plannedRepetitions + Math.floor(trainerChance() * 3) - 1;
+    let to: Advice | null = null;
+    for (let n = 0; n < trials && to === null; n++) {
+      player.trial();
+      const advice = adviceNow();
+      if (advice === null) break;
+      const said = saidOf(advice);
       const once = advice.word === "Ease" && advice.numbers.phase !== undefined && trainerChance() < 0.8;
       const wanted = !["Stay", "Split"].includes(advice.word) && !once && number > wish.insists;
       // Told once, it is taken or left; left, it is not weighed again until another word comes.

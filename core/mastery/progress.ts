@@ -1,5 +1,5 @@
 import { chanceShareAtLeast } from "../evidence/shares";
-import { byDay } from "./days";
+import { ANOTHER_DAY_MS, byDay } from "./days";
 import { everMastered } from "./ever";
 import { calmOnly, daysWanted, type MasteryProgress, type MasteryRule, type MasteryTrial } from "./rule";
 
@@ -63,24 +63,28 @@ function shareProgress(rule: Extract<MasteryRule, { kind: "share" }>, trials: re
  * Where a rung stands under its rule. A rule that asks for different days holds
  * where its trials hold it on so many, the last day's among them.
  * `trials` are the rung's evidence, oldest first; see the evidence scope in session/.
+ * @param nowWallMs the present, so that what was shown on an earlier day is not taken for today's; left out, the last trial's.
  */
-export function masteryProgress(rule: MasteryRule, trials: readonly MasteryTrial[]): MasteryProgress {
+export function masteryProgress(rule: MasteryRule, trials: readonly MasteryTrial[], nowWallMs?: number): MasteryProgress {
   const wanted = daysWanted(rule);
   if (wanted < 2) return onOneDay(rule, trials);
   const days = byDay(calmOnly(trials));
   const last = onOneDay(rule, days.at(-1) ?? []);
   const before = days.slice(0, -1).filter((day) => everMastered({ ...rule, days: 1 }, day)).length;
   const shown = before + (last.passed ? 1 : 0);
-  if (last.passed && shown >= wanted) return last;
-  const unsaid =
-    byDay(trials)
-      .at(-1)
-      ?.filter(({ met, soft }) => met && soft === undefined).length ?? 0;
+  const counted = { shown, wanted };
+  if (last.passed && shown >= wanted) return { ...last, days: counted };
+  const own = byDay(trials).at(-1) ?? [];
+  const unsaid = own.filter(({ met, soft }) => met && soft === undefined).length;
   const silent = unsaid === 0 ? "" : ` Calm not said on ${unsaid}, so not counted.`;
   const soFar = `${shown} of ${wanted} days so far.${silent}`;
-  return last.passed
-    ? { ...last, passed: false, needed: `Shown today, ${soFar} Again on another day.`, enoughToday: true }
-    : { ...last, needed: `${last.needed} ${soFar}` };
+  const lastMs = own.at(-1)?.wallMs;
+  const today = nowWallMs === undefined || (lastMs !== undefined && nowWallMs - lastMs < ANOTHER_DAY_MS);
+  if (last.passed && today)
+    return { ...last, passed: false, needed: `Shown today, ${soFar} Again on another day.`, enoughToday: true, days: counted };
+  // A new day begins with nothing shown on it.
+  const fresh = today ? last : onOneDay(rule, []);
+  return { ...fresh, passed: false, needed: `${fresh.needed} ${soFar}`, days: counted };
 }
 
 /** The same by the trials given, whatever day they are of. */

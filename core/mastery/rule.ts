@@ -54,6 +54,8 @@ export interface MasteryProgress {
   readonly needed: string;
   /** The rule holds today, and wants another day; nothing more is to be had from it now. */
   readonly enoughToday?: true;
+  /** On how many days it held, of how many that are wanted; left out where one is enough. */
+  readonly days?: { readonly shown: number; readonly wanted: number };
 }
 
 /** The rule in the trainer's words. */

@@ -148,7 +148,9 @@ export function raisesOf(past: Past, planOf: PlanOf): Raise[] {
       const plan = planOf(first.ladder as string, version);
       const before = { met: metOf(last), of: last.length };
       const session = past.sessions[first.session];
-      const said = session?.facts.words.findLast(({ ms }) => ms <= first.askMs);
+      // What stood before the step: on the new rung the recorder says a word of its own, which is none about going there.
+      const begunMs = session?.facts.blocks.findLast(({ startMs }) => startMs <= first.askMs)?.startMs ?? first.askMs;
+      const said = session?.facts.words.findLast(({ ms }) => ms <= begunMs);
       const cost = costOf(before, after);
       raises.push({
         ladder: first.ladder as string,

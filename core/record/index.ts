@@ -20,10 +20,10 @@ export {
   evidenceOfSession,
   isClean,
   isComparable,
-  SOFT_GRADE,
-  saidSoft,
   type PackedEvidence,
   packEvidence,
+  SOFT_GRADE,
+  saidSoft,
   unpackEvidence,
   valuesOf,
 } from "./evidence-scope";

@@ -36,10 +36,18 @@ function seenBy(rule: MasteryRule, trials: readonly EvidenceTrial[]): readonly E
   return trials;
 }
 
-/** Progress of a list of trials under the rung's rule, or by its values where its bar follows them. */
-export function progressOf(rule: MasteryRule, byValues: ValuesGoal | null, trials: readonly EvidenceTrial[]): MasteryProgress {
+/**
+ * Progress of a list of trials under the rung's rule, or by its values where its bar follows them.
+ * @param nowWallMs the present, for a rule over days; left out, the last trial's.
+ */
+export function progressOf(
+  rule: MasteryRule,
+  byValues: ValuesGoal | null,
+  trials: readonly EvidenceTrial[],
+  nowWallMs?: number,
+): MasteryProgress {
   return byValues === null
-    ? masteryProgress(rule, asMasteryTrials(seenBy(rule, trials)))
+    ? masteryProgress(rule, asMasteryTrials(seenBy(rule, trials)), nowWallMs)
     : progressByValues(valuesOf(trials), byValues.lookBack, byValues);
 }
 

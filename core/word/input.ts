@@ -42,6 +42,8 @@ export interface WordInput {
   readonly byValues?: ValuesGoal | null;
   readonly rung: number;
   readonly rungCount: number;
+  /** The present, server wall clock; left out where it is the last trial's. A rule over days asks what is of today. */
+  readonly nowWallMs?: number;
   /** Evidence of this rung from earlier blocks, oldest first. */
   readonly earlier: readonly EvidenceTrial[];
   /** Every work trial on this rung before this block, also from before it was last left, oldest first: for Split. */

@@ -13,7 +13,9 @@ import { likelyShareWords } from "./likely-share";
 /** Progress under the rule on each side the rung names: one entry, or left and right. */
 function progressBySide(input: WordInput, evidence: readonly EvidenceTrial[]): { side: "L" | "R" | null; progress: MasteryProgress }[] {
   const goal = input.byValues ?? null;
-  if (!input.bothSides) return [{ side: null, progress: progressOf(input.rule, goal, evidence) }];
+  // What one side showed on an earlier day is not of today, though it is the last that side was asked.
+  const now = input.nowWallMs ?? evidence.at(-1)?.wallMs;
+  if (!input.bothSides) return [{ side: null, progress: progressOf(input.rule, goal, evidence, now) }];
   // The side in work comes first: a trainer on the right is told the right's own numbers.
   return (input.running === "R" ? (["R", "L"] as const) : (["L", "R"] as const)).map((side) => ({
     side,
@@ -21,6 +23,7 @@ function progressBySide(input: WordInput, evidence: readonly EvidenceTrial[]): {
       input.rule,
       goal,
       evidence.filter((t) => t.side === side),
+      now,
     ),
   }));
 }
@@ -67,7 +70,7 @@ function toBegin(input: WordInput, advice: Advice): Advice {
 /** Stay or Raise (or Finish on the top rung), by the mastery rule and the ease. */
 export function movingOn(input: WordInput, block: readonly EvidenceTrial[], settings: YardSettings): Advice {
   const found = byRule(input, block, settings);
-  const advice = found.word === "Finish" && input.block.length === 0 && input.over !== true ? toBegin(input, found) : found;
+  const advice = found.word === "Finish" && input.block.length === 0 ? toBegin(input, found) : found;
   if (advice.word === "Stay") return advice;
   const before = declineOf(input.declined, advice.word, advice.why);
   if (before === undefined) return advice;
@@ -137,7 +140,16 @@ function byRule(input: WordInput, block: readonly EvidenceTrial[], settings: Yar
   }
   const { side, progress } = lacking;
   if (sides.every(({ progress: one }) => one.passed || one.enoughToday))
-    return { word: "Finish", why: "day", reason: `${rule}. ${progress.needed}`, numbers: { met: progress.met, of: progress.of } };
+    return {
+      word: "Finish",
+      why: "day",
+      reason: `${rule}. ${progress.needed}`,
+      numbers: {
+        met: progress.met,
+        of: progress.of,
+        ...(progress.days === undefined ? {} : { days: progress.days.shown, ofDays: progress.days.wanted }),
+      },
+    };
   const seen =
     input.rule.kind === "run" && input.byValues == null
       ? `${progress.met} in a row`

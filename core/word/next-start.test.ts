@@ -43,7 +43,7 @@ describe("a rule over days", () => {
     const next = start(day("+++", 1, 1));
     expect(next.rung).toBe(1);
     expect(next.headline).toBe("Stay on rung 1");
-    expect(next.reason).toContain("1 of 2 days so far");
+    expect(next.reason).toContain("1 of 2 days");
     expect(next.reason).not.toContain("is met");
   });
 
@@ -55,6 +55,32 @@ describe("a rule over days", () => {
 
   it("is not passed by a morning and an evening of one day", () => {
     expect(start([...day("+++", 1, 1, 0), ...day("+++", 1, 1, 8)]).rung).toBe(1);
+  });
+
+  it("does not take what one side showed days ago for today's: both sides are to be had", () => {
+    const sided = {
+      ...PLAN,
+      strands: [...PLAN.strands, strandFromCatalogue("side", "side")],
+      rungs: [1, 2, 3].map((steps) => ({ values: { steps, side: "both" } })),
+    };
+    const on = (side: "L" | "R", daysAgo: number) =>
+      day("+++", 1, daysAgo).map((trial) => ({ ...trial, side, session: `${side}${daysAgo}` }));
+    const trials = [...on("L", 5), ...on("R", 5), ...on("R", 1)];
+    const word = theWord({
+      rule: PLAN.mastery,
+      bothSides: true,
+      running: "R",
+      rung: 1,
+      rungCount: 3,
+      earlier: trials.slice(0, 6),
+      block: trials.slice(6),
+      counts: true,
+      minutesSinceRest: 1,
+      trialsSinceRest: 3,
+      workMinutes: 3,
+    });
+    expect(word.why).not.toBe("day");
+    expect(nextStart({ plan: sided, ladder: "x", version: 1, trials, nowWallMs: NOW }).rung).toBe(1);
   });
 
   it("keeps the top rung open too until its second day", () => {
@@ -89,6 +115,14 @@ describe("nothing asked yet", () => {
     const barred = theWord(input({ rung: 1, nextBarred: "Walk only.", earlier: [...day("+++", 1, 3), ...day("+++", 1, 1)] }));
     expect(barred.word).toBe("Stay");
     expect(barred.reason).toContain("Walk only.");
+  });
+
+  it("goes up with the first one that meets the rule on its second day, and does not stop there for what yesterday showed", () => {
+    const rule = { kind: "first-clean", days: 2 } as const;
+    const clean = (trials: readonly EvidenceTrial[]) => trials.map((trial) => ({ ...trial, phase: 1, clean: true }));
+    const second = theWord(input({ rule, rung: 1, earlier: clean(day("+", 1, 1)), block: clean(day("+", 1, 0)) }));
+    expect(second.word).not.toBe("Stay");
+    expect(second.why).not.toBe("day");
   });
 
   it("says Finish again once it was asked", () => {

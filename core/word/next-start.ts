@@ -166,7 +166,14 @@ function startByEvidence(input: NextStartInput, settings: YardSettings): Omit<Ne
     case "Finish": {
       const rule = movingOnSentence(plan.mastery, valuesGoalOf(plan, rung));
       // A rule over days that held on one of them is not met: the same rung again, on another day.
-      if (advice.why === "day") return work(rung, `Stay on rung ${rung}`, `${advice.reason} ${share}${above}`);
+      if (advice.why === "day") {
+        const { days = 0, ofDays = 0 } = advice.numbers;
+        return work(
+          rung,
+          `Stay on rung ${rung}`,
+          `Rung ${rung} held on ${days} of ${ofDays} days. Again on another day: ${rule}. ${share}${above}`,
+        );
+      }
       return rung < top
         ? work(rung + 1, `Start on rung ${rung + 1}`, `Rung ${rung} is met by the rule, ${rule}. ${share}${above}`)
         : work(rung, `Keep rung ${rung}`, `The top rung is met by the rule, ${rule}. ${share} Keep it, or plan what comes next.`);

@@ -177,6 +177,7 @@ export function wordInputOf(situation: Situation, settings: YardSettings = DEFAU
     rule: plan.mastery,
     bothSides: asksBothSides(plan, rung),
     running: block.side,
+    nowWallMs,
     byValues,
     rung,
     rungCount: plan.rungs.length,
