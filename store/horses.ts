@@ -2,7 +2,7 @@ import { v4 as newId } from "uuid";
 import type { Day } from "@/core/day";
 import { sameName, tellApart } from "@/core/know";
 import type { AwayInput, HorseInput, RestingInput, RestrictionInput } from "@/core/schemas";
-import type { GoneAgainst, Restriction, RestrictionKind } from "@/core/welfare";
+import { type GoneAgainst, LIMBS, type Limb, type Restriction, type RestrictionKind } from "@/core/welfare";
 import type { HorsePhotoRow, HorseRow, RestrictionRow } from "./models";
 import { NotFoundError, pick, plain, rowsOf } from "./rows";
 import type { Store } from "./store";
@@ -42,7 +42,7 @@ const columnsOf = (input: HorseInput) => ({
 });
 
 const RESTING_COLUMNS = ["resting_breaths_per_min", "resting_heart_per_min"] as const;
-const RESTRICTION_COLUMNS = ["kind", "amount", "detail", "reason", "given_by", "from_day", "until_day"] as const;
+const RESTRICTION_COLUMNS = ["kind", "amount", "detail", "limb", "carries_others", "reason", "given_by", "from_day", "until_day"] as const;
 
 const IN_WORK = { away: null, away_since: null, away_note: "" };
 
@@ -171,6 +171,9 @@ export const asRestriction = (row: RestrictionRow): Restriction => ({
   kind: row.kind as RestrictionKind,
   amount: row.amount,
   detail: row.detail === "" ? null : row.detail,
+  // What is not one of the legs or sides means all of them.
+  limb: (LIMBS as readonly (string | null)[]).includes(row.limb) ? (row.limb as Limb) : null,
+  carriesOthers: row.carries_others === "yes" ? true : row.carries_others === "no" ? false : null,
   reason: row.reason,
   givenBy: row.given_by,
   from: row.from_day,

@@ -111,6 +111,8 @@ export function defineModels(sequelize: Sequelize) {
       kind: TEXT,
       amount: REAL,
       detail: TEXT,
+      limb: TEXT,
+      carries_others: TEXT,
       reason: TEXT,
       given_by: TEXT,
       from_day: TEXT,

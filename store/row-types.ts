@@ -91,6 +91,9 @@ export interface RestrictionRow {
   kind: string;
   amount: number | null;
   detail: string;
+  /** Which leg or side; null or empty means all. */
+  limb: string | null;
+  carries_others: string | null;
   reason: string;
   given_by: string;
   from_day: string | null;

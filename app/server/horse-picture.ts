@@ -25,6 +25,8 @@ export interface DatedLook {
   readonly sessionId: string;
   readonly startedMs: number;
   readonly look: FirstLook;
+  /** Signs of danger or pain in it, by name. */
+  readonly danger: readonly string[];
 }
 
 /** The relief of one place. */
@@ -67,6 +69,14 @@ async function placesOf(store: Store, digests: readonly DigestedSession[]): Prom
   return list.sort((a, b) => seconds(b) - seconds(a));
 }
 
+/** Signs of danger and pain by name; those nobody named as what they were tapped for. */
+function stopNames({ byClass, byName }: SignCounts): string[] {
+  return (["danger", "pain"] as const).flatMap((kind) => {
+    const names = Object.keys(byName[kind] ?? {});
+    return names.length > 0 ? names : (byClass[kind] ?? 0) > 0 ? [kind] : [];
+  });
+}
+
 /** Reads the digests of a horse's sessions into one picture. Cost grows with the sessions of a year. */
 export async function horsePicture(store: Store, horse: HorseRow): Promise<HorsePicture> {
   const now = store.now();
@@ -83,7 +93,9 @@ export async function horsePicture(store: Store, horse: HorseRow): Promise<Horse
     touches: digests.flatMap(({ digest }) => digest.touches),
     looks: digests
       .flatMap(({ session, startedMs, digest }) =>
-        digest.firstLook === null || digest.firstLook.stepsDone === 0 ? [] : [{ sessionId: session.id, startedMs, look: digest.firstLook }],
+        digest.firstLook === null || digest.firstLook.stepsDone === 0
+          ? []
+          : [{ sessionId: session.id, startedMs, look: digest.firstLook, danger: stopNames(digest.signs) }],
       )
       .reverse(),
     places: await placesOf(store, digests),

@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { SessionWriter } from "@/tests/support/session-writer";
 import { criterionOf } from "../ladder";
 import { reduceSession } from "../record";
+import { allowanceOn } from "../welfare";
 import {
   batteryPlace,
   beginWith,
@@ -14,6 +15,7 @@ import {
   firstLookOf,
   firstLookPlan,
   firstLookWords,
+  type LookAround,
   READY_BEHAVIOURS,
   readinessOf,
   resultOf,
@@ -53,10 +55,10 @@ function look(steps: Record<string, string>, phase = 1): SessionWriter {
 }
 const seen = (steps: Record<string, string>, phase = 1) => firstLookOf(reduceSession(look(steps, phase).events));
 /** Every step met twice at a phase. */
-const whole = (phase: number, change: Record<string, string> = {}) =>
+const whole = (phase: number, change: Record<string, string> = {}, outcomes = "++") =>
   seen(
     {
-      ...Object.fromEntries(FIRST_LOOK_STEPS.map(({ item, side }) => [`${item.key}${side === null ? "" : ` ${side}`}`, "++"])),
+      ...Object.fromEntries(FIRST_LOOK_STEPS.map(({ item, side }) => [`${item.key}${side === null ? "" : ` ${side}`}`, outcomes])),
       ...change,
     },
     phase,
@@ -127,18 +129,54 @@ describe("firstLookOf", () => {
   });
 });
 
+const NOW = Date.UTC(2026, 5, 20);
+const free = allowanceOn([], "2026-06-20", null);
+const ready = (one: FirstLook, around: Partial<LookAround> = {}) =>
+  readinessOf(one, { allowance: free, danger: [], startedMs: NOW - 3 * 86_400_000, nowWallMs: NOW, ...around });
+
 describe("readiness", () => {
+  const feet = (one: FirstLook, around: Partial<LookAround> = {}) => ready(one, around).find(({ name }) => name === "each foot handled");
+
+  it("asks restrictions first: a fetlock the vet has barred beats every ask", () => {
+    const restriction = {
+      kind: "touch-off",
+      amount: null,
+      detail: "fetlock",
+      reason: "",
+      givenBy: "the vet",
+      from: null,
+      until: null,
+    } as const;
+    const barred = allowanceOn([restriction], "2026-06-20", null);
+    expect(feet(whole(1, {}, "+++++"), { allowance: barred })).toMatchObject({ state: "not today" });
+    expect(feet(whole(1, {}, "+++++"), { allowance: barred })?.missing[0]).toContain("fetlock");
+    const noTying = allowanceOn([{ ...restriction, kind: "no-tying", detail: null }], "2026-06-20", null);
+    expect(ready(whole(1, {}, "+++++"), { allowance: noTying }).find(({ name }) => name === "stand at a post")?.state).toBe("not today");
+  });
+
+  it("takes four of five asks, none dangerous, within a fortnight, and is not sure otherwise", () => {
+    expect(feet(whole(1, {}, "++++."))?.state).toBe("ready to try");
+    expect(feet(whole(1, {}, "+++.."))?.state).toBe("not sure");
+    expect(feet(whole(1, { "touch L": "+." }, "+++++"))).toMatchObject({ state: "not sure", missing: ["touched all over: left 1 of 2"] });
+    expect(feet(whole(1, {}, "+++"))?.state).toBe("not sure");
+    expect(feet(whole(1, {}, "+++++"), { danger: ["kicks"] })).toMatchObject({
+      state: "not sure",
+      missing: ["It showed danger in that look: kicks."],
+    });
+    expect(feet(whole(1, {}, "+++++"), { startedMs: NOW - 15 * 86_400_000 })?.state).toBe("not sure");
+  });
+
   it("names only items of the battery", () => {
     const keys = FIRST_LOOK_ITEMS.map(({ key }) => key);
     for (const { needs } of READY_BEHAVIOURS) for (const { item } of needs) expect(keys).toContain(item);
   });
 
   it("is ready to try where every need is met lightly enough, on both sides", () => {
-    expect(readinessOf(whole(1)).every(({ state }) => state === "ready to try")).toBe(true);
-    const stand = (l: FirstLook) => readinessOf(l).find(({ name }) => name === "stand at a post");
+    expect(ready(whole(1, {}, "+++++")).every(({ state }) => state === "ready to try")).toBe(true);
+    const stand = (l: FirstLook) => ready(l).find(({ name }) => name === "stand at a post");
     expect(stand(whole(3))).toMatchObject({ state: "not yet" });
     expect(stand(whole(3))?.missing[0]).toContain("took touch, hand wanted");
-    const side = readinessOf(whole(1, { "hind L": ".." })).find(({ name }) => name === "side-step");
+    const side = ready(whole(1, { "hind L": ".." })).find(({ name }) => name === "side-step");
     expect(side).toEqual({ name: "side-step", state: "not yet", missing: ["moves the hind away: left 0 of 2"] });
   });
 
@@ -149,12 +187,12 @@ describe("readiness", () => {
       w.block(i * 20, { block: i + 1, behaviour: FIRST_LOOK_BEHAVIOUR, rung: "poll", side: null });
       w.add(i * 20 + 1, "trial", { outcome: "met", phase });
     }
-    const back = readinessOf(firstLookOf(reduceSession(w.events))).find(({ name }) => name === "back from a light touch");
+    const back = ready(firstLookOf(reduceSession(w.events))).find(({ name }) => name === "back from a light touch");
     expect(back?.missing[0]).toMatch(/: 1 of 3 at .+ or lighter$/);
   });
 
   it("says what was not looked at", () => {
-    expect(readinessOf(seen({ poll: "+" })).find(({ name }) => name === "lead in step")).toMatchObject({ state: "not looked at" });
+    expect(ready(seen({ poll: "+" })).find(({ name }) => name === "lead in step")).toMatchObject({ state: "not looked at" });
   });
 
   it("begins with what most behaviours wait for, on the weaker side", () => {

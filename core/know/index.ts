@@ -31,7 +31,7 @@ export {
   resultOf,
   strengthOf,
 } from "./first-look";
-export { type Beginning, beginWith, READY_BEHAVIOURS, type Readiness, type ReadyState, readinessOf } from "./readiness";
+export { type Beginning, beginWith, type LookAround, READY_BEHAVIOURS, type Readiness, type ReadyState, readinessOf } from "./readiness";
 export {
   type EntranceRelief,
   entranceRelief,

@@ -72,5 +72,5 @@ export {
 } from "./network";
 export { asPlaceItem, FOOTINGS, MOST_PLACE_ITEMS, type PlaceInput, type PlaceItemInput, placeSchema } from "./place";
 export { type PutRightInput, putRightSchema } from "./put-right";
-export { type RestrictionInput, restrictionEndSchema, restrictionSchema } from "./restriction";
+export { limbsOf, type RestrictionInput, restrictionEndSchema, restrictionSchema } from "./restriction";
 export { type BegunCircle, checkBatch, newSessionSchema, type PostedBatch } from "./session";

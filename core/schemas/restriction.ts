@@ -1,7 +1,7 @@
 import * as yup from "yup";
 import { choiceSchema, optionalDaySchema, optionalNumberSchema, record, textSchema } from "../checks/common";
 import { TOUCH_ZONES } from "../know/touch-map";
-import { GAITS_SLOWEST_FIRST, RESTRICTION_FACTS, RESTRICTION_KINDS, type RestrictionKind } from "../welfare/restrictions";
+import { GAITS_SLOWEST_FIRST, isLegZone, LIMBS, RESTRICTION_FACTS, RESTRICTION_KINDS, type RestrictionKind } from "../welfare/restrictions";
 
 const factsOf = (kind: unknown) =>
   (RESTRICTION_KINDS as readonly unknown[]).includes(kind) ? RESTRICTION_FACTS[kind as RestrictionKind] : null;
@@ -11,6 +11,13 @@ const DETAILS: Readonly<Record<string, readonly string[]>> = {
   side: ["left", "right"],
   "touch-zone": TOUCH_ZONES,
 };
+
+/** Which legs or sides a zone can be on: a fore or a hind leg, or a side of the body. */
+export const limbsOf = (zone: string): readonly string[] =>
+  LIMBS.filter((limb) =>
+    !isLegZone(zone) ? limb === "left" || limb === "right" : limb.endsWith(zone.startsWith("hind") || zone === "hock" ? "hind" : "fore"),
+  );
+const limbFits = (zone: string, limb: string): boolean => limb === "" || limbsOf(zone).includes(limb);
 
 /** A restriction as it is added and edited; what it needs beside its kind follows from the kind. */
 export const restrictionSchema = record({
@@ -30,6 +37,26 @@ export const restrictionSchema = record({
     const choices = DETAILS[factsOf(kind)?.detail ?? ""];
     return choices === undefined ? schema.transform(() => "") : schema.oneOf([...choices], "Choose which one it is about.");
   }),
+  // Which leg, or side of the body, may not be touched; empty means all of them.
+  limb: yup
+    .string()
+    .transform((value) => value ?? "")
+    .oneOf(["", ...LIMBS], "Choose which leg or side.")
+    .default("")
+    .when(["kind", "detail"], ([kind, detail], schema) =>
+      kind !== "touch-off"
+        ? schema.transform(() => "")
+        : schema.test("fits", "That zone is not on this leg.", (value) => limbFits(String(detail ?? ""), value ?? "")),
+    ),
+  // Whether the horse may carry that leg while the others are handled; empty where nobody said.
+  carries_others: yup
+    .string()
+    .transform((value) => value ?? "")
+    .oneOf(["", "yes", "no"], "Yes, no, or not said.")
+    .default("")
+    .when(["kind", "detail", "limb"], ([kind, detail, limb], schema) =>
+      kind === "touch-off" && isLegZone(String(detail ?? "")) && limb !== "" ? schema : schema.transform(() => ""),
+    ),
   reason: textSchema("Reason", 500).when("kind", ([kind], schema) =>
     kind === "other"
       ? schema.required("Say what the advice is.")
@@ -48,7 +75,9 @@ export const restrictionSchema = record({
   }),
 }).required();
 
-export type RestrictionInput = yup.InferType<typeof restrictionSchema>;
+type Restricted = yup.InferType<typeof restrictionSchema>;
+/** What an older form does not send of a touch zone means every leg and both sides. */
+export type RestrictionInput = Omit<Restricted, "limb" | "carries_others"> & Partial<Pick<Restricted, "limb" | "carries_others">>;
 
 /** A restriction that ends before its last day, or has none, with the reason; or one that holds again. */
 export const restrictionEndSchema = record({

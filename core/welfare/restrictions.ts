@@ -54,6 +54,10 @@ export interface Restriction {
   readonly amount: number | null;
   /** Of a gait, a side or a touch zone: its name. */
   readonly detail: string | null;
+  /** Of a touch zone: which leg, or which side of the body; null or left out where nobody said, which means all of them. */
+  readonly limb?: Limb | null;
+  /** Of a leg that may not be touched: whether the horse may carry it while the others are handled; null or left out where nobody said. */
+  readonly carriesOthers?: boolean | null;
   readonly reason: string;
   readonly givenBy: string;
   readonly from: Day | null;
@@ -61,6 +65,10 @@ export interface Restriction {
   /** Days on which somebody went against it, each with the reason; left out where nobody did. */
   readonly goneAgainst?: readonly GoneAgainst[];
 }
+
+/** A leg of the horse, or a side of its body. */
+export const LIMBS = ["left fore", "right fore", "left hind", "right hind", "left", "right"] as const;
+export type Limb = (typeof LIMBS)[number];
 
 /** One day on which a wall was gone against, with the reason. */
 export interface GoneAgainst {
@@ -83,12 +91,13 @@ export function holdsOn(restriction: Restriction, day: Day): boolean {
 
 /** Whether two restrictions say the same kind of thing for some of the same days. */
 export function restrictionsOverlap(a: Restriction, b: Restriction): boolean {
-  if (a.kind !== b.kind || a.kind === "other" || (a.kind === "touch-off" && a.detail !== b.detail)) return false;
+  if (a.kind !== b.kind || a.kind === "other") return false;
+  if (a.kind === "touch-off" && (a.detail !== b.detail || (a.limb ?? null) !== (b.limb ?? null))) return false;
   return (a.from === null || b.until === null || a.from <= b.until) && (b.from === null || a.until === null || b.from <= a.until);
 }
 
 /** What a restriction says, without its reason: "no faster gait than walk". */
-export function restrictionWords({ kind, amount, detail }: Restriction): string {
+export function restrictionWords({ kind, amount, detail, limb = null, carriesOthers = null }: Restriction): string {
   const { words, unit } = RESTRICTION_FACTS[kind];
   switch (kind) {
     case "work-minutes":
@@ -98,8 +107,13 @@ export function restrictionWords({ kind, amount, detail }: Restriction): string 
     case "weight-limit":
       return `${words} ${amount} ${unit}`;
     case "highest-gait":
-    case "touch-off":
       return `${words} ${detail}`;
+    case "touch-off": {
+      const where =
+        limb === null ? detail : isLegZone(detail ?? "") ? `${limb} ${(detail ?? "").replace("hind ", "")}` : `${detail}, ${limb}`;
+      const others = !isLegZone(detail ?? "") ? "" : carriesOthers === true ? "; the other legs may be handled" : "; no leg may be handled";
+      return `${words} ${where}${others}`;
+    }
     case "one-side":
       return `${detail} side only`;
     default:
@@ -123,6 +137,18 @@ export interface Cap<T> {
   readonly why: string;
 }
 
+/** A zone that may not be touched: on one leg or side where that was said, otherwise wherever it is. */
+export interface TouchCap extends Cap<string> {
+  readonly limb?: Limb | null;
+  readonly carriesOthers?: boolean | null;
+}
+
+/** Whether a zone on a side may not be touched. @example closesZone({ value: "fetlock", why: "", limb: "left fore" }, "fetlock", "R") // false */
+export function closesZone({ value, limb = null }: TouchCap, zone: string, side: "L" | "R"): boolean {
+  if (value === "" || !zone.toLowerCase().includes(value.toLowerCase())) return false;
+  return limb === null || limb.startsWith(side === "L" ? "left" : "right");
+}
+
 /** Everything today's restrictions and the horse's age allow. null caps nothing. */
 export interface Allowance {
   readonly noWork: Cap<true> | null;
@@ -134,7 +160,7 @@ export interface Allowance {
   readonly noFood: Cap<true> | null;
   readonly loadKg: Cap<number> | null;
   readonly noTying: Cap<true> | null;
-  readonly touchOff: readonly Cap<string>[];
+  readonly touchOff: readonly TouchCap[];
   /** Restrictions of one kind that overlap: the stricter holds, and the screen says so. */
   readonly overlaps: readonly RestrictionKind[];
 }
@@ -157,7 +183,7 @@ export function allowanceOn(restrictions: readonly Restriction[], day: Day, age:
   let noFood: Cap<true> | null = null;
   let loadKg: Cap<number> | null = null;
   let noTying: Cap<true> | null = null;
-  const touchOff: Cap<string>[] = [];
+  const touchOff: TouchCap[] = [];
   if (age !== null) {
     if (age.workMinutes !== null) workMinutes = { value: age.workMinutes, why: age.sentence };
     circlingMinutes = { value: age.circlingMinutes, why: age.sentence };
@@ -203,7 +229,12 @@ export function allowanceOn(restrictions: readonly Restriction[], day: Day, age:
         noTying = { value: true, why };
         break;
       case "touch-off":
-        touchOff.push({ value: restriction.detail ?? "", why });
+        touchOff.push({
+          value: restriction.detail ?? "",
+          why,
+          limb: restriction.limb ?? null,
+          carriesOthers: restriction.carriesOthers ?? null,
+        });
         break;
     }
   }
@@ -265,13 +296,28 @@ const LEG_ZONES: readonly string[] = [
   "hind hoof",
 ];
 
+/** Whether a zone is one of a leg. */
+export const isLegZone = (zone: string): boolean => LEG_ZONES.includes(zone.toLowerCase());
+
+/**
+ * Why no leg of a side may be handled, or null. A leg that may not be touched
+ * closes all four until somebody says that the horse may carry it while the
+ * others are handled; then it closes its own side, since a ladder does not say
+ * which of the two legs of a side it is about. A leg nobody named is every leg.
+ */
+export function barredLegs(side: "L" | "R", { touchOff }: Pick<Allowance, "touchOff">): string | null {
+  const closes = ({ value, limb = null, carriesOthers = null }: TouchCap) =>
+    isLegZone(value) && (limb === null || carriesOthers !== true || limb.startsWith(side === "L" ? "left" : "right"));
+  return touchOff.find(closes)?.why ?? null;
+}
+
 /** Why a whole behaviour may not be worked, or null: what it involves is barred. */
 export function barredBehaviour(involves: readonly string[], allowance: Allowance): string | null {
   if (involves.includes("circling") && allowance.circlingMinutes?.value === 0) return allowance.circlingMinutes.why;
   if (involves.includes("tying") && allowance.noTying !== null) return allowance.noTying.why;
   if (involves.includes("legs")) {
-    const leg = allowance.touchOff.find(({ value }) => LEG_ZONES.includes(value.toLowerCase()));
-    if (leg !== undefined) return leg.why;
+    const [left, right] = [barredLegs("L", allowance), barredLegs("R", allowance)];
+    if (left !== null && right !== null) return left;
   }
   if (involves.includes("load") && allowance.loadKg?.value === 0) return allowance.loadKg.why;
   return null;

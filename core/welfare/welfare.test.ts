@@ -10,12 +10,14 @@ import {
   allowanceOn,
   allowedRung,
   barredBehaviour,
+  barredLegs,
   barredMethod,
   barredRung,
   barredValue,
   breathingOver,
   breathingRate,
   breathSums,
+  closesZone,
   goneAgainstOn,
   handlerPlaceMetres,
   type Kit,
@@ -187,7 +189,17 @@ describe("restrictions", () => {
     expect(barredBehaviour(["circling"], allow({}))).toBe("No circling.");
     expect(barredBehaviour(["legs"], allow({}))).toBeNull();
     expect(barredBehaviour(["legs"], allow({ kind: "touch-off", detail: "neck" }))).toBeNull();
-    expect(barredBehaviour(["legs"], allow({ kind: "touch-off", detail: "fetlock" }))).toBe("Not to be touched at fetlock.");
+    const fetlock = (more: Partial<Restriction> = {}) => allow({ kind: "touch-off", detail: "fetlock", ...more });
+    // A stored one names no leg: it means all of them, and so does one that says nothing of the others.
+    expect(barredBehaviour(["legs"], fetlock())).toBe("Not to be touched at fetlock; no leg may be handled.");
+    expect(barredBehaviour(["legs"], fetlock({ limb: "left fore" }))).not.toBeNull();
+    expect(barredBehaviour(["legs"], fetlock({ limb: "left fore", carriesOthers: false }))).not.toBeNull();
+    const named = fetlock({ limb: "left fore", carriesOthers: true });
+    expect(barredBehaviour(["legs"], named)).toBeNull();
+    expect(barredLegs("L", named)).toBe("Not to be touched at left fore fetlock; the other legs may be handled.");
+    expect(barredLegs("R", named)).toBeNull();
+    expect(closesZone({ value: "fetlock", why: "", limb: "left fore" }, "fetlock", "R")).toBe(false);
+    expect(closesZone({ value: "fetlock", why: "", limb: null }, "fetlock", "R")).toBe(true);
     expect(barredBehaviour(["load"], allow({ kind: "weight-limit", amount: 0 }))).toBe("Carries or draws at most 0 kg.");
     expect(barredMethod("marker-food", allow({ kind: "no-food" }))).toBe("No food.");
     expect(barredMethod("combined", allow({ kind: "no-food" }))).toBeNull();

@@ -1,5 +1,5 @@
 import type { LadderPlan } from "../ladder";
-import { type Allowance, allowedRung, barredBehaviour, barredMethod, barredRung } from "../welfare/restrictions";
+import { type Allowance, allowedRung, barredBehaviour, barredLegs, barredMethod, barredRung } from "../welfare/restrictions";
 import { sideLetter } from "../words";
 
 /** Why nothing of a ladder may be worked under an allowance, or null. */
@@ -33,6 +33,8 @@ export function closedNow(
   if (why !== null) return { why, side: false, rung: null };
   const only = allowance.side;
   if (only !== null && side !== null && side !== sideLetter(only.value)) return { why: only.why, side: true, rung: null };
+  const leg = side !== null && involves.includes("legs") ? barredLegs(side, allowance) : null;
+  if (leg !== null) return { why: leg, side: true, rung: null };
   const barred = rung === null ? undefined : barredRung(plan, rung, allowance)[0];
   if (rung === null || barred === undefined) return null;
   return { why: barred.why, side: false, rung: allowedRung(plan, rung, allowance)?.rung ?? null };

@@ -5,7 +5,7 @@ import { type LadderPlan, oneSideADay } from "../ladder";
 import type { EvidenceTrial } from "../record/evidence-scope";
 import { DEFAULT_SETTINGS, type YardSettings } from "../settings";
 import { MILLISECONDS_PER_DAY } from "../units";
-import { type Allowance, allowedRung, barredRung } from "../welfare/restrictions";
+import { type Allowance, allowedRung, barredLegs, barredRung } from "../welfare/restrictions";
 import { counted, otherSide, SIDE_WORDS } from "../words";
 import { barredToday } from "./closed";
 import { movingOnSentence, valuesGoalOf } from "./goal";
@@ -71,6 +71,10 @@ export function nextStart(input: NextStartInput, settings: YardSettings = DEFAUL
     const reason = barredRung(plan, wanted.rung, allowance)[0]?.why ?? "";
     return { ...wanted, headline: "Not today", reason, barred: reason };
   }
+  // One side's leg is closed: the other one alone is worked, and it is said.
+  const legs = (input.involves ?? []).includes("legs") ? (["L", "R"] as const).flatMap((side) => barredLegs(side, allowance) ?? []) : [];
+  if (legs[0] !== undefined)
+    return { ...wanted, ...(open.rung === wanted.rung ? {} : { rung: open.rung }), reason: `${legs[0]} ${wanted.reason}` };
   if (open.rung === wanted.rung) return wanted;
   return {
     ...wanted,

@@ -1,5 +1,6 @@
 import Link from "next/link";
-import { beginWith, compareLooks, FIRST_LOOK_ITEMS, type FirstLook, READY_BEHAVIOURS, readinessOf } from "@/core/know";
+import { beginWith, compareLooks, FIRST_LOOK_ITEMS, type FirstLook, type LookAround, READY_BEHAVIOURS, readinessOf } from "@/core/know";
+import type { Allowance } from "@/core/welfare";
 import { SIDE_WORDS } from "@/core/words";
 import { Day } from "@/ui/day";
 import { ScrollBox } from "@/ui/scroll-box";
@@ -9,6 +10,8 @@ interface DatedLook {
   readonly sessionId: string;
   readonly startedMs: number;
   readonly look: FirstLook;
+  /** Signs of danger or pain in it, by name. */
+  readonly danger: readonly string[];
 }
 
 const nameOf = (key: string) => FIRST_LOOK_ITEMS.find((item) => item.key === key)?.name ?? key;
@@ -97,10 +100,10 @@ function Comparison({ before, now }: { before: DatedLook; now: DatedLook }) {
 }
 
 /** What the look says is ready, and what to begin with. */
-function Ready({ look, horseId }: { look: FirstLook; horseId: string }) {
-  const list = readinessOf(look);
+function Ready({ look, horseId, around }: { look: FirstLook; horseId: string; around: LookAround }) {
+  const list = readinessOf(look, around);
   const begin = beginWith(look);
-  const groups = (["ready to try", "not yet", "not looked at"] as const).map((state) => ({
+  const groups = (["not today", "ready to try", "not sure", "not yet", "not looked at"] as const).map((state) => ({
     state,
     items: list.filter((one) => one.state === state),
   }));
@@ -151,7 +154,8 @@ function Ready({ look, horseId }: { look: FirstLook; horseId: string }) {
           ))}
       </div>
       <p className="mt-2 text-sm text-soft">
-        What each of these {READY_BEHAVIOURS.length} rests on is common practice. Ready means ready to try: a few asks prove nothing.
+        What each of these {READY_BEHAVIOURS.length} rests on is common practice. Ready to try takes four of five asks, none dangerous, in
+        the last fortnight. Fewer is not sure.
       </p>
     </section>
   );
@@ -162,11 +166,16 @@ export function FirstLookView({
   horseId,
   looks,
   chosen,
+  allowance,
+  nowWallMs,
   children,
 }: {
   horseId: string;
   looks: readonly DatedLook[];
   chosen: number;
+  /** What restrictions and age allow today. */
+  allowance: Allowance;
+  nowWallMs: number;
   children: React.ReactNode;
 }) {
   const now = looks[chosen];
@@ -210,7 +219,7 @@ export function FirstLookView({
         {children}
       </div>
       <Strengths look={now.look} />
-      <Ready look={now.look} horseId={horseId} />
+      <Ready look={now.look} horseId={horseId} around={{ allowance, danger: now.danger, startedMs: now.startedMs, nowWallMs }} />
       {before !== undefined && <Comparison before={before} now={now} />}
       {looks.length > 1 && (
         <section className="mt-8">

@@ -5,8 +5,8 @@ import { useState } from "react";
 import type { AnyObjectSchema } from "yup";
 import { dayWords } from "@/core/day";
 import { TOUCH_ZONES } from "@/core/know";
-import { AWAY_KINDS, type RestrictionInput, restrictionSchema } from "@/core/schemas";
-import { GAITS_SLOWEST_FIRST, RESTRICTION_FACTS, RESTRICTION_KINDS, type RestrictionKind } from "@/core/welfare";
+import { AWAY_KINDS, limbsOf, type RestrictionInput, restrictionSchema } from "@/core/schemas";
+import { GAITS_SLOWEST_FIRST, isLegZone, RESTRICTION_FACTS, RESTRICTION_KINDS, type RestrictionKind } from "@/core/welfare";
 import { Field, FormEnd, orNothing, savedUnder, send, tied, useSentForm } from "@/ui/form";
 
 /** One restriction as it stands, with whether it holds today. */
@@ -30,6 +30,8 @@ const EMPTY: RestrictionInput = {
   kind: "no-circling",
   amount: null,
   detail: "",
+  limb: "",
+  carries_others: "",
   reason: "",
   given_by: "",
   from_day: null,
@@ -46,6 +48,8 @@ function RestrictionForm({ horseId, id, start, onDone }: { horseId: string; id?:
   });
   const kind = watch("kind") as RestrictionKind;
   const { detail, unit, range } = RESTRICTION_FACTS[kind];
+  const zone = String(watch("detail") ?? "");
+  const limb = String(watch("limb") ?? "");
   return (
     <form onSubmit={submit} noValidate className="grid max-w-3xl gap-4 border-l-4 border-tarn pl-4 sm:grid-cols-6">
       <div className="sm:col-span-3">
@@ -55,6 +59,8 @@ function RestrictionForm({ horseId, id, start, onDone }: { horseId: string; id?:
               onChange: () => {
                 setValue("amount", null);
                 setValue("detail", "");
+                setValue("limb", "");
+                setValue("carries_others", "");
               },
             })}
             {...tied("kind", error("kind"))}
@@ -99,6 +105,34 @@ function RestrictionForm({ horseId, id, start, onDone }: { horseId: string; id?:
           </Field>
         )}
       </div>
+      {kind === "touch-off" && zone !== "" && (
+        <div className="sm:col-span-3">
+          <Field id="limb" label={isLegZone(zone) ? "Which leg" : "Which side"} error={error("limb")}>
+            <select {...register("limb")} {...tied("limb", error("limb"))} className="field-box">
+              <option value="">{isLegZone(zone) ? "every leg" : "both sides"}</option>
+              {limbsOf(zone).map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+            </select>
+          </Field>
+        </div>
+      )}
+      {kind === "touch-off" && isLegZone(zone) && limb !== "" && (
+        <div className="sm:col-span-3">
+          <Field
+            id="carries_others"
+            label="May it carry that leg while the others are handled?"
+            hint="Not said closes all four"
+            error={error("carries_others")}
+          >
+            <select {...register("carries_others")} {...tied("carries_others", error("carries_others"))} className="field-box">
+              <option value="">not said</option>
+              <option value="yes">yes</option>
+              <option value="no">no</option>
+            </select>
+          </Field>
+        </div>
+      )}
       <div className="sm:col-span-6">
         <Field id="reason" label={kind === "other" ? "What the advice is" : "Why"} error={error("reason")}>
           <input {...register("reason")} {...tied("reason", error("reason"))} className="field-box" autoComplete="off" />

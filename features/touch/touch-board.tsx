@@ -4,6 +4,7 @@ import { useMemo, useState } from "react";
 import { proposeTouch, TOUCH_TOOLS, TOUCH_ZONES, type Touch, TouchMap, type TouchTool, type TouchZone, zoneCaution } from "@/core/know";
 import type { SessionRecord } from "@/core/record";
 import { EASE_GRADES } from "@/core/strands";
+import { closesZone, type TouchCap } from "@/core/welfare";
 import { SIDE_WORDS } from "@/core/words";
 import { HorseMap, MapLegend, mapZones } from "@/ui/horse-map";
 
@@ -35,18 +36,19 @@ export function TouchBoard({
 }: {
   touches: readonly Touch[];
   record: SessionRecord;
-  offLimits: readonly { readonly value: string; readonly why: string }[];
+  offLimits: readonly TouchCap[];
   onTouch: (zone: TouchZone, side: Side, tool: TouchTool, grade: number) => void;
   wide?: boolean;
 }) {
   const map = useMemo(() => new TouchMap([...touches, ...touchesOf(record)]), [touches, record]);
-  const barred = offLimits.map(({ value }) => value);
-  const proposal = proposeTouch(map, barred);
+  const barredOn = (side: Side) => TOUCH_ZONES.filter((zone) => offLimits.some((cap) => closesZone(cap, zone, side)));
+  // A zone that is closed on one side is proposed on neither.
+  const proposal = proposeTouch(map, [...barredOn("L"), ...barredOn("R")]);
   const [tool, setTool] = useState<TouchTool>(proposal?.tool ?? "hand");
   const [picked, setPicked] = useState<{ zone: TouchZone; side: Side } | null>(null);
   const [shown, setShown] = useState<Side>(proposal?.side ?? "L");
   const at = picked ?? (proposal === null ? null : { zone: proposal.zone, side: proposal.side });
-  const ban = at === null ? undefined : offLimits.find(({ value }) => value.toLowerCase() === at.zone);
+  const ban = at === null ? undefined : offLimits.find((cap) => closesZone(cap, at.zone, at.side));
   const caution = at === null ? null : zoneCaution(at.zone);
   const last = at === null ? null : map.of(at.side, at.zone, tool);
   const follow = () => {
@@ -100,7 +102,7 @@ export function TouchBoard({
           <HorseMap
             key={side}
             side={side}
-            zones={mapZones(map, side, tool, barred)}
+            zones={mapZones(map, side, tool, barredOn(side))}
             selected={at?.side === side ? at.zone : null}
             proposed={proposal?.side === side && proposal.tool === tool ? proposal.zone : null}
             onZone={(zone) => setPicked({ zone, side })}

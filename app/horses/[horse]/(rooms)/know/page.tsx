@@ -62,7 +62,12 @@ export default async function KnowPage({ params }: { params: Promise<{ horse: st
                 startedMs: look.startedMs,
                 partial: look.look.partial,
                 begin: beginWith(look.look),
-                ready: readinessOf(look.look)
+                ready: readinessOf(look.look, {
+                  allowance: care.allowance,
+                  danger: look.danger,
+                  startedMs: look.startedMs,
+                  nowWallMs: store.now(),
+                })
                   .filter(({ state }) => state === "ready to try")
                   .map(({ name }) => name),
               }

@@ -28,7 +28,7 @@ export default async function FirstLookPage({ params, searchParams }: Props) {
   return (
     <>
       <KnowNav horseId={horse.id} here="first-look" />
-      <FirstLookView horseId={horse.id} looks={picture.looks} chosen={chosen}>
+      <FirstLookView horseId={horse.id} looks={picture.looks} chosen={chosen} allowance={care.allowance} nowWallMs={store.now()}>
         <Begin
           horseId={horse.id}
           kind="first-look"

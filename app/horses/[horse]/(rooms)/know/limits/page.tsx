@@ -66,6 +66,8 @@ export default async function LimitsPage({ params }: { params: Promise<{ horse: 
             kind: restriction.kind,
             amount: row.amount,
             detail: row.detail,
+            limb: (row.limb ?? "") as RestrictionInput["limb"],
+            carries_others: (row.carries_others ?? "") as RestrictionInput["carries_others"],
             reason: row.reason,
             given_by: row.given_by,
             from_day: row.from_day,
