@@ -81,7 +81,7 @@ export const CIRCLE = [
     askForFood: [ask.voice("te-rrot", 4), ask.body("your own steps quicker", 4)],
     faults: [
       fault("It breaks into canter and leans in", "how-far", "Back to walk, wider circle, fewer strides."),
-      fault("It pokes its nose and hurries", "ease", "Half the round at walk first, then a few strides."),
+      fault("It pokes its nose and hurries", "stop", "Walk the same circle until it is soft. Then a few strides, or finish there."),
     ],
     cautions: [CARE, "A horse that is short in one way is not worked: ask a veterinarian."],
     watch: ["The same beat both ways", "Nodding, which is pain"],
@@ -410,7 +410,11 @@ export const CIRCLE = [
     askForFood: [ask.body("long breath", 5), ask.voice("wa-alk", 5), ask.body("your own steps slower", 5)],
     faults: [
       fault("It halts and waits for food", "stay", "Walk with it; feed only when the walk is over."),
-      fault("The neck comes up at every sound", "ease", "Earlier in the session, after less work."),
+      fault(
+        "The neck comes up at every sound",
+        "stop",
+        "Leave the sounds for today and walk. Next time earlier in the session, after less work.",
+      ),
     ],
     cautions: [CARE],
     watch: ["Nostrils and flanks getting quiet", "The back swinging"],

@@ -261,7 +261,7 @@ export const DRIVING = [
     askByFeel: [ask.voice("stand", 4), ask.touch("shaft at the flank", 5), ask.touch("shaft lifted through", 5)],
     faults: [
       fault("It swings its hip against the shaft", "build", "One side only, held by hand, and let it out at once."),
-      fault("It sinks behind and wants to run", "ease", "Unhitch, walk, end for the day."),
+      fault("It sinks behind and wants to run", "stop", "Unhitch, walk, end for the day."),
     ],
     cautions: [
       PRO,

@@ -1,3 +1,4 @@
+import { KICK_AT_ROPE } from "@/core/coach";
 import { ask, fault, form, needs, own, side, strand, template, touched } from "./parts";
 
 /** A foot by hand, fore or hind: answer, stay, who asks, side, ease. From the resting hand to as long as a trim takes. */
@@ -70,7 +71,7 @@ export const FEET = [
     askByFeel: [ask.touch("rope laid behind the pastern", 4), ask.lead("rope drawn forward, light", 5)],
     askForFood: [ask.touch("rope laid behind the pastern", 5), ask.lead("rope drawn, light", 5)],
     faults: [
-      fault("It kicks or stamps at the rope", "form", "Let the rope go slack and stay; only resting again."),
+      fault("It kicks or stamps at the rope", "stop", KICK_AT_ROPE),
       fault("It leaps forward", "which-foot", "The helper lets it step; begin with a fore and less feel."),
     ],
     cautions: [
@@ -79,7 +80,7 @@ export const FEET = [
       "The helper stands on your side and holds, does not tie.",
     ],
     watch: ["A foot that gets heavy and quiet in the rope"],
-    thumb: ["Hold softly while it takes the foot away, and let it down the moment it stops."],
+    thumb: ["The rope follows a foot that is taken away, without weight, a few seconds at most, and lets it down as it stops."],
   }),
   template({
     key: "feet",

@@ -75,7 +75,7 @@ export const LEADING = [
     faults: [
       fault("A foot creeps forward for the food", "stay", "Feed sooner and further back, under its chin."),
       fault("It follows you when you leave", "handler-motion", "Shift your weight only, and come back before it moves."),
-      fault("The head rises and it calls", "ease", "Shorter, in a place it knows."),
+      fault("The head rises and it calls", "stop", "Go back to a place it knows, and finish there on something it does calmly."),
     ],
     cautions: ["A loose line on the ground is a trap for feet: only with a horse that stands."],
     watch: ["A hip dropping", "Ears going sideways"],

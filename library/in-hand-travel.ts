@@ -112,6 +112,26 @@ export const TRAVEL = [
             needs("unload", { answer: "from inside, when asked" }),
             needs("arch", { handler: "you outside, beside" }),
           ],
+          askByFeel: [ask.point("hand to the ramp", 5), ask.lead("long line drawn, slack as it steps", 6)],
+          faults: [
+            fault("It stops at the foot of the ramp", "form", "Back to the last step it did calmly; wait, do not draw it on by the head."),
+            fault(
+              "It hurries in after you",
+              "handler-place",
+              "Out again. You go first only as far as you can leave again by your own door.",
+            ),
+            fault(
+              "It leans on the bar or rushes back as it goes up",
+              "bars",
+              "Never open, lower or untie behind a horse that leans or pushes. Your helper stays beside, out of the line of bar and ramp, until it steps forward.",
+            ),
+            fault(
+              "It plants its feet and sweats",
+              "stop",
+              "Go back to the last step it did calmly, away from the trailer, and finish there.",
+            ),
+          ],
+          watch: ["Whether it watches you or the way out", "Sweat at the ears and flank"],
           cautions: [
             "Only with a door of your own that is open, and a helper. Nobody behind the horse, nobody in its way out.",
             "Never tie before the rear bar is up or untie after it is down.",
@@ -127,8 +147,12 @@ export const TRAVEL = [
     askForFood: [ask.point("hand to the ramp", 6), ask.target("target inside", 6)],
     faults: [
       fault("It swings off the side of the ramp", "form", "Back to both fores and straighten before going on."),
-      fault("It rushes out backwards when the bar goes up", "bars", "Open everything; lengthen the stay first."),
-      fault("It plants its feet and sweats", "ease", "End on the last easy step, away from the trailer."),
+      fault(
+        "It leans on the bar or rushes back as it goes up",
+        "bars",
+        "Never open, lower or untie behind a horse that leans or pushes. Stay beside, out of the line of bar and ramp, and wait until it steps forward. Then lengthen the stay before the bar.",
+      ),
+      fault("It plants its feet and sweats", "stop", "Go back to the last step it did calmly, away from the trailer, and finish there."),
     ],
     cautions: [
       "Never stand in the way out, and never tie before the rear bar is up or untie after it is down.",

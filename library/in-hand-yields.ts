@@ -439,7 +439,7 @@ export const YIELDS = [
     askByFeel: [ask.point("stick lifted", 3), ask.touch("soft end on the far hip", 3), ask.tap("soft end taps", 4, "pulse")],
     askForFood: [ask.point("stick lifted", 3), ask.touch("soft end rests on the far hip", 4)],
     faults: [
-      fault("It ducks away from the lifted stick", "ease", "Go back to quiet with the tool before asking."),
+      fault("It ducks away from the lifted stick", "stop", "Put the stick away. Go back to quiet with the tool before you ask again."),
       fault("It walks forward past you", "form", "Face a fence and ask for the hip alone."),
     ],
     cautions: [

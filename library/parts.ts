@@ -49,9 +49,10 @@ export const ask = {
 };
 
 /** A fault by its sign, the strand to ease or the phase to go back to, and what then. */
+/** @param change a strand by its id, a cue phase by its number, or "stop": ask no more. */
 export const fault = (sign: string, change: string | number, then: string): CommonFault => ({
   sign,
-  change: typeof change === "number" ? { phase: change } : { strand: change },
+  change: typeof change === "number" ? { phase: change } : change === "stop" ? { stop: true } : { strand: change },
   then,
 });
 

@@ -1,4 +1,5 @@
 import "server-only";
+import { wordsOfWay } from "@/core/behaviour";
 import type { CircleDigest, LoadKind } from "@/core/circle";
 import { addDays } from "@/core/day";
 import type { BegunSession, HorsePack, PackDigest, PackHorse, PackLadder, PackMoments, PackWorked, YardFacts } from "@/core/pack";
@@ -172,7 +173,7 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
         behaviour: asBehaviour(ladder.behaviour),
         plan: ladder.plan,
         involves: involvesOf(ladder),
-        cautions: templateOf(ladder.behaviour.template ?? "")?.cautions ?? [],
+        cautions: wordsOfWay(templateOf(ladder.behaviour.template ?? ""), ladder.plan).cautions,
         trials: evidence.get(ladder.id) ?? [],
         carried: [...(carried.get(ladder.id) ?? [])].map(([version, rungs]) => [version, [...rungs]] as const),
       }),

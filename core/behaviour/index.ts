@@ -28,6 +28,7 @@ export {
   defaultMethod,
   FAMILIES,
   type Family,
+  faultWords,
   inTheWay,
   methodsOf,
   planFromTemplate,
@@ -36,4 +37,6 @@ export {
   TEMPLATE_DEFAULTS,
   type TemplateWay,
   taughtBy,
+  type WayWords,
+  wordsOfWay,
 } from "./template";

@@ -11,8 +11,8 @@ export type Family = (typeof FAMILIES)[number];
 /** What goes wrong, by a sign one can see, and what to change. */
 export interface CommonFault {
   readonly sign: string;
-  /** The strand to ease, by id, or the cue phase to go back to, counted from 1. */
-  readonly change: { readonly strand: string } | { readonly phase: number };
+  /** The strand to ease, by id, the cue phase to go back to, counted from 1, or to stop asking: distress is never met with "accept less calm". */
+  readonly change: { readonly strand: string } | { readonly phase: number } | { readonly stop: true };
   readonly then: string;
 }
 
@@ -42,6 +42,10 @@ export interface TemplateWay {
       | "plannedRepetitions"
       | "involves"
       | "cautions"
+      | "faults"
+      | "watch"
+      | "rulesOfThumb"
+      | "kit"
     >
   >;
   /** What it chooses where the ladder itself asks which way. */
@@ -136,6 +140,40 @@ function rungsWithin({ strands, rungs }: BehaviourTemplate, phases: number): Run
 export function inTheWay(template: BehaviourTemplate, wayKey: unknown): { readonly template: BehaviourTemplate; readonly ways: Ways } {
   const way = template.ways.find(({ key }) => key === wayKey) ?? template.ways[0];
   return way === undefined ? { template, ways: {} } : { template: taughtBy(template, way.key), ways: { ...way.ways, taught: way.key } };
+}
+
+/** What a way says beside its rungs: to mind, to watch, what goes wrong, rules of thumb. */
+export type WayWords = Pick<BehaviourTemplate, "cautions" | "faults" | "watch" | "rulesOfThumb" | "kit">;
+
+const NO_WORDS: WayWords = { cautions: [], faults: [], watch: [], rulesOfThumb: [], kit: [] };
+
+/**
+ * The words of the way a ladder was chosen by: the ladder's page, the recorder
+ * and the card all ask this. A fault whose strand or phase the ladder no
+ * longer has would say nothing and is left out.
+ * @param template the ladder's template; undefined or null where it has none.
+ * @example wordsOfWay(load, plan).cautions // those of "led on" where plan.ways.taught is "lead-on"
+ */
+export function wordsOfWay(
+  template: BehaviourTemplate | undefined | null,
+  plan: Pick<LadderPlan, "ways" | "strands" | "phases">,
+): WayWords {
+  if (template == null) return NO_WORDS;
+  const { cautions, faults, watch, rulesOfThumb, kit } = inTheWay(template, plan.ways.taught).template;
+  const strands = new Set(plan.strands.map(({ id }) => id));
+  const told = ({ change }: CommonFault) =>
+    "stop" in change || ("phase" in change ? change.phase <= plan.phases.length : strands.has(change.strand));
+  return { cautions, faults: faults.filter(told), watch, rulesOfThumb, kit };
+}
+
+/**
+ * What to change where something goes wrong, in words: the same on every screen and card.
+ * @example faultWords({ sign: "It sweats", change: { stop: true }, then: "…" }, strands) // "stop asking"
+ */
+export function faultWords({ change }: CommonFault, strands: readonly Strand[]): string {
+  if ("stop" in change) return "stop asking";
+  if ("phase" in change) return `go back to cue ${change.phase}`;
+  return `make it easier: ${strands.find(({ id }) => id === change.strand)?.name ?? change.strand}`;
 }
 
 /** What a horse's own behaviour begins with from a template. */

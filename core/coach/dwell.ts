@@ -1,3 +1,5 @@
+import { KICK_AT_ROPE, ON_A_TRY, ON_A_WRONG_ANSWER } from "./panic";
+
 /** What the dwell coach looks at: the ask that is open now. Times in milliseconds from the start of work. */
 export interface OpenAsk {
   readonly askMs: number;
@@ -37,6 +39,8 @@ export interface DwellPlan {
   readonly transfer: { readonly gapSeconds: number } | null;
   /** How near the hand or tool comes before it touches, in centimetres; null where it is not said. */
   readonly firstTouchCentimetres: number | null;
+  /** Whether a rope is on a leg: what a kick at it gets is then said; left out where none is. */
+  readonly ropeOnLeg?: boolean;
 }
 
 /** Kinds of cue that touch the horse: they come near first. */
@@ -79,9 +83,9 @@ export function dwellAdvice(plan: DwellPlan, ask: OpenAsk, nowMs: number): Dwell
   }
   if (ask.answer === "met") return { ...base, word: "release", sentence: "That is it. Let go." };
   if (left <= 0) return { ...base, word: "maximum", sentence: "Longest ask. Help to any smaller answer, let go on that." };
-  if (ask.answer === "try") return { ...base, word: "hold the try", sentence: "A try: hold, do not step up." };
+  if (ask.answer === "try") return { ...base, word: "hold the try", sentence: ON_A_TRY };
   if (ask.answer === "wrong" && plan.holdOnWrong)
-    return { ...base, word: "hold: wrong answer", sentence: "Something else: hold this level, no release." };
+    return { ...base, word: "hold: wrong answer", sentence: plan.ropeOnLeg === true ? KICK_AT_ROPE : ON_A_WRONG_ANSWER };
   if (next === undefined)
     return { ...base, word: "clearest", sentence: `The clearest ask. ${Math.ceil(base.leftSeconds)} s left of the longest.` };
   const to =

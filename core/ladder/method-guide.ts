@@ -11,12 +11,16 @@ export interface MethodGuide {
   readonly cautions: readonly string[];
 }
 
+/** What stands above the rule of holding on a wrong answer; the coach has the same in core/coach. */
+const PANIC =
+  "Rears, runs back, goes down, a leg in the line, frantic: give line at once, then press danger. That is a safety release, not a reward and not your fault.";
+
 /** Order of steps and cautions are common practice, no source. */
 export const METHOD_GUIDES: Readonly<Record<Method, MethodGuide>> = {
   "pressure-release": {
     name: "pressure and release",
     short: "pressure, release",
-    how: "The ask is a feel the horse can end by its own answer. What teaches is the release, in the instant of the smallest honest try.",
+    how: "The ask is a feel the horse can end by its own answer. What teaches is the release, in the instant of the smallest answer the rung calls right. On a try you hold, no more.",
     buttons: { instant: null, reward: "scratch" },
     order: [
       "Ask at the lightest phase",
@@ -26,7 +30,8 @@ export const METHOD_GUIDES: Readonly<Record<Method, MethodGuide>> = {
       "Rest, or a scratch",
     ],
     cautions: [
-      "Never release on a wrong answer; hold the level and wait.",
+      "On a wrong answer hold the level and wait.",
+      PANIC,
       "A horse that braces or fights needs a smaller ask, not a stronger one.",
     ],
   },
@@ -61,6 +66,7 @@ export const METHOD_GUIDES: Readonly<Record<Method, MethodGuide>> = {
       "Food, where it belongs",
     ],
     cautions: [
+      PANIC,
       "Where the feel grows the horse may rush for the food; soften the ask before adding pieces.",
       "Food never comes before the mark.",
     ],

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { dangerSigns } from "@/core/record";
+import { dangerSigns, openStopSign } from "@/core/record";
 import { StopDialog } from "@/ui/stop-dialog";
 import type { Circle } from "./use-circle";
 
@@ -14,7 +14,9 @@ export function StopPanel({ circle, onEnd }: { circle: Circle; onEnd: () => void
   const [what, setWhat] = useState("");
   const [why, setWhy] = useState("");
   const times = dangerSigns(watch.record);
-  const ends = times >= 2;
+  const fact = openStopSign(watch.record) ?? undefined;
+  const pain = fact?.payload.class === "pain";
+  const ends = times >= 2 || pain;
   const answer = (then: string, over: boolean) =>
     watch.press({
       type: "safety",
@@ -25,9 +27,14 @@ export function StopPanel({ circle, onEnd }: { circle: Circle; onEnd: () => void
         ...(over ? { ends: true } : {}),
       },
     });
-  const fact = watch.record.facts.findLast((one) => one.type === "signal" && one.payload.class === "danger");
   return (
-    <StopDialog words="Make safe: let the line go rather than be dragged. Bring the horse to walk or let it stand. Breathe.">
+    <StopDialog
+      words={
+        pain
+          ? "A sign of pain. Stop for today. Write down what you saw, and have a vet look before it works again."
+          : "Give line at once; let it go rather than be dragged. Bring the horse to walk or let it stand. Breathe."
+      }
+    >
       <label className="font-semibold">
         What happened
         <input value={what} maxLength={300} className="field-box mt-1 font-normal" onChange={(event) => setWhat(event.target.value)} />
@@ -37,7 +44,8 @@ export function StopPanel({ circle, onEnd }: { circle: Circle; onEnd: () => void
           Why it is safe to go on
           <input value={why} maxLength={300} className="field-box mt-1 font-normal" onChange={(event) => setWhy(event.target.value)} />
           <span className="text-sm font-normal text-soft">
-            {times === 2 ? "The second danger sign in this session" : `Danger sign number ${times}`}: going on takes a reason.
+            {pain ? "A sign of pain" : times === 2 ? "The second danger sign in this session" : `Danger sign number ${times}`}: going on
+            takes a reason.
           </span>
         </label>
       )}

@@ -1,4 +1,4 @@
-import type { CommonFault } from "@/core/behaviour";
+import { type CommonFault, faultWords } from "@/core/behaviour";
 import { type LadderPlan, METHOD_GUIDES, methodOf, REINFORCER_WORDS, scheduleOf, scheduleSentence } from "@/core/ladder";
 import type { YardSettings } from "@/core/settings";
 import { criterionParts, shortNumber, stepFaults } from "@/core/strands";
@@ -22,11 +22,6 @@ export interface CardFacts {
 
 /** Type gets smaller with the rungs, so that forty of them still fit the half page; sizes in points. */
 const typeSize = (rungs: number) => (rungs <= 10 ? 10.5 : rungs <= 16 ? 9 : rungs <= 24 ? 7.6 : rungs <= 32 ? 6.6 : 5.8);
-
-function changeWords({ change }: CommonFault, plan: LadderPlan): string {
-  if ("phase" in change) return `phase ${change.phase}`;
-  return plan.strands.find(({ id }) => id === change.strand)?.name ?? change.strand;
-}
 
 /** What differs from the ladder on one rung, in short words. */
 function rungNotes(plan: LadderPlan, rung: number, faulty: boolean): string {
@@ -115,7 +110,7 @@ export function PocketCard({ horse, behaviour, cue, finished, version, plan, set
           <ul>
             {faults.map((fault) => (
               <li key={fault.sign}>
-                {fault.sign}: <strong>{changeWords(fault, plan)}</strong>. {fault.then}
+                {fault.sign}: <strong>{faultWords(fault, plan.strands)}</strong>. {fault.then}
               </li>
             ))}
           </ul>

@@ -1,7 +1,7 @@
 "use client";
 
 import { type RefObject, useEffect, useRef, useState } from "react";
-import { type DwellAdvice, dwellAdvice, plannedDwell } from "@/core/coach";
+import { type DwellAdvice, dwellAdvice, hasRopeOnLeg, plannedDwell } from "@/core/coach";
 import { tell } from "../sound/signals";
 import { useLog, useNow, useStart } from "./state";
 import type { RecorderState } from "./use-recorder";
@@ -17,7 +17,7 @@ function adviceFor({ start, session, block }: Pick<RecorderState, "start" | "ses
   const stay =
     asked === undefined || open.lastAnswerMs === null ? null : { askedSeconds: asked, sinceMs: open.lastAnswerMs, reached: open.reached };
   const ask = { askMs: open.askMs, phase: open.phase ?? 1, phaseMs: sinceOf(open), answer: open.lastAnswer, stay };
-  return dwellAdvice(start.plan, ask, session.nowMs() ?? ask.phaseMs);
+  return dwellAdvice({ ...start.plan, ropeOnLeg: hasRopeOnLeg(start.behaviourInput.template) }, ask, session.nowMs() ?? ask.phaseMs);
 }
 
 /** What to do with the pressure now. It is looked at ten times a second, and drawn anew only when its words change. */

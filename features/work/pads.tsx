@@ -18,7 +18,7 @@ const BetweenPad = lazyPart(() => import("./between-pad").then(({ BetweenPad }) 
 const SMALLER = "text-[0.92rem]! desk:text-[1.02rem]!";
 
 /** The cue phases, lightest first: the taller the bar, the clearer the ask. */
-function Phases({ plan, current, onPhase }: { plan: LadderPlan; current: number; onPhase: (phase: number) => void }) {
+function Phases({ plan, current, onPhase }: { plan: LadderPlan; current: number | null; onPhase: (phase: number) => void }) {
   return (
     <div style={{ gridTemplateColumns: `repeat(${plan.phases.length}, minmax(0, 1fr))` }}>
       {plan.phases.map((phase, i) => {
@@ -203,7 +203,7 @@ function Lower({ name, rung }: { name: LowerPad; rung: number }) {
 /** The pads of the recorder, for both ways of logging. */
 export function Pads({ rung }: { rung: number }) {
   const act = useActs();
-  const { way, open, onBreak, phase } = useNow();
+  const { way, open, onBreak, phase, phaseSaid, advice } = useNow();
   const { padPage, setPadPage, setSheet } = useScreen();
   const start = useStart();
   const { plan } = start;
@@ -232,7 +232,12 @@ export function Pads({ rung }: { rung: number }) {
     </div>
   );
   return (
-    <div className="pen-pads" data-way={way} data-page={turned ? 2 : 1}>
+    <div
+      className={`pen-pads ${advice?.word === "Stop" ? "opacity-45" : ""}`}
+      data-way={way}
+      data-page={turned ? 2 : 1}
+      data-stopped={advice?.word === "Stop" ? "" : undefined}
+    >
       {turned ? (
         <>
           {second.slice(0, -1).map((names) => row(names, false))}
@@ -244,7 +249,7 @@ export function Pads({ rung }: { rung: number }) {
         </>
       ) : (
         <>
-          <Phases plan={plan} current={open?.phase ?? phase} onPhase={act.phase} />
+          <Phases plan={plan} current={open?.phase ?? (way === "timed" || phaseSaid ? phase : null)} onPhase={act.phase} />
           <Outcomes />
           {first.map((names, i) => row(names, second !== null && i === first.length - 1))}
         </>

@@ -2,7 +2,7 @@
 
 import { Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { batteryPlace, FIRST_LOOK_STEPS } from "@/core/know";
-import { openDanger, workSeconds } from "@/core/record";
+import { openDanger, openStopSign, workSeconds } from "@/core/record";
 import { criterionParts } from "@/core/strands";
 import { beginningSide, limitReached } from "@/core/word";
 import { counted } from "@/core/words";
@@ -74,8 +74,8 @@ function Danger() {
   const session = useLog();
   const { record } = session;
   if (openDanger(record) === null) return null;
-  const fact = record.facts.filter((one) => one.type === "signal").findLast(({ payload }) => payload.class === "danger");
-  return fact === undefined ? null : (
+  const fact = openStopSign(record);
+  return fact === null ? null : (
     <Suspense fallback={null}>
       <StopCard key={fact.id} fact={fact} />
     </Suspense>

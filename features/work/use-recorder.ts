@@ -1,6 +1,7 @@
 "use client";
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { SessionRecord } from "@/core/record";
 import { useSessionLog } from "../device/use-session-log";
 import { useSilent } from "../device/use-silent";
 import { blockActs } from "./acts/block-acts";
@@ -12,6 +13,10 @@ import { isAside } from "./block-facts";
 import { partNow } from "./ladders";
 import type { LadderPart, OpenSheet, RecorderStart, Way } from "./types";
 import { useWord } from "./use-word";
+
+/** Whether a cue was said in the running block: pressed or swiped in it, or the only one there is. */
+const phaseSaidIn = ({ blocks, trials }: SessionRecord, pressedIn: number, phases: number): boolean =>
+  phases <= 1 || pressedIn === blocks.length || trials.some((trial) => trial.blockIndex === blocks.length - 1 && trial.phase !== null);
 
 /** The recorder's state and everything a pad can do. */
 export function useRecorder(given: RecorderStart) {
@@ -43,7 +48,16 @@ export function useRecorder(given: RecorderStart) {
   const start = useMemo(() => ({ ...given, ...care, ...part }), [given, care, part]);
   const advice = useWord(start, session);
   const [way, setWay] = useState<Way>("tally");
-  const [phase, setPhase] = useState(1);
+  const [phase, choosePhase] = useState(1);
+  /** The block in which a cue was pressed last, by its count. */
+  const [pressedIn, setPressedIn] = useState(-1);
+  const setPhase = useCallback(
+    (next: number, pressed = false) => {
+      choosePhase(next);
+      if (pressed) setPressedIn(latest().record.blocks.length);
+    },
+    [latest],
+  );
   const [hint, setHint] = useState<string | null>(null);
   const [sheet, setSheet] = useState<OpenSheet>(null);
   const [padPage, setPadPage] = useState<1 | 2>(1);
@@ -55,8 +69,8 @@ export function useRecorder(given: RecorderStart) {
   const open = record.openAsk;
 
   // The pads act on the newest state, which the screen may not show yet.
-  const chosen = useRef({ way, phase, advice, recorder, added, care });
-  chosen.current = { way, phase, advice, recorder, added, care };
+  const chosen = useRef({ way, phase, pressedIn, advice, recorder, added, care });
+  chosen.current = { way, phase, pressedIn, advice, recorder, added, care };
 
   const presentMs = useRef(session.nowMs);
   presentMs.current = session.nowMs;
@@ -80,9 +94,10 @@ export function useRecorder(given: RecorderStart) {
       now: () => {
         const { record, events } = latest();
         const block = record.blocks.at(-1) ?? null;
-        const { added, care, ...rest } = chosen.current;
+        const { added, care, pressedIn, ...rest } = chosen.current;
         return {
           ...rest,
+          phaseSaid: phaseSaidIn(record, pressedIn, { ...given, ...care, ...partNow(given, added, record) }.plan.phases.length),
           start: { ...given, ...care, ...partNow(given, added, record) },
           record,
           events,
@@ -101,7 +116,7 @@ export function useRecorder(given: RecorderStart) {
       addPart,
     };
     return { ...trialActs(pen), ...sceneActs(pen), ...blockActs(pen), ...conversationActs(pen) };
-  }, [log, logAgo, latest, given, addPart]);
+  }, [log, logAgo, latest, given, addPart, setPhase]);
 
   // After a reload in the middle of touching the board is there again.
   const shown = sheet ?? (isAside(start, record) ? "touch" : null);
@@ -112,6 +127,7 @@ export function useRecorder(given: RecorderStart) {
     way,
     setWay,
     phase,
+    phaseSaid: phaseSaidIn(record, pressedIn, start.plan.phases.length),
     phaseCount: start.plan.phases.length,
     hint,
     sheet: shown,

@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { useState } from "react";
-import type { CommonFault } from "@/core/behaviour";
+import { type CommonFault, faultWords } from "@/core/behaviour";
 import { type LadderPlan, METHOD_GUIDES, type Method } from "@/core/ladder";
 import { criterionParts, type Strand, type StrandValue, shortNumber } from "@/core/strands";
 import { CueStairs, StrandChart } from "@/ui/strand-chart";
@@ -30,12 +30,6 @@ export interface TemplateFacts {
 }
 
 const valueWords = (value: StrandValue, unit: string) => (typeof value === "number" ? `${shortNumber(value)} ${unit}`.trim() : value);
-
-function changeWords({ change }: CommonFault, strands: readonly Strand[]): string {
-  if ("phase" in change) return `back to phase ${change.phase}`;
-  const strand = strands.find(({ id }) => id === change.strand);
-  return strand?.key === "ease" ? "ask for less ease" : `make it easier: ${strand?.name ?? change.strand}`;
-}
 
 /** Where good trainers differ: each way with its reason, and the rungs below are those of the chosen one. */
 function TaughtWays({ horseId, facts }: { horseId: string; facts: TemplateFacts }) {
@@ -150,7 +144,7 @@ export function TemplateView({ horseId, facts }: { horseId: string; facts: Templ
               <div key={fault.sign}>
                 <dt className="font-semibold">{fault.sign}</dt>
                 <dd>
-                  <strong className="text-tarn">{changeWords(fault, plan.strands)}</strong>. {fault.then}
+                  <strong className="text-tarn">{faultWords(fault, plan.strands)}</strong>. {fault.then}
                 </dd>
               </div>
             ))}

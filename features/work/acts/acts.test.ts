@@ -25,10 +25,11 @@ function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, un
   const start = recorderStart({ plan, ...given });
   const w = new SessionWriter();
   w.block(0, { criterion: { sentence: "Any.", ...criterion } });
-  const set: { way: Way; at: number; phase: number; advice: Advice | null; hint: string | null; sheet: string | null } = {
+  const set: { way: Way; at: number; phase: number; pressed: boolean; advice: Advice | null; hint: string | null; sheet: string | null } = {
     way: "timed",
     at: 1,
     phase: 1,
+    pressed: false,
     advice: null,
     hint: null,
     sheet: null,
@@ -41,6 +42,10 @@ function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, un
         start,
         way: set.way,
         phase: set.phase,
+        phaseSaid:
+          plan.phases.length <= 1 ||
+          set.pressed ||
+          record.trials.some((t) => t.blockIndex === record.blocks.length - 1 && t.phase !== null),
         advice: set.advice,
         recorder: "phone:a",
         record,
@@ -58,8 +63,9 @@ function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, un
     logAgo: (agoMs, ...facts) => {
       for (const { type, payload } of facts) w.add(set.at - agoMs / 1000, type, payload ?? {});
     },
-    setPhase: (phase) => {
+    setPhase: (phase, pressed = false) => {
       set.phase = phase;
+      set.pressed ||= pressed;
     },
     setHint: (hint) => {
       set.hint = hint;
@@ -395,5 +401,56 @@ describe("we went on", () => {
     expect(workSeconds(record, 60 * 60_000)).toBe(60 * 60);
     expect(isSilent(record, 10 * 3_600_000)).toBe(true);
     expect(workSeconds(record, 10 * 3_600_000)).toBe(50 * 60);
+  });
+});
+
+describe("what nobody said", () => {
+  it("is no lightest cue in Tally until a cue was pressed once in the block", () => {
+    const { act, set, logged } = recorder();
+    set.way = "tally";
+    act.outcome("met");
+    expect(logged("trial").at(-1)).not.toHaveProperty("phase");
+    act.phase(2);
+    act.outcome("met");
+    act.outcome("met");
+    expect(logged("trial").slice(1)).toMatchObject([{ phase: 2 }, { phase: 1 }]);
+  });
+
+  it("is no calm: a row of soft and not soft logs the grade, where the rule names days", () => {
+    const { act, set, pen, logged } = recorder({ mastery: { kind: "run", length: 3, days: 2 } });
+    set.way = "tally";
+    act.outcome("met");
+    expect(pen.now().record.trials.at(-1)?.ease).toBeNull();
+    act.calm(true);
+    expect(pen.now().record.trials.at(-1)?.ease).toBe(3);
+    act.calm(false);
+    expect(logged("measure").at(-1)).toMatchObject({ strand: "ease", value: 2 });
+  });
+
+  it("is said by the one button too: the press after an answer, and none long after it or where calm is not asked", () => {
+    const { act, set, pen } = recorder({ mastery: { kind: "run", length: 3, days: 2 } });
+    set.way = "timed";
+    act.answer("met");
+    set.at = 3;
+    expect(act.calmByButton(false)).toBe(true);
+    expect(pen.now().record.trials.at(-1)?.ease).toBe(2);
+    expect(act.calmByButton(true)).toBe(false);
+    act.answer("met");
+    set.at = 20;
+    expect(act.calmByButton(true)).toBe(false);
+    const plain = recorder();
+    plain.act.answer("met");
+    expect(plain.act.calmByButton(true)).toBe(false);
+  });
+
+  it("has the answer in the press of one button in Timed too: four presses are four trials and no offer", () => {
+    const { act, set, pen } = recorder();
+    set.way = "timed";
+    for (const outcome of ["met", "met", "try", "refused"] as const) {
+      set.at += 10;
+      act.answer(outcome);
+    }
+    const { trials, offers } = pen.now().record;
+    expect([trials.map(({ outcome }) => outcome), offers]).toEqual([["met", "met", "try", "refused"], 0]);
   });
 });

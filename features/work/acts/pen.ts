@@ -10,6 +10,8 @@ export interface PenNow {
   readonly start: RecorderStart;
   readonly way: Way;
   readonly phase: number;
+  /** Whether a cue was said in the running block: pressed, swiped, or the only one there is. */
+  readonly phaseSaid: boolean;
   readonly advice: Advice | null;
   readonly recorder: string;
   readonly record: SessionRecord;
@@ -28,7 +30,8 @@ export interface Pen {
   readonly log: SessionLog["log"];
   /** Logs what happened so many milliseconds ago. */
   readonly logAgo: SessionLog["logAgo"];
-  readonly setPhase: (phase: number) => void;
+  /** @param pressed whether somebody pressed it. */
+  readonly setPhase: (phase: number, pressed?: boolean) => void;
   readonly setHint: (hint: string | null) => void;
   readonly setSheet: (sheet: OpenSheet) => void;
   readonly addPart: (part: LadderPart) => void;

@@ -27,10 +27,22 @@ export function sceneActs(pen: Pen) {
     madeSafe: (
       what: string,
       then: string,
-      { hurt = null, why = "", ends = false }: { hurt?: "fall" | "injury" | null; why?: string; ends?: boolean } = {},
+      {
+        hurt = null,
+        why = "",
+        ends = false,
+        release = false,
+        vet = false,
+      }: { hurt?: "fall" | "injury" | null; why?: string; ends?: boolean; release?: boolean; vet?: boolean } = {},
     ) => {
       if (openDanger(now().record) === null) return;
-      const more = { ...(hurt === null ? {} : { hurt }), ...(why === "" ? {} : { why }), ...(ends ? { ends } : {}) };
+      const more = {
+        ...(hurt === null ? {} : { hurt }),
+        ...(why === "" ? {} : { why }),
+        ...(ends ? { ends } : {}),
+        ...(release ? { release } : {}),
+        ...(vet ? { vet } : {}),
+      };
       press(pen, { type: "safety", payload: { what, then, ...more } });
     },
     // Where the horse is: one tap, whether or not a block runs.

@@ -1,10 +1,15 @@
 import type { Outcome } from "@/core/evidence";
+import { calmAsked, NOT_SOFT_GRADE } from "@/core/ladder";
+import { SOFT_GRADE } from "@/core/record";
 import type { Fact, Payload } from "@/core/schemas";
 import { click } from "../../sound/feedback";
 import { rungNumber, tallyReinforcement, usesFood } from "../block-facts";
 import { canLog, type Pen, press, refuse } from "./pen";
 
 const SHORTEST_STAY_SECONDS = 0.5;
+
+/** So long after an answer the next press of the one button says how calm it was, in milliseconds. */
+const CALM_BY_BUTTON_MS = 6000;
 
 /** What an offer is logged as, by what the rung says it earns. */
 const EARNED = { reinforce: "reinforced", ignore: "ignored", settle: "settled" } as const;
@@ -22,14 +27,15 @@ export function trialActs(pen: Pen) {
   let stayingSinceMs: number | null = null;
 
   const tally = (outcome: Outcome, more: Partial<Payload<"trial">> = {}) => {
-    const { start, record, phase, block } = now();
+    const { start, record, phase, phaseSaid, block } = now();
     const index = record.blocks.length - 1;
     const metBefore = record.trials.filter((trial) => trial.blockIndex === index && trial.outcome === "met").length;
     press(pen, {
       type: "trial",
       payload: {
         outcome,
-        phase,
+        // The cue nobody pressed in this block is not said; it is not taken for the lightest.
+        ...(phaseSaid ? { phase } : {}),
         ...(block?.side ? { side: block.side } : {}),
         logged: "tally",
         ...tallyReinforcement(start, block, metBefore, outcome),
@@ -84,8 +90,21 @@ export function trialActs(pen: Pen) {
       if (next !== open.phase) press(pen, { type: "phase", payload: { phase: next, by: "press" } });
     } else {
       click();
-      setPhase(next);
+      setPhase(next, true);
     }
+  };
+
+  /** The last trial where the recorder asks how calm it was and nobody has said it yet. */
+  const calmWanted = () => {
+    const { start, record, block } = now();
+    const last = record.trials.at(-1);
+    if (block === null || last === undefined || last.blockIndex !== record.blocks.length - 1 || last.ease !== null) return null;
+    const rung = Math.min(rungNumber(start, block), start.plan.rungs.length);
+    return block.ladder !== null && calmAsked(start.plan, rung) !== null ? last : null;
+  };
+  const calm = (soft: boolean) => {
+    if (calmWanted() !== null || now().record.trials.at(-1)?.ease != null)
+      press(pen, { type: "measure", payload: { strand: "ease", value: soft ? SOFT_GRADE : NOT_SOFT_GRADE, unit: "grade" } });
   };
 
   /** Tally of a stay: held while the horse stays. What ended it is asked for after; until then only what the time itself says stands. */
@@ -130,6 +149,21 @@ export function trialActs(pen: Pen) {
       if (now().way === "tally") tally(outcome);
       else timed(outcome);
     },
+    /** A press that is the answer in every way of logging: where no ask is held it is a whole trial, never an offer. */
+    answer: (outcome: Outcome) => {
+      if (!canLog(pen)) return;
+      const { way, open } = now();
+      if (way === "tally" || open === null) tally(outcome);
+      else timed(outcome);
+    },
+    calm,
+    /** Takes a press of the one button for how calm the last answer was, where that is asked. @returns whether it was one. */
+    calmByButton: (soft: boolean): boolean => {
+      const last = calmWanted();
+      if (last === null || last.tapped === "refused" || now().presentMs - last.endMs > CALM_BY_BUTTON_MS) return false;
+      calm(soft);
+      return true;
+    },
     hold,
     /** Whether there is something to hold: an ask in Timed, a stay in Tally. */
     canHold: () => now().working && (now().way === "timed" || now().block?.criterion?.stay_s !== undefined),
@@ -148,6 +182,7 @@ export function trialActs(pen: Pen) {
       const last = record.trials.at(-1);
       if (last === undefined || last.logged !== "tally") return;
       const to = Math.min(start.plan.phases.length, Math.max(1, (last.phase ?? 1) + steps));
+      setPhase(1, true);
       if (to !== last.phase) press(pen, { type: "correct", payload: { event: last.eventId, payload: { phase: to }, reason: "swiped" } });
     },
     offer: () => {

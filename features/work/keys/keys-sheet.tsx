@@ -34,7 +34,7 @@ export function KeysSheet() {
   const keysOf = (act: Bound) => Object.entries(set.bindings).flatMap(([key, bound]) => (bound === act ? [key] : []));
   const rows: readonly { act: Bound; words: string }[] = [
     ...KEY_ACTS,
-    { act: ONE, words: "one button: press got it, twice try, long no answer" },
+    { act: ONE, words: "one button: press got it, twice try, long no answer; where calm is asked, then press soft, long not soft" },
   ];
   return (
     <div className="grid gap-5">

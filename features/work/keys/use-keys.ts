@@ -25,7 +25,8 @@ export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount, si
     const button = new OneButton();
     let look: ReturnType<typeof setTimeout> | null = null;
     const take = (outcome: ReturnType<OneButton["elapsed"]>) => {
-      if (outcome !== null) act.outcome(outcome);
+      // Where calm is asked, the press after an answer says how it was; otherwise it is the next answer.
+      if (outcome !== null && !act.calmByButton(outcome === "met")) act.answer(outcome);
       if (look !== null) clearTimeout(look);
       const next = button.nextLookMs();
       look = next === null ? null : setTimeout(() => take(button.elapsed(performance.now())), Math.max(0, next - performance.now()) + 1);
@@ -40,6 +41,8 @@ export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount, si
       refused: () => act.outcome("refused"),
       mark: act.mark,
       food: act.food,
+      soft: () => act.calm(true),
+      "not-soft": () => act.calm(false),
       "phase-up": () => act.phaseBy(1),
       "phase-down": () => act.phaseBy(-1),
       ease: () => act.signal("ease"),
@@ -81,6 +84,8 @@ export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount, si
         if (!keyUp) act.wrong(false);
         return;
       }
+      // A device that cannot hold an ask has the answer in its press, in every way of logging.
+      if (!keyUp && (bound === "met" || bound === "try" || bound === "miss" || bound === "refused")) return act.answer(bound);
       if (bound !== "hold") return does[bound]();
       if (keyUp) {
         holding = key;

@@ -1,8 +1,10 @@
 "use client";
 
 import { useState } from "react";
-import { SIGNS } from "@/core/know";
+import { givesLine } from "@/core/aftermath";
+import { hasRopeOnLeg, KICK_AT_ROPE } from "@/core/coach";
 import { dangerSigns, type TimedFact } from "@/core/record";
+import { namesFor } from "@/core/signs";
 import { StopDialog } from "@/ui/stop-dialog";
 import { useActs, useLog, useNow, useScreen, useStart } from "../state";
 import { chip } from "../strip/chip";
@@ -33,19 +35,24 @@ export function StopCard({ fact }: { fact: TimedFact<"signal"> }) {
   const [words, setWords] = useState("");
   const [why, setWhy] = useState("");
   const [said, setSaid] = useState<Hurt | null>(null);
+  /** Whether the line was given: said on the card, otherwise by what it did. */
+  const [line, setLine] = useState<boolean | null>(null);
   const rung = Number(block?.rung);
   const hurt: Hurt | null = said ?? (named === "falls" ? "fall" : null);
   const times = dangerSigns(record);
-  const ends = times >= 2 || hurt !== null;
+  const pain = fact.payload.class === "pain";
+  const ends = times >= 2 || hurt !== null || pain;
+  const roped = hasRopeOnLeg(start.behaviourInput.template);
+  const gave = line ?? givesLine(named);
   const what = () => [named === "danger" ? "" : named, words.trim()].filter((one) => one !== "").join("; ") || "danger";
   const go = (then: string, next: () => void) => {
-    act.madeSafe(what(), then, { hurt, why: ends ? why.trim() : "" });
+    act.madeSafe(what(), then, { hurt, why: ends ? why.trim() : "", release: gave });
     next();
   };
   const easier = Number.isInteger(rung) && rung > 1 && block?.ladder != null;
   const noReason = ends && why.trim().length < SHORTEST_REASON;
   const end = () => {
-    act.madeSafe(what(), "end", { hurt, why: "", ends: true });
+    act.madeSafe(what(), "end", { hurt, why: "", ends: true, release: gave, vet: pain });
     if (working || record.blocks.length > 0) act.finish({ better: "", next: "", handler: words.trim() });
     setSheet(null);
   };
@@ -65,7 +72,14 @@ export function StopCard({ fact }: { fact: TimedFact<"signal"> }) {
     </button>
   );
   return (
-    <StopDialog words="Make safe: out of the kick and strike zone, let the line go rather than be dragged. Breathe. Nobody goes on hurt.">
+    <StopDialog
+      words={
+        pain
+          ? "A sign of pain. Stop for today. Write down what you saw, and have a vet look before it works again."
+          : "Give line at once; let it go rather than be dragged. Out of the kick and strike zone. Breathe. Nobody goes on hurt."
+      }
+    >
+      {roped && <p className="border-l-4 border-brick pl-4 font-semibold">{KICK_AT_ROPE}</p>}
       {hurt !== null && (
         <p className="border-l-4 border-brick pl-4 font-semibold text-brick" role="status">
           After a fall or a blow: a doctor for people, also where it feels like nothing, and today after a blow to the head. A veterinarian
@@ -80,14 +94,14 @@ export function StopCard({ fact }: { fact: TimedFact<"signal"> }) {
             </p>
           )}
           <button type="button" className="act min-h-24 text-2xl leading-tight" onClick={end}>
-            Make safe, go home, write it down
+            {pain ? "End here, a note for the vet" : "Make safe, go home, write it down"}
           </button>
         </>
       )}
       <fieldset>
         <legend className="mb-2 font-semibold">What happened</legend>
         <div className="flex flex-wrap gap-2">
-          {SIGNS.danger.map((name) => (
+          {namesFor(pain ? "pain" : "danger").map((name) => (
             <button
               key={name}
               type="button"
@@ -98,6 +112,11 @@ export function StopCard({ fact }: { fact: TimedFact<"signal"> }) {
               {name}
             </button>
           ))}
+          {!pain && (
+            <button type="button" aria-pressed={gave} onClick={() => setLine(!gave)} className={chip(gave)}>
+              gave line: a safety release
+            </button>
+          )}
           {HURT.map((one) => (
             <button
               key={one.hurt}

@@ -2,7 +2,7 @@
 
 import { RotateCw } from "lucide-react";
 import { type ReactNode, Suspense, useCallback, useEffect, useRef, useState } from "react";
-import { MOVEMENT_GRADES } from "@/core/ladder";
+import { calmAsked, MOVEMENT_GRADES } from "@/core/ladder";
 import { type Block, barOf, barSentence, type Trial } from "@/core/record";
 import { stopsWork } from "@/core/signs";
 import { EASE_GRADES, type Strand } from "@/core/strands";
@@ -22,6 +22,7 @@ const FreeNumbers = lazyPart(() => import("./free-strip").then(({ FreeNumbers })
 
 const ConversationRow = lazyPart(() => import("./conversation-row").then(({ ConversationRow }) => ConversationRow));
 const GradeRow = lazyPart(() => import("./grade-row").then(({ GradeRow }) => GradeRow));
+const CalmRow = lazyPart(() => import("./calm-row").then(({ CalmRow }) => CalmRow));
 const WhereRow = lazyPart(() => import("./where-row").then(({ WhereRow }) => WhereRow));
 const WrongRow = lazyPart(() => import("./wrong-row").then(({ WrongRow }) => WrongRow));
 
@@ -94,7 +95,14 @@ export function MomentStrip() {
   const counted = block?.criterion?.working;
   const asksStay = block?.criterion?.stay_s !== undefined;
   const counting = counted !== undefined && (!asksStay || counted.percentile !== undefined);
-  const graded = start.battery || block?.criterion?.min_ease !== undefined;
+  const rung = Math.min(Number(block?.rung), start.plan.rungs.length);
+  const calm = start.battery
+    ? "grades"
+    : block?.ladder != null && Number.isInteger(rung) && rung > 0
+      ? calmAsked(start.plan, rung)
+      : block?.criterion?.min_ease === undefined
+        ? null
+        : "grades";
   const staysNow = asksStay && way === "timed" && open?.lastAnswer === "met" && open !== null;
   const stayed = asksStay && open === null && last?.logged === "tally" && last.value !== null ? last : undefined;
   const told = stayed === undefined || record.facts.some(({ type, ms }) => type === "stay" && ms >= stayed.askMs);
@@ -147,10 +155,17 @@ export function MomentStrip() {
       row: <ValueRow key={`${record.blocks.length}-${record.trials.length}`} plan={start.plan} record={record} onValue={act.value} />,
     });
   }
-  if (graded && last !== undefined)
+  if (calm === "soft" && last !== undefined)
+    rows.push({
+      key: "calm",
+      label: last.ease === null ? "calm not said" : "calm of the last one",
+      wanted: last.ease === null && last.tapped !== "refused",
+      row: <CalmRow grade={last.ease} onCalm={act.calm} />,
+    });
+  if (calm === "grades" && last !== undefined)
     rows.push({
       key: "ease",
-      label: "ease of the last one",
+      label: last.ease === null ? "calm not said" : "ease of the last one",
       wanted: last.ease === null,
       row: <GradeRow what="ease" label="How the horse was on the last one" words={EASE_GRADES} grade={last.ease} onGrade={act.grade} />,
     });

@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
+import { wordsOfWay } from "@/core/behaviour";
 import { asksADay, chosenWays, wayCautions } from "@/core/ladder";
 import { ruleCheck, ruleCheckSentence } from "@/core/mastery";
 import { valuesOf } from "@/core/record";
@@ -78,7 +79,7 @@ export default async function LadderPage({ params }: { params: Promise<{ horse: 
             .filter(({ key, ways }) => key === ladder.plan.ways.taught && ways === undefined)
             .map(({ key, name }) => ({ key, question: "Taught", choice: name })),
         ]}
-        cautions={[...(template?.cautions ?? []), ...wayCautions(ladder.plan, behaviour.free ?? false)]}
+        cautions={[...wordsOfWay(template, ladder.plan).cautions, ...wayCautions(ladder.plan, behaviour.free ?? false)]}
       />
       <StepCosts horseId={horse} ladderId={id} above={state.next.rung} />
       <Foundations horseId={horse} {...foundations} graph={graphLinks(horse, foundations.graph)} />

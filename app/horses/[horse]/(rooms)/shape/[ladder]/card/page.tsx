@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
+import { wordsOfWay } from "@/core/behaviour";
 import { methodCautions, wayCautions } from "@/core/ladder";
 import { PocketCard } from "@/features/shape/pocket-card";
 import { PrintButton } from "@/features/shape/print-button";
@@ -19,11 +20,7 @@ export default async function CardPage({ params }: { params: Promise<{ horse: st
   const { name } = await findOr404(getHorse(store, horse));
   const behaviour = asBehaviour(ladder.behaviour);
   const template = behaviour.template == null ? undefined : templateOf(behaviour.template);
-  const strands = new Set(ladder.plan.strands.map((strand) => strand.id));
-  // A fault whose strand or phase the ladder no longer has would say nothing.
-  const faults = (template?.faults ?? []).filter(({ change }) =>
-    "phase" in change ? change.phase <= ladder.plan.phases.length : strands.has(change.strand),
-  );
+  const words = wordsOfWay(template, ladder.plan);
   return (
     <>
       <div className="no-print mb-5 flex flex-wrap items-center gap-6">
@@ -42,9 +39,9 @@ export default async function CardPage({ params }: { params: Promise<{ horse: st
         version={ladder.version}
         plan={ladder.plan}
         settings={await getSettings(store)}
-        faults={faults}
-        cautions={[...(template?.cautions ?? []), ...wayCautions(ladder.plan, behaviour.free ?? false), ...methodCautions(ladder.plan)]}
-        watch={template?.watch ?? []}
+        faults={words.faults}
+        cautions={[...words.cautions, ...wayCautions(ladder.plan, behaviour.free ?? false), ...methodCautions(ladder.plan)]}
+        watch={words.watch}
       />
     </>
   );
