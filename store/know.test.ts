@@ -212,6 +212,8 @@ describe("restrictions", () => {
       kind: "no-circling",
       amount: null,
       detail: null,
+      limb: null,
+      carriesOthers: null,
       reason: "better",
       givenBy: "vet",
       from: null,

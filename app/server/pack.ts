@@ -2,9 +2,8 @@ import "server-only";
 import { wordsOfWay } from "@/core/behaviour";
 import type { CircleDigest, LoadKind } from "@/core/circle";
 import { addDays } from "@/core/day";
-import type { BegunSession, HorsePack, PackDigest, PackHorse, PackLadder, PackMoments, PackWorked, YardFacts } from "@/core/pack";
+import type { BegunSession, HorsePack, PackDigest, PackHorse, PackLadder, PackWorked, YardFacts } from "@/core/pack";
 import { type CirclePack, secondsByLadder } from "@/core/pack";
-import { beforeItGoes, goodMoment } from "@/core/past";
 import { acrossMetresOf, type PlaceShape } from "@/core/place";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { templateOf } from "@/library";
@@ -35,13 +34,11 @@ import {
   listSessions,
   nameApart,
   openSessions,
-  pastOfHorse,
   pinnedSigns,
   placeZones,
   type SessionRow,
   type SessionWithSummary,
   type Store,
-  type StoredLadder,
 } from "@/store";
 import { today } from "./horse-care";
 import { LOOK_BACK_DAYS } from "./horse-picture";
@@ -62,24 +59,6 @@ const digestOf = ({ session, startedMs, digest }: DigestedSession): PackDigest =
   sides: digest.sides,
   ...(digest.acts === undefined ? {} : { acts: digest.acts }),
 });
-
-/** How far back it is looked at when a horse turns and what comes before it goes: as far as the page of moments opens on. */
-const MOMENTS_DAYS = 91;
-
-/** What the last months show of moments; null where that is nothing. */
-async function packMoments(store: Store, horseId: string, ladders: readonly StoredLadder[]): Promise<PackMoments | null> {
-  const past = await pastOfHorse(store, horseId, { fromMs: store.now() - MOMENTS_DAYS * MILLISECONDS_PER_DAY, ladders });
-  const good = goodMoment(past);
-  const before = beforeItGoes(past).precursors.filter(
-    ({ prompts, kind }) => prompts && (kind === "zone" || kind === "tension" || kind === "ease" || kind === "count"),
-  );
-  const turns = good.usually === null ? undefined : good.curve?.steps.map(([at, share]) => [at, share] as const);
-  if (turns === undefined && before.length === 0) return null;
-  return {
-    ...(turns === undefined ? {} : { turns }),
-    ...(before.length === 0 ? {} : { before: before.map(({ kind, name, followed, bouts }) => ({ kind, name, followed, bouts })) }),
-  };
-}
 
 /** The ladders of a session with the seconds on each. */
 function workedOn(blocks: readonly { readonly ladder: string | null; readonly seconds: number }[]) {
@@ -143,8 +122,8 @@ export async function circlePack(store: Store, horse: HorseRow): Promise<CircleP
 export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePack> {
   const ladders = (await listLadders(store, horse.id)).filter(({ away }) => !away);
   const now = store.now();
-  const [evidence, carried, digests, worked, restrictions, open, apart, chains, tries, moments, setup, fits, byHand, aftermaths] =
-    await Promise.all([
+  const [evidence, carried, digests, worked, restrictions, open, apart, chains, tries, setup, fits, byHand, aftermaths] = await Promise.all(
+    [
       evidenceOfLadders(store, ladders, now - LOOK_BACK_MS),
       carriedRungsOf(store, ladders),
       // As far back as Know looks.
@@ -155,12 +134,12 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
       nameApart(store, horse),
       listChains(store, horse.id),
       triesOf(store, horse.id, ladders),
-      packMoments(store, horse.id, ladders),
       circleSetup(store, horse.id),
       kitFits(store, horse.id),
       handLoad(store, horse.id, addDays(today(store), -28)),
       aftermathsOf(store, horse.id, now - AFTERMATH_MS),
-    ]);
+    ],
+  );
   const lastWork = worked.find(({ session }) => session.kind === "work")?.session;
   return {
     horse: asPackHorse(horse, apart),
@@ -190,7 +169,6 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
       links: links.map((link) => ({ ...link, name: ladders.find((one) => one.id === link.ladder)?.behaviour.name ?? "a link" })),
     })),
     ...(packTries(tries).length === 0 ? {} : { tries: packTries(tries) }),
-    ...(moments === null ? {} : { moments }),
     last: {
       person: worked[0]?.session.person_id ?? null,
       place: worked[0]?.session.place_id ?? null,

@@ -4,13 +4,15 @@ import { sumsOfSessions } from "../evidence";
 import { reduceSession } from "../record";
 import { cellsOfSession, cellsOfTrials, oneSideKnown, type SideSession, sidePicture, toldShare } from ".";
 
-const session = (left: number, right: number, of = 10): SideSession => [
-  { stratum: "a", first: { met: left, of }, second: { met: right, of } },
+const session = (left: number, right: number, of = 10, began: "first" | "second" = "first"): SideSession => [
+  { stratum: "a", first: { met: left, of }, second: { met: right, of }, began },
 ];
+/** By turns: every other session begins on the other side. */
+const turnAbout = (i: number) => (i % 2 === 0 ? ("first" as const) : ("second" as const));
 
 describe("the sides of a horse", () => {
   it("are called weaker only where sessions show it again and again", () => {
-    const steady = (n: number) => Array.from({ length: n }, () => session(4, 8));
+    const steady = (n: number) => Array.from({ length: n }, (_, i) => session(4, 8, 10, turnAbout(i)));
     expect(sidePicture(steady(7))).toMatchObject({ weaker: null, headline: "No difference of sides shown yet" });
     expect(sidePicture(steady(8))).toMatchObject({ weaker: "L", headline: "Left is weaker" });
     expect(sidePicture(steady(8)).reason).toBe(
@@ -18,9 +20,20 @@ describe("the sides of a horse", () => {
     );
     expect(
       sidePicture(
-        steady(8).map(([cell]) => [{ stratum: "a", first: cell?.second ?? { met: 0, of: 0 }, second: cell?.first ?? { met: 0, of: 0 } }]),
+        steady(8).map(([cell], i) => [
+          { began: turnAbout(i), stratum: "a", first: cell?.second ?? { met: 0, of: 0 }, second: cell?.first ?? { met: 0, of: 0 } },
+        ]),
       ).weaker,
     ).toBe("R");
+    // The same, with the left always first: warming up looks the same. Nobody knowing what came first is no better.
+    const always = Array.from({ length: 12 }, () => session(4, 8));
+    expect(sidePicture(always)).toMatchObject({ weaker: null, headline: "No side can be called weaker" });
+    expect(sidePicture(always).reason).toContain("The left came first in 12 of 12 sessions");
+    expect(sidePicture(always).reason).toContain("Begin on the right next time");
+    const nine = Array.from({ length: 10 }, (_, i) => session(4, 8, 10, i === 0 ? "second" : "first"));
+    expect(sidePicture(nine).weaker).toBeNull();
+    const eight = Array.from({ length: 10 }, (_, i) => session(4, 8, 10, i < 2 ? "second" : "first"));
+    expect(sidePicture(eight).weaker).toBe("L");
     // One session of 5 of 20 against 18 of 20, which Fisher's test called at once.
     expect(sidePicture([session(5, 18, 20)])).toMatchObject({ weaker: null });
     expect(sidePicture([session(5, 18, 20)]).reason).toMatch(/About \d+ sessions more on both sides could show a gap of 20 points\.$/);
@@ -32,7 +45,7 @@ describe("the sides of a horse", () => {
       { stratum: "a", first: { met: 3, of: 5 }, second: { met: 0, of: 0 } },
       { stratum: "b", first: { met: 0, of: 0 }, second: { met: 3, of: 5 } },
     ];
-    expect(sidePicture([other])).toMatchObject({ p: null, reason: expect.stringContaining("the same rung on both sides is needed") });
+    expect(sidePicture([other])).toMatchObject({ p: null, reason: expect.stringContaining("No rung was asked on both sides") });
     expect(oneSideKnown(null)).toBe("");
   });
 
@@ -55,7 +68,7 @@ describe("the sides of a horse", () => {
     writer.block(17, { block: 4, side: "L", ladder: "", version: undefined, kind: "probe" });
     trial(18);
     expect(cellsOfSession(reduceSession(writer.events))).toEqual([
-      { stratum: JSON.stringify(["ladder-1", 1, 1]), first: { met: 1, of: 2 }, second: { met: 1, of: 1 } },
+      { stratum: JSON.stringify(["ladder-1", 1, 1]), first: { met: 1, of: 2 }, second: { met: 1, of: 1 }, began: "first" },
     ]);
   });
 

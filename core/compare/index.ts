@@ -1,2 +1,11 @@
-export { cellsOfSession, cellsOfTrials, oneSideKnown, type SidePicture, type SideSession, sidePicture } from "./sides";
+export {
+  type AlwaysFirst,
+  alwaysFirst,
+  cellsOfSession,
+  cellsOfTrials,
+  oneSideKnown,
+  type SidePicture,
+  type SideSession,
+  sidePicture,
+} from "./sides";
 export { FEWEST_SESSIONS_TO_TELL, type ToldShare, toldShare } from "./told-share";

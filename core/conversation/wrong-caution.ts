@@ -2,20 +2,17 @@ import { rateRatio } from "../evidence";
 import { meetsPressure } from "../ladder";
 import { endOfWorkMs, type SessionRecord, secondsWithoutBreaks, workSeconds } from "../record";
 import { DEFAULT_SETTINGS, type YardSettings } from "../settings";
-import { wrongHalves, wrongsAtWork } from "./wrong-choices";
+import { wrongsAtWork } from "./wrong-choices";
 
 /** Why pressure on wrong choices is to be eased, with its numbers. */
 export interface WrongCaution {
-  readonly kind: "most" | "no rarer" | "tension";
+  readonly kind: "most" | "tension";
   readonly words: string;
   readonly numbers: Readonly<Record<string, number>>;
 }
 
 /** Seconds after a wrong choice in which a sign of tension is put down to it (common practice, no source). */
 export const AFTER_WRONG_SECONDS = 30;
-
-/** In less work than this a choice had no time to become rarer, in minutes (chosen with npm run truth). */
-const LEAST_MINUTES = 5;
 
 /** Fewer wrong choices than this say nothing about tension with them. */
 const FEWEST_FOR_TENSION = 4;
@@ -47,8 +44,8 @@ function tensionBeside(record: SessionRecord, spans: readonly { readonly startMs
 
 /**
  * Whether what wrong choices meet is to be eased: there were as many as a
- * session may have, they have not become rarer from a number on, or signs of
- * tension come with them. Choices that met no pressure do not count.
+ * session may have, or signs of tension come with them. Whether they become
+ * rarer is not said: bouts and the order of a session look the same. Choices that met no pressure do not count.
  * @param nowMs from the start of work; null for the end of the session.
  * @returns null where nothing speaks for it.
  */
@@ -65,13 +62,6 @@ export function wrongChoiceCaution(
       kind: "most",
       words: `${count} wrong choices met with pressure today, the most that is set for a session. ${WHY} Make the right choice easier instead.`,
       numbers: { wrong: count, of: settings.wrongMost },
-    };
-  const { first, second, halfMinutes } = wrongHalves(record, pressed, nowMs);
-  if (count >= settings.wrongRarerFrom && second >= first && 2 * halfMinutes >= LEAST_MINUTES)
-    return {
-      kind: "no rarer",
-      words: `${count} wrong choices and no rarer: ${first} in the first half of the work, ${second} in the second. ${WHY}`,
-      numbers: { wrong: count, first, second },
     };
   if (count < FEWEST_FOR_TENSION) return null;
   const endMs = endOfWorkMs(record, nowMs);

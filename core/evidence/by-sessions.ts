@@ -7,6 +7,8 @@ export interface Cell {
   readonly stratum: string;
   readonly first: Counted;
   readonly second: Counted;
+  /** Which of the two was worked first in the session; left out where nobody knows. */
+  readonly began?: "first" | "second";
 }
 
 /** The cells of one session. */

@@ -161,7 +161,12 @@ describe("reliefMap", () => {
     const map = reliefMap([one, one]);
     expect(map.zones[0]).toMatchObject({ sessions: 2, seconds: 200 });
     expect(map.sentence).toBe("No zone stands out: compared in 2 sessions, and it takes 8 or more.");
-    const steady = Array.from({ length: 8 }, () => one);
+    // Where it always goes to the same place first, cold and tired look the same as the place.
+    expect(reliefMap(Array.from({ length: 12 }, () => one)).sentence).toMatch(
+      /^No zone can be called: gate came first in 12 of 12 sessions/,
+    );
+    const turned = session({ corner: [100, 60], gate: [100, 10] });
+    const steady = Array.from({ length: 8 }, (_, i) => (i % 2 === 0 ? one : turned));
     expect(reliefMap(steady).sentence).toBe("Easier at gate: under pressure 10 % of the time there, 60 % elsewhere, in 8 sessions.");
     // Alike on the whole, whatever single days showed.
     const other = session({ gate: [100, 60], corner: [100, 10] });
@@ -172,8 +177,13 @@ describe("reliefMap", () => {
     // Among three zones 8 sessions cannot come under 0.01; 10 can: 3·2/2¹⁰.
     const three = session({ gate: [100, 10], middle: [100, 10], corner: [100, 70] });
     expect(reliefMap(Array.from({ length: 8 }, () => three)).sentence).toMatch(/^No zone stands out/);
-    const uneven = (gate: number, middle: number) => session({ gate: [100, gate], middle: [100, middle], corner: [100, 40] });
-    const days = Array.from({ length: 10 }, (_, i) => (i % 2 === 0 ? uneven(1, 39) : uneven(39, 1)));
+    const uneven = (gate: number, middle: number, last: boolean) =>
+      session(
+        last
+          ? { corner: [100, 40], gate: [100, gate], middle: [100, middle] }
+          : { gate: [100, gate], middle: [100, middle], corner: [100, 40] },
+      );
+    const days = Array.from({ length: 10 }, (_, i) => (i % 2 === 0 ? uneven(1, 39, i % 4 === 0) : uneven(39, 1, i % 4 === 1)));
     expect(reliefMap(days).sentence).toMatch(/^Harder at corner: under pressure 40 % of the time there, 20 % elsewhere, in 10 sessions\.$/);
   });
 

@@ -1,3 +1,4 @@
+import { alwaysFirst } from "../compare";
 import { CALLED_AT, FEWEST_SESSIONS, type SurvivalCurve, signFlip, survival, type Waiting, type WeighedDifference } from "../evidence";
 import { meetsPressure } from "../ladder";
 import { endOfWorkMs, type SessionRecord, until } from "../record";
@@ -266,7 +267,16 @@ function answerOf(sessions: readonly SessionRelief[]): string {
   if (!sessions.some(({ zones }) => zones.length > 0)) return "No zone was tapped yet.";
   const contrasts = contrastsOf(sessions);
   if (contrasts.length === 0) return "Too little to tell: timed work in two zones of one session is compared.";
+  // The zone a session comes to first, where two were worked with time: cold, or fresh.
+  const first = alwaysFirst(
+    sessions.flatMap(({ zones }) => {
+      const timed = zones.filter(isTimed);
+      return timed.length < 2 ? [] : [timed[0]?.zone ?? null];
+    }),
+  );
   const called = contrasts.filter(({ p }) => p < CALLED_AT);
+  if (called.length > 0 && first !== null)
+    return `No zone can be called: ${first.what} came first in ${first.times} of ${first.of} sessions, so the place and warming up or tiring can't be told apart. Start somewhere else next time.`;
   const numbers = ({ here, elsewhere, sessions: n }: ZoneContrast) =>
     `under pressure ${percentWords(here)} of the time there, ${percentWords(elsewhere)} elsewhere, in ${counted(n, "session")}.`;
   const easier = clearest(called.filter(({ difference }) => difference < 0));

@@ -25,9 +25,9 @@ export function addSigns(stretches: readonly SignCounts[]): SignCounts {
   let minutes = 0;
   for (const stretch of stretches) {
     minutes += stretch.minutes;
-    for (const kind of SIGN_CLASSES) byClass[kind] += stretch.byClass[kind];
+    for (const kind of SIGN_CLASSES) byClass[kind] += stretch.byClass[kind] ?? 0;
     for (const kind of SIGN_KINDS)
-      for (const [name, n] of Object.entries(stretch.byName[kind])) byName[kind][name] = (byName[kind][name] ?? 0) + n;
+      for (const [name, n] of Object.entries(stretch.byName[kind] ?? {})) byName[kind][name] = (byName[kind][name] ?? 0) + n;
   }
   return { minutes, byClass, byName };
 }
@@ -42,7 +42,7 @@ export interface SignRate {
   readonly sessions: number;
 }
 
-const countedOf = ({ minutes, byClass }: SignCounts, kind: SignClass): CountedRate => ({ count: byClass[kind], minutes });
+const countedOf = ({ minutes, byClass }: SignCounts, kind: SignClass): CountedRate => ({ count: byClass[kind] ?? 0, minutes });
 
 /** How often a class of signs was shown, session by session; null where nothing was watched. */
 export function signRate(sessions: readonly SignCounts[], kind: SignClass): SignRate | null {

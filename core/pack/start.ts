@@ -15,7 +15,7 @@ import { handlerOfBegun } from "./begun";
 import { careOn, heatLower } from "./care";
 import { circleState } from "./circle";
 import { kitUseOf } from "./kit-use";
-import type { BegunSession, HorsePack, Named, PackChain, PackLadder, PackMoments, YardFacts, Zone } from "./types";
+import type { BegunSession, HorsePack, Named, PackChain, PackLadder, YardFacts, Zone } from "./types";
 
 /** One ladder of the horse as the recorder needs it, so that the trainer can go over to it in the pen. */
 export interface LadderPart {
@@ -65,7 +65,6 @@ export interface RecorderStart extends LadderPart {
   readonly ownSigns: readonly PinnedSign[];
   readonly chains: readonly PackChain[];
   readonly tries: readonly PackTry[];
-  readonly moments: PackMoments;
   /** Who may take over. */
   readonly people: readonly Named[];
   /** What the last session said to do next, or null. */
@@ -368,7 +367,6 @@ export function recorderStart(pack: HorsePack, yard: YardFacts, nowMs: number, b
     ownSigns: yard.ownSigns ?? [],
     chains: pack.chains ?? [],
     tries: pack.tries ?? [],
-    moments: pack.moments ?? {},
     people: yard.people,
     touches: touchesBefore(pack, begun.id),
     doNext: doNextOf(pack, begun.id, begun.ladder),

@@ -21,11 +21,11 @@ export interface TrialSurroundings {
 }
 
 /** From the mildest. */
-const TROUBLES = ["tension", "pain", "danger"] as const;
+const TROUBLES: readonly (string | null)[] = ["tension", "pain", "danger"];
 
 /** The worse of what was seen so far and a sign; calm and plain counts are no trouble. */
 export function worstOf(before: Trial["troubled"], kind: SignKind): Trial["troubled"] {
-  const rank = (one: string | null) => TROUBLES.findIndex((trouble) => trouble === one);
+  const rank = (one: string | null) => TROUBLES.indexOf(one);
   return rank(kind) > rank(before) ? (kind as Trial["troubled"]) : before;
 }
 

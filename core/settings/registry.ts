@@ -55,7 +55,7 @@ export const SETTING_FIELDS = {
   tensionWindowSeconds: { group: "Ease", label: "Seen within", unit: "s", usual: 60, least: 10, most: 600 },
   wrongRarerFrom: {
     group: "Ease",
-    label: "Wrong choices must become rarer from",
+    label: "A rung lower next time from so many wrong choices that met pressure",
     unit: "of them in a session",
     usual: 6,
     least: 3,

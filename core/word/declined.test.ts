@@ -103,10 +103,10 @@ describe("a word that was declined", () => {
   it("wrong choices: is said again for two more", () => {
     const s = new Scripted().begin();
     s.asks("+");
-    for (let i = 0; i < 6; i++) s.w.add(60 + i * 50, "wrong", { did: "left", met: "moved on", seconds: 2 });
+    for (let i = 0; i < 15; i++) s.w.add(60 + i * 15, "wrong", { did: "left", met: "moved on", seconds: 2 });
     s.w.add(320, "trial", { outcome: "met" });
     expect(s.advice()).toMatchObject({ word: "Ease", why: "wrong choices", rung: 2 });
-    s.w.add(321, "word", { word: "Ease", why: "wrong choices", reason: "", numbers: { wrong: 6 }, taken: false, did: "rung 3" });
+    s.w.add(321, "word", { word: "Ease", why: "wrong choices", reason: "", numbers: { wrong: 15 }, taken: false, did: "rung 3" });
     s.w.add(322, "block.end");
     s.w.block(322, { block: 2, ladder: "l", rung: 3 });
     s.w.add(323, "wrong", { did: "left", met: "moved on" });

@@ -30,7 +30,6 @@ export const recorderStart = (change: Partial<RecorderStart> = {}): RecorderStar
   ownSigns: [],
   chains: [],
   tries: [],
-  moments: {},
   people: [],
   touches: [],
   events: [],

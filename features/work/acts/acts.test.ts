@@ -169,9 +169,9 @@ describe("the pads in Tally", () => {
     act.outcome("miss");
     act.swipeLast(1);
     act.swipeLast(-9);
-    expect(trials().map(({ phase }) => phase)).toEqual([1, 1]);
+    expect(trials().map(({ phase }) => phase)).toEqual([null, 1]);
     act.swipeLast(2);
-    expect(trials().map(({ phase }) => phase)).toEqual([1, 3]);
+    expect(trials().map(({ phase }) => phase)).toEqual([null, 3]);
   });
 
   it("what ended a stay stands with its distance", () => {

@@ -68,7 +68,7 @@ export const KEY_SETS: readonly KeySet[] = [
       ArrowDown: "phase-down",
       e: "ease",
       h: "soft",
-      z: "not-soft",
+      i: "not-soft",
       x: "tension",
       d: "danger",
       a: "offer",

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { LIBRARY, templateOf } from "@/library";
-import { faultWords, inTheWay, methodsOf, planFromTemplate, wordsOfWay } from "./index";
+import { faultWords, inTheWay, methodsOf, planFromTemplate, wordsOfWay } from "@/core/behaviour";
+import { LIBRARY, templateOf } from ".";
 
 describe("the words of the way that was chosen", () => {
   const load = templateOf("load");
