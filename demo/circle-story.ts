@@ -5,6 +5,7 @@ import { addDays, type Day } from "@/core/day";
 import { criterionOf, type LadderPlan } from "@/core/ladder";
 import type { BehaviourInput, EventType, Payload, SessionEvent } from "@/core/schemas";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
+import { HEART_STRAND } from "@/core/welfare";
 import { templateOf } from "@/library";
 import { drawUuid, EventLog } from "./event-log";
 
@@ -148,24 +149,39 @@ function played(
   log.add("cool", { did: "starts" });
   // Breathing: above resting by less, and down sooner, from week to week; none left open but the poor one.
   const [above, half] = [26 - index, 3.6 - 0.17 * index];
-  for (const minutes of [0.5, 3, 6, 10]) {
+  for (const minutes of [0.5, 3, 6, 10, 13.5]) {
     log.wait(minutes === 0.5 ? 30 : 170);
     const rate = 11 + above * 2 ** (-minutes / half);
     log.add("breath", { taps_ms: Array.from({ length: 9 }, (_, n) => Math.round(((n * 60_000) / rate) * (1 + (chance() - 0.5) * 0.02))) });
   }
-  log.add("cool", poor ? { did: "left", reason: "rain came on; walked in the barn" } : { did: "cooled" });
+  // After a canter or ten minutes of trot the heart is asked for too.
+  log.add("measure", { strand: HEART_STRAND, value: 50 + Math.round(chance() * 6), unit: "a minute" });
+  log.add("cool", poor ? { did: "left", reason: "rain came on; walked in the barn" } : { did: "cooled", bright: true });
   return { id, startWallMs, plan, startRung, events: log.events };
 }
 
-/** The month of a horse that gets fit on the circle, by its ramp. */
+/**
+ * The month of a horse that gets fit on the circle, by its ramp.
+ * @param busyMs when it was worked on a ladder that circles.
+ */
 export function circleStory(
   who: { horse: string; handler: string; place: string; recorder: string; ladder: string },
   endWallMs: number,
   chance: Chance,
+  busyMs: readonly number[] = [],
 ): DemoCircleSession[] {
   const midnight = Math.floor(endWallMs / MILLISECONDS_PER_DAY) * MILLISECONDS_PER_DAY;
+  // Its other work circles too, and a cap is one of the day: the line is for days without it.
+  const daysBack = (ms: number) =>
+    Math.round((midnight - Math.floor(ms / MILLISECONDS_PER_DAY) * MILLISECONDS_PER_DAY) / MILLISECONDS_PER_DAY);
+  const taken = new Set(busyMs.map(daysBack));
+  const free = DAYS.map((wanted) => {
+    const day = [0, -1, 1, -2, 2, 3, -3].map((by) => wanted + by).find((one) => one > 0 && !taken.has(one)) ?? wanted;
+    taken.add(day);
+    return day;
+  }).sort((a, b) => b - a);
   let step = 0;
-  return DAYS.flatMap((daysAgo, index) => {
+  return free.flatMap((daysAgo, index) => {
     const now = STEPS[step];
     if (now === undefined) return [];
     const session = played(

@@ -55,6 +55,8 @@ export interface Story {
 /** One horse of the invented yard, with its one behaviour, its nature and its story. */
 export interface DemoHorse {
   readonly horse: HorseInput;
+  /** Added to its seed, so that chance tells its story; left out where it does so by itself. */
+  readonly draw?: number;
   /** Of a young horse: its age in days on the day the yard is made, so that it is young whenever that is. */
   readonly bornDaysAgo?: number;
   readonly restrictions: readonly DemoRestriction[];

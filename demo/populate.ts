@@ -81,7 +81,7 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
       createdMs: session.startWallMs,
     });
     const batchOf = (session: DemoSession) => ({ recorder: `demo-${session.handler + 1}`, events: session.events, clocks: {} });
-    const played = playHorse(demo, ladderId, endWallMs, seed + index + 1);
+    const played = playHorse(demo, ladderId, endWallMs, seed + index + 1 + (demo.draw ?? 0));
     const first = played.filter(({ version }) => version === 1);
     const second = played.filter(({ version }) => version === 2);
     planned.push(...first.map(storedAs));
@@ -162,7 +162,12 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
       place: DEMO_PLACES[circleDemo.place]?.name ?? "",
       recorder: "demo-1",
     };
-    for (const session of circleStory(rider, endWallMs, seededChance(seed + 12_000))) {
+    for (const session of circleStory(
+      rider,
+      endWallMs,
+      seededChance(seed + 12_000),
+      planned.filter(({ horseId }) => horseId === circleHorse).map(({ createdMs }) => createdMs ?? 0),
+    )) {
       planned.push({
         id: session.id,
         horseId: circleHorse,

@@ -87,7 +87,7 @@ describe("caps on circling", () => {
     );
     expect(usedUpCircling({ ...NOTHING, weekMinutes: 500, weekVisits: 9 }, capsOf(grown))).toBeNull();
     expect(circlingSentence({ weekMinutes: 24.6, weekVisits: 2 }, capsOf(grown))).toBe(
-      "Circling in the last 7 days: 2 sessions, 25 min; at most 30 min in one. A setting of this yard.",
+      "Circling in the last 7 days: 2 sessions, 25 min; at most 30 min in a day. A setting of this yard.",
     );
     expect(circlingSentence({ weekMinutes: 0, weekVisits: 0 }, capsOf(grown))).toBeNull();
   });

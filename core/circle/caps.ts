@@ -99,7 +99,7 @@ export function circleCaps(input: {
 export function circlingSentence(use: Pick<CircleUse, "weekMinutes" | "weekVisits">, caps: CircleCaps): string | null {
   if (use.weekVisits === 0 && caps.weekMinutes === null && caps.weekVisits === null) return null;
   const most = [
-    `at most ${minutesWords(caps.sessionMinutes.value)} in one`,
+    `at most ${minutesWords(caps.sessionMinutes.value)} in a day`,
     ...(caps.weekMinutes === null ? [] : [`${minutesWords(caps.weekMinutes.value)} in seven days`]),
     ...(caps.weekVisits === null ? [] : [`${counted(caps.weekVisits.value, "session")} in seven days`]),
   ];
@@ -191,7 +191,7 @@ export function planCautions(
   const only = allowance.side;
   if (only !== null && plan.segments.some(({ side, gait: moves }) => moves !== "stand" && (side === "L") !== (only.value === "left")))
     wall("one-side", only.why);
-  if (!round) return lineCautions(plan, said);
+  if (!round) return lineCautions(plan, said, allowance.circlingMinutes);
 
   const across = plan.radius_m === null ? 0 : Math.round(plan.radius_m * 20) / 10;
   if (place !== null && place.acrossMetres !== null && across > place.acrossMetres)
@@ -243,8 +243,18 @@ export function planCautions(
   return lineCautions(plan, said);
 }
 
-function lineCautions({ form, lines }: CirclePlan, said: CircleCaution[]): CircleCaution[] {
+function lineCautions(
+  { form, lines, radius_m }: CirclePlan,
+  said: CircleCaution[],
+  noCircling: Cap<number> | null = null,
+): CircleCaution[] {
   if (form !== "lines" || lines === null) return said;
+  if (noCircling !== null && noCircling.value === 0 && radius_m === null)
+    said.push({
+      key: "no-circling",
+      sentence: `Straight lines only. A turn of less than 10 m radius is circling. ${noCircling.why}`,
+      wall: false,
+    });
   if (!lines.release_checked)
     said.push({ key: "release", sentence: "The quick release was not tried yet. Try it before the lines are on.", wall: false });
   if (lines.traffic !== "none" && lines.head === "")

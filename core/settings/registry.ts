@@ -136,7 +136,14 @@ export const SETTING_FIELDS = {
     most: 6,
     whole: true,
   },
-  circleMinutes: { group: "Circle work", label: "Circling in a session, at most", unit: "min", usual: 30, least: 1, most: 120 },
+  circleMinutes: {
+    group: "Circle work",
+    label: "Circling in a day, all sessions and ways together, at most",
+    unit: "min",
+    usual: 30,
+    least: 1,
+    most: 120,
+  },
   circleWeekMinutes: {
     group: "Circle work",
     label: "Circling in seven days, at most",
@@ -157,7 +164,7 @@ export const SETTING_FIELDS = {
   circleYoungYears: { group: "Circle work", label: "Young is under", unit: "years", usual: 5, least: 0, most: 10, whole: true },
   circleYoungMinutes: {
     group: "Circle work",
-    label: "Circling of the young in a session, at most",
+    label: "Circling of the young in a day, at most",
     unit: "min",
     usual: 20,
     least: 1,

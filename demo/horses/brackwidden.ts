@@ -3,6 +3,7 @@ import { type DemoHorse, HANDLED, over, phase, plan, strand } from "../horse";
 
 /** Raised too soon and gone back. */
 export const BRACKWIDDEN: DemoHorse = {
+  draw: 400,
   horse: {
     name: "Brackwidden",
     born_day: null,

@@ -3,6 +3,7 @@ import { type DemoHorse, HANDLED, over, phase, plan, strand } from "../horse";
 
 /** Does it for one handler and not for the other. */
 export const HARROWMINT: DemoHorse = {
+  draw: 200,
   horse: {
     name: "Harrowmint",
     born_day: "2011-05-30",

@@ -3,6 +3,7 @@ import { type DemoHorse, HANDLED, over, phase, plan, strand } from "../horse";
 
 /** A young horse: short work, and a rest to grow. */
 export const TAMSELL_REED: DemoHorse = {
+  draw: 200,
   horse: {
     name: "Tamsell Reed",
     born_day: null,

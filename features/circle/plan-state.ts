@@ -30,8 +30,15 @@ export function changePlan(plan: CirclePlan, change: PlanChange): CirclePlan {
   switch (change.do) {
     case "set": {
       const next = { ...plan, ...change.change };
+      // One way a day makes a plan of one way.
+      if (change.change.ways === "turn") {
+        const way = segments.find(({ gait }) => gait !== "stand")?.side ?? segments[0]?.side;
+        const own = segments.filter(({ side }) => side === way);
+        return { ...next, segments: own.length === 0 ? segments : own };
+      }
       const form = next.form;
-      if (form === "lines") return { ...next, lines: next.lines ?? USUAL_LINES };
+      // Long lines are no circle: they have no radius, and count no circling.
+      if (form === "lines") return { ...next, lines: next.lines ?? USUAL_LINES, radius_m: null };
       return { ...next, lines: null, radius_m: form === "pen" ? null : (next.radius_m ?? 8) };
     }
     case "segment":

@@ -274,17 +274,6 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
                 </label>
               ))}
             </div>
-            {plan.form === "lines" && (
-              <label className="mt-3 flex min-h-11 items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="size-5 accent-(--tarn)"
-                  checked={plan.radius_m !== null}
-                  onChange={(event) => change({ do: "set", change: { radius_m: event.target.checked ? 8 : null } })}
-                />
-                on a circle
-              </label>
-            )}
           </fieldset>
           {plan.radius_m !== null && <Radius plan={plan} lines={kit.filter(({ kind }) => kind === "line")} change={change} />}
           {plan.form !== "lines" && (

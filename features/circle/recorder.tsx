@@ -1,12 +1,14 @@
 "use client";
 
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { AIDS, CIRCLE_FAULTS, PEN_FAULTS, PEN_SIGNS } from "@/core/circle";
 import type { CircleStart } from "@/core/pack";
+import { CORNER_STAND_SECONDS, whereNow } from "@/core/record";
 import type { Fact } from "@/core/schemas";
 import { Pad } from "@/ui/pad";
 import { WayLink } from "@/ui/way";
 import { StatusLine } from "../device/status-line";
+import { play } from "../sound/feedback";
 import { Before } from "./before";
 import { ClockFace } from "./clock-face";
 import { CoolDownPanel } from "./cool-down";
@@ -208,6 +210,14 @@ export function CircleRecorder({ start, today }: { start: CircleStart; today: st
   const { record, working, hint, busy } = watch;
   const [finishing, setFinishing] = useState(false);
   const { horse, plan } = start;
+  const inCorner = working && record.finishMs === null && whereNow(record).zone === CORNER;
+  useEffect(() => {
+    if (!inCorner) return;
+    const sound = () => play([0, 0.25].map((at) => ({ at, seconds: 0.15, hertz: 440 })));
+    sound();
+    const timer = setInterval(sound, CORNER_STAND_SECONDS * 1000);
+    return () => clearInterval(timer);
+  }, [inCorner]);
   // On the clock everything stands on one screen; before and after it is read and typed.
   const clocked = working && record.finishMs === null && !finishing;
   const after = `/horses/${horse.id}/review/${start.sessionId}`;
@@ -256,6 +266,11 @@ export function CircleRecorder({ start, today }: { start: CircleStart; today: st
           <div className="grid min-h-0 grow grid-rows-[auto_minmax(0,1fr)] gap-1.5 lying:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] lying:grid-rows-1 lg:grid-cols-2 lg:grid-rows-1 lg:gap-6">
             <div className="grid content-start gap-1.5">
               <ClockFace circle={circle} plan={plan} />
+              {inCorner && (
+                <p role="alert" className="border-l-4 border-ochre pl-3 leading-tight font-semibold text-ochre" data-testid="corner">
+                  It stands in the corner. Stop pushing, make room, and let it come out.
+                </p>
+              )}
               {overCap !== null && (
                 <p role="alert" className="border-l-4 border-brick pl-3 leading-tight font-semibold text-brick" data-testid="cap">
                   <strong className="font-head text-xl">Stop.</strong> {overCap}

@@ -110,6 +110,11 @@ function Kept({
   soFar: SessionSoFar;
   nowMs: number;
 }) {
-  const [packed] = useState(() => packStart(recorderStart(pack, yard.yard.facts, nowMs, begun, soFar)));
+  const [packed] = useState(() => {
+    const start = recorderStart(pack, yard.yard.facts, nowMs, begun, soFar);
+    // What other devices circled meanwhile this one cannot know.
+    const used = start.used.map((line) => (line.startsWith("Circling") ? `${line} As far as this phone knows.` : line));
+    return packStart({ ...start, used });
+  });
   return <Recorder packed={packed} />;
 }

@@ -14,6 +14,9 @@ import { partNow } from "./ladders";
 import type { LadderPart, OpenSheet, RecorderStart, Way } from "./types";
 import { useWord } from "./use-word";
 
+/** What the recorder was given, without what belongs to the ladder it began on and another may not have. */
+const withoutLadder = ({ circling: _circling, involves: _involves, ...given }: RecorderStart) => given;
+
 /** Whether a cue was said in the running block: pressed or swiped in it, or the only one there is. */
 const phaseSaidIn = ({ blocks, trials }: SessionRecord, pressedIn: number, phases: number): boolean =>
   phases <= 1 || pressedIn === blocks.length || trials.some((trial) => trial.blockIndex === blocks.length - 1 && trial.phase !== null);
@@ -45,7 +48,7 @@ export function useRecorder(given: RecorderStart) {
   const [added, setAdded] = useState<readonly LadderPart[]>([]);
   const part = useMemo(() => partNow(given, added, record), [given, added, record]);
   const { care } = session;
-  const start = useMemo(() => ({ ...given, ...care, ...part }), [given, care, part]);
+  const start = useMemo(() => ({ ...withoutLadder(given), ...care, ...part }), [given, care, part]);
   const advice = useWord(start, session);
   const [way, setWay] = useState<Way>("tally");
   const [phase, choosePhase] = useState(1);
@@ -97,8 +100,8 @@ export function useRecorder(given: RecorderStart) {
         const { added, care, pressedIn, ...rest } = chosen.current;
         return {
           ...rest,
-          phaseSaid: phaseSaidIn(record, pressedIn, { ...given, ...care, ...partNow(given, added, record) }.plan.phases.length),
-          start: { ...given, ...care, ...partNow(given, added, record) },
+          phaseSaid: phaseSaidIn(record, pressedIn, partNow(given, added, record).plan.phases.length),
+          start: { ...withoutLadder(given), ...care, ...partNow(given, added, record) },
           record,
           events,
           block,

@@ -95,8 +95,10 @@ test("in the recorder a side, food and minutes that are limited say so", async (
   await pad(page, "food +1").click();
   await expect(page.getByText("No food: colic watch.")).toBeVisible();
   for (let i = 0; i < 3; i++) await pad(page, "got it").click();
-  await expect(page.getByText("Finish", { exact: true }).first()).toBeVisible();
-  await expect(page.getByText("3 repetitions, the most for today.")).toBeVisible();
+  await expect(page.getByTestId("word")).toContainText("Stop");
+  await expect(page.getByTestId("word")).toContainText("3 repetitions, the most for today.");
+  await expect(page.locator("[data-stopped]")).toBeVisible();
+  await noAxeFindings(page, "stopped by a limit");
   await allSaved(page);
   const session = page.url().split("/").at(-1);
   const events = (await (await fetch(`${server.url}/api/sessions/${session}/events`)).json()) as {

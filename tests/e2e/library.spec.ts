@@ -43,9 +43,18 @@ test("a behaviour taught in two ways: each has its reason and its rungs, and the
 test("a rule of two days: shown today it ends, and the next day it goes on", async ({ page, server }) => {
   const { horse } = await makeHorse(server.url, "Twice", { ...STEPS, mastery: { kind: "run", length: 3, days: 2 } });
   await openRecorder(page, server.url, horse);
-  for (let i = 0; i < 2; i++) await pad(page, "got it").click();
+  // What nobody said of counts for no rule over days.
+  await pad(page, "got it").click();
+  await expect(page.getByTestId("word")).toContainText("Calm not said on 1, so not counted.");
+  const calm = page.getByRole("group", { name: "How the horse was on the last one" });
+  await calm.getByRole("button", { name: "not soft", exact: true }).click();
+  for (let i = 0; i < 2; i++) {
+    await pad(page, "got it").click();
+    await calm.getByRole("button", { name: "soft", exact: true }).click();
+  }
   await expect(page.getByTestId("word")).toContainText("0 of 2 days so far.");
   await pad(page, "got it").click();
+  await calm.getByRole("button", { name: "soft", exact: true }).click();
   await expect(page.getByTestId("word")).toContainText("Finish");
   await expect(page.getByTestId("word")).toContainText("Again on another day.");
 });

@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { v4 as newId } from "uuid";
 import { analyseTrialsText } from "@/core/formats";
+import { strandFromCatalogue } from "@/core/strands";
 import {
   analyse,
   expect,
@@ -340,4 +341,25 @@ test("the month is a sheet for the trainer and a beginning of words for the owne
   await page.setViewportSize({ width: 390, height: 664 });
   await page.reload();
   await expect(page.getByRole("navigation", { name: "Review" }).getByRole("link", { name: "Month" })).toBeInViewport({ ratio: 1 });
+});
+
+test("changes: whoever followed the word is told so, by what the recorder itself logs", async ({ page, server }) => {
+  const { horse } = await makeHorse(server.url, "Follows", {
+    strands: [strandFromCatalogue("steps", "steps")],
+    rungs: [1, 2, 3].map((steps) => ({ values: { steps } })),
+    mastery: { kind: "run", length: 5 },
+  });
+  await openRecorder(page, server.url, horse);
+  for (const rung of [1, 2]) {
+    for (let i = 0; i < 5; i++) await pad(page, "got it").click();
+    await page.getByRole("button", { name: `To rung ${rung + 1}`, exact: true }).click();
+    await expect(page.getByTestId("word")).toContainText("Stay");
+  }
+  for (let i = 0; i < 5; i++) await pad(page, "got it").click();
+  await finishSession(page);
+  // A step goes in where the word was said on the new rung as well: the recorder's own Stay is none about going there.
+  expect(payloads(await exported(page, server.url), "word").map(({ word }) => word)).toEqual(expect.arrayContaining(["Stay", "Raise"]));
+  await page.goto(`${server.url}/horses/${horse}/review/changes`);
+  await expect(page.getByText("No step was taken against the word.")).toBeVisible();
+  await expect(page.getByText("Every step was taken against the word.")).toHaveCount(0);
 });

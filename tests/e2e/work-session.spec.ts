@@ -126,11 +126,11 @@ test("10 · a break stops the clock; finish asks three lines; aftercare takes br
     }
     await page.getByRole("button", { name: "Take it" }).click();
   }
-  await expect(page.getByTestId("recovery")).toContainText("resting 12: not cooled down yet");
+  await expect(page.getByTestId("recovery")).toContainText("12 at rest: not down yet");
   await expect(page.getByRole("img", { name: /^Breathing: / })).toBeVisible();
   await page.getByLabel(/Heart rate/).fill("36");
   await page.getByRole("button", { name: "Note it" }).click();
-  await expect(page.getByTestId("recovery")).toContainText("above the heart rate. Stop, cool the horse, call the veterinarian.");
+  await expect(page.getByTestId("recovery")).toContainText("Breathing was above the heart rate. Stop for today.");
   await page.getByRole("button", { name: "Legs and feet looked at" }).click();
   await page.getByLabel("Food given, g").fill("much");
   await page.getByRole("button", { name: "Save, to the review" }).click();

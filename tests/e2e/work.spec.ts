@@ -51,20 +51,27 @@ test("1 · preflight: last time's line first, heat computed, what is open said, 
   await expect(panel.getByRole("alert")).toContainText("Air: from −60 to 60 °C.");
   await panel.getByLabel("Air, °C").fill("33");
   await panel.getByLabel("Humidity, %").fill("75");
-  await expect(page.getByTestId("heat")).toContainText("Heat 37.4 °C WBGT, estimated for the sun. Do not work.");
+  const tooHot = page.getByTestId("heat-stop");
+  await expect(tooHot).toContainText("Too hot to work. Heat 37.4 °C WBGT, estimated for the sun.");
   await panel.getByRole("button", { name: "shade or cloud" }).click();
-  await expect(page.getByTestId("heat")).toContainText("Heat 35.4 °C WBGT, estimated for shade or cloud.");
+  await expect(tooHot).toContainText("Heat 35.4 °C WBGT, estimated for shade or cloud.");
   await expect(panel.getByRole("button", { name: /^✓/ })).toHaveCount(0);
   for (const one of ["helmet", "boots", "gloves", "✓ gloves"]) await panel.getByRole("button", { name: one, exact: true }).click();
   await expect(panel).toContainText("Put right first: gloves.");
   await noAxeFindings(page, "preflight");
-  await panel.getByRole("button", { name: "Noted, go on" }).click();
+  // No block without a reason from the list; then walk, five minutes and no more.
+  await expect(panel.getByRole("link", { name: "Not today" })).toBeVisible();
+  await expect(panel.getByRole("button", { name: "Five minutes at walk" })).toBeDisabled();
+  await expect(panel.getByRole("button", { name: "Skip", exact: true })).toHaveCount(0);
+  await panel.getByRole("button", { name: "vet present" }).click();
+  await panel.getByRole("button", { name: "Five minutes at walk" }).click();
   await page.getByRole("button", { name: "Start the block" }).click();
   await expect(page.getByTestId("coach")).toContainText("12 left in the pouch");
   expect(payloads(await exported(page, server.url), "preflight")[0]).toMatchObject({
     air_c: 33,
     humidity: 75,
     sky: "shade",
+    heat_reason: "vet present",
     gear: { helmet: true, gloves: false, boots: true },
     open: ["gloves"],
     pouch: 12,

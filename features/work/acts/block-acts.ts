@@ -61,8 +61,22 @@ export function wrongSide(plan: LadderPlan, rung: number, side: Side | null): st
 
 /** The ladder in work, taken out of everything else the recorder was given. */
 const partOf = (start: RecorderStart): LadderPart => {
-  const { ladderId, version, revision, behaviour, behaviourInput, plan, next, earlier, carried, planCautions } = start;
-  return { ladderId, version, revision, behaviour, behaviourInput, plan, next, earlier, carried, planCautions };
+  const { ladderId, version, revision, behaviour, behaviourInput, plan, next, earlier, carried, planCautions, circling, involves } = start;
+  return {
+    ladderId,
+    version,
+    revision,
+    behaviour,
+    behaviourInput,
+    plan,
+    next,
+    earlier,
+    carried,
+    planCautions,
+    // The ladder's own cap on circling, and what a restriction may name, go with it.
+    ...(circling === undefined ? {} : { circling }),
+    ...(involves === undefined ? {} : { involves }),
+  };
 };
 
 /** Blocks, sides, breaks, the word and the end. */

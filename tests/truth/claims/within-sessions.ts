@@ -42,12 +42,20 @@ SIDES.push({
   run: (chance) => sidePicture(sideSeason(chance, "both sides a session", 1.1)).weaker === "L",
 });
 
-function placeSeason(chance: Chance, easier: number): SessionRelief[] {
+function placeSeason(chance: Chance, easier: number, order: "drawn" | "fixed" = "drawn", warmsUp = 0): SessionRelief[] {
   return upTo(SEASON).map(() => {
     const today = drawNormal(chance, 0, DAY_SPREAD);
-    const zones = ["gate", "middle", "corner"].map((zone, i) => {
+    const names = ["gate", "middle", "corner"];
+    const walked =
+      order === "fixed"
+        ? names
+        : names
+            .map((name) => ({ name, at: chance() }))
+            .sort((a, b) => a.at - b.at)
+            .map(({ name }) => name);
+    const zones = walked.map((zone, i) => {
       const seconds = 60 + 120 * chance();
-      const pressure = share(logit(0.35) + today + drawNormal(chance, 0, 0.5) - (i === 0 ? easier : 0));
+      const pressure = share(logit(0.35) + today + drawNormal(chance, 0, 0.5) - (zone === "gate" ? easier : 0) - i * warmsUp);
       const counts = { releases: 4, reinforcers: 4, departuresFrom: 0, departuresTo: 0, trials: 4, met: 3, easeSigns: 0, tensionSigns: 0 };
       return { zone, seconds, pressureSeconds: seconds * pressure, untimed: 0, wrongs: 0, untimedWrongs: 0, ...counts };
     });
@@ -73,5 +81,16 @@ export const PLACES: Claim[] = [
     asks: "found",
     atLeast: 0.8,
     run: (chance) => reliefMap(placeSeason(chance, 1.2)).sentence.startsWith("Easier at gate"),
+  },
+  {
+    sentence: "Easier at the gate / Harder at the gate",
+    horses: `three zones alike, always in the same order, easier by and by within the session, ${SEASON_LOOKS}`,
+    long: true,
+    asks: "false",
+    atMost: 0.05,
+    run: (chance) => {
+      const sessions = placeSeason(chance, 0, "fixed", 0.6);
+      return upTo(SEASON).some((n) => /^(Easier|Harder)/.test(reliefMap(sessions.slice(0, n + 1)).sentence));
+    },
   },
 ];

@@ -24,7 +24,7 @@ function wrongsOf(chance: Chance, perMinute: number, halfTimeMinutes: number | n
 }
 
 /** Whether a caution of a kind was there at any wrong choice, as the recorder looks at them. */
-function heard(w: SessionWriter, kind: "no rarer" | "tension"): boolean {
+function heard(w: SessionWriter, kind: "most" | "tension"): boolean {
   const record = reduceSession(w.events);
   return record.timeLine.wrongs.some(({ startMs }) => {
     const until = {
@@ -37,20 +37,6 @@ function heard(w: SessionWriter, kind: "no rarer" | "tension"): boolean {
 }
 
 export const WRONG: Claim[] = [
-  {
-    sentence: "Ease: wrong choices and no rarer",
-    horses: "two a minute at first, halved every two minutes",
-    asks: "false",
-    atMost: 0.1,
-    run: (chance) => heard(wrongsOf(chance, 2, 2), "no rarer"),
-  },
-  {
-    sentence: "Ease: wrong choices and no rarer",
-    horses: "one in a minute and a half, the same all along",
-    asks: "found",
-    atLeast: 0.8,
-    run: (chance) => heard(wrongsOf(chance, 0.66, null), "no rarer"),
-  },
   {
     sentence: "Ease: tension comes with wrong choices",
     horses: "signs of tension at random, one a minute, wrong choices too",
