@@ -188,6 +188,7 @@ export async function pastOfHorse(store: Store, horseId: string, { fromMs, toMs,
       logged,
       comparable: (flags & TRIAL_FLAGS.comparable) !== 0,
       clean: (flags & TRIAL_FLAGS.clean) !== 0,
+      ...((flags & TRIAL_FLAGS.troubled) === 0 ? {} : { troubled: true as const }),
       novel: first.get(JSON.stringify([key(ladder), now.version, now.rung])) === no,
     });
     trials.set(no, list);

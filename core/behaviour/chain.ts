@@ -2,7 +2,9 @@ import { toldShare } from "../compare";
 import { FEWEST_TRIALS_TO_TELL, shareOfTrials } from "../evidence";
 import { asksBothSides, type LadderPlan } from "../ladder";
 import { type EvidenceTrial, evidenceForRung } from "../record/evidence-scope";
-import { progressOf, valuesGoalOf } from "../word";
+import { DEFAULT_SETTINGS } from "../settings";
+import { MILLISECONDS_PER_DAY } from "../units";
+import { progressOf, valuesGoalOf, whereItStands } from "../word";
 
 export const CHAIN_DIRECTIONS = ["forward", "backward"] as const;
 /** Forward: from the first link on. Backward: the last link first, so that every run ends on what is known. */
@@ -49,6 +51,27 @@ export interface ChainState {
 const sidesOf = (plan: LadderPlan, rung: number, evidence: readonly EvidenceTrial[]) =>
   asksBothSides(plan, rung) ? (["L", "R"] as const).map((side) => evidence.filter((trial) => trial.side === side)) : [evidence];
 
+/** The rung a ladder stands on by the one judge of that, or null where nothing of it counts any more. */
+function standsOn(
+  plan: LadderPlan,
+  ladder: string,
+  version: number,
+  trials: readonly EvidenceTrial[],
+  { nowWallMs, maxAgeDays }: { readonly nowWallMs: number; readonly maxAgeDays: number },
+): number | null {
+  const oldest = nowWallMs - maxAgeDays * MILLISECONDS_PER_DAY;
+  const worked = trials.filter(
+    (trial) =>
+      trial.ladder === ladder &&
+      trial.version === version &&
+      trial.kind === "work" &&
+      trial.wallMs >= oldest &&
+      trial.rung <= plan.rungs.length,
+  );
+  if (worked.length === 0) return null;
+  return whereItStands({ plan, ladder, version, trials: worked, nowWallMs }, { ...DEFAULT_SETTINGS, evidenceMaxAgeDays: maxAgeDays }).rung;
+}
+
 /**
  * Where a chain stands: each link by its own criterion and evidence, the weak
  * link, and the one to train next in the chosen direction.
@@ -64,6 +87,8 @@ export function chainState(
       trials.filter((trial) => trial.rung === rung),
       { ladder, version, rung, ...when },
     );
+    const standing = standsOn(plan, ladder, version, trials, when);
+    const above = standing !== null && standing > rung;
     const met = evidence.filter(({ outcome }) => outcome === "met").length;
     const of = evidence.length;
     const told = toldShare(shareOfTrials(evidence));
@@ -72,8 +97,9 @@ export function chainState(
       of,
       share: of === 0 ? null : met / of,
       interval: told.interval,
-      sentence: told.sentence,
-      holds: sidesOf(plan, rung, evidence).every((own) => progressOf(plan.mastery, valuesGoalOf(plan, rung), own).passed),
+      sentence: above && of === 0 ? `Held: the ladder stands on rung ${standing}.` : told.sentence,
+      // The one judge of where a ladder stands: what stands higher holds this rung too.
+      holds: above || sidesOf(plan, rung, evidence).every((own) => progressOf(plan.mastery, valuesGoalOf(plan, rung), own).passed),
     };
   });
   const order = direction === "forward" ? [...states.keys()] : [...states.keys()].reverse();

@@ -107,7 +107,7 @@ describe("fisherExact", () => {
     expect(fisherExact(2, 2, 2, 2)).toBeCloseTo(1, 9);
   });
 
-  it("is the same from either side and refuses what is no count", () => {
+  it("is the same from both sides and refuses what is no count", () => {
     expect(fisherExact(9, 1, 3, 7)).toBeCloseTo(fisherExact(3, 7, 9, 1), 12);
     expect(() => fisherExact(-1, 1, 1, 1)).toThrow(RangeError);
   });

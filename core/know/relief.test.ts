@@ -217,7 +217,7 @@ describe("entranceRelief", () => {
     expect(found?.stays.steps[0]?.[1]).toBeCloseTo(0.25, 12);
   });
 
-  it("has nothing to say where neither side was tapped", () => {
+  it("has nothing to say where nboth sides was tapped", () => {
     expect(entranceRelief([session({ gate: [10, 1] })], ["inside"], ["before"])).toBeNull();
   });
 });

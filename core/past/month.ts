@@ -2,6 +2,7 @@ import { type ToldShare, toldShare } from "../compare";
 import { shareOfTrials } from "../evidence";
 import { criterionOf, type LadderPlan } from "../ladder";
 import { passedAfter } from "../mastery";
+import { saidSoft } from "../record/evidence-scope";
 import { counted } from "../words";
 import { bySession, type Past, type PastTrial } from "./past";
 
@@ -36,6 +37,12 @@ export interface MonthLine {
   readonly tether: string | null;
 }
 
+/** Whether an answer was said to be soft, as a rule over days asks; nothing where nobody said. */
+export function softOf(trial: Pick<PastTrial, "ease" | "troubled">): { readonly soft?: boolean } {
+  const soft = saidSoft(trial);
+  return soft === null ? {} : { soft };
+}
+
 /** The highest rung of a plan whose rule held on these trials. */
 function heldRung({ id, version, plan }: MonthLadder, past: Past, trials: readonly PastTrial[]): number | null {
   let highest: number | null = null;
@@ -46,6 +53,7 @@ function heldRung({ id, version, plan }: MonthLadder, past: Past, trials: readon
       own.map((trial) => ({
         met: trial.outcome === "met",
         clean: trial.clean,
+        ...softOf(trial),
         blockKey: `${trial.session} ${trial.block}`,
         wallMs: (past.sessions[trial.session]?.startedMs ?? 0) + trial.askMs,
       })),
@@ -82,7 +90,14 @@ export function monthLines(past: Past, fromMs: number, ladders: readonly MonthLa
         canDo: held === null ? null : criterionOf(plan, held).sentence,
         worked: Math.max(0, ...own.map(({ rung, kind }) => (kind === "work" ? (rung ?? 0) : 0))),
         lightestCue: plan.phases[0]?.label ?? "",
-        share: toldShare(shareOfTrials(own.map(({ session, outcome }) => ({ session: String(session), outcome })))),
+        // Under a rung's sentence stands what that rung came to, and not the whole ladder.
+        share: toldShare(
+          shareOfTrials(
+            own
+              .filter(({ rung, version, kind }) => held === null || (rung === held && version === ladder.version && kind === "work"))
+              .map(({ session, outcome }) => ({ session: String(session), outcome })),
+          ),
+        ),
         sessions: new Set(own.map(({ session }) => session)).size,
         asks: own.length,
         places: named(own.map(({ session }) => past.sessions[session]?.place ?? null)),

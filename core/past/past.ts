@@ -54,6 +54,8 @@ export interface PastTrial {
   readonly zone: string | null;
   readonly endedBy: "criterion" | "left" | "handler" | null;
   readonly logged: LoggedWay | null;
+  /** A sign of tension, pain or danger came within the ask; left out where none did. */
+  readonly troubled?: true;
   /** Whether it may be held against the other side. */
   readonly comparable: boolean;
   /** Met at phase 1 with the ease the rung asks for. */
@@ -108,6 +110,7 @@ export function pastTrialsOf(record: SessionRecord, session: number, handler: st
       logged: trial.logged,
       comparable: isComparable(trial, block?.criterion ?? null),
       clean: isClean(trial, block?.criterion ?? null),
+      ...(trial.troubled === null ? {} : { troubled: true as const }),
       novel: false,
     };
   });

@@ -131,7 +131,7 @@ describe("the time line of any session", () => {
         const record = reduceSession(randomSession(seed).events);
         const timed = record.trials.filter(({ logged, overridden, note }) => logged === "timed" && !overridden && note === null);
         for (const { askMs, zone } of timed) {
-          // What is tapped in the very moment of the ask may stand on either side of it.
+          // What is tapped in the very moment of the ask may stand on both sides of it.
           const moved = record.timeLine.zones.some(({ startMs }) => startMs === askMs);
           if (!moved) expect(zone).toBe(spanAt(record.timeLine.zones, askMs)?.zone ?? null);
         }

@@ -68,11 +68,11 @@ const CLASSES_OF: ReadonlyMap<string, readonly SignKind[]> = (() => {
 })();
 
 /**
- * Names a sign that was tapped on a class's pad may be given: its own, and
- * those of pain, since what looked like tension or danger may have been that.
+ * Names a sign that was tapped on a class's pad may be given: its own; on the
+ * stop card those of danger and of pain, since one looks like the other.
  */
 export function namesFor(kind: SignKind): readonly string[] {
-  if (kind === "tension" || kind === "danger") return [...SIGNS[kind], ...SIGNS.pain];
+  if (kind === "danger") return [...SIGNS.danger, ...SIGNS.pain];
   return kind === "pain" ? [...SIGNS.pain, ...SIGNS.danger] : SIGNS[kind];
 }
 

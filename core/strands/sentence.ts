@@ -65,7 +65,7 @@ function phrase({ strand, value }: Valued, phaseLabels: readonly string[]): Sent
     case "circle":
       return [plain("on a circle of "), withUnit(value, "m"), plain(" radius")];
     case "side":
-      return [plain(value === "both" ? "either side" : `${words} side`)];
+      return [plain(value === "both" ? "both sides" : `${words} side`)];
     case "handler-place":
       return [plain(`handler ${words}`)];
     case "handler-motion":

@@ -29,7 +29,7 @@ describe("criterionSentence", () => {
   it("tells what, how much, how, where and how calm", () => {
     const strands = [strand("ease"), strand("side"), strand("steps"), strand("lightness"), strand("latency")];
     const values = { ease: "soft", side: "both", steps: 2, lightness: 3, latency: 3 };
-    expect(criterionSentence(strands, values, PHASES)).toBe("2 steps, lead touch or lighter, within 3 s, either side, soft or softer.");
+    expect(criterionSentence(strands, values, PHASES)).toBe("2 steps, lead touch or lighter, within 3 s, both sides, soft or softer.");
   });
 
   it("spells out the weighing plate", () => {

@@ -21,3 +21,4 @@ export { heatOf, heatReasonOf, type Situation, sureRungBelow, wordInputOf } from
 export { chanceOfSplit } from "./split-chance";
 export { HEAT_MINUTES, limitReached } from "./stop";
 export { theWord } from "./the-word";
+export { whereItStands } from "./where-it-stands";

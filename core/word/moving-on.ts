@@ -34,7 +34,7 @@ function easeLacking(input: WordInput, evidence: readonly EvidenceTrial[], setti
   const graded = evidence.filter(({ outcome, ease }) => outcome === "met" && ease !== null).slice(-settings.easeGraded);
   const wanted = EASE_GRADES[input.minEase] ?? "soft";
   if (graded.length < settings.easeGraded)
-    return `Rung asks for ${wanted}; ${graded.length} of the met ones graded, ${settings.easeGraded} wanted. Grade the next.`;
+    return `Say how calm the next ones are: ${graded.length} of ${settings.easeGraded} said so far. They should be at least ${wanted}.`;
   return graded.every(({ ease }) => (ease as number) >= (input.minEase as number))
     ? null
     : `Not ${wanted} yet on each of the last ${graded.length}.`;
@@ -51,7 +51,7 @@ function movementLacking(input: WordInput, evidence: readonly EvidenceTrial[], s
   const wanted = words[least] ?? String(least);
   const graded = evidence.filter(({ outcome, movement }) => outcome === "met" && movement !== undefined).slice(-settings.easeGraded);
   if (graded.length < settings.easeGraded)
-    return `Rung asks for a movement that is ${wanted}; ${graded.length} of the met ones graded, ${settings.easeGraded} wanted. Grade the next.`;
+    return `Say how the next ones move: ${graded.length} of ${settings.easeGraded} said so far. They should be at least ${wanted}.`;
   return graded.every(({ movement }) => (movement as number) >= least) ? null : `Not ${wanted} yet on each of the last ${graded.length}.`;
 }
 

@@ -369,7 +369,7 @@ const RAISE: Situation[] = [
   ["sure enough", "+++++", { rule: { kind: "posterior", target: 0.8, confidence: 0.85, least: 5 } }, "Raise"],
   ["not sure enough", "+++++", { rule: { kind: "posterior", target: 0.8, confidence: 0.9, least: 5 } }, "Stay"],
   ["the ease asked for is there", "++++++++3+3+3", { minEase: 3 }, "Raise"],
-  ["ease not graded", "++++++++++", { minEase: 3 }, "Stay", "0 of the met ones graded, 3 wanted"],
+  ["ease not graded", "++++++++++", { minEase: 3 }, "Stay", "Say how calm the next ones are: 0 of 3 said so far."],
   ["ease not there on one of them", "++++++++3+2+3", { minEase: 3 }, "Stay", "Not soft yet"],
   ["by the values", "", { byValues: BY_VALUES, block: valued([4, 5, 4, 4, 4]) }, "Raise"],
   ["by the values, not there", "", { byValues: BY_VALUES, block: valued([4, 3, 3, 4, 3]) }, "Stay"],

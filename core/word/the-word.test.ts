@@ -131,7 +131,7 @@ describe("theWord", () => {
     const movement = { least: 2, words: ["stiff", "short", "even", "free", "fluid"] };
     const graded = (grade: number) => trials("++++++++++", { movement: grade });
     expect(theWord(input("++++++++++", { movement })).reason).toBe(
-      "10 of 10 met. Rung asks for a movement that is even; 0 of the met ones graded, 3 wanted. Grade the next.",
+      "10 of 10 met. Say how the next ones move: 0 of 3 said so far. They should be at least even.",
     );
     expect(theWord({ ...input("", { movement }), block: graded(1) }).reason).toContain("Not even yet on each of the last 3.");
     expect(theWord({ ...input("", { movement }), block: graded(2) }).word).toBe("Raise");

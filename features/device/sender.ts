@@ -1,3 +1,4 @@
+import { isWrittenLoad } from "@/core/entry/written";
 import type { BegunSession } from "@/core/pack";
 import type { SessionEvent } from "@/core/schemas";
 import { AtOnce } from "./at-once";
@@ -404,6 +405,7 @@ export class Sender {
 
   /** The server's clock minus the device's under a page load. */
   private async offsetOf(load: string): Promise<number> {
+    if (isWrittenLoad(load)) return 0;
     const known = await this.knownOffset(load);
     if (known !== null) return known;
     const clock = await serverClock(CLOCK_ASKINGS);
@@ -520,7 +522,7 @@ export class Sender {
       // The server's clock was wrong when the offset was taken, or this device's has been put right since.
       this.clockAsked = true;
       const clock = await serverClock(CLOCK_ASKINGS);
-      for (const load of Object.keys(clocks)) await this.keepOffset(load, clock);
+      for (const load of Object.keys(clocks)) if (!isWrittenLoad(load)) await this.keepOffset(load, clock);
       return this.sendBatch(batch);
     }
     // A store put back to before this session has it again from here.

@@ -135,7 +135,7 @@ function Ready({ look, horseId, around }: { look: FirstLook; horseId: string; ar
               <ul className="gap-x-10 sm:columns-2 lg:columns-3">
                 {items.map(({ name, missing }) => (
                   <li key={name} className="break-inside-avoid border-b border-hair py-1.5">
-                    {state === "ready to try" ? (
+                    {state === "ready to try" || state === "not sure" ? (
                       <Link href={`/horses/${horseId}/shape/new?behaviour=${encodeURIComponent(name)}`} className="link">
                         {name}
                       </Link>

@@ -8,7 +8,7 @@ export function recordersOf(events: readonly Pick<SessionEvent, "recorder" | "pa
     const name = recorder.slice(recorder.indexOf(":") + 1);
     // What was put right afterwards is no part at the horse.
     if (name === "review" || name.endsWith(":review")) continue;
-    const who = `${name === "" ? "someone" : name}${part === undefined ? "" : `, ${PART_WORDS[part]}`}`;
+    const who = `${name === "" ? "a device without a name" : name}${part === undefined ? "" : `, ${PART_WORDS[part]}`}`;
     counts.set(who, (counts.get(who) ?? 0) + 1);
   }
   return counts.size < 2 && ![...counts.keys()].some((who) => who.includes(", ")) ? [] : [...counts].map(([who, taps]) => ({ who, taps }));

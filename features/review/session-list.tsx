@@ -56,9 +56,7 @@ export function SessionList({
                   {line.about.join(", ")} {line.rungs.length > 0 && `· rung ${line.rungs.join(", ")}`} · {minutesWords(line.workSeconds)}
                   {!line.finished && " · not finished"}
                 </span>
-                <span>
-                  {line.met} of {line.n} met
-                </span>
+                <span>{line.n > 0 && `${line.met} of ${line.n} met`}</span>
                 {/* Several ladders make no one share. */}
                 <Whisker {...(line.mixed ? NO_SHARE : toldShare(sumsOfSessions([{ met: line.met, of: line.n }])))} width={150} />
               </Link>

@@ -47,7 +47,8 @@ export function TouchBoard({
   const [tool, setTool] = useState<TouchTool>(proposal?.tool ?? "hand");
   const [picked, setPicked] = useState<{ zone: TouchZone; side: Side } | null>(null);
   const [shown, setShown] = useState<Side>(proposal?.side ?? "L");
-  const at = picked ?? (proposal === null ? null : { zone: proposal.zone, side: proposal.side });
+  // The side stays where it was set: a proposal on the other one is gone to by its own press.
+  const at = picked ?? (proposal === null || (!wide && proposal.side !== shown) ? null : { zone: proposal.zone, side: proposal.side });
   const ban = at === null ? undefined : offLimits.find((cap) => closesZone(cap, at.zone, at.side));
   const caution = at === null ? null : zoneCaution(at.zone);
   const last = at === null ? null : map.of(at.side, at.zone, tool);
@@ -112,7 +113,7 @@ export function TouchBoard({
       </div>
       <MapLegend />
       {at !== null && (
-        <div>
+        <div className="sticky bottom-0 z-10 bg-ground pb-1">
           <p className="font-head text-xl font-bold" aria-live="polite">
             {SIDE_WORDS[at.side]} {at.zone}, {tool}
             {last !== null && <span className="ml-3 font-sans text-base font-normal text-soft">last: {EASE_GRADES[last.grade]}</span>}

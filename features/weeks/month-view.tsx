@@ -109,7 +109,10 @@ export function MonthView({
                   </p>
                 </div>
                 <div className="figures text-sm">
-                  <Link href={restsOn(horseId, { ladder: line.ladder }, days)} className="hover:underline">
+                  <Link
+                    href={restsOn(horseId, { ladder: line.ladder, ...(line.held === null ? {} : { rung: String(line.held) }) }, days)}
+                    className="hover:underline"
+                  >
                     {line.share.sentence}
                   </Link>
                   <Whisker share={line.share.share} interval={line.share.interval} width={220} />

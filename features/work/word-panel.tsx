@@ -27,7 +27,7 @@ function takeWords({ word, rung }: Advice): string | null {
 function StopWord({ advice, take, onTake }: { advice: Advice; take: string; onTake: () => void }) {
   return (
     <div className="grid shrink-0 gap-1 border-4 border-brick p-2" data-testid="word" role="alert">
-      <p className="max-h-28 overflow-y-auto text-[0.85rem] leading-tight desk:max-h-none desk:text-lg">
+      <p className="text-[0.85rem] leading-tight desk:text-lg">
         <strong className="float-left mr-2 font-head text-[1.6rem] leading-none font-extrabold text-brick desk:text-[3rem]">Stop</strong>
         {advice.reason}
       </p>

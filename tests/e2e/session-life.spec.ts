@@ -187,8 +187,17 @@ test("a restriction given during a session reaches the open recorder, and its pa
   expect(given.status()).toBe(201);
   await expect(async () => {
     await pad(page, "got it").click();
-    await expect(page.getByRole("alert").filter({ hasText: /Not today\..*lame/ })).toBeVisible({ timeout: 500 });
+    await expect(
+      page
+        .getByRole("alert")
+        .filter({ hasText: /Not today\..*lame/ })
+        .first(),
+    ).toBeVisible({ timeout: 500 });
   }).toPass({ timeout: 12_000 });
+  // The advice is Stop with its reason, and the pads are dimmed.
+  await expect(page.getByTestId("word")).toContainText("Stop");
+  await expect(page.getByTestId("word")).toContainText("lame");
+  await expect(page.locator("[data-stopped]")).toBeVisible();
   await page.reload();
   await expect(page.getByTestId("where")).toContainText("Not sound: no work, call a veterinarian.");
 });

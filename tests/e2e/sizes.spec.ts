@@ -151,13 +151,13 @@ test("a short screen has a second page of pads: by one press, a swipe or a key, 
   await page.mouse.up();
   await expect(pad(page, "got it")).toBeVisible();
   await expect(page.getByTestId("block-count")).toContainText("0 met of 0");
-  // Nine signs: whole lines of them, one press apart.
+  // Twelve signs: whole lines of them, one press apart.
   await pad(page, "tightens").click();
   const signs = page.getByRole("group", { name: "Which sign of tension" });
   await expect(page.getByTestId("row-label")).toContainText("which sign of tension");
   await expect(signs).toBeVisible();
   const seen = new Set<string>();
-  for (let turn = 0; turn < 6 && seen.size < 9; turn++) {
+  for (let turn = 0; turn < 9 && seen.size < 12; turn++) {
     const inSight = await page.evaluate(() => {
       const frame = document.querySelector(".pen-line")?.getBoundingClientRect();
       return [...document.querySelectorAll(".pen-line button")]
@@ -170,7 +170,7 @@ test("a short screen has a second page of pads: by one press, a swipe or a key, 
     for (const name of inSight) seen.add(name);
     await page.getByRole("button", { name: "another row" }).click();
   }
-  expect(seen.size).toBe(9);
+  expect(seen.size).toBe(12);
   await pad(page, "tightens").click();
   await signs.getByRole("button", { name: "threatens to kick" }).click();
   expect(payloads(await exported(page, server.url), "correct").at(-1)).toMatchObject({ payload: { name: "threatens to kick" } });

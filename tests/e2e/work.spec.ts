@@ -122,7 +122,7 @@ test("2 · tally and timed: one tap a trial, the phase by a row or a swipe, valu
   expect(payloads(events, "block.start")[0]).toMatchObject({
     criterion: { handler_place: "at the shoulder", company: "companion in sight", dwell_s: [2, 2, 2] },
   });
-  expect(payloads(events, "trial").map(({ phase }) => phase)).toEqual([1, 2, 1]);
+  expect(payloads(events, "trial").map(({ phase }) => phase)).toEqual([undefined, 2, 1]);
   expect(payloads(events, "correct")[0]).toMatchObject({ payload: { phase: 3 } });
   expect(payloads(events, "measure")[0]).toMatchObject({ strand: "steps", value: 2 });
   const types = events.map(({ type }) => type).filter((type) => type !== "word");
@@ -366,6 +366,7 @@ test("8 · signals: one tap, a name with the second; three tension signs change 
   await expect(card).toBeHidden();
   await expect(page.getByRole("dialog", { name: "Finish" })).toBeVisible();
   const events = await exported(page, server.url);
-  expect(payloads(events, "safety")).toEqual([{ what: "rears; a bird out of the hedge", then: "end" }]);
+  // A horse that rears was given line: a safety release.
+  expect(payloads(events, "safety")).toEqual([{ what: "rears; a bird out of the hedge", then: "end", release: true }]);
   expect(payloads(events, "signal").map((one) => one.class)).toEqual(["ease", "tension", "tension", "tension", "danger"]);
 });

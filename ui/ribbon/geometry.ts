@@ -159,7 +159,8 @@ export function layOutRibbon(record: RibbonFacts, view: RibbonView): RibbonDrawi
 
   for (const fact of record.facts) {
     if (fact.type === "signal" && fact.payload.class !== "count" && inView(fact.ms)) {
-      const kind = fact.payload.class === "ease" ? "ease" : fact.payload.class === "danger" || fact.payload.class === "pain" ? "danger" : "tension";
+      const kind =
+        fact.payload.class === "ease" ? "ease" : fact.payload.class === "danger" || fact.payload.class === "pain" ? "danger" : "tension";
       signs.push({ key: fact.id, kind, x: x(fact.ms), title: `${fact.payload.name} (${kind})` });
     }
   }

@@ -1,8 +1,8 @@
 "use client";
 
 import { useState } from "react";
-import { v4 as newId } from "uuid";
-import { type LateBlock, lateBlockProblem, lateEvents } from "@/core/entry";
+import { v5 as nameId, v4 as newId } from "uuid";
+import { type LateBlock, lateBlockProblem, lateEvents, WRITTEN_NAMESPACE } from "@/core/entry";
 import { criterionOf, type LadderPlan, sideAsked } from "@/core/ladder";
 import { criterionSentence } from "@/core/strands";
 import { Field, tied, useRequestIds } from "@/ui/form";
@@ -157,7 +157,8 @@ export function LateForm({
       {
         session: sessionId,
         recorder: recorderId(who),
-        load: newId(),
+        // A time that a person wrote is moved by no device's clock.
+        load: nameId(sessionId, WRITTEN_NAMESPACE),
         startWallMs,
         horse: horse.name,
         handler: who,
