@@ -233,7 +233,7 @@ export function Pads({ rung }: { rung: number }) {
   );
   return (
     <div
-      className={`pen-pads ${advice?.word === "Stop" ? "grayscale [&_button]:border-dashed!" : ""}`}
+      className={`pen-pads ${advice?.word === "Stop" ? "[&_button]:border-dashed! [&_button:not(.bg-brick)]:grayscale" : ""}`}
       data-way={way}
       data-page={turned ? 2 : 1}
       data-stopped={advice?.word === "Stop" ? "" : undefined}

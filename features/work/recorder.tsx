@@ -4,7 +4,7 @@ import { Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { batteryPlace, FIRST_LOOK_STEPS } from "@/core/know";
 import { openDanger, openStopSign, workSeconds } from "@/core/record";
 import { criterionParts } from "@/core/strands";
-import { beginningSide, limitReached } from "@/core/word";
+import { beginningSide, HEAT_MINUTES, heatOf, heatReasonOf, limitReached } from "@/core/word";
 import { counted } from "@/core/words";
 import { afterPaint } from "@/ui/after-paint";
 import { clockWords } from "@/ui/measure";
@@ -163,6 +163,9 @@ export function Recorder({ packed }: { packed: PackedStart }) {
   const freeStart = !start.battery && start.ladderId === null && planned === null;
   const listens = marker.on && !start.battery;
   const rig = rigDue(start, record);
+  const heat = heatOf(record, start.wordSettings, start.heatLowerCelsius);
+  const tooHot = heat?.level === "stop" ? heat : null;
+  const heatReason = heatReasonOf(record);
   const { handler_place, company } = block?.criterion ?? {};
   const sheets = (
     <>
@@ -294,6 +297,13 @@ export function Recorder({ packed }: { packed: PackedStart }) {
                     <RigPanel asked={rig} />
                   </Suspense>
                 </div>
+              )}
+              {tooHot !== null && (
+                <p role="alert" className="mb-3 border-4 border-brick p-2 font-semibold" data-testid="heat-caution">
+                  <strong className="font-head text-2xl text-brick">Stop.</strong> Too hot to work ({Math.round(tooHot.wbgtCelsius)} °C WBGT{" "}
+                  {tooHot.sky === "sun" ? "in the sun" : "in the shade"}). Shade, water over the whole body, moving air.
+                  {heatReason === null ? " Leave it for today." : ` Walk only, ${HEAT_MINUTES} minutes at most: ${heatReason}.`}
+                </p>
               )}
               <p className="mb-1 font-head text-lg font-bold text-tarn">{start.next.headline}</p>
               <p className="mb-3 text-sm text-soft">{start.next.reason}</p>
