@@ -61,6 +61,14 @@ describe("the table of rights", () => {
     expect(mayEnter("helper", "POST", "/api/store/restore")).toBe("refused");
   });
 
+  it("lets a role nobody knows do nothing", () => {
+    const unknown = "guest" as unknown as "helper";
+    expect(mayEnter(unknown, "GET", "/horses/h/work")).toBe("sign in");
+    expect(mayEnter(unknown, "POST", "/api/events")).toBe("sign in");
+    expect(mayEnter(unknown, "PUT", "/api/settings/word")).toBe("sign in");
+    expect(mayEnter(unknown, "GET", "/sign-in")).toBe("in");
+  });
+
   it("keeps what nobody thought of for the owner", () => {
     for (const [method, path] of [
       ["GET", "/api/later"],

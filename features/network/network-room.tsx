@@ -38,7 +38,7 @@ export interface DeviceLine {
   readonly usedMs: number;
 }
 
-const ACCESS_WORDS = { none: "may not sign in", helper: "helper: logs and reads", owner: "owner: everything" } as const;
+const ACCESS_WORDS = { none: "may not sign in", helper: "helper: logs and reads", owner: "yard keeper: everything" } as const;
 
 function AccessForm({ person, onDone }: { person: PersonAccess; onDone: () => void }) {
   const [access, setAccess] = useState<AccessInput["access"]>(person.access ?? "helper");
@@ -131,7 +131,7 @@ function Switch({ network, machine, owner }: { network: NetworkFacts; machine: b
           <button type="button" className="act" disabled={busy || (!network.on && !owner)} onClick={() => void turn(!network.on)}>
             {network.on ? "Turn it off" : "Turn it on"}
           </button>
-          {!network.on && !owner && <span className="ml-4 text-soft">First give one person the owner's access, below.</span>}
+          {!network.on && !owner && <span className="ml-4 text-soft">First make one person the yard keeper, below.</span>}
         </p>
       ) : (
         <p className="mt-2 text-soft">It is turned on and off on the computer itself.</p>

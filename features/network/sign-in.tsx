@@ -44,7 +44,7 @@ export function SignIn() {
         <Mark className="h-6 w-10" /> Deft Tether
       </p>
       <h1 className="mt-5 text-[2rem]">Sign in</h1>
-      <p className="mt-2">Your name and passphrase, as the owner of the yard gave them to you. Once for this device.</p>
+      <p className="mt-2">Your name and passphrase, as the yard keeper gave them to you. Once for this device.</p>
       <form
         className="mt-5 grid gap-4"
         onSubmit={(event) => {
@@ -83,7 +83,7 @@ export function SignIn() {
           </p>
         )}
       </form>
-      <p className="mt-6 text-sm text-soft">Forgotten? An owner gives you another under Network on the computer.</p>
+      <p className="mt-6 text-sm text-soft">Forgotten? A yard keeper gives you another under Network on the computer.</p>
     </main>
   );
 }

@@ -73,7 +73,7 @@ test("the network is turned on, a helper signs in on a phone, works with no netw
     await expect(page.getByText("at least 10 characters")).toBeVisible();
     await page.getByLabel("Passphrase").fill(PASSPHRASE);
     await page.getByRole("button", { name: "Save" }).click();
-    await expect(page.getByText(access === "owner" ? "owner: everything" : "helper: logs and reads")).toBeVisible();
+    await expect(page.getByText(access === "owner" ? "yard keeper: everything" : "helper: logs and reads")).toBeVisible();
   }
   await page.getByRole("button", { name: "Turn it on" }).click();
   await expect(page.getByRole("heading", { name: "Bring a phone to the pen" })).toBeVisible();
@@ -104,7 +104,7 @@ test("the network is turned on, a helper signs in on a phone, works with no netw
 
   // The owner's pages are not the helper's.
   await phone.goto(`${at}/store`);
-  await expect(phone.getByRole("heading", { name: "That is the owner's" })).toBeVisible();
+  await expect(phone.getByRole("heading", { name: "That is the yard keeper's" })).toBeVisible();
 
   // A session with no network at all.
   await context.setOffline(true);

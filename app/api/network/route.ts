@@ -20,7 +20,7 @@ export function PUT(request: Request) {
     if (whoAsks(request).network) return problem(409, "Not from here", "The network is turned on and off on the computer itself.");
     const store = await getStore();
     if (on && !(await hasOwner(store)))
-      return problem(409, "Nobody could sign in", "Give one person the owner's access first, with a passphrase.", [], "no-owner");
+      return problem(409, "Nobody could sign in", "Make one person the yard keeper first, with a passphrase.", [], "no-owner");
     const network = await getNetwork();
     await (on ? network.turnOn() : network.turnOff());
     await writeMeta(store, NETWORK_KEY, on ? "on" : "off");
