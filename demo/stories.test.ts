@@ -234,7 +234,9 @@ describe("the stories of the demo yard, as core reads them from the exported fil
             else said++;
           }
       for (let from = 0; from < 70; from += 7) {
-        const list = trials.filter(within(from, from + 21)).filter(({ kind }) => kind === "work");
+        // Quillomar's story is the rung he stood still on until it was split, however long that took.
+        const stall = ({ version, rung }: EvidenceTrial) => name === "Quillomar" && version === 1 && rung === 5;
+        const list = trials.filter(within(from, from + 21)).filter((one) => one.kind === "work" && !stall(one));
         const story = (name === "Quillomar" && from < 35) || (name === "Pellan Dusk" && from < 32) || (name === "Brackwidden" && from < 42);
         if (list.length >= 30 && !story) expect({ name, from, fair: share(list) > 0.55 }).toEqual({ name, from, fair: true });
       }

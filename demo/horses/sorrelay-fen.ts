@@ -3,6 +3,7 @@ import { type DemoHorse, HANDLED, over, phase, plan, strand } from "../horse";
 
 /** A free horse that stops leaving. */
 export const SORRELAY_FEN: DemoHorse = {
+  draw: 400,
   horse: {
     name: "Sorrelay Fen",
     born_day: "2012-06-02",
