@@ -2,4 +2,4 @@ export { checkEvent, checkPayload, EVENT_TYPES, unknownKeys, wallClockPlausible,
 export { type EventType, eventOf, type Fact, type Payload, type SessionEvent } from "./fact";
 export { PART_WORDS, PARTS, type Part } from "./parts";
 export { EVENT_SCHEMA_VERSION, HEAT_REASONS, payloadSchemas } from "./payloads";
-export { isWork, SESSION_KINDS, type SessionKind, WORK_KINDS } from "./session-kind";
+export { isWatch, isWork, SESSION_KINDS, type SessionKind, WORK_KINDS } from "./session-kind";

@@ -6,6 +6,12 @@ export type SessionKind = (typeof SESSION_KINDS)[number];
 export const WORK_KINDS: readonly SessionKind[] = ["work", "circle"];
 
 /**
+ * Whether nothing is asked in a session of this kind: the horse is only watched.
+ * @example isWatch("signs") // true
+ */
+export const isWatch = (kind: string): boolean => kind === "signs" || kind === "connection";
+
+/**
  * Whether what was asked in a session of this kind is evidence of a ladder.
  * @example isWork("circle") // true
  */

@@ -60,4 +60,4 @@ export { type SignFlip, signFlip, type WeighedDifference } from "./sign-flip";
 export { betaQuantile } from "./special";
 export { student975, studentTwoSidedP } from "./student";
 export { type DatedRate, FEWEST_FOR_TREND, type WeeklyTrend, weeklyFactor, weeklyTrend } from "./trend";
-export { type Unusual, unusualRate } from "./unusual";
+export { LEAST_MINUTES_FOR_RATE, type Unusual, unusualRate } from "./unusual";

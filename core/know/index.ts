@@ -47,6 +47,7 @@ export {
   addSigns,
   commonestSigns,
   compareSigns,
+  longEnough,
   NO_SIGNS,
   noNames,
   REST_BEHAVIOUR,

@@ -1,4 +1,4 @@
-import { type CountedRate, type Interval, sessionRate, unusualRate } from "../evidence";
+import { type CountedRate, type Interval, LEAST_MINUTES_FOR_RATE, sessionRate, unusualRate } from "../evidence";
 import { SIGN_CLASSES, SIGN_KINDS, type SignClass, type SignKind } from "../signs";
 
 export { SIGN_CLASSES, SIGN_KINDS, SIGNS, type SignClass, type SignKind } from "../signs";
@@ -44,9 +44,17 @@ export interface SignRate {
 
 const countedOf = ({ minutes, byClass }: SignCounts, kind: SignClass): CountedRate => ({ count: byClass[kind] ?? 0, minutes });
 
-/** How often a class of signs was shown, session by session; null where nothing was watched. */
+/** Stretches long enough for a rate: a moment with no sign in it says nothing of a day. */
+export const longEnough = (sessions: readonly SignCounts[]): SignCounts[] =>
+  sessions.filter(({ minutes }) => minutes >= LEAST_MINUTES_FOR_RATE);
+
+/**
+ * How often a class of signs was shown, session by session.
+ * @returns null where nothing was watched for two minutes or longer; shorter stretches are left out.
+ * @example signRate([{ ...NO_SIGNS, minutes: 10 }], "danger")?.perTenMinutes // 0
+ */
 export function signRate(sessions: readonly SignCounts[], kind: SignClass): SignRate | null {
-  const rate = sessionRate(sessions.map((one) => countedOf(one, kind)));
+  const rate = sessionRate(longEnough(sessions).map((one) => countedOf(one, kind)));
   if (rate === null) return null;
   const { count, minutes, perMinute, interval, sessions: k } = rate;
   return {

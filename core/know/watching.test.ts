@@ -82,6 +82,11 @@ describe("signs", () => {
     const bouts = signRate([signs(10, 0), signs(10, 0), signs(10, 30)], "tension");
     expect(bouts?.interval?.[0]).toBeLessThan(0.2);
     expect(bouts?.interval?.[1]).toBeGreaterThan(150);
+    // Two seconds are no session: three watches make the range, not four.
+    const three = [signs(10, 2), signs(10, 3), signs(10, 4)];
+    expect(signRate([...three, signs(2 / 60, 0)], "tension")).toEqual(signRate(three, "tension"));
+    expect(signRate([signs(1.9, 1)], "tension")).toBeNull();
+    expect(signRate([signs(2, 1)], "tension")).toMatchObject({ count: 1, sessions: 1 });
     expect(signRate([], "ease")).toBeNull();
     expect(signRate([NO_SIGNS], "ease")).toBeNull();
   });

@@ -1,4 +1,4 @@
-import { addSigns, commonestSigns, SIGN_CLASSES, type SignCounts, type SignRate, signRate } from "@/core/know";
+import { addSigns, commonestSigns, longEnough, SIGN_CLASSES, type SignCounts, type SignRate, signRate } from "@/core/know";
 import type { PooledBreathing } from "@/core/welfare";
 import { counted } from "@/core/words";
 import { KeepResting } from "./keep-resting";
@@ -21,23 +21,32 @@ function reachWords({ interval, sessions }: SignRate): string {
   return sessions === 1 ? `in that one session ${span}` : `could be ${span}`;
 }
 
+/** What was too short for a rate, with what it showed: danger seen in a moment was seen. */
+function shortWords(short: readonly SignCounts[]): string {
+  const { byClass } = addSigns(short);
+  const shown = SIGN_CLASSES.flatMap((kind) => (byClass[kind] > 0 ? [`${kind} ${byClass[kind]}`] : []));
+  const left = `${counted(short.length, "session")} under 2 min left out: too short for a rate.`;
+  return shown.length === 0 ? left : `${left} Seen there: ${shown.join(", ")}.`;
+}
+
 function Rates({ title, signs, none }: { title: string; signs: readonly SignCounts[]; none: string }) {
-  const all = addSigns(signs);
+  const long = longEnough(signs);
+  const all = addSigns(long);
+  const short = signs.filter((one) => one.minutes > 0 && !long.includes(one));
   return (
     <section>
       <h2 className="border-b-2 border-ink pb-1 text-xl">
         {title}{" "}
         <span className="figures font-sans text-sm font-normal text-soft">
-          {all.minutes > 0 &&
-            `${Math.round(all.minutes)} min watched in ${counted(signs.filter(({ minutes }) => minutes > 0).length, "session")}`}
+          {all.minutes > 0 && `${Math.round(all.minutes)} min watched in ${counted(long.length, "session")}`}
         </span>
       </h2>
       {!(all.minutes > 0) ? (
-        <p className="mt-2 text-soft">{none}</p>
+        short.length === 0 && <p className="mt-2 text-soft">{none}</p>
       ) : (
         <dl className="mt-2 grid gap-2.5">
           {SIGN_CLASSES.map((kind) => {
-            const rate = signRate(signs, kind);
+            const rate = signRate(long, kind);
             if (rate === null) return null;
             const names = commonestSigns(all, kind);
             return (
@@ -56,6 +65,7 @@ function Rates({ title, signs, none }: { title: string; signs: readonly SignCoun
           })}
         </dl>
       )}
+      {short.length > 0 && <p className="mt-2.5 text-sm text-soft">{shortWords(short)}</p>}
     </section>
   );
 }

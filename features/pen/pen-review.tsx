@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from "react";
 import { dayIn } from "@/core/day";
-import { isWork } from "@/core/events/session-kind";
+import { isWatch, isWork } from "@/core/events/session-kind";
 import { compareSigns, knowDigest } from "@/core/know";
 import { criterionOf } from "@/core/ladder";
 import { actsBefore, handlerOfBegun, heatLower, packNow, usualSigns } from "@/core/pack";
@@ -104,6 +104,7 @@ export function PenReview({ yard, held, id }: { yard: KeptYard; held: HeldHorse;
           corrections: correctionsOf(read.events),
         }}
         rungWord={isWork(begun.kind) ? "rung" : "part"}
+        watched={isWatch(begun.kind)}
       />
     </>
   );

@@ -41,6 +41,7 @@ export function Review({
   settings,
   units,
   rungWord,
+  watched,
   restingBreaths,
   heatLowerCelsius,
   zones,
@@ -62,6 +63,8 @@ export function Review({
   units: UnitSystem;
   /** What the parts of this session are called. */
   rungWord: string;
+  /** Whether the horse was only watched, so that nothing is missing without an ask. */
+  watched: boolean;
   /** The horse's own breathing at rest, a minute; null where it is not known. */
   restingBreaths: number | null;
   /** By how much the bounds of heat lie lower for this horse. */
@@ -114,7 +117,7 @@ export function Review({
             rungs.length === 0 ? null : `${rungWord}${rungs.length > 1 ? "s" : ""} ${rungs.join(", ")}`,
             record.header?.place,
             record.header?.handler,
-            counted(record.trials.length, "ask"),
+            watched ? null : counted(record.trials.length, "ask"),
           ]
             .filter((part) => part !== null && part !== undefined && part !== "")
             .join(" · ")}
@@ -146,7 +149,7 @@ export function Review({
         units={units}
       />
       {record.trials.length === 0 ? (
-        record.facts.some(({ type }) => type === "circle.start") ? null : (
+        watched || record.facts.some(({ type }) => type === "circle.start") ? null : (
           <p className="mt-6 text-lg">Nothing was asked in this session.</p>
         )
       ) : (

@@ -1,3 +1,5 @@
+import { counted } from "@/core/words";
+
 /** A share as whole per cent. */
 export { percentWords as percent } from "@/core/words";
 
@@ -13,5 +15,5 @@ export function clockWords(seconds: number): string {
 /** Minutes in words for a heading. */
 export function minutesWords(seconds: number): string {
   const minutes = Math.round(seconds / 60);
-  return minutes < 1 ? `${Math.round(seconds)} seconds` : minutes === 1 ? "1 minute" : `${minutes} minutes`;
+  return minutes < 1 ? counted(Math.round(seconds), "second") : minutes === 1 ? "1 minute" : `${minutes} minutes`;
 }

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { isWork } from "@/core/events";
+import { isWatch, isWork } from "@/core/events";
 import { compareSigns, knowDigest } from "@/core/know";
 import { type Criterion, criterionOf } from "@/core/ladder";
 import { actsBefore } from "@/core/pack";
@@ -107,6 +107,7 @@ export default async function ReviewPage({
       }}
       firstTrial={Number.isInteger(trial) ? trial : null}
       rungWord={isWork(session.kind) ? "rung" : "part"}
+      watched={isWatch(session.kind)}
     />
   );
 }
