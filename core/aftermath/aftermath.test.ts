@@ -93,6 +93,18 @@ describe("the start after last time", () => {
     expect(next.reason).toContain("vet");
   });
 
+  it("says the pain too where danger was graver", () => {
+    const next = startAfter(
+      session(4, (w) => {
+        w.add(30, "signal", { name: "nods", class: "pain" });
+        w.add(60, "signal", { name: "kicks", class: "danger" });
+      }),
+    );
+    expect(next.rung).toBe(3);
+    expect(next.reason).toContain("kicks");
+    expect(next.reason).toContain("nods: have a vet look before you work");
+  });
+
   it("tests a rung lower after many wrong choices that met pressure, and not after choices that met none", () => {
     const wrongs = (met: string) =>
       session(3, (w) => {

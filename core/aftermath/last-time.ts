@@ -74,7 +74,10 @@ export function lastTimeOn({ ladder, top, aftermaths, last, usualDays }: LastTim
     const rung = Math.max(1, Math.min(top, ...caps));
     const lowest = own.find((one) => one.kind === gravest.kind && one.rung === lowestOf(gravest.kind)) ?? gravest;
     const test = gravest.kind === "pain" || gravest.kind === "wrong" || lowest.rung <= 1;
-    return { rung, test, sentence: `${sentenceOf(lowest, own, lowest.rung)}${hurt}` };
+    // A graver kind does not silence pain: it is the vet's, whatever else there was.
+    const pain = gravest.kind !== "pain" && own.some(({ kind }) => kind === "pain");
+    const vet = pain ? ` It also showed ${named(own, "pain")}: have a vet look before you work.` : "";
+    return { rung, test, sentence: `${sentenceOf(lowest, own, lowest.rung)}${vet}${hurt}` };
   }
   if (last === null) return null;
   const before = aftermaths.filter(

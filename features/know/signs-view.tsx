@@ -32,7 +32,7 @@ function shortWords(short: readonly SignCounts[]): string {
 function Rates({ title, signs, none }: { title: string; signs: readonly SignCounts[]; none: string }) {
   const long = longEnough(signs);
   const all = addSigns(long);
-  const short = signs.filter((one) => one.minutes > 0 && !long.includes(one));
+  const short = signs.filter((one) => !long.includes(one) && (one.minutes > 0 || SIGN_CLASSES.some((kind) => one.byClass[kind] > 0)));
   return (
     <section>
       <h2 className="border-b-2 border-ink pb-1 text-xl">
