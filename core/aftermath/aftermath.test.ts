@@ -93,6 +93,12 @@ describe("the start after last time", () => {
     expect(next.reason).toContain("vet");
   });
 
+  it("names rung 1 where there are not two rungs to go down", () => {
+    const next = startAfter(session(2, (w) => w.add(40, "signal", { name: "rears", class: "danger" })));
+    expect(next.rung).toBe(1);
+    expect(next.reason).toContain("Begin on rung 1");
+  });
+
   it("says the pain too where danger was graver", () => {
     const next = startAfter(
       session(4, (w) => {

@@ -39,7 +39,7 @@ function sentenceOf(entry: AftermathEntry, entries: readonly AftermathEntry[], r
   const lowest = rung <= 1 ? " Begin farther off, or with something it does calmly." : "";
   switch (entry.kind) {
     case "safety":
-      return `Last time on rung ${entry.rung}: ${named(entries, "safety")}. Begin two rungs lower than that, and give line at once if it comes again.${lowest}`;
+      return `Last time on rung ${entry.rung}: ${named(entries, "safety")}. ${entry.rung === 2 ? "Begin on rung 1" : "Begin two rungs lower than that"}, and give line at once if it comes again.${lowest}`;
     case "danger":
       return `Last time on rung ${entry.rung}: ${named(entries, "danger")}. Begin a rung lower than that.${lowest}`;
     case "pain":
