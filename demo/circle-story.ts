@@ -124,6 +124,7 @@ function played(
     if (poor && at > 600) break;
   }
   const log = new EventLog(id, recorder, startWallMs, chance);
+  log.add("preflight", { gear: { helmet: true, gloves: true, boots: true }, checks: [], open: [], sky: "sun" });
   log.add("session.start", { horse: who.horse, handler: who.handler, place: who.place, method: "pressure-release" });
   log.add("block.start", {
     block: 1,
@@ -143,7 +144,6 @@ function played(
     log.add(type, payload as never);
   }
   log.wait(at - clock + 2);
-  log.add("circle.rated", { easy: !poor });
   log.add("block.end");
   log.add("session.end");
   log.add("cool", { did: "starts" });
@@ -157,6 +157,8 @@ function played(
   // After a canter or ten minutes of trot the heart is asked for too.
   log.add("measure", { strand: HEART_STRAND, value: 50 + Math.round(chance() * 6), unit: "a minute" });
   log.add("cool", poor ? { did: "left", reason: "rain came on; walked in the barn" } : { did: "cooled", bright: true });
+  log.wait(3);
+  log.add("circle.rated", { easy: !poor });
   return { id, startWallMs, plan, startRung, events: log.events };
 }
 

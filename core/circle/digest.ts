@@ -20,6 +20,8 @@ export interface CircleDigest {
   readonly obstacles: boolean;
   readonly kit: string | null;
   readonly stage: KitStage | null;
+  /** What was not ticked of the fit before; absent without kit, and where nothing was looked at. */
+  readonly fitOpen?: readonly string[];
   readonly poor: boolean;
   readonly easy: boolean | null;
   readonly planned: number;
@@ -64,6 +66,7 @@ export const digestOfWork = (work: CircleWork): CircleDigest => ({
   obstacles: work.plan.obstacles.length > 0,
   kit: work.kit,
   stage: work.kitStage,
+  ...(work.kit === null || work.fitOpen === null ? {} : { fitOpen: work.fitOpen }),
   poor: wasPoor(work),
   easy: work.easy,
   planned: work.plan.segments.reduce((sum, { minutes }) => sum + minutes, 0),

@@ -27,50 +27,77 @@ export function fitSentences(fit: KitFit | null, today: Day): string[] {
   return said;
 }
 
-/** A session in kit, as the stages see it. */
+/** A session in kit that was ended, as the stages see it. */
 export interface KitSession {
   readonly stage: KitStage | null;
   readonly poor: boolean;
+  /** Whether the walk at the end was easy; null where nobody said. */
+  readonly easy: boolean | null;
+  /** What was not ticked of what is looked at before use. Absent where nothing was looked at. */
+  readonly fitOpen?: readonly string[];
+  /** Seconds by gait and side: "walk L". */
+  readonly seconds: Readonly<Record<string, number>>;
+  readonly cool: { readonly ended: "cooled" | "left" | null } | null;
 }
 
-/** Whether kit was worn at a stage before; no kit is nothing new. */
+/** Whether kit went well at a stage before; no kit is nothing new. */
 export const wornAt = (place: KitPlace | null | undefined, stage: KitStage | null): boolean =>
   place == null || (place.worn && place.stage === (stage ?? place.stage));
 
 /** Where kit stands with a horse. */
 export interface KitPlace {
   readonly stage: KitStage;
-  /** Whether it was worn at this stage before. */
+  /** Whether it went well at this stage before. */
   readonly worn: boolean;
   readonly reason: string;
 }
 
+const wentIn = ({ seconds }: KitSession, ...gaits: readonly string[]) =>
+  Object.entries(seconds).some(([key, value]) => value > 0 && gaits.some((gait) => key.startsWith(`${gait} `)));
+
 /**
- * The next stage of kit: one stage a session, repeated where the last was poor
- * (common practice, no source). Kit that has been through all stays on the circle.
+ * Why a session does not let the kit go on, or null where it went well: what was not said is not taken for well.
+ * @param first whether the kit has not gone well at this stage before: then it is walk alone.
+ */
+function kitHeldBack(session: KitSession, first: boolean): string | null {
+  const { poor, easy, fitOpen, cool } = session;
+  if (poor) return "The last time was poor";
+  if (fitOpen === undefined) return "Nobody looked over the fit";
+  if (fitOpen.length > 0) return `Not looked at before: ${fitOpen.join(", ")}`;
+  if (first && wentIn(session, "trot", "canter")) return "The last time was not at walk alone";
+  if (first && !wentIn(session, "walk")) return "It has not walked in it yet";
+  if (cool?.ended === "left") return "The cool-down was closed before breath was down";
+  if (cool?.ended !== "cooled") return "The cool-down was not closed";
+  if (easy === null) return "Nobody said whether the walk at the end was easy";
+  return null;
+}
+
+/**
+ * The next stage of kit: one stage a session, repeated where the last did not go
+ * well (common practice, no source). Kit that has been through all stays on the circle.
  * @param done sessions in this kit, oldest first.
+ * @example kitPlace([]) // { stage: "one part", worn: false, … }
  */
 export function kitPlace(done: readonly KitSession[]): KitPlace {
   let at = 0;
-  let worn = false;
   let reason = "New to this horse: one part of it alone.";
-  for (const { stage, poor } of done) {
-    const index = stage === null ? KIT_STAGES.length - 1 : KIT_STAGES.indexOf(stage);
-    if (poor) {
+  const well = new Set<number>();
+  for (const session of done) {
+    const index = session.stage === null ? KIT_STAGES.length - 1 : KIT_STAGES.indexOf(session.stage);
+    const heldBack = kitHeldBack(session, !well.has(index));
+    if (heldBack !== null) {
       at = index;
-      worn = true;
-      reason = "The last time was poor: the same stage again.";
+      reason = `${heldBack}: the same stage again.`;
       continue;
     }
+    well.add(index);
     if (index === KIT_STAGES.length - 1) {
       at = index;
-      worn = true;
       reason = "It has been through every stage.";
       continue;
     }
     at = Math.max(at, index + 1);
-    worn = false;
     reason = `${KIT_STAGES[index]} went well: the next stage.`;
   }
-  return { stage: KIT_STAGES[at] ?? "on the circle", worn, reason };
+  return { stage: KIT_STAGES[at] ?? "on the circle", worn: well.has(at), reason };
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { aidPhases } from "./aid-phases";
 import type { CircleDigest } from "./digest";
-import { fitSentences, kitPlace, NO_FIT, wornAt } from "./fit";
+import { fitSentences, NO_FIT } from "./fit";
 import { balanceOf, circlingMinutesOf, type LoadEntry, loadWeeks, mondayOf } from "./load";
 import { relearnedOf, relearnedSentence } from "./relearn";
 import { firstSide, USUAL_SETUP } from "./setup";
@@ -102,24 +102,7 @@ describe("the load book", () => {
   });
 });
 
-describe("kit by stages", () => {
-  it("goes on by one good session, repeats a poor one, and stays on the circle once it is there", () => {
-    expect(kitPlace([])).toMatchObject({ stage: "one part", worn: false });
-    expect(kitPlace([{ stage: "one part", poor: false }])).toMatchObject({ stage: "the other part", worn: false });
-    expect(kitPlace([{ stage: "one part", poor: true }])).toMatchObject({ stage: "one part", worn: true });
-    const through = (["one part", "the other part", "both loose", "led in hand", "on the circle"] as const).map((stage) => ({
-      stage,
-      poor: false,
-    }));
-    expect(kitPlace(through.slice(0, 4))).toMatchObject({ stage: "on the circle", worn: false });
-    expect(kitPlace(through)).toMatchObject({ stage: "on the circle", worn: true });
-    expect([
-      wornAt(null, null),
-      wornAt(kitPlace(through), null),
-      wornAt(kitPlace(through), "both loose"),
-      wornAt(kitPlace([]), null),
-    ]).toEqual([true, true, false, false]);
-  });
+describe("how kit fits, and the side that goes first", () => {
   it("asks for even holes and a check that is due", () => {
     expect(fitSentences(null, "2026-03-02")).toHaveLength(1);
     expect(fitSentences({ ...NO_FIT, holes_left: 4, holes_right: 5 }, "2026-03-02")).toEqual([

@@ -111,6 +111,7 @@ describe("where a ramp stands", () => {
     minutes,
     side: "both",
     poor: false,
+    easy: true,
     ...more,
   });
   it("goes on after a good one, repeats after a poor or a short one, goes back after a break", () => {
@@ -120,6 +121,10 @@ describe("where a ramp stands", () => {
     expect(rampPlace(steps, "both", [on("2026-03-02", 20), on("2026-03-04", 12)], "2026-03-05")).toMatchObject({
       step: 1,
       reason: "The last one was shorter than its step: the same step again.",
+    });
+    expect(rampPlace(steps, "both", [on("2026-03-02", 20, { easy: null })], "2026-03-05")).toMatchObject({
+      step: 0,
+      reason: "Nobody said whether the walk at the end was easy: the same step again.",
     });
     const three = [on("2026-03-02", 20), on("2026-03-04", 20), on("2026-03-06", 20)];
     expect(rampPlace(steps, "both", three, "2026-03-07").step).toBe(3);

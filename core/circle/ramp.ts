@@ -124,6 +124,8 @@ export interface RampDone {
   readonly side: "L" | "R" | "both";
   /** It ended before its time, showed danger or tension, or was said to be hard. */
   readonly poor: boolean;
+  /** Whether the walk at the end was easy; null where nobody said, which is no yes. */
+  readonly easy: boolean | null;
 }
 
 /** Where a ramp stands. */
@@ -172,6 +174,10 @@ export function rampPlace(
     if (step === undefined) break;
     if (session.poor) {
       reason = "The last one was poor: the same step again.";
+      continue;
+    }
+    if (session.easy === null) {
+      reason = "Nobody said whether the walk at the end was easy: the same step again.";
       continue;
     }
     if (session.minutes < sessionMinutesOf(step, ways) * DONE_SHARE - EPSILON) {

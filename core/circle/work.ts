@@ -2,6 +2,7 @@ import type { CircleForm, CircleOverride, CirclePlan, KitStage } from "../events
 import { endOfWorkMs, type SessionRecord, secondsWithoutBreaks, until } from "../record";
 import { breathingRate } from "../welfare/breathing";
 import type { BreathingReading } from "../welfare/recovery";
+import { FIT_CHECKS } from "./fit";
 import { circleFigures, lapMetres, USUAL_SPEED_MPS } from "./mechanics";
 import { type ScheduleMark, type Stretch, scheduleOf } from "./schedule";
 
@@ -127,6 +128,8 @@ export interface CircleWork {
   readonly cool: CoolDown | null;
   readonly kit: string | null;
   readonly kitStage: KitStage | null;
+  /** What was not ticked of {@link FIT_CHECKS} before; null where nothing was looked at. */
+  readonly fitOpen: readonly string[] | null;
 }
 
 const keyOf = (gait: string, side: "L" | "R") => `${gait} ${side}`;
@@ -295,7 +298,15 @@ export function circleWorkOf(record: SessionRecord, nowMs: number | null = null)
     cool: coolOf(record),
     kit: plan.kit,
     kitStage: plan.kit_stage,
+    fitOpen: fitOpenOf(record),
   };
+}
+
+function fitOpenOf({ facts }: SessionRecord): string[] | null {
+  const looked = facts.findLast((fact) => fact.type === "preflight");
+  if (looked?.type !== "preflight" || looked.payload.skipped === true) return null;
+  const ticked = new Set(looked.payload.checks ?? []);
+  return FIT_CHECKS.filter((check) => !ticked.has(check));
 }
 
 type Facts = SessionRecord["facts"];

@@ -280,7 +280,7 @@ function rampOf(
     const side = sideOfDigest(circle);
     return circle.form !== "circle" || day < ramp.since || side === null
       ? []
-      : [{ day, minutes: movingSecondsOf(circle) / 60, side, poor: circle.poor }];
+      : [{ day, minutes: movingSecondsOf(circle) / 60, side, poor: circle.poor, easy: circle.easy }];
   });
   const place = rampPlace(steps, ways, done, today, { first });
   const lastDay = done.at(-1)?.day;

@@ -4,6 +4,8 @@ export const APART_MS = 3 * 60_000;
 export const TOGETHER_MS = 2 * 60_000;
 /** So many breaths a minute above resting are down, however slow the horse rests (8 to 16 is usual at rest; common practice, no source). */
 export const DOWN_WITHIN_PER_MINUTE = 8;
+/** So many are down for any horse: the slowest usual at rest, and eight (common practice, no source). What is over them says nothing where the resting rate is not known. */
+export const ANY_HORSE_DOWN_PER_MINUTE = 16;
 /** After hard work or heat the heart has to be under this, and the temperature where it was taken (common practice, no source). */
 export const HEART_DOWN_PER_MINUTE = 60;
 export const COOL_CELSIUS = 39;

@@ -89,7 +89,15 @@ describe("recoveryOf", () => {
     expect(recoveryOf(minutes([0, 19.1], [3, 14]), 11).down).toBe(false);
     expect(recoveryOf(minutes([0, 14], [2, 25], [4, 14]), 11).down).toBe(false);
     expect(recoveryOf(minutes([0, 14], [3, 25]), 11).down).toBe(false);
-    expect(recoveryOf(minutes([0, 14], [3, 14]), null)).toMatchObject({ down: null, halfTimeMinutes: null });
+    // Where the resting rate is not known, what is down for the slowest usual (8 and 8) is down for any; more says nothing.
+    expect(recoveryOf(minutes([0, 16], [3, 16]), null)).toMatchObject({ down: true, ownLimit: false, halfTimeMinutes: null });
+    expect(recoveryOf(minutes([0, 16], [2.9, 16]), null).down).toBeNull();
+    expect(recoveryOf(minutes([0, 16.1], [3, 16]), null).down).toBeNull();
+    expect(recoveryOf(minutes([0, 17], [3, 17]), null)).toMatchObject({
+      down: null,
+      sentence: expect.stringMatching(/not known.*16 or fewer, twice/),
+    });
+    expect(recoveryOf(minutes([0, 15], [3, 15]), null, { hard: true }).down).toBe(false);
     expect(recoveryOf([], 12).sentence).toBe("No breathing taken yet.");
   });
   it("asks for the heart, and the temperature where it was taken, after hard work or in heat", () => {

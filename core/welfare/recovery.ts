@@ -1,6 +1,7 @@
 import { DEFAULT_SETTINGS } from "../settings/registry";
 import {
   ABOVE_HEART_WORDS,
+  ANY_HORSE_DOWN_PER_MINUTE,
   aboveHeart,
   COOL_CELSIUS,
   downLimit,
@@ -25,8 +26,10 @@ export interface Recovery {
   readonly halfTimeMinutes: number | null;
   /** Rate after the first reading fitted, in breaths a minute; null with the half-time. */
   readonly startPerMinute: number | null;
-  /** The most breaths a minute that are down; null where the resting rate is not known. */
-  readonly limitPerMinute: number | null;
+  /** The most breaths a minute that are down: of this horse, or, where its resting rate is not known, of any. */
+  readonly limitPerMinute: number;
+  /** Whether that is this horse's own. */
+  readonly ownLimit: boolean;
   /** Whether breath is down, by two counts three minutes apart, and heart and temperature where they are asked; null where that cannot be told. */
   readonly down: boolean | null;
   /** Breathing stood above the heart rate: it stops for today. */
@@ -65,45 +68,46 @@ export const COOLED_WITHIN_SHARE = DEFAULT_SETTINGS.coolWithinShare;
  * @param restingPerMinute the horse's own resting rate, or null where it is not known. One over 24 is not used.
  * @example recoveryOf([{ wallMs: 0, perMinute: 14 }], 11).down // false: one count decides nothing
  */
-export function recoveryOf(
-  readings: readonly BreathingReading[],
-  restingPerMinute: number | null,
-  { hearts = [], celsius = null, hard = false, hot = false, withinShare = COOLED_WITHIN_SHARE }: RecoveryAround = {},
-): Recovery {
-  const sorted = [...readings].sort((a, b) => a.wallMs - b.wallMs);
-  const resting = usableResting(restingPerMinute);
-  const limit = resting === null ? null : downLimit(resting, withinShare);
-  const heart = [...hearts].sort((a, b) => a.wallMs - b.wallMs).at(-1)?.perMinute ?? null;
-  const above = aboveHeart(sorted, hearts).length > 0;
-  const callVet = notFallen(sorted, hearts);
-  const breathDown = limit !== null && twiceDown(sorted, limit);
-  const heartWanted = hard && (heart === null || heart >= HEART_DOWN_PER_MINUTE);
-  const warm = celsius !== null && celsius >= COOL_CELSIUS;
-  const down = sorted.length === 0 || limit === null ? null : breathDown && !heartWanted && !(hard && warm);
-  const fit = resting === null ? null : fall(sorted, resting);
-  const half = fit?.halfTimeMinutes ?? null;
+export function recoveryOf(readings: readonly BreathingReading[], restingPerMinute: number | null, around: RecoveryAround = {}): Recovery {
+  const judged = judge(readings, restingPerMinute, around);
+  const { sorted, limit, fit, breathDown, heartWanted, warm, above, callVet } = judged;
+  const told = sorted.length > 0 && (judged.resting !== null || breathDown);
   return {
     readings: sorted,
-    halfTimeMinutes: half,
+    halfTimeMinutes: fit?.halfTimeMinutes ?? null,
     startPerMinute: fit?.startPerMinute ?? null,
     limitPerMinute: limit,
-    down,
+    ownLimit: judged.resting !== null,
+    down: told ? breathDown && !heartWanted && !warm : null,
     aboveHeart: above,
     callVet,
-    sentence: sentenceOf({
-      sorted,
-      restingPerMinute,
-      limit,
-      breathDown,
-      heart,
-      heartWanted,
-      celsius,
-      warm: hard && warm,
-      above,
-      callVet,
-      hot,
-      half,
-    }),
+    sentence: sentenceOf(judged),
+  };
+}
+
+function judge(
+  readings: readonly BreathingReading[],
+  restingPerMinute: number | null,
+  { hearts = [], celsius = null, hard = false, hot = false, withinShare = COOLED_WITHIN_SHARE }: RecoveryAround,
+) {
+  const sorted = [...readings].sort((a, b) => a.wallMs - b.wallMs);
+  const resting = usableResting(restingPerMinute);
+  const limit = resting === null ? ANY_HORSE_DOWN_PER_MINUTE : downLimit(resting, withinShare);
+  const heart = [...hearts].sort((a, b) => a.wallMs - b.wallMs).at(-1)?.perMinute ?? null;
+  return {
+    sorted,
+    restingPerMinute,
+    resting,
+    limit,
+    fit: resting === null ? null : fall(sorted, resting),
+    breathDown: twiceDown(sorted, limit),
+    heart,
+    heartWanted: hard && (heart === null || heart >= HEART_DOWN_PER_MINUTE),
+    celsius,
+    warm: hard && celsius !== null && celsius >= COOL_CELSIUS,
+    above: aboveHeart(sorted, hearts).length > 0,
+    callVet: notFallen(sorted, hearts),
+    hot,
   };
 }
 
@@ -145,51 +149,28 @@ function fall(sorted: readonly BreathingReading[], resting: number): { halfTimeM
   return rise > 0 ? { halfTimeMinutes: Math.LN2 / k, startPerMinute: resting + rise } : null;
 }
 
-interface Said {
-  readonly sorted: readonly BreathingReading[];
-  readonly restingPerMinute: number | null;
-  readonly limit: number | null;
-  readonly breathDown: boolean;
-  readonly heart: number | null;
-  readonly heartWanted: boolean;
-  readonly celsius: number | null;
-  readonly warm: boolean;
-  readonly above: boolean;
-  readonly callVet: boolean;
-  readonly hot: boolean;
-  readonly half: number | null;
-}
-
-function sentenceOf({
-  sorted,
-  restingPerMinute,
-  limit,
-  breathDown,
-  heart,
-  heartWanted,
-  celsius,
-  warm,
-  above,
-  callVet,
-  hot,
-  half,
-}: Said): string {
-  const last = sorted.at(-1);
+function sentenceOf(judged: ReturnType<typeof judge>): string {
+  const { restingPerMinute, resting, limit, heart } = judged;
+  const last = judged.sorted.at(-1);
   if (last === undefined) return "No breathing taken yet.";
   const rate = `${Math.round(last.perMinute)} breaths a minute`;
-  if (callVet) return `${rate}. It hasn't clearly fallen in ten minutes. Call the vet now. Go on cooling.`;
-  if (above) return `Breathing was above the heart rate. Stop for today. ${ABOVE_HEART_WORDS}`;
-  if (limit === null)
-    return `${rate}. ${restingQuestion(restingPerMinute) ?? "This horse's resting rate is not known; take it under Know."}`;
+  if (judged.callVet) return `${rate}. It hasn't clearly fallen in ten minutes. Call the vet now. Go on cooling.`;
+  if (judged.above) return `Breathing was above the heart rate. Stop for today. ${ABOVE_HEART_WORDS}`;
+  const cooling = judged.hot ? "Shade, water over the whole body, moving air" : "Walk on";
+  if (resting === null && last.perMinute > limit) {
+    const unknown = restingQuestion(restingPerMinute) ?? "This horse's resting rate is not known; take it under Know.";
+    return `${rate}. ${unknown} ${cooling}: ${limit} or fewer, twice, is down for any horse.`;
+  }
+  const half = judged.fit?.halfTimeMinutes ?? null;
   const fell = half === null ? "" : ` Half of the rise is gone about each ${half < 1 ? half.toFixed(1) : Math.round(half)} min.`;
-  const rest = `${rate}, ${Math.round(restingPerMinute ?? 0)} at rest`;
-  const cooling = hot ? "Shade, water over the whole body, moving air" : "Walk on";
+  const rest = resting === null ? rate : `${rate}, ${Math.round(resting)} at rest`;
   if (last.perMinute > limit) return `${rest}: not down yet. ${cooling}, and count again in three minutes.${fell}`;
-  if (!breathDown) return `${rest}: nearly down. Count again in three minutes.${fell}`;
-  if (heartWanted)
+  if (!judged.breathDown) return `${rest}: nearly down. Count again in three minutes.${fell}`;
+  if (judged.heartWanted)
     return heart === null
       ? `${rest}: breath is down. After hard work or heat, count the heart too: it should be under ${HEART_DOWN_PER_MINUTE}.`
       : `${rest}: breath is down, the heart is not: ${Math.round(heart)}, and it should be under ${HEART_DOWN_PER_MINUTE}. ${cooling}, and count again in three minutes.`;
-  if (warm) return `${rest}: breath is down, but ${celsius} °C is still warm. Go on cooling until it is under ${COOL_CELSIUS} °C.`;
+  if (judged.warm)
+    return `${rest}: breath is down, but ${judged.celsius} °C is still warm. Go on cooling until it is under ${COOL_CELSIUS} °C.`;
   return `${rest}: breath is down.${fell}`;
 }

@@ -19,8 +19,27 @@ const REMIND_MS = 5 * 60_000;
 function lastOfIt({ undoable }: Circle["watch"]): string | null {
   const [last] = undoable();
   if (last?.type === "breath") return "the last reading";
+  if (last?.type === "circle.rated") return "how the walk was";
   if (last?.type !== "cool" || last.payload.did === "starts") return null;
   return last.payload.did === "handed" ? "handing it over" : "closing it";
+}
+
+/** How the walk at the end went, asked once it is over: kit and ramp go on by a yes alone. */
+function WalkAtTheEnd({ easy, onSay }: { easy: boolean | null; onSay: (easy: boolean) => void }) {
+  if (easy !== null) return <p>{easy ? "The walk at the end was easy." : "The walk at the end was not easy."}</p>;
+  return (
+    <fieldset>
+      <legend className="font-head text-xl font-bold">Was the walk at the end easy?</legend>
+      <div className="mt-2 grid grid-cols-2 gap-2">
+        <button type="button" className="act min-h-16 text-xl" onClick={() => onSay(true)}>
+          Easy
+        </button>
+        <button type="button" className="act-quiet min-h-16 text-xl" onClick={() => onSay(false)}>
+          Not easy
+        </button>
+      </div>
+    </fieldset>
+  );
 }
 
 /** The way down after the finish: walk until breathing is back within the horse's own limit, or say why it was left. */
@@ -64,9 +83,9 @@ export function CoolDownPanel({ start, circle, after }: { start: CircleStart; ci
         <>
           <p className="text-lg">
             {hot ? "Shade, water over the whole body, moving air." : "Walk on."}{" "}
-            {limit === null
-              ? "This horse’s resting rate is not known, so the app can't tell when its breath is down. Count at the flank until it breathes as it does in the stable, twice, three minutes apart. Then close it below."
-              : `Breath is down at ${Math.floor(limit)} a minute or fewer, in two counts three minutes apart. It rests at ${Math.round(resting ?? 0)}.`}
+            {recovery.ownLimit
+              ? `Breath is down at ${Math.floor(limit)} a minute or fewer, in two counts three minutes apart. It rests at ${Math.round(resting ?? 0)}.`
+              : `This horse’s resting rate is not known. ${limit} a minute or fewer, in two counts three minutes apart, is down for any horse. If it stays above that, close it below and say how you know. Count its breathing in the stable tomorrow, under Know.`}
           </p>
           {late && (
             <p role="alert" className="border-l-4 border-ochre pl-3 font-semibold">
@@ -134,7 +153,7 @@ export function CoolDownPanel({ start, circle, after }: { start: CircleStart; ci
           ) : null}
           <div className="flex items-end gap-2">
             <label className="grow">
-              {limit === null ? "Close it: how you know that breath is down" : "Close it all the same, because"}
+              Close it all the same, because
               <input value={why} maxLength={200} className="field-box mt-1" onChange={(event) => setWhy(event.target.value)} />
             </label>
             <button
@@ -153,6 +172,9 @@ export function CoolDownPanel({ start, circle, after }: { start: CircleStart; ci
         </>
       ) : (
         cool?.reason !== null && cool !== null && <p>{cool.reason}</p>
+      )}
+      {ended !== null && work !== null && (
+        <WalkAtTheEnd easy={work.easy} onSay={(easy) => watch.press({ type: "circle.rated", payload: { easy } })} />
       )}
       <p className="font-semibold">{recovery.sentence}</p>
       {recovery.readings.length > 1 && <RecoveryCurve recovery={recovery} restingPerMinute={resting} />}

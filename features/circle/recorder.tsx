@@ -171,8 +171,8 @@ function CirclePads({ circle, start }: { circle: Circle; start: CircleStart }) {
   );
 }
 
-/** What is asked at the finish: one tap for the ramp, a line for next time. */
-function Finish({ circle, onDone, onBack }: { circle: Circle; onDone: (easy: boolean | null, next: string) => void; onBack: () => void }) {
+/** What is asked at the finish: a line for next time. How the walk at the end went is asked after it. */
+function Finish({ circle, onDone, onBack }: { circle: Circle; onDone: (next: string) => void; onBack: () => void }) {
   const [next, setNext] = useState("");
   const cut = Math.round((circle.work?.cutShortSeconds ?? 0) / 60);
   return (
@@ -183,17 +183,8 @@ function Finish({ circle, onDone, onBack }: { circle: Circle; onDone: (easy: boo
         <span className="font-semibold">For next time</span>
         <input value={next} maxLength={400} className="field-box mt-1" onChange={(event) => setNext(event.target.value)} />
       </label>
-      <p className="font-head text-xl font-bold">Was the walk at the end easy?</p>
-      <div className="grid grid-cols-2 gap-2">
-        <button type="button" className="act min-h-20 text-xl" onClick={() => onDone(true, next)}>
-          Easy
-        </button>
-        <button type="button" className="act-quiet min-h-20 text-xl" onClick={() => onDone(false, next)}>
-          Not easy
-        </button>
-      </div>
-      <button type="button" className="act-quiet" onClick={() => onDone(null, next)}>
-        Cannot say
+      <button type="button" className="act min-h-20 text-xl" onClick={() => onDone(next)}>
+        Finish and cool down
       </button>
       <button type="button" className="link min-h-12 justify-self-start" onClick={onBack}>
         Back to the clock
@@ -221,10 +212,9 @@ export function CircleRecorder({ start, today }: { start: CircleStart; today: st
   // On the clock everything stands on one screen; before and after it is read and typed.
   const clocked = working && record.finishMs === null && !finishing;
   const after = `/horses/${horse.id}/review/${start.sessionId}`;
-  const finish = (easy: boolean | null, next: string) => {
+  const finish = (next: string) => {
     const facts: Fact[] = [];
     if (next.trim() !== "") facts.push({ type: "note", payload: { text: next.trim(), about: "next" } });
-    if (easy !== null) facts.push({ type: "circle.rated", payload: { easy } });
     facts.push({ type: "block.end" }, { type: "session.end" }, { type: "cool", payload: { did: "starts" } });
     watch.press(...facts);
     setFinishing(false);

@@ -104,8 +104,10 @@ test("a session by its plan: cautions with a word of why, the clock, transitions
   expect(await seconds(page)).toBeLessThan(60);
   await press(page, "finish");
   await page.getByLabel("For next time").fill("Walk longer first");
-  await press(page, "Not easy");
+  await press(page, "Finish and cool down");
   await expect(page.getByRole("heading", { name: "Cool down" })).toBeVisible();
+  // How the walk at the end was is asked once it is over.
+  await expect(page.getByText("Was the walk at the end easy?")).toBeHidden();
   await noAxeFindings(page, "cool-down");
   // The resting rate of this horse is not known: it cannot be said to be down, only left with a reason.
   await expect(page.getByRole("button", { name: /^Bright/ })).toHaveCount(0);
@@ -119,10 +121,13 @@ test("a session by its plan: cautions with a word of why, the clock, transitions
   await page.getByLabel(/^Close it/).fill("breathing quietly, on the walker");
   await press(page, "Close");
   await expect(page.getByRole("heading", { name: "Cool-down left" })).toBeVisible();
+  await press(page, "Not easy");
+  await expect(page.getByText("The walk at the end was not easy.")).toBeVisible();
   const events = await exported(page, server.url);
   expect(payloads(events, "circle.start")).toMatchObject([{ overrides: [{ key: "canter-small", why: "a few strides, deep sand" }] }]);
   expect(payloads(events, "aid").map(({ aid, to }) => `${aid} ${to}`)).toEqual(["voice walk", "whip walk", "voice canter"]);
   expect(payloads(events, "cool").map(({ did }) => did)).toEqual(["starts", "left", "left"]);
+  expect(payloads(events, "circle.rated")).toEqual([{ easy: false }]);
   await page.getByRole("link", { name: "See what it came to" }).click();
   await expect(page.getByRole("heading", { name: "On the circle" })).toBeVisible();
   await expect(page.getByText("falls in: 1 left, 0 right")).toBeVisible();

@@ -101,7 +101,7 @@ test("work on the circle is planned, run and cooled down with no server; the com
   await page.reload();
   await expect(page.getByTestId("clock")).toBeVisible();
   await page.getByRole("button", { name: "finish", exact: true }).click();
-  await page.getByRole("button", { name: "Easy", exact: true }).click();
+  await page.getByRole("button", { name: "Finish and cool down" }).click();
   await page.getByLabel(/^Close it/).fill("walked home in hand");
   await page.getByRole("button", { name: "Close", exact: true }).click();
   await expect(page.getByRole("heading", { name: "Cool-down left" })).toBeVisible();
