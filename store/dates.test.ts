@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { HorseInput } from "@/core/schemas";
+import { goneAgainstOn } from "@/core/welfare";
 import {
   addDate,
   addHorse,
@@ -19,6 +20,7 @@ import {
   openStore,
   removeDate,
   type Store,
+  takeBackAgainst,
 } from ".";
 
 const named = (name: string): HorseInput => ({
@@ -97,6 +99,20 @@ describe("going against a restriction", () => {
     ]);
     await goAgainst(store, horse, null, "2026-03-11", "farrier");
     expect(goneAgainst(await getHorse(store, horse))).toMatchObject([{ day: "2026-03-11", reason: "farrier" }]);
+    // Taken back it holds again, and what was said stays in the list.
+    await takeBackAgainst(store, horse, id, "2026-03-11");
+    await takeBackAgainst(store, horse, null, "2026-03-11");
+    const [after] = await listRestrictions(store, horse);
+    if (after === undefined) throw new Error("no restriction");
+    expect(goneAgainstOn(asRestriction(after), "2026-03-11")).toBeNull();
+    expect(goneAgainstOn(asRestriction(after), "2026-03-10")).toMatchObject({ reason: "only held" });
+    expect(asRestriction(after).goneAgainst).toHaveLength(2);
+    expect(goneAgainstOn({ goneAgainst: goneAgainst(await getHorse(store, horse)) }, "2026-03-11")).toBeNull();
+    // And gone against once more, it is open once more.
+    await goAgainst(store, horse, id, "2026-03-11", "the vet is here now");
+    const [last] = await listRestrictions(store, horse);
+    expect(last === undefined ? null : goneAgainstOn(asRestriction(last), "2026-03-11")).toMatchObject({ reason: "the vet is here now" });
+    await expect(takeBackAgainst(store, horse, "nothing", "2026-03-11")).rejects.toThrow("There is no such restriction.");
     await expect(goAgainst(store, horse, "nothing", "2026-03-11", "x")).rejects.toThrow("There is no such restriction.");
   });
 });

@@ -192,17 +192,38 @@ export const goneAgainst = (row: Pick<HorseRow, "gone_against">): GoneAgainst[] 
  * @throws NotFoundError where there is no such horse or restriction.
  */
 export async function goAgainst(store: Store, horseId: string, restrictionId: string | null, day: Day, reason: string): Promise<void> {
+  const entry = { day, reason, at_ms: store.now() };
+  await changeAgainst(store, horseId, restrictionId, (kept) => [...kept, entry]);
+}
+
+/**
+ * Takes back what was gone against on a day: from then on the restriction
+ * holds that day too. What was said stays in the list. Done again it changes nothing.
+ * @throws NotFoundError where there is no such horse or restriction.
+ */
+export async function takeBackAgainst(store: Store, horseId: string, restrictionId: string | null, day: Day): Promise<void> {
+  const taken_back_ms = store.now();
+  await changeAgainst(store, horseId, restrictionId, (kept) =>
+    kept.map((one) => (one.day === day && one.taken_back_ms === undefined ? { ...one, taken_back_ms } : one)),
+  );
+}
+
+async function changeAgainst(
+  store: Store,
+  horseId: string,
+  restrictionId: string | null,
+  change: (kept: readonly GoneAgainst[]) => readonly GoneAgainst[],
+): Promise<void> {
   const horse = await getHorse(store, horseId);
   if (restrictionId !== null) await restrictionOf(store, horseId, restrictionId);
   await store.writer.write(async (transaction) => {
-    const entry = { day, reason, at_ms: store.now() };
     if (restrictionId === null) {
       const row = await store.models.horse.findByPk(horse.id, { transaction });
-      const kept = [...againstIn(row?.get("gone_against") as string | undefined), entry];
+      const kept = change(againstIn(row?.get("gone_against") as string | undefined));
       return store.models.horse.update({ gone_against: JSON.stringify(kept) }, { where: { id: horse.id }, transaction });
     }
     const row = await store.models.restriction.findByPk(restrictionId, { transaction });
-    const kept = [...againstIn(row?.get("gone_against") as string | undefined), entry];
+    const kept = change(againstIn(row?.get("gone_against") as string | undefined));
     return store.models.restriction.update({ gone_against: JSON.stringify(kept) }, { where: { id: restrictionId }, transaction });
   });
 }

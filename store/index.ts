@@ -51,6 +51,7 @@ export {
   setAway,
   setPhoto,
   setResting,
+  takeBackAgainst,
   updateHorse,
   updateRestriction,
 } from "./horses";

@@ -110,7 +110,7 @@ export const RIGHTS: Readonly<Record<string, Readonly<Partial<Record<string, Lea
   "/api/horses/[id]/signs": { PUT: "owner" },
   "/api/horses/[id]/restrictions": { POST: "owner" },
   "/api/horses/[id]/restrictions/[restriction]": { PUT: "owner", POST: "owner" },
-  "/api/horses/[id]/restrictions/[restriction]/against": { POST: "owner" },
+  "/api/horses/[id]/restrictions/[restriction]/against": { POST: "owner", DELETE: "owner" },
   "/api/horses/[id]/dates": { POST: "owner" },
   "/api/horses/[id]/dates/[date]": { POST: "owner", DELETE: "owner" },
   "/api/horses/[id]/tries": { POST: "owner" },

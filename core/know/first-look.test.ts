@@ -4,6 +4,7 @@ import { criterionOf } from "../ladder";
 import { reduceSession } from "../record";
 import { allowanceOn } from "../welfare";
 import {
+  askedName,
   batteryPlace,
   beginWith,
   compareLooks,
@@ -16,6 +17,7 @@ import {
   firstLookPlan,
   firstLookWords,
   type LookAround,
+  lookSidesSentence,
   READY_BEHAVIOURS,
   readinessOf,
   resultOf,
@@ -70,6 +72,23 @@ describe("the battery", () => {
     expect(FIRST_LOOK_STEPS).toHaveLength(12 + FIRST_LOOK_ITEMS.filter((item) => item.sided).length);
     const plan = firstLookPlan();
     expect(FIRST_LOOK_ITEMS.map((_, i) => criterionOf(plan, i + 1).sentence)).toEqual(FIRST_LOOK_ITEMS.map(({ asks }) => `${asks}.`));
+  });
+
+  it("names what a block asked for, and no key", () => {
+    expect(askedName({ behaviour: FIRST_LOOK_BEHAVIOUR, rung: "back-lead" })).toBe("steps back from the lead");
+    expect(askedName({ behaviour: FIRST_LOOK_BEHAVIOUR, rung: "telepathy" })).toBeNull();
+    expect(askedName({ behaviour: "Touch", rung: "body" })).toBeNull();
+    expect(askedName({ behaviour: "Yields", rung: "3" })).toBe("rung 3");
+  });
+
+  it("compares the sides it asked, item by item, and calls no side by so few", () => {
+    expect(lookSidesSentence(firstLookOf(reduceSession(look({ poll: "+", "hind L": "!", "hind R": "+", "bend L": "+" }).events)))).toBe(
+      "Asked on both sides: 1 item. Moves the hind away: left 0 of 1, right 1 of 1. So few asks call no side weaker.",
+    );
+    expect(
+      lookSidesSentence(firstLookOf(reduceSession(look({ "hind L": "+", "hind R": "++", "bend L": ".", "bend R": "!" }).events))),
+    ).toBe("Asked on both sides: 2 items. The same on both at 2.");
+    expect(lookSidesSentence(firstLookOf(reduceSession(look({ poll: "+", "bend L": "+" }).events)))).toBeNull();
   });
 
   it("is walked in order; a step jumped over comes again at the end", () => {

@@ -3,7 +3,7 @@ import { measureGroup, type Outcome, quantileOfSorted, wilsonInterval } from "..
 import { type LadderPlan, PLAN_DEFAULTS } from "../ladder";
 import type { SessionRecord } from "../record";
 import type { Strand } from "../strands";
-import { percentSpan } from "../words";
+import { counted, percentSpan } from "../words";
 
 /** One item of the first look. */
 export interface FirstLookItem {
@@ -95,6 +95,17 @@ export const FIRST_LOOK_TRIALS = { least: 1, most: 3 } as const;
 
 /** The name every block of a first look carries as its behaviour. */
 export const FIRST_LOOK_BEHAVIOUR = "First look";
+
+/**
+ * What a block asked for, as screens name it: an item of the first look by its name, a rung by its number; null where it is neither.
+ * @example askedName({ behaviour: "First look", rung: "hind" }) // "moves the hind away"
+ */
+export const askedName = ({ behaviour, rung }: { readonly behaviour: string; readonly rung: string }): string | null =>
+  behaviour === FIRST_LOOK_BEHAVIOUR
+    ? (FIRST_LOOK_ITEMS.find(({ key }) => key === rung)?.name ?? null)
+    : /^\d+$/.test(rung)
+      ? `rung ${rung}`
+      : null;
 
 /** One step of the battery: an item on a side, or an item without sides. */
 export interface FirstLookStep {
@@ -221,6 +232,31 @@ export function firstLookOf(record: Pick<SessionRecord, "blocks" | "trials">): F
     ];
   });
   return { results, stepsDone: results.length, steps: FIRST_LOOK_STEPS.length, partial: results.length < FIRST_LOOK_STEPS.length };
+}
+
+/**
+ * The sides of one look, item by item; null where no item was asked on both. One to three asks a side call no side weaker.
+ * @example lookSidesSentence(look) // "Asked on both sides: 5 items. The same on both at 4. Moves the hind away: left 0 of 1, right 1 of 1. …"
+ */
+export function lookSidesSentence(look: FirstLook): string | null {
+  const both = FIRST_LOOK_ITEMS.flatMap(({ key, name, sided }) => {
+    const [left, right] = [resultOf(look, key, "L"), resultOf(look, key, "R")];
+    return sided && left !== null && right !== null ? [{ name, left, right }] : [];
+  });
+  if (both.length === 0) return null;
+  const differ = both.filter(({ left, right }) => left.met * right.n !== right.met * left.n);
+  const same = both.length - differ.length;
+  return [
+    `Asked on both sides: ${counted(both.length, "item")}.`,
+    same === 0 ? null : `The same on both at ${same}.`,
+    ...differ.map(
+      ({ name, left, right }) =>
+        `${name.charAt(0).toUpperCase()}${name.slice(1)}: left ${left.met} of ${left.n}, right ${right.met} of ${right.n}.`,
+    ),
+    differ.length === 0 ? null : "So few asks call no side weaker.",
+  ]
+    .filter((part) => part !== null)
+    .join(" ");
 }
 
 /** The result of a step, or null where it was not looked at. */

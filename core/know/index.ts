@@ -14,6 +14,7 @@ export {
 export { type KnowDigest, knowDigest } from "./digest";
 export { packDigest, readDigest } from "./digest-wire";
 export {
+  askedName,
   type BatteryPlace,
   batteryPlace,
   FIRST_LOOK_BEHAVIOUR,
@@ -28,6 +29,7 @@ export {
   firstLookOf,
   firstLookPlan,
   firstLookWords,
+  lookSidesSentence,
   resultOf,
   strengthOf,
 } from "./first-look";

@@ -72,6 +72,7 @@ export {
   againstPlan,
   FEWEST_FOR_THIRDS,
   firstAndSecondPass,
+  plannedAsks,
   type SessionPart,
   sessionThirds,
 } from "./within-session";

@@ -52,6 +52,11 @@ describe("parts of a session", () => {
   });
 
   it("say how the asks lie beside the plan", () => {
+    // On no ladder nobody planned how many: a first look allows one to three asks.
+    const look = new SessionWriter();
+    look.block(0, { behaviour: "First look", rung: "poll", ladder: undefined, planned: 2 });
+    look.add(5, "trial", { outcome: "met", logged: "tally" });
+    expect(againstPlan(reduceSession(look.events))).toBeNull();
     expect(againstPlan(reduceSession(session("mmm").events))).toEqual({ planned: 8, made: 3, over: 0, under: 1 });
     expect(againstPlan({ blocks: [], trials: [] })).toBeNull();
   });

@@ -1,5 +1,5 @@
 import { type GroupMeasures, measureGroup } from "../evidence";
-import type { SessionRecord } from "./reduce";
+import type { Block, SessionRecord } from "./reduce";
 import type { Trial } from "./trial";
 
 /** A part of a session: what its trials come to, without rates. */
@@ -82,10 +82,17 @@ export interface AgainstPlan {
   readonly under: number;
 }
 
+/** Asks planned for a block; null where its ladder said none. What is on no ladder has no plan: a first look allows one to three asks. */
+export const plannedAsks = ({ ladder, planned }: Pick<Block, "ladder" | "planned">): number | null =>
+  ladder === null || planned === 0 ? null : planned;
+
 /** Asks beside those planned, block by block. @returns null where no block said how many. */
 export function againstPlan({ blocks, trials }: Pick<SessionRecord, "blocks" | "trials">): AgainstPlan | null {
   const made = blocks.map((_, i) => trials.filter(({ blockIndex }) => blockIndex === i).length);
-  const told = blocks.flatMap(({ planned }, i) => (planned === null || planned === 0 ? [] : [{ planned, made: made[i] ?? 0 }]));
+  const told = blocks.flatMap((block, i) => {
+    const planned = plannedAsks(block);
+    return planned === null ? [] : [{ planned, made: made[i] ?? 0 }];
+  });
   if (told.length === 0) return null;
   return {
     planned: told.reduce((sum, one) => sum + one.planned, 0),

@@ -74,11 +74,13 @@ export type Limb = (typeof LIMBS)[number];
 export interface GoneAgainst {
   readonly day: Day;
   readonly reason: string;
+  /** When somebody took it back, in ms since 1970; left out where nobody did. It then opens nothing any more. */
+  readonly taken_back_ms?: number;
 }
 
-/** What was said when a restriction was gone against on a day, or null where nobody did. */
+/** What was said when a restriction was gone against on a day, or null where nobody did or took it back. */
 export const goneAgainstOn = ({ goneAgainst = [] }: Pick<Restriction, "goneAgainst">, day: Day): GoneAgainst | null =>
-  goneAgainst.findLast((one) => one.day === day) ?? null;
+  goneAgainst.findLast((one) => one.day === day && one.taken_back_ms === undefined) ?? null;
 
 /** Work that a behaviour involves and a restriction may name. */
 export const INVOLVEMENTS = ["circling", "tying", "loading", "load", "legs"] as const;

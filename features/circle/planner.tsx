@@ -24,6 +24,7 @@ import { send, useRequestIds } from "@/ui/form";
 import { lengthUnit, lengthWords, useUnits } from "@/ui/units";
 import { useWay, WayLink } from "@/ui/way";
 import { beginSession } from "../device/begin-session";
+import { ClosedBecause } from "./closed-because";
 import { LinesFields } from "./lines-fields";
 import { Cautions, PlanSumsView } from "./plan-live";
 import { changePlan, type PlanChange, USUAL_LINES } from "./plan-state";
@@ -244,15 +245,9 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
       <button type="button" className="act mt-4 w-full lg:hidden" onClick={() => void begin()} disabled={busy || closed}>
         Begin as it stands, {Math.round(planSums(plan).totalMinutes)} min
       </button>
-      {standing[0] !== undefined && (
-        <p className="mt-2 text-sm lg:hidden">
-          <a href="#cautions" className="link">
-            {standing.some(({ wall }) => wall) ? "Closed" : "A word of why is wanted"}
-          </a>
-          : {standing[0].sentence}
-          {standing.length > 1 && ` And ${standing.length - 1} more.`}
-        </p>
-      )}
+      <div className="mt-2 lg:hidden">
+        <ClosedBecause away={horse.away} standing={standing} />
+      </div>
       <div className="mt-6 grid grid-cols-[minmax(0,1fr)] gap-x-14 gap-y-8 lg:grid-cols-[minmax(0,1fr)_24rem]">
         <div className="grid content-start gap-7">
           <fieldset>
@@ -448,11 +443,7 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
           <button type="button" className="act min-h-16 text-xl" onClick={() => void begin()} disabled={busy || closed}>
             Open the circle clock
           </button>
-          {standing.length > 0 && (
-            <p className="text-sm font-semibold">
-              {standing.some(({ wall }) => wall) ? "A restriction closes this plan." : "A word of why is wanted above before it begins."}
-            </p>
-          )}
+          <ClosedBecause away={horse.away} standing={standing} />
           {problem !== null && (
             <p role="alert" className="font-semibold text-brick">
               {problem}

@@ -320,6 +320,11 @@ export function Limits({
     setAgainst(null);
     router.refresh();
   };
+  const takeBack = async (id: string) => {
+    const sent = await send("DELETE", `/api/horses/${horse.id}/restrictions/${id}/against`);
+    setProblem(sent.ok ? null : sent.message);
+    if (sent.ok) router.refresh();
+  };
   return (
     <>
       <h1 className="text-[2rem]">Limits and dates</h1>
@@ -342,6 +347,11 @@ export function Limits({
             {i === 0 && !gone && (
               <button type="button" className="link no-print" aria-expanded={against === YARD} onClick={() => setAgainst(YARD)}>
                 Go against it today
+              </button>
+            )}
+            {i === 0 && gone && (
+              <button type="button" className="link no-print" onClick={() => void takeBack(YARD)}>
+                Hold to it today after all
               </button>
             )}
             {i === 0 && against === YARD && (
@@ -379,6 +389,11 @@ export function Limits({
                       {holds && !days.some((one) => one.today) && (
                         <button type="button" className="link" aria-expanded={against === id} onClick={() => setAgainst(id)}>
                           Go against it today
+                        </button>
+                      )}
+                      {holds && days.some((one) => one.today) && (
+                        <button type="button" className="link" onClick={() => void takeBack(id)}>
+                          Hold to it today after all
                         </button>
                       )}
                       <button type="button" className="link" onClick={() => setEditing(id)}>

@@ -10,6 +10,9 @@ import { StatusLine } from "../device/status-line";
 import { useSilent } from "../device/use-silent";
 import type { Watch, WatchStart } from "./use-watch";
 
+/** Pads that stand in the head line. */
+const SMALL = "min-h-12! w-auto! shrink-0 px-2.5! text-base!";
+
 function Clock({ watch }: { watch: Watch }) {
   const [, tick] = useState(0);
   useEffect(() => {
@@ -46,15 +49,28 @@ export function WatchShell({
   const silent = useSilent(watch.session);
   if (!watch.session.ready) return <main className="p-6 text-soft">Reading what this device has kept.</main>;
   return (
-    <main className="mx-auto flex min-h-dvh max-w-[430px] flex-col gap-3 px-3 pt-2.5 pb-2 lg:max-w-[1080px] lg:px-7 lg:pt-6">
-      <header className="flex items-baseline justify-between gap-3">
-        <h1 className="min-w-0 truncate text-xl lg:text-2xl">
+    <main className="mx-auto flex min-h-dvh max-w-[430px] flex-col gap-3 px-3 pt-2.5 pb-2 lying:max-w-none lying:gap-1.5 lg:max-w-[1080px] lg:px-7 lg:pt-6">
+      <header className="flex items-center gap-2">
+        <h1 className="min-w-0 grow truncate text-xl lg:text-2xl">
           <WayLink href={`/horses/${start.horse.id}/know`} className="hover:underline">
             {start.horse.name}
           </WayLink>
           <span className="ml-2 font-sans text-base font-normal text-soft">{title}</span>
         </h1>
         <Clock watch={watch} />
+        {/* Up here they are in sight whatever is watched, and no board pushes them off a small screen. */}
+        {working && (
+          <>
+            <Pad label="undo" tone="quiet" icon={<Undo2 size={18} aria-hidden="true" />} onPress={watch.undo} className={SMALL} />
+            <Pad
+              label="finish"
+              icon={<Flag size={18} aria-hidden="true" />}
+              onPress={() => void watch.finish(after)}
+              disabled={busy}
+              className={SMALL}
+            />
+          </>
+        )}
       </header>
       {record.finishMs !== null ? (
         <div className="rounded-lg border-2 border-ink p-5">
@@ -98,13 +114,7 @@ export function WatchShell({
           </button>
         </p>
       )}
-      {working && (
-        <div className="mt-auto grid grid-cols-2 gap-2 lg:max-w-md">
-          <Pad label="undo" tone="quiet" icon={<Undo2 size={22} aria-hidden="true" />} onPress={watch.undo} />
-          <Pad label="finish" icon={<Flag size={22} aria-hidden="true" />} onPress={() => void watch.finish(after)} disabled={busy} />
-        </div>
-      )}
-      <div className="flex justify-center">
+      <div className="mt-auto flex justify-center">
         <StatusLine storeId={start.storeId} events={watch.session.events} />
       </div>
     </main>

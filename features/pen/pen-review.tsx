@@ -103,7 +103,7 @@ export function PenReview({ yard, held, id }: { yard: KeptYard; held: HeldHorse;
           }),
           corrections: correctionsOf(read.events),
         }}
-        rungWord={isWork(begun.kind) ? "rung" : "part"}
+        onLadders={isWork(begun.kind)}
         watched={isWatch(begun.kind)}
       />
     </>

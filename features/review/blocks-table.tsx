@@ -1,6 +1,7 @@
 import { toldShare } from "@/core/compare";
 import { sumsOfSessions } from "@/core/evidence";
-import type { SessionSummary } from "@/core/record";
+import { askedName } from "@/core/know";
+import { plannedAsks, type SessionSummary } from "@/core/record";
 import { SIDE_WORDS } from "@/core/words";
 import { clockWords, decimals, Whisker } from "@/ui/measure";
 import { ScrollBox } from "@/ui/scroll-box";
@@ -37,7 +38,7 @@ export function BlocksTable({ summary }: { summary: SessionSummary }) {
           {summary.blocks.map(({ block, index, seconds, measures }) => (
             <tr key={index} className="border-t border-hair align-baseline *:py-1.5 [&>td:not(:last-child)]:whitespace-nowrap">
               <td className="pr-5">{block.number}</td>
-              <td className="pr-5 font-semibold">{block.rung}</td>
+              <td className="pr-5 font-semibold">{askedName(block)?.replace(/^rung /, "") ?? "–"}</td>
               <td className="pr-5">{block.side === null ? "" : SIDE_WORDS[block.side]}</td>
               <td className="pr-5">{block.kind === "sure" ? "easy one" : block.kind}</td>
               <td className="pr-5">{clockWords(seconds)}</td>
@@ -47,7 +48,7 @@ export function BlocksTable({ summary }: { summary: SessionSummary }) {
               <td className="pr-5 align-middle">
                 <Whisker {...toldShare(sumsOfSessions([{ met: measures.met, of: measures.n }]))} width={90} />
               </td>
-              <td className="pr-5">{block.planned === null || block.planned === 0 ? "–" : `${measures.n} of ${block.planned}`}</td>
+              <td className="pr-5">{plannedAsks(block) === null ? "–" : `${measures.n} of ${plannedAsks(block)}`}</td>
               <td className="pr-5">{summary.late ? "–" : decimals(measures.responsesPerMinute, 1)}</td>
               <td className="pr-5">{measures.metWithPhase === 0 ? "–" : `${measures.metAtLightest} of ${measures.metWithPhase}`}</td>
               <td className="pr-5">

@@ -1,5 +1,6 @@
 import type { SidePicture } from "@/core/compare";
 import { LATE_FEED_SECONDS, LATE_RELEASE_SECONDS } from "@/core/evidence";
+import { firstLookOf, lookSidesSentence } from "@/core/know";
 import type { SessionRecord, SessionSummary } from "@/core/record";
 import { clockWords, decimals, LagStrip, percent } from "@/ui/measure";
 import { MeasureRow } from "./measure-row";
@@ -30,6 +31,8 @@ export function Handler({
     </p>
   );
   const { left, right } = summary;
+  // A first look is on no rung: its items are held against each other, side by side.
+  const lookSides = lookSidesSentence(firstLookOf(record));
   const marks = record.facts.filter((fact) => fact.type === "mark");
   const heardMarks = marks.filter(({ payload }) => payload.heard !== undefined).length;
   return (
@@ -145,7 +148,7 @@ export function Handler({
           {side("left, met", left.met, left.n)}
           {side("right, met", right.met, right.n)}
           <p className="mt-1 text-sm text-soft">
-            One session says nothing of sides. Over the last {sidesDays} days: {sides.headline}. {sides.reason}
+            {lookSides ?? "One session says nothing of sides."} Over the last {sidesDays} days: {sides.headline}. {sides.reason}
           </p>
           <details className="text-sm text-soft">
             <summary>how</summary>

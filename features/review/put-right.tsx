@@ -2,6 +2,7 @@
 
 import { useEffect, useEffectEvent, useMemo, useRef, useState } from "react";
 import { flushSync } from "react-dom";
+import { askedName } from "@/core/know/first-look";
 import { type Criterion, MOVEMENT_GRADES } from "@/core/ladder";
 import type { Block, Correction, RightTrial, SessionRecord, SlimTrial, TimedFact, Trial } from "@/core/record";
 import { wholeTrial } from "@/core/record/slim-trial";
@@ -377,7 +378,9 @@ export function PutRight({
             value={chosen}
             list={[
               ["session", "the session: horse, handler, place, time"],
-              ...record.blocks.map((one, i) => [`b${i}`, `block ${one.number}: ${one.behaviour}, rung ${one.rung}`] as const),
+              ...record.blocks.map(
+                (one, i) => [`b${i}`, `block ${one.number}: ${[one.behaviour, askedName(one) ?? []].flat().join(", ")}`] as const,
+              ),
               ...record.trials.map((one, i) => [`t${i}`, `trial ${trialWords(one, phasesOf(one))}`] as const),
             ]}
             onChange={setChosen}

@@ -1,6 +1,7 @@
 import { workedOn } from "@/core/circle";
 import type { SidePicture } from "@/core/compare";
 import type { DatedActs } from "@/core/conversation";
+import { askedName } from "@/core/know";
 import { endOfWorkMs, type SessionRecord, slimTrial, summariseSession } from "@/core/record";
 import type { YardSettings } from "@/core/settings";
 import type { UnitSystem } from "@/core/units";
@@ -40,7 +41,7 @@ export function Review({
   sides,
   settings,
   units,
-  rungWord,
+  onLadders,
   watched,
   restingBreaths,
   heatLowerCelsius,
@@ -61,8 +62,8 @@ export function Review({
   sides: SidePicture;
   settings: YardSettings;
   units: UnitSystem;
-  /** What the parts of this session are called. */
-  rungWord: string;
+  /** Whether its blocks are on rungs of ladders. */
+  onLadders: boolean;
   /** Whether the horse was only watched, so that nothing is missing without an ask. */
   watched: boolean;
   /** The horse's own breathing at rest, a minute; null where it is not known. */
@@ -82,6 +83,7 @@ export function Review({
   const summary = summariseSession(record);
   const circled = record.facts.find((fact) => fact.type === "circle.start");
   const { about, rungs } = workedOn(circled?.type === "circle.start" ? circled.payload.plan.form : null, record.blocks);
+  const looked = new Set(record.blocks.flatMap((block) => (onLadders ? [] : (askedName(block) ?? [])))).size;
   const notes = record.facts
     .filter((fact) => fact.type === "note")
     .map((fact) => ({
@@ -114,7 +116,13 @@ export function Review({
         <span className="mt-1 block font-sans text-base font-normal text-soft">
           {[
             ...about,
-            rungs.length === 0 ? null : `${rungWord}${rungs.length > 1 ? "s" : ""} ${rungs.join(", ")}`,
+            onLadders
+              ? rungs.length === 0
+                ? null
+                : `rung${rungs.length > 1 ? "s" : ""} ${rungs.join(", ")}`
+              : looked === 0
+                ? null
+                : counted(looked, "item"),
             record.header?.place,
             record.header?.handler,
             watched ? null : counted(record.trials.length, "ask"),

@@ -1,6 +1,7 @@
 "use client";
 
 import { useMemo, useState } from "react";
+import { askedName } from "@/core/know/first-look";
 import type { RibbonFacts, SlimTrial } from "@/core/record";
 import { wholeTrial } from "@/core/record/slim-trial";
 import { ZoomRibbon } from "@/ui/ribbon";
@@ -54,7 +55,7 @@ export function SessionRibbon({
             <option value="">every block</option>
             {record.blocks.map((one, i) => (
               <option key={one.eventId} value={i}>
-                block {one.number}, rung {one.rung}
+                block {one.number}, {askedName(one) ?? one.behaviour}
               </option>
             ))}
           </select>

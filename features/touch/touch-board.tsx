@@ -6,7 +6,7 @@ import type { SessionRecord } from "@/core/record";
 import { EASE_GRADES } from "@/core/strands";
 import { closesZone, type TouchCap } from "@/core/welfare";
 import { SIDE_WORDS } from "@/core/words";
-import { HorseMap, MapLegend, mapZones } from "@/ui/horse-map";
+import { HORSE_PART_NAMES, HorseMap, type HorsePart, MapLegend, mapZones, partOfZone } from "@/ui/horse-map";
 
 type Side = "L" | "R";
 
@@ -47,8 +47,14 @@ export function TouchBoard({
   const [tool, setTool] = useState<TouchTool>(proposal?.tool ?? "hand");
   const [picked, setPicked] = useState<{ zone: TouchZone; side: Side } | null>(null);
   const [shown, setShown] = useState<Side>(proposal?.side ?? "L");
-  // The side stays where it was set: a proposal on the other one is gone to by its own press.
-  const at = picked ?? (proposal === null || (!wide && proposal.side !== shown) ? null : { zone: proposal.zone, side: proposal.side });
+  // What was pressed; until then the part with the next zone, where that is on the side shown.
+  const [pressed, setPressed] = useState<HorsePart | "whole" | null>(null);
+  const nextInSight = proposal !== null && (wide || proposal.side === shown);
+  const followed = wide || !nextInSight ? null : partOfZone(proposal.zone);
+  const part = pressed === null ? followed : pressed === "whole" ? null : pressed;
+  // Side and part stay where they were set: a proposal elsewhere is gone to by its own press.
+  const at =
+    picked ?? (nextInSight && (part === null || part === partOfZone(proposal.zone)) ? { zone: proposal.zone, side: proposal.side } : null);
   const ban = at === null ? undefined : offLimits.find((cap) => closesZone(cap, at.zone, at.side));
   const caution = at === null ? null : zoneCaution(at.zone);
   const last = at === null ? null : map.of(at.side, at.zone, tool);
@@ -56,6 +62,7 @@ export function TouchBoard({
     if (proposal === null) return;
     setTool(proposal.tool);
     setPicked(null);
+    setPressed(null);
     setShown(proposal.side);
   };
   const grade = (value: number) => {
@@ -65,55 +72,74 @@ export function TouchBoard({
   };
   const sides = wide ? (["L", "R"] as const) : ([shown] as const);
   return (
-    <div className="grid gap-3">
-      <fieldset className="flex min-w-0 flex-wrap gap-1.5" aria-label="With">
-        {TOUCH_TOOLS.map((one) => (
-          <button
-            key={one}
-            type="button"
-            aria-pressed={tool === one}
-            onClick={() => setTool(one)}
-            className={`min-h-12 shrink-0 rounded-lg border-2 border-ink px-3 font-semibold ${tool === one ? "bg-ink text-on-ink" : "bg-paper"}`}
-          >
-            {one}
-          </button>
-        ))}
-      </fieldset>
-      {!wide && (
-        <fieldset className="grid grid-cols-2 gap-1.5" aria-label="Side shown">
-          {(["L", "R"] as const).map((one) => (
+    <div className={wide ? "grid gap-3" : "grid gap-1.5 lying:grid-cols-2 lying:gap-x-4"}>
+      <div className="grid content-start gap-1.5 lying:col-start-2">
+        <fieldset className={wide ? "flex min-w-0 flex-wrap gap-1.5" : "grid min-w-0 grid-cols-7 gap-1"} aria-label="With">
+          {TOUCH_TOOLS.map((one) => (
             <button
               key={one}
               type="button"
-              aria-pressed={shown === one}
-              onClick={() => {
-                setShown(one);
-                // The zone that was chosen goes over to that side.
-                if (at !== null) setPicked({ zone: at.zone, side: one });
-              }}
-              className={`min-h-11 rounded border-2 border-ink font-semibold ${shown === one ? "bg-ink text-on-ink" : "bg-paper"}`}
+              aria-pressed={tool === one}
+              onClick={() => setTool(one)}
+              className={`rounded-lg border-2 border-ink font-semibold ${wide ? "min-h-12 shrink-0 px-3" : "min-h-11 px-0 text-[0.78rem]"} ${tool === one ? "bg-ink text-on-ink" : "bg-paper"}`}
             >
-              {SIDE_WORDS[one]}
+              {one}
             </button>
           ))}
         </fieldset>
-      )}
-      <div className={wide ? "grid max-w-[54rem] grid-cols-[minmax(0,1fr)] gap-8 md:grid-cols-2" : ""}>
+        {!wide && (
+          <fieldset className="grid grid-cols-2 gap-1.5" aria-label="Side shown">
+            {(["L", "R"] as const).map((one) => (
+              <button
+                key={one}
+                type="button"
+                aria-pressed={shown === one}
+                onClick={() => {
+                  setShown(one);
+                  // The zone that was chosen goes over to that side.
+                  if (at !== null) setPicked({ zone: at.zone, side: one });
+                }}
+                className={`min-h-11 rounded border-2 border-ink font-semibold ${shown === one ? "bg-ink text-on-ink" : "bg-paper"}`}
+              >
+                {SIDE_WORDS[one]}
+              </button>
+            ))}
+          </fieldset>
+        )}
+        <fieldset className="grid min-w-0 max-w-[54rem] grid-cols-6 gap-1" aria-label="Part shown large">
+          {HORSE_PART_NAMES.map((one) => (
+            <button
+              key={one}
+              type="button"
+              aria-pressed={part === one}
+              onClick={() => {
+                setPressed(part === one ? "whole" : one);
+                setPicked(null);
+              }}
+              className={`min-h-11 rounded border-2 border-ink px-0.5 text-[0.8rem] leading-none font-semibold sm:text-base ${part === one ? "bg-ink text-on-ink" : "bg-paper"}`}
+            >
+              {one}
+            </button>
+          ))}
+        </fieldset>
+      </div>
+      <div className={wide ? "grid max-w-[54rem] grid-cols-[minmax(0,1fr)] gap-8 md:grid-cols-2" : "lying:row-span-3 lying:row-start-1"}>
         {sides.map((side) => (
           <HorseMap
             key={side}
             side={side}
             zones={mapZones(map, side, tool, barredOn(side))}
             selected={at?.side === side ? at.zone : null}
+            part={part}
             proposed={proposal?.side === side && proposal.tool === tool ? proposal.zone : null}
             onZone={(zone) => setPicked({ zone, side })}
             label={`${SIDE_WORDS[side]} side, with the ${tool}`}
           />
         ))}
       </div>
-      <MapLegend />
+      {wide && <MapLegend />}
       {at !== null && (
-        <div className="sticky bottom-0 z-10 bg-ground pb-1">
+        <div className="sticky bottom-0 z-10 bg-ground pb-1 lying:static lying:col-start-2">
           <p className="font-head text-xl font-bold" aria-live="polite">
             {SIDE_WORDS[at.side]} {at.zone}, {tool}
             {last !== null && <span className="ml-3 font-sans text-base font-normal text-soft">last: {EASE_GRADES[last.grade]}</span>}
@@ -139,12 +165,13 @@ export function TouchBoard({
           )}
         </div>
       )}
-      {proposal !== null && (picked !== null || proposal.tool !== tool || proposal.side !== shown) && (
-        <button type="button" onClick={follow} className="act-quiet justify-start! text-left">
+      {proposal !== null && (at === null || picked !== null || proposal.tool !== tool) && (
+        <button type="button" onClick={follow} className="act-quiet justify-start! text-left lying:col-start-2">
           Next: {SIDE_WORDS[proposal.side]} {proposal.zone}, {proposal.tool}
         </button>
       )}
-      <p className="text-sm text-soft">
+      {!wide && <MapLegend />}
+      <p className="text-sm text-soft lying:col-span-2">
         Go near, wait, go away again as it softens. 3 and 4 count as accepted. Stop for heat, pain or a swelling and call a veterinarian.
       </p>
     </div>

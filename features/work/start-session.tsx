@@ -296,6 +296,14 @@ export function StartSession({
           >
             {running ? "Begin another beside the running one" : "Open the recorder"}
           </button>
+          {[horse.away === null ? null : `Put away: ${horse.away}.`, noWork].map(
+            (reason) =>
+              reason !== null && (
+                <p key={reason} className="border-l-4 border-brick pl-2 text-sm">
+                  <strong>Closed.</strong> {reason}
+                </p>
+              ),
+          )}
           {problem !== null && (
             <p role="alert" className="font-semibold text-brick">
               {problem}

@@ -71,8 +71,8 @@ test("a session by its plan: cautions with a word of why, the clock, transitions
   const cautions = page.getByRole("list", { name: "Cautions" });
   await expect(cautions).toContainText("Canter on a circle 16 m across");
   // The first button of a phone says why it is shut, and leads there.
-  await expect(page.getByText("A word of why is wanted: Canter on a circle 16 m across", { exact: false })).toBeVisible();
-  await page.getByRole("link", { name: "A word of why is wanted" }).click();
+  await expect(page.getByText("A word of why is wanted. Canter on a circle 16 m across", { exact: false }).first()).toBeVisible();
+  await page.getByRole("link", { name: "See what it says of the plan" }).first().click();
   await expect(cautions).toBeInViewport();
   await expect(page.getByRole("button", { name: "Open the circle clock" })).toBeDisabled();
   await page.getByLabel("All the same, because").fill("a few strides, deep sand");

@@ -118,6 +118,13 @@ test("a restriction is gone against for today with a reason that stays; age alon
   await page.getByLabel(/it is advice of the veterinarian, ask first/).fill("the vet wants to see it walk");
   await page.getByRole("button", { name: "Go against it", exact: true }).click();
   await expect(page.getByText(/^Gone against on .*: the vet wants to see it walk/)).toBeVisible();
+  // It can be taken back, and gone against once more.
+  await page.getByRole("button", { name: "Hold to it today after all" }).click();
+  await expect(page.getByText(/the vet wants to see it walk \(taken back\)/)).toBeVisible();
+  await page.getByRole("button", { name: "Go against it today" }).click();
+  await page.getByLabel(/it is advice of the veterinarian, ask first/).fill("the vet wants to see it walk");
+  await page.getByRole("button", { name: "Go against it", exact: true }).click();
+  await expect(page.getByRole("button", { name: "Hold to it today after all" })).toBeVisible();
   await page.goto(`${server.url}/horses/${horse}/work`);
   await expect(page.getByText(/Gone against today: the vet wants to see it walk/).first()).toBeVisible();
   await goOn(page);

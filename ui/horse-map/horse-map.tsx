@@ -2,6 +2,7 @@
 
 import { type KeyboardEvent, useId, useRef } from "react";
 import { TOUCH_ZONES, type TouchZone, type ZoneState } from "@/core/know";
+import { HORSE_PARTS, type HorsePart, PART_HEIGHT_PX } from "./parts";
 import { EYE, FAR_LEGS, MANE, MAP_HEIGHT, MAP_WIDTH, ZONE_MIDDLES, ZONE_PATHS } from "./shapes";
 
 /** How one zone is drawn. */
@@ -40,12 +41,14 @@ const fillOf = (state: MapZone["state"], id: string) => {
 /**
  * One side of the horse with its zones. Where `onZone` is given each zone is a
  * button: Tab reaches the map, the arrow keys walk the zones from the nose back.
+ * With `part` that part alone is shown, each of its zones as large as a thumb.
  */
 export function HorseMap({
   side,
   zones,
   selected = null,
   proposed = null,
+  part = null,
   onZone,
   label,
 }: {
@@ -53,31 +56,34 @@ export function HorseMap({
   zones: Readonly<Record<TouchZone, MapZone>>;
   selected?: TouchZone | null;
   proposed?: TouchZone | null;
+  part?: HorsePart | null;
   onZone?: (zone: TouchZone) => void;
   label: string;
 }) {
   const id = useId().replace(/[^a-zA-Z0-9]/g, "");
   const box = useRef<SVGSVGElement>(null);
-  const stop = selected ?? proposed ?? "shoulder";
+  const walked: readonly TouchZone[] = part === null ? TOUCH_ZONES : HORSE_PARTS[part].zones;
+  const stop = [selected, proposed, "shoulder" as const].find((zone) => zone !== null && walked.includes(zone)) ?? walked[0];
   const onKey = (event: KeyboardEvent, zone: TouchZone) => {
     const step =
       event.key === "ArrowRight" || event.key === "ArrowDown" ? 1 : event.key === "ArrowLeft" || event.key === "ArrowUp" ? -1 : 0;
     if (event.key === "Enter" || event.key === " ") onZone?.(zone);
     else if (step !== 0) {
-      const next = TOUCH_ZONES[(TOUCH_ZONES.indexOf(zone) + step + TOUCH_ZONES.length) % TOUCH_ZONES.length];
+      const next = walked[(walked.indexOf(zone) + step + walked.length) % walked.length];
       box.current?.querySelector<SVGGElement>(`[data-zone="${next}"]`)?.focus();
     } else return;
     event.preventDefault();
   };
-  const still = onZone === undefined;
+  const [left, top, width, height] = part === null ? ([20, 6, MAP_WIDTH - 40, MAP_HEIGHT - 4] as const) : HORSE_PARTS[part].box;
   // Strong outlines go on top, or a neighbour drawn later would cover half of them.
   const order = [...TOUCH_ZONES].sort((a, b) => Number(a === proposed || a === selected) - Number(b === proposed || b === selected));
   return (
     <svg
       ref={box}
-      viewBox={`20 6 ${MAP_WIDTH - 40} ${MAP_HEIGHT - 4}`}
+      viewBox={`${side === "R" ? MAP_WIDTH - left - width : left} ${top} ${width} ${height}`}
       className="h-auto w-full"
-      role={still ? "img" : "group"}
+      style={part === null ? undefined : { height: PART_HEIGHT_PX }}
+      role={onZone === undefined ? "img" : "group"}
       aria-label={label}
     >
       <Patterns id={id} />
@@ -97,7 +103,12 @@ export function HorseMap({
               strokeDasharray={zone === proposed && zone !== selected ? "7 4" : undefined}
             />
           );
-          if (still) return <g key={zone}>{shape}</g>;
+          if (onZone === undefined || !walked.includes(zone))
+            return (
+              <g key={zone} opacity={part === null ? 1 : 0.45}>
+                {shape}
+              </g>
+            );
           return (
             // biome-ignore lint/a11y/useSemanticElements: a shape in a drawing cannot be an HTML button
             <g
@@ -112,8 +123,8 @@ export function HorseMap({
               className="cursor-pointer outline-none [&:focus-visible>path]:stroke-[6px] [&:focus-visible>path]:[stroke:var(--tarn)]"
             >
               {shape}
-              {/* Small zones take the press round them too. */}
-              <circle cx={ZONE_MIDDLES[zone][0]} cy={ZONE_MIDDLES[zone][1]} r="9" fill="transparent" />
+              {/* Small zones of the whole horse take the press round them too. */}
+              {part === null && <circle cx={ZONE_MIDDLES[zone][0]} cy={ZONE_MIDDLES[zone][1]} r="9" fill="transparent" />}
             </g>
           );
         })}

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { besideZone, TOUCH_ZONES, TouchMap } from "@/core/know";
 import { mapZones } from "./index";
+import { HORSE_PART_NAMES, HORSE_PARTS, PART_HEIGHT_PX, partOfZone } from "./parts";
 import { MAP_HEIGHT, MAP_WIDTH, ZONE_MIDDLES, ZONE_PATHS } from "./shapes";
 
 /** Every point of a path but the handles of its curves. */
@@ -32,6 +33,27 @@ describe("the drawing of the horse", () => {
           `${zone} and ${next}`,
         ).toBe(true);
       }
+  });
+});
+
+describe("a part shown large", () => {
+  /** The width a map has on a phone of 390 px. */
+  const WIDTH_PX = 366;
+  it("is one for every zone, whole in its box, and each zone takes a thumb of 44 px", () => {
+    expect(HORSE_PART_NAMES.flatMap((part) => HORSE_PARTS[part].zones).toSorted()).toEqual([...TOUCH_ZONES].toSorted());
+    for (const part of HORSE_PART_NAMES) {
+      const [left, top, width, height] = HORSE_PARTS[part].box;
+      const scale = Math.min(WIDTH_PX / width, PART_HEIGHT_PX / height);
+      for (const zone of HORSE_PARTS[part].zones) {
+        expect(partOfZone(zone)).toBe(part);
+        const points = corners(ZONE_PATHS[zone]).map((point) => point.split(" ").map(Number) as [number, number]);
+        const xs = points.map(([x]) => x);
+        const ys = points.map(([, y]) => y);
+        const [fromX, toX, fromY, toY] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+        expect(fromX >= left && toX <= left + width && fromY >= top && toY <= top + height, zone).toBe(true);
+        expect(Math.min(toX - fromX, toY - fromY) * scale, zone).toBeGreaterThanOrEqual(44);
+      }
+    }
   });
 });
 

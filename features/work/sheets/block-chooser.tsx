@@ -33,7 +33,7 @@ export function BlockChooser({
   const [rung, setRung] = useState(first.rung);
   const [side, setSide] = useState<Side>(first.side ?? "L");
   const [kind, setKind] = useState<BlockChoice["kind"]>(first.kind);
-  const barred = plan.rungs.map((_, i) => barredRung(plan, i + 1, allowance)[0]?.why ?? null);
+  const barred = plan.rungs.map((_, i) => [...new Set(barredRung(plan, i + 1, allowance).map(({ why }) => why))].join(" ") || null);
   const why = barred[rung - 1] ?? null;
   const item = battery ? FIRST_LOOK_ITEMS[rung - 1] : undefined;
   const only = allowance.side;

@@ -29,7 +29,8 @@ function whenWords({ from, until }: Restriction, today: string): string {
   return until === null ? "with no end set" : "";
 }
 
-const againstWords = ({ day, reason }: GoneAgainst) => `Gone against on ${dayWords(day)}: ${reason}`;
+const againstWords = ({ day, reason, taken_back_ms }: GoneAgainst) =>
+  `Gone against on ${dayWords(day)}: ${reason}${taken_back_ms === undefined ? "" : ` (taken back)`}`;
 
 export default async function LimitsPage({ params }: { params: Promise<{ horse: string }> }) {
   const store = await getStore();
@@ -54,7 +55,10 @@ export default async function LimitsPage({ params }: { params: Promise<{ horse: 
           id: row.id,
           sentence: restrictionSentence(restriction),
           holds: row.ended_ms == null && holdsOn(restriction, day),
-          against: (restriction.goneAgainst ?? []).map((one) => ({ words: againstWords(one), today: one.day === day })),
+          against: (restriction.goneAgainst ?? []).map((one) => ({
+            words: againstWords(one),
+            today: one.day === day && one.taken_back_ms === undefined,
+          })),
           ended: row.ended_ms == null ? null : (row.ended_why ?? ""),
           when: row.ended_ms == null ? whenWords(restriction, day) : "",
           overlaps:

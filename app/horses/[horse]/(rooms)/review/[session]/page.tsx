@@ -106,7 +106,7 @@ export default async function ReviewPage({
         corrections: correctionsOf(events),
       }}
       firstTrial={Number.isInteger(trial) ? trial : null}
-      rungWord={isWork(session.kind) ? "rung" : "part"}
+      onLadders={isWork(session.kind)}
       watched={isWatch(session.kind)}
     />
   );
