@@ -320,6 +320,7 @@ export function defineModels(sequelize: Sequelize) {
       question: TEXT,
       way_a: TEXT,
       way_b: TEXT,
+      way_changes: TEXT,
       counts: TEXT,
       arms: TEXT,
       most_alike: WHOLE,

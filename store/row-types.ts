@@ -341,6 +341,8 @@ export interface TryBothRow {
   question: string;
   way_a: string;
   way_b: string;
+  /** JSON of what each way changes of the plan; null in one begun before 0.14. */
+  way_changes: string | null;
   counts: string;
   /** JSON list of A and B, as drawn. */
   arms: string;

@@ -1,6 +1,6 @@
 import { v4 as newId } from "uuid";
 import { mixedChance } from "@/core/chance";
-import { type Arm, type Counted, drawOrder, type TryBoth, type TryBothInput } from "@/core/experiment";
+import { type Arm, type Counted, drawOrder, type TryBoth, type TryBothInput, tryWaysOf, waysFrom } from "@/core/experiment";
 import { getLadder } from "./ladders";
 import type { TryBothRow } from "./models";
 import { ConflictError, NotFoundError, rowsOf } from "./rows";
@@ -14,6 +14,7 @@ const asTry = (row: TryBothRow): TryBoth => ({
   question: row.question,
   a: row.way_a,
   b: row.way_b,
+  ways: tryWaysOf(row.way_changes, row.way_a, row.way_b),
   counts: row.counts as Counted,
   arms: JSON.parse(row.arms) as Arm[],
   mostAlike: row.most_alike,
@@ -67,6 +68,7 @@ export async function beginTry(
         question: input.question,
         way_a: input.way_a,
         way_b: input.way_b,
+        way_changes: JSON.stringify(waysFrom(input.differ ?? "", input.value_a ?? "", input.value_b ?? "")),
         counts: input.counts,
         arms: JSON.stringify(arms),
         most_alike: input.most_alike,

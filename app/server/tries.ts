@@ -45,8 +45,8 @@ export async function triesOf(store: Store, horseId: string, ladders: readonly S
 export const packTries = (states: readonly TryState[]): PackTry[] =>
   states.flatMap(({ of, blocks, result }): PackTry[] => {
     if (of.endedMs !== null || result.complete) return [];
-    const { id, ladder, version, rung, question, a, b, arms, asksEach } = of;
-    return [{ id, ladder, version, rung, question, a, b, arms, asksEach, done: blocks.map(({ number }) => number) }];
+    const { id, ladder, version, rung, question, a, b, ways, arms, asksEach } = of;
+    return [{ id, ladder, version, rung, question, a, b, ways, arms, asksEach, done: blocks.map(({ number }) => number) }];
   });
 
 /** How much earlier blocks on a rung differed from one to the next, by what counts; null where under four were worked. */

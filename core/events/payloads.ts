@@ -1,4 +1,6 @@
 import * as yup from "yup";
+import { CUE_KINDS, PRESSURE_PROFILES } from "../cues/phase";
+import { REINFORCERS } from "../ladder/reinforcers";
 import { circleOverridesSchema, circlePlanSchema } from "./circle-plan-schema";
 import { PARTS } from "./parts";
 
@@ -178,7 +180,18 @@ export const payloadSchemas = {
     planned: whole(0, 1000).nullable(),
     // The experiment it is worked for, as which of the two, and as which of its blocks.
     tries: yup
-      .object({ id: uuid().required(), arm: oneOf("A", "B").required(), n: whole(1, 100).required() })
+      .object({
+        id: uuid().required(),
+        arm: oneOf("A", "B").required(),
+        n: whole(1, 100).required(),
+        // Which way that is, and what it changes of the plan.
+        way: shortText(),
+        reinforcer: oneOf(...REINFORCERS),
+        cue: oneOf(...CUE_KINDS),
+        profile: oneOf(...PRESSURE_PROFILES),
+        zone: shortText(),
+        kit: shortText(),
+      })
       .default(undefined)
       .optional(),
   }),

@@ -3,7 +3,8 @@ import type { Arm } from "./orders";
 import type { TryBoth } from "./try-both";
 
 /** An experiment that is not ended, as a device keeps it. */
-export interface PackTry extends Pick<TryBoth, "id" | "ladder" | "version" | "rung" | "question" | "a" | "b" | "arms" | "asksEach"> {
+export interface PackTry
+  extends Pick<TryBoth, "id" | "ladder" | "version" | "rung" | "question" | "a" | "b" | "ways" | "arms" | "asksEach"> {
   /** Numbers of its blocks that other sessions hold. */
   readonly done: readonly number[];
 }
@@ -30,5 +31,12 @@ export function dueTry(experiment: PackTry, { blocks, trials }: Pick<SessionReco
   const done = new Set([...experiment.done, ...here]);
   const at = experiment.arms.findIndex((_, i) => !done.has(i + 1));
   const arm = experiment.arms[at];
-  return arm === undefined ? null : { of: experiment, tries: { id: experiment.id, arm, n: at + 1 }, way: wayOfArm(experiment, arm) };
+  if (arm === undefined) return null;
+  const way = wayOfArm(experiment, arm);
+  // A device may have kept one from before the ways were told apart.
+  return { of: experiment, tries: { id: experiment.id, arm, n: at + 1, way, ...experiment.ways?.[arm] }, way };
 }
+
+/** What is said of an experiment where work on its ladder is begun. @example tryingWords(due) // "Two ways are tried on rung 3: food or a scratch. Next is block 2 of 10: a scratch." */
+export const tryingWords = ({ of, tries, way }: DueTry): string =>
+  `Two ways are tried on rung ${of.rung}: ${of.a} or ${of.b}. Next is block ${tries.n} of ${of.arms.length}: ${way}.`;

@@ -154,6 +154,7 @@ const ONE: TryBoth = {
   question: "What does a right answer earn?",
   a: "food",
   b: "a scratch",
+  ways: { A: {}, B: {} },
   counts: "share",
   arms: arms("ABBABAABABBA"),
   mostAlike: 2,

@@ -2,6 +2,7 @@ import * as yup from "yup";
 import { record } from "../checks/common";
 import { BLOCKS } from "./orders";
 import { COUNTED, type Counted } from "./try-both";
+import { WAY_PART_FACTS, WAY_PARTS, type WayPart } from "./ways";
 
 const words = (label: string, most: number) => yup.string().trim().max(most, `${label}: at most ${most} characters.`);
 const whole = (label: string, least: number, most: number) =>
@@ -12,6 +13,15 @@ const whole = (label: string, least: number, most: number) =>
     .min(least, `${label}: ${least} or more.`)
     .max(most, `${label}: ${most} at most.`)
     .required(`${label}: a number is needed.`);
+
+/** Whether a value is one of what the two may differ in; anything goes where they differ in nothing the pads know. */
+function chosen(value: string | undefined, { parent }: yup.TestContext): boolean {
+  const { differ } = parent as { differ?: WayPart | "" };
+  if (differ === undefined || differ === "") return true;
+  if (!Object.hasOwn(WAY_PART_FACTS, differ)) return true;
+  const { values } = WAY_PART_FACTS[differ];
+  return values === null ? (value ?? "") !== "" : values.includes(value ?? "");
+}
 
 /** What an experiment is begun with. */
 export const tryBothSchema = record({
@@ -25,6 +35,20 @@ export const tryBothSchema = record({
       "two-ways",
       "B: another than A.",
       (value, { parent }) => value?.toLowerCase() !== String((parent as { way_a?: string }).way_a).toLowerCase(),
+    ),
+  // What the two differ in, where the pads and the log are to follow it.
+  differ: yup
+    .string<WayPart | "">()
+    .oneOf(["", ...WAY_PARTS], "What they differ in: choose one.")
+    .default(""),
+  value_a: words("A", 100).default("").test("chosen", "A: choose one.", chosen),
+  value_b: words("B", 100)
+    .default("")
+    .test("chosen", "B: choose one.", chosen)
+    .test(
+      "two-values",
+      "B: another than A.",
+      (value, { parent }) => (parent as { differ?: string }).differ === "" || value !== (parent as { value_a?: string }).value_a,
     ),
   counts: yup.string<Counted>().oneOf(COUNTED, "What counts: choose one.").required("What counts: choose one."),
   blocks: whole("Blocks", BLOCKS.least, BLOCKS.most).test(

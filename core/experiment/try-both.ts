@@ -1,3 +1,4 @@
+import type { WayChange } from "../ladder";
 import { type Arm, BLOCKS, beginnings, MOST_ALIKE, ordersOf } from "./orders";
 import { type RandomisationTest, randomisationTest } from "./randomisation";
 
@@ -42,13 +43,36 @@ export interface TryQuestion {
   readonly question: string;
   readonly a: string;
   readonly b: string;
+  /** What the pads and the log take from each of the two; left out where nothing. */
+  readonly ways?: TryWays;
 }
+
+/** What each of the two ways changes of the plan. */
+export type TryWays = Readonly<Record<Arm, WayChange>>;
 
 export const TRY_QUESTIONS: readonly TryQuestion[] = [
   { key: "pressure-where", question: "Where does pressure meet a wrong choice?", a: "at the first step", b: "far out" },
-  { key: "profile", question: "How is the ask made?", a: "steady, held the same", b: "rising" },
-  { key: "reinforcer", question: "What does a right answer earn?", a: "food", b: "a scratch" },
-  { key: "send-lead", question: "How is it asked to go?", a: "sent", b: "led" },
+  {
+    key: "profile",
+    question: "How is the ask made?",
+    a: "steady, held the same",
+    b: "rising",
+    ways: { A: { profile: "steady" }, B: { profile: "rising" } },
+  },
+  {
+    key: "reinforcer",
+    question: "What does a right answer earn?",
+    a: "food",
+    b: "a scratch",
+    ways: { A: { reinforcer: "food" }, B: { reinforcer: "scratch" } },
+  },
+  {
+    key: "send-lead",
+    question: "How is it asked to go?",
+    a: "sent",
+    b: "led",
+    ways: { A: { cue: "wave" }, B: { cue: "lead" } },
+  },
   { key: "begin-side", question: "Which side comes first?", a: "the left", b: "the right" },
   { key: "own", question: "", a: "", b: "" },
 ];
@@ -63,6 +87,8 @@ export interface TryBoth {
   readonly a: string;
   readonly b: string;
   readonly counts: Counted;
+  /** What each way changes of the plan, besides what its words say. */
+  readonly ways: TryWays;
   readonly arms: readonly Arm[];
   readonly mostAlike: number;
   /** Asks planned for each block. */

@@ -1,4 +1,5 @@
 export { rungsBetween } from "./between";
+export { planByWay, type WayChange } from "./by-way";
 export { calmAsked, NOT_SOFT_GRADE } from "./calm";
 export { chosenWays, methodCautions, wayCautions } from "./cautions";
 export { otherSettingsDiffer, type PlanChange, planChanges } from "./changes";
@@ -55,14 +56,13 @@ export {
   type OfferRule,
   type PercentileSetting,
   PLAN_DEFAULTS,
-  REINFORCERS,
-  type Reinforcer,
   type Rung,
   scheduleOf,
   sideAsked,
 } from "./ladder";
 export { type LaidRung, type LayoutLeg, type LayoutOptions, type LayoutOrder, type LayoutStrand, layOut, MOST_LAID_RUNGS } from "./layout";
 export { METHOD_GUIDES, type MethodGuide, REINFORCER_WORDS } from "./method-guide";
+export { REINFORCERS, type Reinforcer } from "./reinforcers";
 export {
   earnsReinforcer,
   type PlayedSchedule,

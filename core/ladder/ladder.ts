@@ -2,6 +2,7 @@ import type { CuePhase } from "../cues";
 import type { MasteryRule } from "../mastery";
 import type { Strand, StrandValue } from "../strands";
 import type { Conversation, HandlerAct } from "./conversation";
+import type { Reinforcer } from "./reinforcers";
 import type { Schedule } from "./schedule";
 import type { Ways } from "./way-values";
 
@@ -34,10 +35,6 @@ export interface Rung {
   /** The most of what the handler may do within one ask. */
   readonly handlerMost?: readonly { readonly act: HandlerAct; readonly most: number }[];
 }
-
-export const REINFORCERS = ["food", "scratch", "rest", "away"] as const;
-/** What the horse gets besides the release; for a horse without food, a scratch, a rest or going away from the worry. */
-export type Reinforcer = (typeof REINFORCERS)[number];
 
 /** How food is given, and what takes its place. */
 export interface Feeding {

@@ -2,7 +2,7 @@ import { circlingSentence } from "../circle";
 import { type SidePicture, sidePicture } from "../compare";
 import type { DatedActs } from "../conversation";
 import { dayIn, startOfDayIn } from "../day";
-import type { PackTry } from "../experiment";
+import { dueTry, type PackTry, tryingWords } from "../experiment/due";
 import { FIRST_LOOK_BEHAVIOUR, firstLookPlan, type KnowDigest, type SignCounts, type Touch } from "../know";
 import { criterionOf, type LadderPlan, type PinnedSign, starterPlan, wayCautions } from "../ladder";
 import { type EvidenceTrial, standingDoNext } from "../record";
@@ -28,6 +28,8 @@ export interface LadderPart {
   /** As the ladder's form sends it, for a change made in the pen. */
   readonly behaviourInput: BehaviourInput;
   readonly plan: LadderPlan;
+  /** The plan as it is kept, where the block that runs is of an experiment and worked by its way; left out elsewhere. */
+  readonly ownPlan?: LadderPlan;
   /** What the behaviour involves that a restriction may name; left out where nothing. */
   readonly involves?: readonly string[];
   readonly next: NextStart;
@@ -161,11 +163,19 @@ export interface StartChoices {
     readonly next: NextStart;
     readonly criterion: string;
     readonly kitUse: KitUse;
+    /** That two ways are tried on it and which block is next; null where none are. */
+    readonly trying: string | null;
   }[];
   readonly limits: readonly string[];
   readonly doNext: { readonly text: string; readonly dayMs: number } | null;
   /** Why there is to be no work at all today, or null. */
   readonly noWork: string | null;
+}
+
+/** What is tried on a ladder, in words, or null. */
+function tryingOf({ tries = [] }: HorsePack, ladder: string): string | null {
+  const due = tries.flatMap((one) => (one.ladder === ladder ? (dueTry(one, { blocks: [], trials: [] }) ?? []) : []))[0];
+  return due === undefined ? null : tryingWords(due);
 }
 
 /** What may be begun with a horse at a moment. */
@@ -177,6 +187,7 @@ export function startChoices(pack: HorsePack, { states, leaves, allowance, cauti
       next,
       criterion: criterionOf(ladder.plan, next.rung).sentence,
       kitUse: kitUseOf(ladder, next.rung, leaves, allowance),
+      trying: tryingOf(pack, ladder.id),
     })),
     limits: cautions,
     doNext: doNextOf(pack, null),

@@ -1,4 +1,5 @@
 import type { EventType, Payload, SessionEvent } from "../events";
+import type { WayChange } from "../ladder/by-way";
 import type { Criterion } from "../ladder/criterion";
 import { classOfSign, dangerOfChoice } from "../signs";
 import { type ClockKnowledge, type PlacedEvent, placeEvents } from "./clock";
@@ -27,11 +28,13 @@ export interface Block extends Span {
 }
 
 /** A block of an experiment. */
-export interface BlockTries {
+export interface BlockTries extends WayChange {
   readonly id: string;
   readonly arm: "A" | "B";
   /** Counted from 1, as it was drawn. */
   readonly n: number;
+  /** What it is worked as, in words. Absent in what was logged before 0.14. */
+  readonly way?: string;
 }
 
 export interface SessionHeader {

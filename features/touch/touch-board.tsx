@@ -116,7 +116,7 @@ export function TouchBoard({
                 setPressed(part === one ? "whole" : one);
                 setPicked(null);
               }}
-              className={`min-h-11 rounded border-2 border-ink px-0.5 text-[0.8rem] leading-none font-semibold sm:text-base ${part === one ? "bg-ink text-on-ink" : "bg-paper"}`}
+              className={`min-h-11 rounded border-2 border-ink px-0.5 text-[0.78rem] leading-none font-semibold ${wide ? "sm:text-base" : ""} ${part === one ? "bg-ink text-on-ink" : "bg-paper"}`}
             >
               {one}
             </button>
@@ -155,7 +155,7 @@ export function TouchBoard({
                   key={word}
                   type="button"
                   onClick={() => grade(value)}
-                  className={`min-h-[72px] rounded-lg border-[2.5px] bg-paper px-0.5 font-head text-[0.78rem] leading-tight sm:text-sm font-semibold ${value >= 3 ? "border-sage" : value <= 1 ? "border-brick" : "border-ochre"}`}
+                  className={`min-h-[72px] rounded-lg border-[2.5px] bg-paper px-0.5 font-head text-[0.78rem] leading-tight lying:text-[0.72rem] lg:text-sm font-semibold ${value >= 3 ? "border-sage" : value <= 1 ? "border-brick" : "border-ochre"}`}
                 >
                   <span className="figures block text-lg">{value}</span>
                   {word}

@@ -14,6 +14,9 @@ import {
   TRY_QUESTIONS,
   type TryBothInput,
   tryBothSchema,
+  WAY_PART_FACTS,
+  WAY_PARTS,
+  wayValueWords,
 } from "@/core/experiment";
 import { counted } from "@/core/words";
 import { Field, FormEnd, tied, useSentForm } from "@/ui/form";
@@ -65,7 +68,18 @@ function PromiseWords({ promised, spread, counts }: { promised: Promised | null;
 }
 
 /** Begins an experiment; says before it starts what it can show. */
-export function TryForm({ horseId, ladders }: { horseId: string; ladders: readonly TryLadder[] }) {
+export function TryForm({
+  horseId,
+  ladders,
+  zones,
+  kit,
+}: {
+  horseId: string;
+  ladders: readonly TryLadder[];
+  /** Names of the yard's zones and of its kit: a way may be one of them. */
+  zones: readonly string[];
+  kit: readonly string[];
+}) {
   const router = useRouter();
   const free = ladders.filter(({ running }) => !running);
   const first = free[0];
@@ -78,6 +92,9 @@ export function TryForm({ horseId, ladders }: { horseId: string; ladders: readon
       question: "",
       way_a: "",
       way_b: "",
+      differ: "",
+      value_a: "",
+      value_b: "",
       counts: "share",
       blocks: TRY_DEFAULTS.blocks,
       most_alike: TRY_DEFAULTS.mostAlike,
@@ -86,7 +103,8 @@ export function TryForm({ horseId, ladders }: { horseId: string; ladders: readon
     target: { method: "POST", url: `/api/horses/${horseId}/tries` },
     onSaved: (id) => router.push(`/horses/${horseId}/review/try-both/${id}`),
   });
-  const [blocks, alike, asks, counts, chosen] = watch(["blocks", "most_alike", "asks_each", "counts", "ladder"]);
+  const [blocks, alike, asks, counts, chosen, differ] = watch(["blocks", "most_alike", "asks_each", "counts", "ladder", "differ"]);
+  const values = differ === "" ? [] : (WAY_PART_FACTS[differ].values ?? (differ === "zone" ? zones : kit));
   const even = [Number(blocks), Number(alike)] as const;
   const [promised, setPromised] = useState<Promised | null>(null);
   const key = `${even[0]} ${even[1]}`;
@@ -117,6 +135,10 @@ export function TryForm({ horseId, ladders }: { horseId: string; ladders: readon
     setValue("question", one.question);
     setValue("way_a", one.a);
     setValue("way_b", one.b);
+    const [part, first] = Object.entries(one.ways?.A ?? {})[0] ?? ["", ""];
+    setValue("differ", part as TryBothInput["differ"]);
+    setValue("value_a", first);
+    setValue("value_b", Object.values(one.ways?.B ?? {})[0] ?? "");
   };
   return (
     <form onSubmit={submit} noValidate className="mt-4 grid max-w-4xl gap-4 border-l-4 border-tarn pl-4 sm:grid-cols-6">
@@ -138,7 +160,43 @@ export function TryForm({ horseId, ladders }: { horseId: string; ladders: readon
           </Field>
         </div>
       ))}
-      <div className="sm:col-span-4">
+      <div className="sm:col-span-2">
+        <Field id="try-differ" label="What they differ in" hint="The pads and the log follow it, block by block" error={error("differ")}>
+          <select
+            {...register("differ", {
+              onChange: () => {
+                setValue("value_a", "");
+                setValue("value_b", "");
+              },
+            })}
+            {...tied("try-differ", error("differ"))}
+            className="field-box"
+          >
+            <option value="">something else; the words alone say it</option>
+            {WAY_PARTS.map((part) => (
+              <option key={part} value={part}>
+                {WAY_PART_FACTS[part].words}
+              </option>
+            ))}
+          </select>
+        </Field>
+      </div>
+      {differ !== "" &&
+        (["value_a", "value_b"] as const).map((name) => (
+          <div key={name} className="sm:col-span-2">
+            <Field id={name} label={name === "value_a" ? "A is" : "B is"} error={error(name)}>
+              <select {...register(name)} {...tied(name, error(name))} className="field-box">
+                <option value="">choose one</option>
+                {values.map((value) => (
+                  <option key={value} value={value}>
+                    {wayValueWords(differ, value)}
+                  </option>
+                ))}
+              </select>
+            </Field>
+          </div>
+        ))}
+      <div className="sm:col-span-4 sm:col-start-1">
         <Field id="try-ladder" label="Behaviour" error={error("ladder")}>
           <select
             {...register("ladder", {

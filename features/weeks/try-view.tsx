@@ -60,7 +60,19 @@ const stateWords = ({ of, result }: ShownTry) =>
   of.endedMs !== null ? (result.complete ? "done" : "cut short") : result.complete ? "done" : `${result.done} of ${of.arms.length}`;
 
 /** The experiments of a horse, and a new one. */
-export function TriesView({ horseId, tries, ladders }: { horseId: string; tries: readonly ShownTry[]; ladders: readonly TryLadder[] }) {
+export function TriesView({
+  horseId,
+  tries,
+  ladders,
+  zones,
+  kit,
+}: {
+  horseId: string;
+  tries: readonly ShownTry[];
+  ladders: readonly TryLadder[];
+  zones: readonly string[];
+  kit: readonly string[];
+}) {
   return (
     <>
       <h1 className="text-[2rem]">Try both</h1>
@@ -88,7 +100,7 @@ export function TriesView({ horseId, tries, ladders }: { horseId: string; tries:
       )}
       <section className="mt-8">
         <h2 className="text-xl">A new one</h2>
-        <TryForm horseId={horseId} ladders={ladders} />
+        <TryForm horseId={horseId} ladders={ladders} zones={zones} kit={kit} />
       </section>
     </>
   );

@@ -1,8 +1,17 @@
 import { seedFromText } from "@/core/chance";
 import { FIRST_LOOK_ITEMS } from "@/core/know";
-import { criterionOf, earnsReinforcer, methodOf, scheduleOf } from "@/core/ladder";
+import { criterionOf, earnsReinforcer, methodOf, planByWay, scheduleOf } from "@/core/ladder";
 import { handlerOfBegun } from "@/core/pack";
-import { type Block, evidenceOfSession, handlerKey, handlerNow, type SessionRecord, valuesOf } from "@/core/record";
+import {
+  type Block,
+  type BlockTries,
+  evidenceOfSession,
+  handlerKey,
+  handlerNow,
+  type SessionRecord,
+  valuesOf,
+  whereNow,
+} from "@/core/record";
 import type { Fact } from "@/core/schemas";
 import { trialsOfPair } from "@/core/word";
 import { TOUCH_BLOCK } from "../touch/touch-facts";
@@ -77,7 +86,7 @@ export function blockFacts(now: RecorderStart, record: SessionRecord, choice: Bl
       ...(start.ladderId === null || start.version === null ? {} : { ladder: start.ladderId, version: start.version }),
       rung: start.battery ? (FIRST_LOOK_ITEMS[choice.rung - 1]?.key ?? String(choice.rung)) : choice.rung,
       criterion: {
-        ...criterionOf(start.plan, choice.rung, {
+        ...criterionOf(choice.tries === undefined ? start.plan : planByWay(start.plan, choice.tries), choice.rung, {
           seed: seedFromText(`${start.sessionId}:${next}`),
           earlierValues: earlierValues(start, record, choice.rung),
         }),
@@ -85,11 +94,17 @@ export function blockFacts(now: RecorderStart, record: SessionRecord, choice: Bl
       side: choice.side ?? "",
       kind: choice.kind,
       planned: choice.tries?.asks ?? start.plan.plannedRepetitions,
-      ...(choice.tries === undefined ? {} : { tries: { id: choice.tries.id, arm: choice.tries.arm, n: choice.tries.n } }),
+      ...(choice.tries === undefined ? {} : { tries: triesOf(choice.tries) }),
     },
   });
+  const zone = choice.tries?.zone;
+  // The way says where it is asked: the log has the horse there from here on.
+  if (zone !== undefined && whereNow(record).zone !== zone) facts.push({ type: "zone", payload: { zone } });
   return facts;
 }
+
+/** What the log keeps of the experiment: which block as which way, and what the way changes. */
+const triesOf = ({ asks: _asks, ...tries }: NonNullable<BlockChoice["tries"]>): BlockTries => tries;
 
 /** What the horse gets on a rung besides the release and the mark: pieces of food, or what stands in their place. */
 export function usesFood(start: RecorderStart, rung: number): boolean {

@@ -1,4 +1,4 @@
-import { starterPlan } from "@/core/ladder";
+import { planByWay, starterPlan } from "@/core/ladder";
 import type { Block, SessionRecord } from "@/core/record";
 import type { BehaviourInput } from "@/core/schemas";
 import { planBlock } from "./block-facts";
@@ -46,12 +46,16 @@ function partOfBlock(given: RecorderStart, parts: readonly LadderPart[], block: 
   return namedPart(block.behaviour, given.ladders[0] ?? null);
 }
 
+/** A ladder as the running block works it: of an experiment by its way, otherwise as it is. */
+const byWayOf = ({ tries, endMs }: Block, part: LadderPart): LadderPart =>
+  tries === null || endMs !== null ? part : { ...part, plan: planByWay(part.plan, tries), ownPlan: part.plan };
+
 /** The ladder in work: that of the last block of the plan, otherwise the one the session begins on. */
 export function partNow(given: RecorderStart, added: readonly LadderPart[], record: SessionRecord): LadderPart {
   if (given.battery) return given;
   const parts = knownParts(given, added);
   const block = planBlock(given, record);
-  if (block !== null) return partOfBlock(given, parts, block);
+  if (block !== null) return byWayOf(block, partOfBlock(given, parts, block));
   return parts.find(({ ladderId }) => ladderId === given.ladderId) ?? given;
 }
 

@@ -45,6 +45,7 @@ const Hearing = lazyPart(() => import("./hearing").then(({ Hearing }) => Hearing
 const TalkLine = lazyPart(() => import("./talk-line").then(({ TalkLine }) => TalkLine));
 const RigPanel = lazyPart(() => import("./sheets/rig-panel").then(({ RigPanel }) => RigPanel));
 const Sheets = lazyPart(() => import("./sheets/sheets").then(({ Sheets }) => Sheets));
+const TriesDue = lazyPart(() => import("./sheets/tries-due").then(({ TriesDue }) => TriesDue));
 const StopCard = lazyPart(() => import("./sheets/stop-card").then(({ StopCard }) => StopCard));
 
 const A_MOMENT = <p className="text-soft">A moment.</p>;
@@ -307,6 +308,11 @@ export function Recorder({ packed }: { packed: PackedStart }) {
               )}
               <p className="mb-1 font-head text-lg font-bold text-tarn">{start.next.headline}</p>
               <p className="mb-3 text-sm text-soft">{start.next.reason}</p>
+              {start.tries.length > 0 && (
+                <Suspense fallback={null}>
+                  <TriesDue />
+                </Suspense>
+              )}
               <BlockChooser start={start} first={first} onStart={act.begin} words="Start the block" />
               <div className="mt-3">
                 <Cautions cautions={[...start.cautions, ...start.planCautions]} />

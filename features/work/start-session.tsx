@@ -211,6 +211,7 @@ export function StartSession({
                       See the limit, or go against it with a reason
                     </WayLink>
                   )}
+                  {one.trying !== null && <span className="block text-sm font-semibold text-tarn">{one.trying}</span>}
                   {one.next.beside !== undefined && <span className="block text-sm text-soft">{one.next.beside}</span>}
                 </span>
               </label>

@@ -14,7 +14,7 @@ import * as libraryAndDates from "./0010-library-and-dates";
 import * as overWeeks from "./0011-over-weeks";
 import * as circle from "./0012-circle";
 import * as soundAdvice from "./0013-sound-advice";
-import * as kitThatWentWell from "./0014-kit-that-went-well";
+import * as waysAndKit from "./0014-ways-and-kit";
 
 interface Migration {
   readonly name: string;
@@ -41,7 +41,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0011-over-weeks", up: overWeeks.up },
   { name: "0012-circle", up: circle.up },
   { name: "0013-sound-advice", up: soundAdvice.up },
-  { name: "0014-kit-that-went-well", up: kitThatWentWell.up },
+  { name: "0014-ways-and-kit", up: waysAndKit.up },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name);

@@ -30,7 +30,7 @@ export const PACKED_TABLES: readonly PackedTable[] = [
   { name: "cue_phase", key: ["ladder_id", "version", "number"] },
   { name: "chain", key: ["id"] },
   { name: "chain_link", key: ["chain_id", "position"] },
-  { name: "try_both", key: ["id"], json: ["arms"] },
+  { name: "try_both", key: ["id"], json: ["arms", "way_changes"] },
   { name: "circle_setup", key: ["horse_id"], json: ["body"] },
   { name: "kit_fit", key: ["horse_id", "kit_id"], json: ["body"] },
   { name: "hand_load", key: ["id"] },

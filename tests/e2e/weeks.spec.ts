@@ -180,15 +180,30 @@ test("try both: the order is drawn, what is due is said in the pen, and nothing 
   await openRecorder(page, server.url, horse);
   await fromMore(page, `try both 1 of 10: ${way}`);
   await expect(page.getByTestId("talk")).toContainText(`Trying 1 of 10: ${way}.`);
+  // What the way changes changes the pads.
+  await expect(pad(page, order[0] === "A" ? "food +1" : "scratch")).toBeVisible();
   for (const word of ["got it", "other", "got it"]) await pad(page, word).click();
   const starts = payloads(await exported(page, server.url), "block.start");
-  expect(starts.at(-1)).toMatchObject({ planned: 3, tries: { arm: order[0], n: 1 } });
+  expect(starts.at(-1)).toMatchObject({
+    planned: 3,
+    tries: { arm: order[0], n: 1, way, reinforcer: order[0] === "A" ? "food" : "scratch" },
+  });
   await pad(page, "more").click();
   const second = order[1] === "A" ? "food" : "a scratch";
   await expect(page.getByRole("button", { name: `try both 2 of 10: ${second}` })).toBeVisible();
+  // The block sheet and the start page say it too.
+  const next = `Next is block 2 of 10: ${second}.`;
   await page.keyboard.press("Escape");
+  await pad(page, "more").click();
+  await page.getByRole("button", { name: "block", exact: true }).click();
+  await expect(page.getByRole("dialog")).toContainText(next);
+  await page.getByRole("button", { name: `Work block 2: ${second}` }).click();
+  await expect(pad(page, order[1] === "A" ? "food +1" : "scratch")).toBeVisible();
+  await pad(page, "undo").click();
   await finishSession(page);
   await page.waitForURL(/\/review\//);
+  await page.goto(`${server.url}/horses/${horse}/work`);
+  await expect(page.getByText(next)).toBeVisible();
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(address);
   await expect(page.getByTestId("try-result")).toContainText("1 of 10 blocks worked. What they show is said at the end");

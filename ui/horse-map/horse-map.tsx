@@ -100,6 +100,7 @@ export function HorseMap({
               fill={fillOf(state, id)}
               stroke={strong ? "var(--tarn)" : "var(--ink)"}
               strokeWidth={strong ? 4.5 : 1.5}
+              vectorEffect="non-scaling-stroke"
               strokeDasharray={zone === proposed && zone !== selected ? "7 4" : undefined}
             />
           );

@@ -1,4 +1,5 @@
 import { describe, expect, it, vi } from "vitest";
+import { dueTry, type PackTry } from "@/core/experiment";
 import type { LadderPlan } from "@/core/ladder";
 import { isSilent, reduceSession, workSeconds } from "@/core/record";
 import type { EventType } from "@/core/schemas";
@@ -9,7 +10,7 @@ import { payloadsOf } from "@/tests/support/payloads";
 import { emptyDraft } from "@/tests/support/plan";
 import { recorderStart } from "@/tests/support/recorder-start";
 import { SessionWriter } from "@/tests/support/session-writer";
-import { leftOn } from "../ladders";
+import { leftOn, partNow } from "../ladders";
 import type { RecorderStart, Way } from "../types";
 import { blockActs } from "./block-acts";
 import type { Pen } from "./pen";
@@ -94,6 +95,97 @@ const advice = (word: Advice["word"], rung?: number): Advice => ({
   reason: "so",
   numbers: { n: 1 },
   ...(rung === undefined ? {} : { rung }),
+});
+
+/** A recorder whose ladder is a known one, so that the running block's way reaches the pads as it does on the screen. */
+function trying(reinforcers: readonly ["food", "scratch"] | readonly ["scratch", "food"], method: LadderPlan["method"] = "combined") {
+  const part = recorderStart({ plan: { ...emptyDraft().plan, method } });
+  const ways = { A: { reinforcer: reinforcers[0] }, B: { reinforcer: reinforcers[1] } };
+  const experiment: PackTry = {
+    id: "0a0a0a0a-0000-4000-8000-000000000001",
+    ladder: "ladder-1",
+    version: 1,
+    rung: 1,
+    question: "",
+    a: reinforcers[0],
+    b: reinforcers[1],
+    ways,
+    arms: ["A", "B"],
+    asksEach: 3,
+    done: [],
+  };
+  const start = recorderStart({ plan: part.plan, ladders: [part], tries: [experiment] });
+  const own = recorder({}, {}, start);
+  const now = own.pen.now;
+  const pen: Pen = {
+    ...own.pen,
+    now: () => {
+      const state = now();
+      return { ...state, way: "tally", start: { ...start, ...partNow(start, [], state.record) } };
+    },
+  };
+  const act = { ...trialActs(pen), ...blockActs(pen) };
+  const next = () => {
+    const due = dueTry(experiment, pen.now().record);
+    if (due === null) throw new Error("none due");
+    act.tryBoth(due);
+  };
+  return { ...own, pen, act, next, experiment, plan: part.plan };
+}
+
+describe("a block of an experiment", () => {
+  it("is logged by its own way: food is fed and counted, a scratch is given and none is counted", () => {
+    const { act, next, logged, trials, set } = trying(["food", "scratch"]);
+    next();
+    act.outcome("met");
+    act.food();
+    set.at = 20;
+    next();
+    act.outcome("met");
+    act.food();
+    expect(trials().map(({ reinforcers }) => reinforcers)).toEqual([1 + 1, 0]);
+    expect(logged("feed")).toHaveLength(1);
+    expect(logged("reinforce")).toEqual([{ what: "scratch" }]);
+    expect(logged("block.start").slice(1)).toMatchObject([
+      { tries: { arm: "A", n: 1, way: "food", reinforcer: "food" }, planned: 3 },
+      { tries: { arm: "B", n: 2, way: "scratch", reinforcer: "scratch" } },
+    ]);
+  });
+  it("feeds on a ladder of release alone while its way feeds, and not after it", () => {
+    const { act, next, logged, trials, set, pen } = trying(["food", "scratch"], "pressure-release");
+    next();
+    act.outcome("met");
+    expect(trials().at(-1)).toMatchObject({ released: true, reinforcers: 1 });
+    set.at = 20;
+    act.side();
+    expect(pen.now().start.plan.method).toBe("pressure-release");
+    act.outcome("met");
+    expect(trials().at(-1)).toMatchObject({ released: true, reinforcers: 0 });
+    act.food();
+    expect(logged("reinforce")).toEqual([{ what: "scratch" }]);
+  });
+  it("is not begun with food on a day without", () => {
+    const { act, pen, logged, set, experiment } = trying(["food", "scratch"]);
+    const noFood = allowanceOn(
+      [{ kind: "no-food", amount: null, detail: null, reason: "colic", givenBy: "", from: null, until: null }],
+      "2026-06-01",
+      null,
+    );
+    const now = pen.now;
+    const barred: Pen = { ...pen, now: () => ({ ...now(), start: { ...now().start, allowance: noFood } }) };
+    const due = dueTry(experiment, pen.now().record);
+    if (due === null) throw new Error("none due");
+    blockActs(barred).tryBoth(due);
+    expect(set.hint).toMatch(/^This block is worked with food\. No food: colic/);
+    expect(logged("block.start")).toHaveLength(1);
+    act.outcome("met");
+  });
+  it("leaves the ladder's own plan as it is", () => {
+    const { next, pen, plan } = trying(["scratch", "food"]);
+    next();
+    expect(pen.now().start.plan.feeding.reinforcer).toBe("scratch");
+    expect(pen.now().start.ownPlan).toEqual(plan);
+  });
 });
 
 describe("the pads in Timed", () => {

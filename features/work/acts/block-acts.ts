@@ -62,13 +62,15 @@ export function wrongSide(plan: LadderPlan, rung: number, side: Side | null): st
 /** The ladder in work, taken out of everything else the recorder was given. */
 const partOf = (start: RecorderStart): LadderPart => {
   const { ladderId, version, revision, behaviour, behaviourInput, plan, next, earlier, carried, planCautions, circling, involves } = start;
+  // What a way changes for its block is no change of the ladder.
+  const own = start.ownPlan ?? plan;
   return {
     ladderId,
     version,
     revision,
     behaviour,
     behaviourInput,
-    plan,
+    plan: own,
     next,
     earlier,
     carried,
@@ -153,7 +155,8 @@ export function blockActs(pen: Pen) {
   /** The ladder in work with another plan, as a new version on the server. @returns it, or why it could not be saved. */
   const changePlan = async (next: LadderPlan): Promise<LadderPart | string> => {
     const { start } = now();
-    const { plan, ladderId, version, revision, behaviourInput, behaviour, planCautions } = start;
+    const { ladderId, version, revision, behaviourInput, behaviour, planCautions } = start;
+    const plan = start.ownPlan ?? start.plan;
     if (ladderId === null || version === null || revision === null) return "Only a ladder has rungs to put one between.";
     putting = true;
     const sent = await send<{ version: number; revision: number }>("PUT", `/api/ladders/${ladderId}`, {
@@ -190,7 +193,8 @@ export function blockActs(pen: Pen) {
   const putRungBetween = async (rung: number, byWord = false): Promise<string | null> => {
     if (putting) return null;
     const { start, block } = now();
-    const { plan, ladderId } = start;
+    const { ladderId } = start;
+    const plan = start.ownPlan ?? start.plan;
     if (ladderId === null) return "Only a ladder has rungs to put one between.";
     const put = rungsBetween(plan.strands, plan.rungs, rung, plan.phases.length);
     if (put.length === 0) return `Nothing fits between rung ${rung - 1} and ${rung}.`;
@@ -224,6 +228,8 @@ export function blockActs(pen: Pen) {
     const { start, block } = now();
     const part = of.ladder === start.ladderId ? undefined : start.ladders.find(({ ladderId }) => ladderId === of.ladder);
     const on = part ?? start;
+    const { noFood } = start.allowance;
+    if (tries.reinforcer === "food" && noFood !== null) return refuse(pen, `This block is worked with food. ${noFood.why}`);
     if (on.ladderId !== of.ladder) return refuse(pen, "The ladder it is tried on is put away.");
     // A rung that stands unchanged in a later version is the same rung under its present number.
     const rung =

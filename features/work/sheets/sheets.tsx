@@ -13,6 +13,7 @@ import { LadderSheet } from "./ladder-sheet";
 import { MoreSheet } from "./more-sheet";
 import { RunSheet } from "./run-sheet";
 import { Sheet } from "./sheet";
+import { TriesDue } from "./tries-due";
 
 /** What lies over the recorder: blocks, ladders, more, keys, touch and the finish. */
 export function Sheets({ first, onFinish }: { first: BlockChoice; onFinish: (notes: FinishNotes) => void }) {
@@ -25,6 +26,7 @@ export function Sheets({ first, onFinish }: { first: BlockChoice; onFinish: (not
   return (
     <>
       <Sheet open={sheet === "block"} onClose={close} title="Next block" description="The running block ends when this one starts.">
+        <TriesDue />
         <BlockChooser key={record.blocks.length} start={start} first={first} onStart={act.begin} words="Start the block" />
       </Sheet>
       <Sheet open={sheet === "ladder"} onClose={close} title="Go over to" description="The running block ends when the next one starts.">

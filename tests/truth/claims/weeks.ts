@@ -84,6 +84,7 @@ const TRIED: TryBoth = {
   question: "",
   a: "food",
   b: "a scratch",
+  ways: { A: {}, B: {} },
   counts: "share",
   arms: [],
   mostAlike: 2,

@@ -3,7 +3,7 @@ import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { ReviewNav } from "@/features/weeks/review-nav";
 import type { TryLadder } from "@/features/weeks/try-form";
 import { TriesView } from "@/features/weeks/try-view";
-import { getHorse, listLadders, pastOfHorse } from "@/store";
+import { getHorse, listKit, listLadders, pastOfHorse, placeZones } from "@/store";
 import { findOr404 } from "../../../../../server/find-or-404";
 import { RunningLine } from "../../../../../server/running-line";
 import { getStore } from "../../../../../server/store";
@@ -18,9 +18,11 @@ export default async function TryBothPage({ params }: { params: Promise<{ horse:
   const store = await getStore();
   const horse = await findOr404(getHorse(store, (await params).horse));
   const ladders = await listLadders(store, horse.id);
-  const [states, past] = await Promise.all([
+  const [states, past, zones, kit] = await Promise.all([
     triesOf(store, horse.id, ladders),
     pastOfHorse(store, horse.id, { fromMs: store.now() - SPREAD_DAYS * MILLISECONDS_PER_DAY, ladders }),
+    placeZones(store),
+    listKit(store),
   ]);
   const running = new Set(states.flatMap(({ of, result }) => (of.endedMs === null && !result.complete ? [of.ladder] : [])));
   const lastOn = (id: string) => past.trials.findLast((trial) => trial.ladder === id && trial.kind === "work");
@@ -51,6 +53,8 @@ export default async function TryBothPage({ params }: { params: Promise<{ horse:
         horseId={horse.id}
         tries={states.map(({ of, result }) => ({ of, result, name: names.get(of.ladder) ?? "" }))}
         ladders={shown}
+        zones={[...new Set([...zones.values()].flat().map(({ name }) => name))].sort()}
+        kit={kit.map(({ name }) => name)}
       />
     </>
   );
