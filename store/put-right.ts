@@ -1,8 +1,9 @@
 import { v4 as newId } from "uuid";
+import type { Block } from "@/core/record";
 import { eventOf, type Fact, type PutRightInput, type SessionEvent } from "@/core/schemas";
 import { getHorse } from "./horses";
-import { getLadder } from "./ladders";
-import { GoneError, NotFoundError } from "./rows";
+import { addLadder, asBehaviour, carriedRungsOf, getLadder, listLadders, type StoredLadder } from "./ladders";
+import { ConflictError, GoneError, NotFoundError } from "./rows";
 import { loadSession } from "./sessions";
 import type { Store } from "./store";
 
@@ -50,18 +51,19 @@ export async function putSessionRight(store: Store, id: string, input: PutRightI
     const target = header?.id ?? add({ type: "session.start", payload: { horse: horse.name, method: ladder?.plan.method ?? "combined" } });
     add({ type: "correct", payload: { event: target, payload: changes, reason: input.reason } });
   }
+  const along = moved && input.take_along === true ? await takeAlong(store, session.horse_id, horse.id, record.blocks) : null;
   if (moved)
     for (const block of record.blocks.filter((one) => one.ladder !== null)) {
-      const counts = ladder !== null && Number(block.rung) <= ladder.plan.rungs.length;
-      const to = counts ? { ladder: ladder.id, version: ladder.version, behaviour: ladder.behaviour.name } : { ladder: "" };
+      const to = along === null ? onLadder(ladder, Number(block.rung)) : along(block);
       add({ type: "correct", payload: { event: block.eventId, payload: to, reason: input.reason } });
     }
+  const now = along === null ? ladder : (along.of(session.ladder_id) ?? null);
   if (events.length > 0) await store.events.append({ recorder: RECORDER, events, clocks: {} });
   await store.writer.write((transaction) =>
     store.models.session.update(
       {
         horse_id: horse.id,
-        ...(moved ? { ladder_id: ladder?.id ?? null, ladder_version: ladder?.version ?? null, start_rung: null } : {}),
+        ...(moved ? { ladder_id: now?.id ?? null, ladder_version: now?.version ?? null, start_rung: null } : {}),
         ...(input.person === undefined ? {} : { person_id: input.person ?? null }),
         ...(input.place === undefined ? {} : { place_id: input.place ?? null }),
         // Lists go by it, so it moves with the session.
@@ -70,4 +72,47 @@ export async function putSessionRight(store: Store, id: string, input: PutRightI
       { where: { id: session.id }, transaction },
     ),
   );
+}
+
+/** What a block says of its ladder from now on. */
+interface OnLadder {
+  readonly ladder: string;
+  readonly version?: number;
+  readonly behaviour?: string;
+  readonly rung?: number;
+}
+
+/** A block on a ladder of the other horse, as far as that one has such a rung. */
+const onLadder = (ladder: StoredLadder | null, rung: number): OnLadder =>
+  ladder !== null && rung <= ladder.plan.rungs.length
+    ? { ladder: ladder.id, version: ladder.version, behaviour: ladder.behaviour.name }
+    : { ladder: "" };
+
+/**
+ * Makes ladders of another horse like those some blocks were worked on, as they
+ * stand now. A rung of an earlier version that stands unchanged goes along under its present number.
+ * @throws ConflictError where that horse has a ladder of the name.
+ */
+async function takeAlong(store: Store, fromHorseId: string, horseId: string, blocks: readonly Block[]) {
+  const worked = [...new Set(blocks.flatMap(({ ladder }) => ladder ?? []))];
+  const found = (await listLadders(store, fromHorseId)).filter(({ id }) => worked.includes(id));
+  const names = new Set((await listLadders(store, horseId)).map(({ behaviour }) => behaviour.name.toLowerCase()));
+  const double = found.find(({ behaviour }) => names.has(behaviour.name.toLowerCase()));
+  if (double !== undefined) throw new ConflictError(`There is a ladder “${double.behaviour.name}” there already. Choose it, or none.`);
+  const carried = await carriedRungsOf(store, found);
+  const made = new Map<string, StoredLadder>();
+  for (const one of found) made.set(one.id, await getLadder(store, await addLadder(store, horseId, asBehaviour(one.behaviour), one.plan)));
+  const to = ({ ladder, version, rung }: Block): OnLadder => {
+    const [from, copy] = [found.find(({ id }) => id === ladder), made.get(ladder ?? "")];
+    if (from === undefined || copy === undefined) return { ladder: "" };
+    const now =
+      version === from.presentVersion
+        ? Number(rung)
+        : carried
+            .get(from.id)
+            ?.get(version ?? 0)
+            ?.get(Number(rung));
+    return now === undefined ? { ladder: "" } : { ladder: copy.id, version: copy.version, behaviour: copy.behaviour.name, rung: now };
+  };
+  return Object.assign(to, { of: (ladder: string | null) => made.get(ladder ?? "") });
 }

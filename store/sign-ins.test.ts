@@ -44,6 +44,16 @@ async function person(name: string, access: "owner" | "helper"): Promise<string>
 const enter = (name: string, passphrase = PASS, deviceSecret = device) =>
   signIn(store, { name, passphrase, deviceSecret, deviceName: "Chrome on Android", host: "deft-1.local:4380" });
 
+describe("the owner of a horse", () => {
+  it("is somebody's part in the yard and grants nothing: access is given apart from it", async () => {
+    const owner = await addPerson(store, { name: "Wick", role: "owner" });
+    expect((await accessOfPeople(store)).get(owner)).toBeUndefined();
+    await expect(enter("Wick")).resolves.toBeNull();
+    await setAccess(store, owner, "helper", PASS);
+    expect(await enter("Wick")).toMatchObject({ who: { access: "helper" } });
+  });
+});
+
 describe("a passphrase", () => {
   it("is kept as a slow hash with a salt of its own, and read by what stands with it", async () => {
     const [a, b] = [await hashPassphrase(PASS), await hashPassphrase(PASS)];

@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
 import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from "workbox-precaching";
 import { NavigationRoute, registerRoute } from "workbox-routing";
+import { onOwnMachine } from "@/features/device/own-machine";
 import { OVER_WEEKS } from "@/features/pen/over-weeks";
 
 declare const self: ServiceWorkerGlobalScope;
@@ -10,6 +11,9 @@ declare const PEN_FILES: { url: string; revision: string | null }[];
 const SHELL = "/pen";
 /** A page the server has not begun to answer by then is shown from the device. */
 const WAIT_MS = 6000;
+/** On the machine the program runs on slow is not away: only where nothing runs there is the device's own page shown. */
+const OWN_WAIT_MS = 120_000;
+const waitMs = onOwnMachine(self.location.hostname) ? OWN_WAIT_MS : WAIT_MS;
 
 // What the pen needs is kept whole or not at all: a version that did not come over entirely is not used.
 precacheAndRoute(PEN_FILES, { ignoreURLParametersMatching: [/.*/], cleanURLs: false });
@@ -34,7 +38,7 @@ registerRoute(
       if (shell !== undefined) return shell;
     }
     try {
-      return await fetch(request, { signal: AbortSignal.timeout(WAIT_MS) });
+      return await fetch(request, { signal: AbortSignal.timeout(waitMs) });
     } catch {
       return Response.redirect(inThePen(url));
     }

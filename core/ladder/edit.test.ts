@@ -6,6 +6,7 @@ import {
   changeStrand,
   copyRung,
   deleteRung,
+  likeTheOneBefore,
   MOST_RUNGS,
   mergeRungs,
   mirrorStrand,
@@ -45,6 +46,11 @@ describe("editing the rope", () => {
       [1, 1, "short lead"],
       [2, 2, "short lead"],
     ]);
+    // A copy that stands beside what it was copied from asks nothing new, whatever its fault is kept for.
+    expect(likeTheOneBefore(copyRung(set, 1).rungs)).toEqual([2]);
+    expect(likeTheOneBefore(setRung(copyRung(set, 1), 2, { kept: "known" }).rungs)).toEqual([2]);
+    expect(likeTheOneBefore(setRung(copyRung(set, 1), 2, { schedule: { kind: "variable", ratio: 3 } }).rungs)).toEqual([]);
+    expect(likeTheOneBefore(set.rungs)).toEqual([]);
     expect(shown(moveRung(set, 2, 1))[0]).toEqual([2, 2, "short lead"]);
     expect(shown(moveRung(set, 1, 99))[1]).toEqual([1, 1, "short lead"]);
     expect(moveRung(set, 1, 0)).toBe(set);

@@ -64,6 +64,18 @@ export function copyRung(rope: Rope, number: number): Rope {
   return withRungs(rope, [...rope.rungs.slice(0, number), copy, ...rope.rungs.slice(number)]);
 }
 
+/** What a rung asks and says, however its keys stand; the reason a fault is kept for aside. */
+const askedBy = (rung: Rung) =>
+  JSON.stringify(
+    Object.entries(withoutKept(rung))
+      .map(([key, value]) => [key, key === "values" ? Object.entries(value as object).sort() : value])
+      .sort(),
+  );
+
+/** Numbers of rungs that ask the same as the one before them, word for word: a step that is none. @example likeTheOneBefore(copyRung(rope, 2).rungs) // [3] */
+export const likeTheOneBefore = (rungs: readonly Rung[]): number[] =>
+  rungs.flatMap((rung, i) => (i > 0 && askedBy(rung) === askedBy(rungs[i - 1] as Rung) ? [i + 1] : []));
+
 export function deleteRung(rope: Rope, number: number): Rope {
   rungAt(rope, number);
   return withRungs(

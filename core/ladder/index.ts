@@ -28,6 +28,7 @@ export {
   changeStrand,
   copyRung,
   deleteRung,
+  likeTheOneBefore,
   mergeRungs,
   mirrorStrand,
   moveRung,

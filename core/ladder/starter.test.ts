@@ -14,12 +14,13 @@ describe("starterPlan", () => {
       ),
     ).toEqual([]);
   });
-  it("takes the cue of another ladder of the same horse over, also one of a single phase", () => {
+  it("takes method and rules of another ladder of the same horse over, and never its cue", () => {
     const one = starterPlan(null);
-    const like = { ...one, phases: one.phases.slice(0, 1), method: "marker-food" as const, maximumSeconds: 12 };
-    const plan = starterPlan(like);
+    const phases = [{ label: "cluck", kind: "voice" as const, profile: "steady" as const, dwellSeconds: 9, pulsesPerMinute: null }];
+    const plan = starterPlan({ ...one, phases, method: "marker-food", maximumSeconds: 12 });
     expect(plan).toMatchObject({ method: "marker-food", maximumSeconds: 12 });
-    expect(plan.rungs).toHaveLength(2);
+    expect(plan.phases).toEqual(one.phases);
+    expect(plan.rungs).toHaveLength(one.rungs.length);
     expect(checkLadderPlan(plan)).toMatchObject({ ok: true });
   });
 });

@@ -13,11 +13,11 @@ const PHASES: readonly CuePhase[] = [
 /**
  * The plan of something named on the spot: any answer to any ask first, then
  * lighter phase by phase. The trainer fills in the strands later.
- * @param like a plan of the same horse whose cue, method and rules are taken over, or null.
+ * Its cue is the plain one: that of another ladder belongs to what it asks for.
+ * @param like a plan of the same horse whose method and rules are taken over, or null.
  */
 export function starterPlan(like: LadderPlan | null): LadderPlan {
-  const phases = like === null ? PHASES : like.phases;
-  const count = phases.length;
+  const count = PHASES.length;
   const light = strandFromCatalogue("lightness", "lightness");
   const method: Method = like?.method ?? "combined";
   // Two rungs at least, also where the cue has one phase: the first a form not asked for yet.
@@ -28,7 +28,7 @@ export function starterPlan(like: LadderPlan | null): LadderPlan {
     method,
     strands: [form, light],
     rungs: [first, ...rungs],
-    phases,
+    phases: PHASES,
     maximumSeconds: like?.maximumSeconds ?? 30,
     mastery: like?.mastery ?? DEFAULT_MASTERY_RULE,
     schedule: { kind: "every" },

@@ -59,3 +59,32 @@ export function struckNotesOf(events: readonly SessionEvent[]): StruckNote[] {
   }
   return [...struck].map(([note, by]) => ({ note, by, text: notes.get(note) ?? "" }));
 }
+
+/** A session that was put to another horse: whose it was before, why, and when. */
+export interface Moved {
+  readonly from: string;
+  readonly reason: string;
+  readonly wallMs: number;
+}
+
+/**
+ * Where a session came from, by its last move to another horse; null where it was never moved.
+ * @example movedFrom(events)?.from // "Brackwidden"
+ */
+export function movedFrom(events: readonly SessionEvent[]): Moved | null {
+  const header = events.find((event) => event.type === "session.start");
+  if (header?.type !== "session.start") return null;
+  const undone = new Set(events.flatMap((event) => (event.type === "undo" ? [event.payload.event] : [])));
+  let horse = header.payload.horse;
+  let moved: Moved | null = null;
+  const corrections = events
+    .filter((event) => event.type === "correct")
+    .filter(({ id, payload }) => payload.event === header.id && !undone.has(id));
+  for (const { payload, wall_ms } of corrections.sort((a, b) => a.wall_ms - b.wall_ms || a.seq - b.seq)) {
+    const next = (payload.payload as { readonly horse?: unknown } | undefined)?.horse;
+    if (typeof next !== "string" || next === horse) continue;
+    moved = { from: horse, reason: payload.reason ?? "", wallMs: wall_ms };
+    horse = next;
+  }
+  return moved;
+}

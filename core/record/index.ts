@@ -7,7 +7,7 @@ export {
   type RibbonTrial,
   readCompactRibbon,
 } from "./compact-ribbon";
-export { type Correction, correctionsOf, type StruckNote, struckNotesOf } from "./corrections";
+export { type Correction, correctionsOf, type Moved, movedFrom, type StruckNote, struckNotesOf } from "./corrections";
 export { standingDoNext, type WorkedBefore } from "./do-next";
 export { effectiveEvents, type PayloadCheck } from "./effective";
 export { isEmptySession } from "./empty";

@@ -6,6 +6,8 @@ export const putRightSchema = record({
   horse: yup.string().max(100),
   /** Of another horse: the ladder it counts for there, or none. */
   ladder: yup.string().max(100).nullable(),
+  /** Of another horse: whether the ladders it was worked on go along, as new ladders of that horse. */
+  take_along: yup.boolean(),
   person: yup.string().max(100).nullable(),
   place: yup.string().max(100).nullable(),
   started_ms: yup.number().min(EARLIEST_WALL_MS, "Begun: not before 1980."),

@@ -18,6 +18,10 @@ export function InOutRoom({ horses }: { horses: readonly { readonly id: string; 
             </a>
           </p>
           <h3 className="mt-6 text-lg">One horse, as tables</h3>
+          <p className="text-sm text-soft">
+            Sessions of work, and circle work on a ladder. First looks, watches, touching and circle work on no ladder are left out; the
+            whole yard has them.
+          </p>
           <ul className="mt-1">
             {horses.map(({ id, name }) => (
               <li key={id} className="flex flex-wrap gap-x-4 border-b border-hair py-1.5">

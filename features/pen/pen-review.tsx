@@ -6,9 +6,10 @@ import { isWatch, isWork } from "@/core/events/session-kind";
 import { compareSigns, knowDigest } from "@/core/know";
 import { criterionOf } from "@/core/ladder";
 import { actsBefore, handlerOfBegun, heatLower, packNow, usualSigns } from "@/core/pack";
-import { correctionsOf, reduceSession, type SessionRecord } from "@/core/record";
+import { correctionsOf, movedFrom, reduceSession, type SessionRecord } from "@/core/record";
 import type { SessionEvent } from "@/core/schemas";
 import { useUnits } from "@/ui/units";
+import { noAnswerWords } from "../device/own-machine";
 import { senderFor } from "../device/sender";
 import { StatusLine } from "../device/status-line";
 import { recordersOf } from "../review/recorders";
@@ -54,7 +55,7 @@ export function PenReview({ yard, held, id }: { yard: KeptYard; held: HeldHorse;
     };
   }, [yard, id, revision]);
   if (read === "reading" || held.pack === null) return <Reading />;
-  if (read === null) return <p className="text-lg">This session is not on this device, and the computer does not answer.</p>;
+  if (read === null) return <p className="text-lg">This session is not kept in this browser. {noAnswerWords()}</p>;
   const { pack } = held;
   const { facts } = yard.yard;
   const { begun, createdMs } = read.found;
@@ -103,6 +104,7 @@ export function PenReview({ yard, held, id }: { yard: KeptYard; held: HeldHorse;
           }),
           corrections: correctionsOf(read.events),
         }}
+        moved={movedFrom(read.events)}
         onLadders={isWork(begun.kind)}
         watched={isWatch(begun.kind)}
       />

@@ -14,6 +14,7 @@ import {
 } from "@/core/pack";
 import { WayLink } from "@/ui/way";
 import { CircleRecorder } from "../circle/circle-recorder";
+import { noAnswerWords, startItWords } from "../device/own-machine";
 import { bodyOf, reach } from "../device/reach";
 import { senderFor } from "../device/sender";
 import { WatchRecorder } from "../observe/watch-recorder";
@@ -72,7 +73,7 @@ export function PenSession({ yard, held, id }: { yard: KeptYard; held: HeldHorse
       <main className="max-w-prose p-6">
         <h1 className="text-[2rem]">Not on this device</h1>
         <p className="mt-3 mb-5 text-lg">
-          This session is not on this device, and the computer does not answer. It is not lost: open it again when it does.
+          This session is not kept in this browser. {noAnswerWords()} It is not lost. {startItWords()}
         </p>
         <WayLink href="/pen?horses=1" className="act">
           To the horses

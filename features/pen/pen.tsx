@@ -8,6 +8,7 @@ import { isUnitSystem, UNITS_COOKIE, UnitsProvider } from "@/ui/units";
 import { type Way, WayLink, WayProvider } from "@/ui/way";
 import { cookieOf } from "../device/cookie";
 import { install } from "../device/install";
+import { noAnswerWords } from "../device/own-machine";
 import { senderFor } from "../device/sender";
 import { PenHorses } from "./horses";
 import { type KeptYard, lastHorse } from "./keep";
@@ -143,7 +144,7 @@ function Shown({ held, place }: { held: HeldYard; place: PenPlace }) {
       <Round title="Pen" kept={kept}>
         {place.away !== null && (
           <p className="mb-4 max-w-prose border-l-4 border-ochre pl-4 text-lg">
-            That page is on the computer, which does not answer. What is needed in the pen is here.{" "}
+            {noAnswerWords()} That page is not kept on this device. What is needed in the pen is here.{" "}
             <a href={place.away} className="link">
               Try again
             </a>

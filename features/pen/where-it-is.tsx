@@ -6,6 +6,7 @@ import { Day } from "@/ui/day";
 import { send } from "@/ui/form";
 import { WayLink } from "@/ui/way";
 import { keepMe } from "../device/me";
+import { noAnswerWords } from "../device/own-machine";
 import { NOTHING_SENT, senderFor } from "../device/sender";
 import { BrowserLimits } from "./browser-limits";
 import { forgetKept, type KeptYard } from "./keep";
@@ -15,7 +16,7 @@ function SignedInAs({ name, away }: { name: string; away: number }) {
   const [problem, setProblem] = useState<string | null>(null);
   const leave = async () => {
     const sent = await send("POST", "/api/sign-out", {});
-    if (!sent.ok) return setProblem("The computer does not answer; sign out when it does.");
+    if (!sent.ok) return setProblem(`${noAnswerWords()} Sign out when it does.`);
     keepMe(null);
     await forgetKept().catch(() => undefined);
     window.location.assign("/sign-in");

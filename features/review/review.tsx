@@ -2,7 +2,7 @@ import { workedOn } from "@/core/circle";
 import type { SidePicture } from "@/core/compare";
 import type { DatedActs } from "@/core/conversation";
 import { askedName } from "@/core/know";
-import { endOfWorkMs, type SessionRecord, slimTrial, summariseSession } from "@/core/record";
+import { endOfWorkMs, type Moved, type SessionRecord, slimTrial, summariseSession } from "@/core/record";
 import type { YardSettings } from "@/core/settings";
 import type { UnitSystem } from "@/core/units";
 import type { NextStart } from "@/core/word";
@@ -47,6 +47,7 @@ export function Review({
   heatLowerCelsius,
   zones,
   recorders,
+  moved,
   earlierActs,
   putRight,
   firstTrial = null,
@@ -72,6 +73,8 @@ export function Review({
   heatLowerCelsius: number;
   /** The zones of the place it was worked in, as its plan has them. */
   zones: readonly { readonly name: string; readonly kind: string }[];
+  /** Where it came from, where it was put to another horse. */
+  moved: Moved | null;
   /** Who recorded it, where there were several. */
   recorders: readonly { readonly who: string; readonly taps: number }[];
   /** What this handler did in earlier sessions with this horse, oldest first. */
@@ -131,6 +134,12 @@ export function Review({
             .join(" · ")}
         </span>
       </h1>
+      {moved !== null && (
+        <p className="mt-1 text-soft">
+          Moved here from {moved.from} <Day ms={moved.wallMs} />
+          {moved.reason === "" ? "." : `: ${moved.reason.replace(/\.$/, "")}.`}
+        </p>
+      )}
       <Recorders list={recorders} />
       <RefusedTaps storeId={storeId} sessionId={sessionId} />
       {record.finishMs === null && (

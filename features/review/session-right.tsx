@@ -14,6 +14,9 @@ interface Found {
   }[];
 }
 
+/** Chosen where the ladder goes along to the other horse. */
+const ALONG = "along";
+
 const two = (n: number) => String(n).padStart(2, "0");
 /** A moment as a field for date and time takes it, in the device's own time. */
 const asTyped = (ms: number) => {
@@ -27,7 +30,7 @@ export function SessionRight({
   facts,
   onSaved,
 }: {
-  record: Pick<SessionRecord, "header" | "startWallMs">;
+  record: Pick<SessionRecord, "header" | "startWallMs" | "blocks">;
   facts: PutRightFacts;
   onSaved: (message: string) => void;
 }) {
@@ -47,7 +50,7 @@ export function SessionRight({
     void send<Found>("GET", "/api/find").then((sent) => sent.ok && setFound(sent.value));
   }, []);
   const change = {
-    ...(horse === horseId ? {} : { horse, ladder: ladder === "" ? null : ladder }),
+    ...(horse === horseId ? {} : { horse, ...(ladder === ALONG ? { take_along: true } : { ladder: ladder === "" ? null : ladder }) }),
     ...(person === (facts.personId ?? "") ? {} : { person: person === "" ? null : person }),
     ...(place === (facts.placeId ?? "") ? {} : { place: place === "" ? null : place }),
     // The field knows minutes only: what was not touched keeps its seconds.
@@ -55,6 +58,7 @@ export function SessionRight({
       ? {}
       : { started_ms: record.startWallMs + (new Date(when).getTime() - new Date(begun).getTime()) }),
   };
+  const onLadder = record.blocks.some((block) => block.ladder !== null);
   const other = found?.horses.find(({ id }) => id === horse);
   const save = async () => {
     setBusy(true);
@@ -84,6 +88,7 @@ export function SessionRight({
           Counts there for
           <select aria-label="Counts there for" value={ladder} onChange={(event) => setLadder(event.target.value)} className={field}>
             <option value="">no ladder</option>
+            {onLadder && <option value={ALONG}>the same ladder, taken along</option>}
             {other?.ladders.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}

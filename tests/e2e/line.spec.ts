@@ -36,7 +36,8 @@ for (const { name: size, width, height } of SIZES) {
     await expect(page.getByText("Behaviour is missing.").first()).toBeVisible();
     await page.getByRole("textbox", { name: "Behaviour", exact: true }).fill("Backs from a touch");
     await page.getByLabel("Add a strand").selectOption("steps");
-    await page.getByRole("button", { name: "Add a rung" }).click();
+    await page.getByRole("radio", { name: /Rung 2/ }).click();
+    await page.getByRole("button", { name: "Add a rung after 2" }).click();
     await page.getByLabel("steps, rung 3").fill("2");
     await page.getByLabel("Phase 1, name").fill("breath");
     if (size === "phone") await noAxeFindings(page);

@@ -164,7 +164,7 @@ test("a whole session with no server, then another; all of it is on the computer
   await page.goto(`${server.url}/horses/${horse}/review/${first}`);
   await expect(page.getByRole("heading", { name: "Blocks" })).toBeVisible();
   await page.goto(`${server.url}/people`);
-  await expect(page.getByText("That page is on the computer, which does not answer.")).toBeVisible();
+  await expect(page.getByText("Deft Tether is not running on this computer. That page is not kept on this device.")).toBeVisible();
 
   await server.start();
   await page.goto(`${server.url}/pen?horses=1`);

@@ -108,6 +108,7 @@ test("a session moved to another horse counts there and not here; what is in the
   await panel.getByLabel("Why").fill("opened for the wrong one");
   await panel.getByRole("button", { name: "Put it right" }).click();
   await expect(page).toHaveURL(new RegExp(`/horses/${there.horse}/review/`));
+  await expect(page.getByText(/^Moved here from Wrong horse .*: opened for the wrong one\.$/)).toBeVisible();
   await page.goto(`${server.url}/horses/${here.horse}/review`);
   await expect(page.getByRole("main")).toContainText("No session yet.");
   await page.goto(`${server.url}/horses/${there.horse}/shape/${there.ladder}`);

@@ -150,6 +150,7 @@ test("the rope is edited by drag, by keys and by typing, and everything is undon
   // Copy, move, merge, delete, add.
   await page.getByRole("button", { name: "Copy rung 1" }).click();
   await expect(rungNumbers(page)).toHaveCount(3);
+  await expect(page.getByText("Rung 2 asks the same as rung 1.")).toBeVisible();
   await page.getByRole("button", { name: "Move rung 2 later" }).click();
   await expect(rungNumbers(page).nth(2)).toBeChecked();
   await page.getByRole("button", { name: "Move rung 3 earlier" }).click();

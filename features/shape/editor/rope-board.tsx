@@ -1,7 +1,7 @@
 "use client";
 
 import { type Dispatch, type KeyboardEvent, memo, type ReactNode, useEffect, useMemo, useRef, useState } from "react";
-import { copyRung, type LadderPlan, MOST_RUNGS, type Rung, setValue, stepValue } from "@/core/ladder";
+import { copyRung, type LadderPlan, likeTheOneBefore, MOST_RUNGS, type Rung, setValue, stepValue } from "@/core/ladder";
 import { criterionParts, type StepFault, type Strand, type StrandValue } from "@/core/strands";
 import { type Allowance, barredRung } from "@/core/welfare";
 import { type ChartEvidence, type CordEditing, StrandChart, useFaults } from "@/ui/strand-chart";
@@ -21,11 +21,17 @@ function isTyping(target: EventTarget | null): boolean {
 /** How many steps ask too much. */
 const OpenFaults = memo(function OpenFaults({ rungs, faults }: { rungs: readonly Rung[]; faults: readonly StepFault[] }) {
   const open = faults.filter(({ rung }) => rungs[rung - 1]?.kept === undefined);
+  const same = likeTheOneBefore(rungs);
   return (
     <p className="mt-2 text-sm text-soft">
       {open.length === 0
         ? "One thing gets harder at a time."
         : `Too much at once on rung ${[...new Set(open.map(({ rung }) => rung))].join(", ")}.`}{" "}
+      {same.length > 0 && (
+        <strong className="text-ochre">
+          {same.map((rung) => `Rung ${rung} asks the same as rung ${rung - 1}.`).join(" ")} Change it, or take it out.{" "}
+        </strong>
+      )}
       Drag a cord up to make it harder, or use the arrow keys on it.
     </p>
   );
@@ -153,9 +159,9 @@ export function RopeBoard({
               type="button"
               className="act-quiet px-3!"
               disabled={rungs.length >= MOST_RUNGS}
-              onClick={() => dispatch({ kind: "edit", edit: (now) => copyRung(now, now.rungs.length), select: rungs.length + 1 })}
+              onClick={() => dispatch({ kind: "edit", edit: (now) => copyRung(now, selected), select: selected + 1 })}
             >
-              Add a rung
+              Add a rung after {selected}
             </button>
           </div>
           <OpenFaults rungs={rungs} faults={faults} />

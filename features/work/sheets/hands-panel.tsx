@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { send } from "@/ui/form";
+import { noAnswerWords } from "../../device/own-machine";
 import { PartChoice } from "../../join/part-choice";
 import { useLog, useStart } from "../state";
 
@@ -15,7 +16,7 @@ export function HandsPanel() {
     setProblem(null);
     const sent = await send<{ code: string }>("POST", `/api/sessions/${sessionId}/code`, {});
     if (sent.ok) setCode(sent.value.code);
-    else setProblem("The computer does not answer: a second device can join only while it does.");
+    else setProblem(`${noAnswerWords()} A second device can join only while it answers.`);
   };
   return (
     <section className="grid gap-2">

@@ -59,7 +59,9 @@ export function PreflightPanel() {
   const [sky, setSky] = useState(weather.sky);
   // Nothing is ticked beforehand: what nobody looked at is not said to be well.
   const [looked, setLooked] = useState<Readonly<Record<string, boolean | undefined>>>({});
-  const food = foodPlan(start.plan, start.next.rung, start.plan.plannedRepetitions, 1);
+  // Nothing of food where nobody planned any, and on a day without.
+  const feeds = start.ladderId !== null && start.allowance.noFood === null;
+  const food = feeds ? foodPlan(start.plan, start.next.rung, start.plan.plannedRepetitions, 1) : null;
   const [pouch, setPouch] = useState(food === null ? "" : String(food.pieces));
   const [reason, setReason] = useState<HeatReason | null>(null);
   const typedAir = numberOf(air);

@@ -4,7 +4,7 @@ import { isWatch, isWork } from "@/core/events";
 import { compareSigns, knowDigest } from "@/core/know";
 import { type Criterion, criterionOf } from "@/core/ladder";
 import { actsBefore } from "@/core/pack";
-import { type Block, correctionsOf } from "@/core/record";
+import { type Block, correctionsOf, movedFrom } from "@/core/record";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { recordersOf } from "@/features/review/recorders";
 import { Review } from "@/features/review/review";
@@ -106,6 +106,7 @@ export default async function ReviewPage({
         corrections: correctionsOf(events),
       }}
       firstTrial={Number.isInteger(trial) ? trial : null}
+      moved={movedFrom(events)}
       onLadders={isWork(session.kind)}
       watched={isWatch(session.kind)}
     />
