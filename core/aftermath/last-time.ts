@@ -21,6 +21,8 @@ export interface LastTimeInput {
   readonly last: { readonly session: string; readonly wallMs: number; readonly rung: number } | null;
   /** How far a horse's own usual goes back, in days. */
   readonly usualDays: number;
+  /** Sessions shorter than this show no rate of signs, in minutes. */
+  readonly leastMinutes: number;
 }
 
 /** From the gravest. */
@@ -56,7 +58,7 @@ function sentenceOf(entry: AftermathEntry, entries: readonly AftermathEntry[], r
  * rung below. Nothing wipes it but a later session of the ladder.
  * @returns null where nothing asks for anything.
  */
-export function lastTimeOn({ ladder, top, aftermaths, last, usualDays }: LastTimeInput): LastTime | null {
+export function lastTimeOn({ ladder, top, aftermaths, last, usualDays, leastMinutes }: LastTimeInput): LastTime | null {
   // The last session of the ladder, or a later one that came to no ask of it.
   const found = aftermaths.findLast(
     (one) =>
@@ -84,7 +86,7 @@ export function lastTimeOn({ ladder, top, aftermaths, last, usualDays }: LastTim
     (one) => one.startedMs < found.startedMs && one.startedMs >= found.startedMs - usualDays * MILLISECONDS_PER_DAY,
   );
   const counted = (one: SessionAftermath) => ({ count: one.tension, minutes: one.minutes });
-  const unusual = unusualRate(counted(found), before.map(counted));
+  const unusual = unusualRate(counted(found), before.map(counted), leastMinutes);
   if (unusual === null || !unusual.unusual || !unusual.above) return null;
   return {
     rung: Math.max(1, Math.min(top, last.rung - 1)),

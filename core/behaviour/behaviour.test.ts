@@ -94,7 +94,7 @@ describe("a prerequisite", () => {
 
   it("warns and never forbids", () => {
     const lacking = [ready(trials("l++.r+", 3)), prerequisiteReadiness(need, "Front yield", null, time)];
-    expect(lacking[0]?.sentence).toContain("Rung 3: 3 of 4: too few to tell. Its rule is not passed yet.");
+    expect(lacking[0]?.sentence).toContain("Rung 3: 3 of 4 so far: too few to tell. Its rule is not passed yet.");
     expect(readinessWarning(lacking)).toContain("Hind yield (crossing steps 2, both sides, at phase 2 or lighter); Front yield");
     expect(readinessWarning(lacking)).toContain("You may go on");
     expect(readinessWarning([ready(trials("l+++++r+++++", 3))])).toBeNull();

@@ -91,7 +91,7 @@ export function chainState(
     const above = standing !== null && standing > rung;
     const met = evidence.filter(({ outcome }) => outcome === "met").length;
     const of = evidence.length;
-    const told = toldShare(shareOfTrials(evidence));
+    const told = toldShare(shareOfTrials(evidence), `in the last ${when.maxAgeDays} days`);
     return {
       met,
       of,

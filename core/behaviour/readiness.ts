@@ -116,7 +116,7 @@ export function prerequisiteReadiness(
   return {
     ...base,
     state: "not-yet",
-    sentence: `Rung ${rung}: ${toldShare(shareOfTrials(here)).sentence} Its rule is not passed yet.${eye}`,
+    sentence: `Rung ${rung}: ${toldShare(shareOfTrials(here), "so far").sentence} Its rule is not passed yet.${eye}`,
   };
 }
 

@@ -1,5 +1,5 @@
+import type { Reinforcer } from "../events/reinforcers";
 import type { Method } from "../ladder/ladder";
-import type { Reinforcer } from "../ladder/reinforcers";
 import { earnsReinforcer, type PlayedSchedule } from "../ladder/schedule";
 import { piecesUsed } from "../record/food";
 import type { SessionRecord } from "../record/reduce";

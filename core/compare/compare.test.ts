@@ -103,7 +103,13 @@ describe("a share as it is said", () => {
     expect(share().sentence).toBe("No trials yet.");
     expect(share([3, 4])).toEqual({ share: 0.75, interval: null, sentence: "3 of 4: too few to tell." });
     expect(share([8, 10]).sentence).toBe("8 of 10 in one session: there, 49 to 94 %.");
-    expect(toldShare(sumsOfSessions([{ met: 8, of: 10 }]), "today").sentence).toBe("8 of 10 today, could be 49 to 94 % today.");
+    // Over what the counts go, where another screen has them over something else.
+    const over = (...sessions: [met: number, of: number][]) =>
+      toldShare(sumsOfSessions(sessions.map(([met, of]) => ({ met, of }))), "so far").sentence;
+    expect(over()).toBe("No asks so far.");
+    expect(over([3, 3])).toBe("3 of 3 so far: too few to tell.");
+    expect(over([8, 10])).toBe("8 of 10 so far, in one session: there, 49 to 94 %.");
+    expect(over([8, 10], [5, 10])).toBe("13 of 20 so far, in 2 sessions: too few sessions to tell.");
     expect(share([8, 10], [5, 10])).toMatchObject({ interval: null, sentence: "13 of 20 in 2 sessions: too few sessions to tell." });
     // 2, 5 and 9 of 10: 1.26 trials' worth, Wilson's by hand from that: centre 0.5082, half width 0.4348.
     expect(share([2, 10], [5, 10], [9, 10]).sentence).toBe("16 of 30 in 3 sessions, could be anywhere from 7 to 94 %.");

@@ -8,4 +8,4 @@ export {
   type SideSession,
   sidePicture,
 } from "./sides";
-export { FEWEST_SESSIONS_TO_TELL, type ToldShare, toldShare } from "./told-share";
+export { FEWEST_SESSIONS_TO_TELL, SINCE_IT_CAME, type ToldShare, toldShare } from "./told-share";

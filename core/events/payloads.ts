@@ -1,14 +1,14 @@
 import * as yup from "yup";
 import { CUE_KINDS, PRESSURE_PROFILES } from "../cues/phase";
-import { REINFORCERS } from "../ladder/reinforcers";
 import { circleOverridesSchema, circlePlanSchema } from "./circle-plan-schema";
 import { PARTS } from "./parts";
+import { REINFORCERS } from "./reinforcers";
 
 /**
  * Raised with every change of what events may carry. Readers of one version
  * read every earlier one: what is taken out of here is read no more, but stays in the log.
  */
-export const EVENT_SCHEMA_VERSION = 6;
+export const EVENT_SCHEMA_VERSION = 7;
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 export const uuid = () => yup.string().matches(UUID, "${path}: a UUID is needed.");

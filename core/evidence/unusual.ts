@@ -12,7 +12,7 @@ export interface Unusual {
 
 /** Fewer earlier sessions than this make no usual. */
 export const FEWEST_FOR_USUAL = 4;
-/** A session shorter than this shows no rate, in minutes. */
+/** A session shorter than this shows no rate, in minutes, where the yard has set no other. */
 export const LEAST_MINUTES_FOR_RATE = 2;
 
 /** Counts on a scale on which their spread hardly depends on how many there are (Anscombe 1948). */
@@ -24,13 +24,17 @@ const root = ({ count, minutes }: CountedRate) => Math.sqrt((count + 3 / 8) / mi
  * t₀.₉₇₅,ₖ₋₁ times s·√(1 + 1/k) (the prediction interval of one more, with
  * Student's t). s is at least what counts alone would give, 1/(2√minutes), so
  * that four sessions alike by chance make no narrow usual.
- * @param sessions earlier sessions in any order; those under two minutes are passed over.
+ * @param sessions earlier sessions in any order; those under `leastMinutes` are passed over.
  * @returns null where this session is too short or fewer than four earlier ones are there.
  */
-export function unusualRate(here: CountedRate, sessions: readonly CountedRate[]): Unusual | null {
-  const earlier = sessions.filter(({ minutes }) => minutes >= LEAST_MINUTES_FOR_RATE);
+export function unusualRate(
+  here: CountedRate,
+  sessions: readonly CountedRate[],
+  leastMinutes: number = LEAST_MINUTES_FOR_RATE,
+): Unusual | null {
+  const earlier = sessions.filter(({ minutes }) => minutes >= leastMinutes);
   const k = earlier.length;
-  if (k < FEWEST_FOR_USUAL || here.minutes < LEAST_MINUTES_FOR_RATE) return null;
+  if (k < FEWEST_FOR_USUAL || here.minutes < leastMinutes) return null;
   const roots = earlier.map(root);
   const mean = roots.reduce((sum, y) => sum + y, 0) / k;
   const spread = roots.reduce((sum, y) => sum + (y - mean) ** 2, 0) / (k - 1);

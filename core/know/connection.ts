@@ -6,7 +6,6 @@ export const CONNECTION_ANSWERS = ["people", "other horses", "a place", "an obje
 export type ConnectionAnswer = (typeof CONNECTION_ANSWERS)[number];
 
 export const CONNECTION_QUESTION = "goes to";
-export const CONNECTION_BEHAVIOUR = "What it goes to";
 /** Seconds between two beeps. */
 export const BEEP_SECONDS = { least: 5, most: 30, usual: 10 } as const;
 

@@ -1,6 +1,7 @@
 import { type ChainRun, chainRunsOf } from "../behaviour";
 import { cellsOfSession, type SideSession } from "../compare";
 import { type ActCounts, actCountsOf, ownTimesOf, wrongChoicesOf } from "../conversation";
+import { REST_BEHAVIOUR } from "../events/session-kind";
 import type { Waiting } from "../evidence";
 import type { OwnTimeKind } from "../ladder";
 import { endOfWorkMs, type SessionRecord, until, workSeconds } from "../record";
@@ -8,7 +9,7 @@ import { type BreathSums, breathSums, HEART_STRAND } from "../welfare";
 import { CONNECTION_QUESTION, type Sample } from "./connection";
 import { FIRST_LOOK_BEHAVIOUR, type FirstLook, firstLookOf } from "./first-look";
 import { reliefOfSession, type SessionRelief } from "./relief";
-import { noNames, REST_BEHAVIOUR, type SignClass, type SignCounts } from "./signs";
+import { noNames, type SignClass, type SignCounts } from "./signs";
 import { TOUCH_TOOLS, TOUCH_ZONES, type Touch, type TouchTool, type TouchZone } from "./touch-map";
 
 /** What knowing the horse needs of one session: small enough to keep beside each. */

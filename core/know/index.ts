@@ -1,10 +1,10 @@
+export { CONNECTION_BEHAVIOUR, REST_BEHAVIOUR } from "../events/session-kind";
 export { lookReadiness, type TestedByLook, touchNeed, touchReadiness } from "./as-foundation";
 export { compareLooks, differenceWords, type LookComparison, type StepChange } from "./compare-looks";
 export {
   agreementWords,
   BEEP_SECONDS,
   CONNECTION_ANSWERS,
-  CONNECTION_BEHAVIOUR,
   CONNECTION_QUESTION,
   type Connection,
   type ConnectionAnswer,
@@ -52,7 +52,6 @@ export {
   longEnough,
   NO_SIGNS,
   noNames,
-  REST_BEHAVIOUR,
   SIGN_CLASSES,
   SIGN_KINDS,
   SIGNS,

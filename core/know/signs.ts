@@ -3,8 +3,6 @@ import { SIGN_CLASSES, SIGN_KINDS, type SignClass, type SignKind } from "../sign
 
 export { SIGN_CLASSES, SIGN_KINDS, SIGNS, type SignClass, type SignKind } from "../signs";
 
-export const REST_BEHAVIOUR = "Signs at rest";
-
 /** Signs of one stretch of watching or work. */
 export interface SignCounts {
   readonly minutes: number;
@@ -45,16 +43,16 @@ export interface SignRate {
 const countedOf = ({ minutes, byClass }: SignCounts, kind: SignClass): CountedRate => ({ count: byClass[kind] ?? 0, minutes });
 
 /** Stretches long enough for a rate: a moment with no sign in it says nothing of a day. */
-export const longEnough = (sessions: readonly SignCounts[]): SignCounts[] =>
-  sessions.filter(({ minutes }) => minutes >= LEAST_MINUTES_FOR_RATE);
+export const longEnough = (sessions: readonly SignCounts[], leastMinutes: number = LEAST_MINUTES_FOR_RATE): SignCounts[] =>
+  sessions.filter(({ minutes }) => minutes >= leastMinutes);
 
 /**
  * How often a class of signs was shown, session by session.
- * @returns null where nothing was watched for two minutes or longer; shorter stretches are left out.
+ * @returns null where nothing was watched for `leastMinutes` or longer; shorter stretches are left out.
  * @example signRate([{ ...NO_SIGNS, minutes: 10 }], "danger")?.perTenMinutes // 0
  */
-export function signRate(sessions: readonly SignCounts[], kind: SignClass): SignRate | null {
-  const rate = sessionRate(longEnough(sessions).map((one) => countedOf(one, kind)));
+export function signRate(sessions: readonly SignCounts[], kind: SignClass, leastMinutes: number = LEAST_MINUTES_FOR_RATE): SignRate | null {
+  const rate = sessionRate(longEnough(sessions, leastMinutes).map((one) => countedOf(one, kind)));
   if (rate === null) return null;
   const { count, minutes, perMinute, interval, sessions: k } = rate;
   return {
@@ -79,15 +77,21 @@ export interface SignComparison {
  * Compares a session's signs with what this horse usually shows at the same
  * thing, by sessions, since signs come in bouts and days; see unusualRate.
  * @param earlier the sessions that make its usual.
- * @returns null where there is no usual yet: under four sessions of two minutes.
+ * @returns null where there is no usual yet: under four sessions of `leastMinutes`.
  */
-export function compareSigns(here: SignCounts, earlier: readonly SignCounts[], kind: SignClass): SignComparison | null {
+export function compareSigns(
+  here: SignCounts,
+  earlier: readonly SignCounts[],
+  kind: SignClass,
+  leastMinutes: number = LEAST_MINUTES_FOR_RATE,
+): SignComparison | null {
   const found = unusualRate(
     countedOf(here, kind),
     earlier.map((one) => countedOf(one, kind)),
+    leastMinutes,
   );
-  const own = signRate([here], kind);
-  const before = signRate(earlier, kind);
+  const own = signRate([here], kind, leastMinutes);
+  const before = signRate(earlier, kind, leastMinutes);
   if (found === null || own === null || before === null) return null;
   const what = `${kind} signs`;
   const numbers = `${own.perTenMinutes.toFixed(1)} ${what} in ten minutes, in ${found.sessions} earlier sessions ${before.perTenMinutes.toFixed(1)}`;

@@ -1,6 +1,6 @@
 import type { CueKind, CuePhase, PressureProfile } from "../cues";
+import type { Reinforcer } from "../events/reinforcers";
 import { type LadderPlan, methodOf } from "./ladder";
-import type { Reinforcer } from "./reinforcers";
 
 /** What one of two ways changes of a plan; everything else stays alike. */
 export interface WayChange {

@@ -1,3 +1,4 @@
+export { REINFORCERS, type Reinforcer } from "../events/reinforcers";
 export { rungsBetween } from "./between";
 export { planByWay, type WayChange } from "./by-way";
 export { calmAsked, NOT_SOFT_GRADE } from "./calm";
@@ -63,7 +64,6 @@ export {
 } from "./ladder";
 export { type LaidRung, type LayoutLeg, type LayoutOptions, type LayoutOrder, type LayoutStrand, layOut, MOST_LAID_RUNGS } from "./layout";
 export { METHOD_GUIDES, type MethodGuide, REINFORCER_WORDS } from "./method-guide";
-export { REINFORCERS, type Reinforcer } from "./reinforcers";
 export {
   earnsReinforcer,
   type PlayedSchedule,

@@ -1,8 +1,8 @@
 import type { CuePhase } from "../cues";
+import type { Reinforcer } from "../events/reinforcers";
 import type { MasteryRule } from "../mastery";
 import type { Strand, StrandValue } from "../strands";
 import type { Conversation, HandlerAct } from "./conversation";
-import type { Reinforcer } from "./reinforcers";
 import type { Schedule } from "./schedule";
 import type { Ways } from "./way-values";
 

@@ -1,5 +1,6 @@
 import { expect, it } from "vitest";
 import { SessionWriter } from "@/tests/support/session-writer";
+import { CONNECTION_BEHAVIOUR, REST_BEHAVIOUR } from "../events/session-kind";
 import { isEmptySession } from "./empty";
 import { reduceSession } from "./reduce-session";
 
@@ -22,6 +23,20 @@ it("is one in which nothing was seen, however it was framed", () => {
       w.add(12, "session.end");
     }),
   ).toBe(true);
+});
+
+it("is none where a watch was finished, however calm and short, and one where it was only opened", () => {
+  const watch = (ended: boolean, behaviour = REST_BEHAVIOUR) => {
+    const w = new SessionWriter();
+    w.add(0, "session.start", { horse: "Bo", method: "pressure-release" });
+    w.block(2, { behaviour, ladder: undefined, rung: "rest", kind: "probe" });
+    if (ended) w.add(40, "session.end");
+    return isEmptySession(reduceSession(w.events));
+  };
+  expect(watch(true)).toBe(false);
+  expect(watch(true, CONNECTION_BEHAVIOUR)).toBe(false);
+  expect(watch(false)).toBe(true);
+  expect(watch(true, "Touched all over")).toBe(true);
 });
 
 it.each([

@@ -200,6 +200,7 @@ export const SETTING_FIELDS = {
     most: 730,
     whole: true,
   },
+  watchLeastMinutes: { group: "Know", label: "No rate of signs from under", unit: "min", usual: 2, least: 0.5, most: 30 },
   usualDays: { group: "Know", label: "A horse's own usual goes back", unit: "days", usual: 180, least: 14, most: 3650, whole: true },
 } as const satisfies Readonly<Record<string, SettingField>>;
 

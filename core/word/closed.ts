@@ -39,3 +39,21 @@ export function closedNow(
   if (rung === null || barred === undefined) return null;
   return { why: barred.why, side: false, rung: allowedRung(plan, rung, allowance)?.rung ?? null };
 }
+
+/**
+ * Why a chain may not be run today: every link is asked for, so one that is closed closes the whole. Each reason with its link.
+ * @param partOf the ladder of a link; undefined where it is put away.
+ */
+export function closedLinks(
+  links: readonly { readonly ladder: string; readonly rung: number; readonly name: string }[],
+  partOf: (ladder: string) => { readonly plan: LadderPlan; readonly involves?: readonly string[] } | undefined,
+  allowance: Allowance,
+): string[] {
+  const reasons = links.flatMap(({ ladder, rung, name }) => {
+    const part = partOf(ladder);
+    if (part === undefined) return [`${name} is put away.`];
+    const closed = closedNow(part.plan, part.involves ?? [], rung, null, allowance);
+    return closed === null ? [] : [`${name}: ${closed.why}`];
+  });
+  return [...new Set(allowance.noWork === null ? reasons : [allowance.noWork.why])];
+}

@@ -1,6 +1,6 @@
 export { type Advice, WORDS, type Word } from "./advice";
 export { beginningSide } from "./beginning-side";
-export { barredToday, type Closed, closedNow } from "./closed";
+export { barredToday, type Closed, closedLinks, closedNow } from "./closed";
 export { easeSentence, tooManyFailures } from "./ease";
 export {
   ALL_FAIL,

@@ -154,7 +154,7 @@ function byRule(input: WordInput, block: readonly EvidenceTrial[], settings: Yar
     input.rule.kind === "run" && input.byValues == null
       ? `${progress.met} in a row`
       : progress.of === 0
-        ? "No trials yet"
+        ? "No asks since it came to this rung"
         : `${progress.met} of the last ${progress.of}`;
   const onSide = side === null ? "" : ` on the ${SIDE_WORDS[side]}`;
   return { word: "Stay", why: "", reason: `${seen}${onSide}. ${progress.needed}`, numbers: { met: progress.met, of: progress.of } };

@@ -1,5 +1,5 @@
 import { lastTimeOn, type SessionAftermath } from "../aftermath";
-import { oneSideKnown, toldShare } from "../compare";
+import { oneSideKnown, SINCE_IT_CAME, toldShare } from "../compare";
 import { shareOfTrials } from "../evidence";
 import { type LadderPlan, oneSideADay } from "../ladder";
 import type { EvidenceTrial } from "../record/evidence-scope";
@@ -94,6 +94,7 @@ function afterLastTime(input: NextStartInput, start: Omit<NextStart, "barred">, 
     aftermaths: input.aftermaths ?? [],
     last: last ?? null,
     usualDays: settings.usualDays,
+    leastMinutes: settings.watchLeastMinutes,
   });
   if (found === null) return start;
   const rung = Math.min(start.rung, found.rung);
@@ -156,7 +157,7 @@ function startByEvidence(input: NextStartInput, settings: YardSettings): Omit<Ne
   }
   const standing = whereItStands({ plan, ladder, version, trials: worked, nowWallMs }, settings);
   const { rung, advice, left, evidence } = standing;
-  const share = toldShare(shareOfTrials(evidence)).sentence;
+  const share = toldShare(shareOfTrials(evidence), SINCE_IT_CAME).sentence;
   const work = (at: number, headline: string, reason: string) => ({ rung: at, kind: "work" as const, headline, reason });
   // What speaks against the rung above stays said, also where the one below is met again.
   const above = left === null ? "" : ` Rung ${left.rung} went ${left.met} of ${left.of} last time.`;

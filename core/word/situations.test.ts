@@ -376,7 +376,7 @@ const RAISE: Situation[] = [
 ];
 
 const STAY: Situation[] = [
-  ["nothing yet", "", {}, "Stay", "No trials yet"],
+  ["nothing yet", "", {}, "Stay", "No asks since it came to this rung"],
   ["a good start", "++++", {}, "Stay"],
   ["seven of eight", "++++++.+", {}, "Stay", "7 of the last 8. 2 more in a row would do it."],
   ["a mix", "+~+.+~+", {}, "Stay"],

@@ -8,6 +8,8 @@ interface SignsViewProps {
   /** Session by session. */
   readonly rest: readonly SignCounts[];
   readonly work: readonly SignCounts[];
+  /** Sessions shorter than this make no rate, in minutes. */
+  readonly leastMinutes: number;
   readonly breathing: PooledBreathing | null;
   readonly heart: { readonly perMinute: number; readonly readings: number } | null;
   readonly kept: { readonly breaths: number | null; readonly heart: number | null };
@@ -22,15 +24,15 @@ function reachWords({ interval, sessions }: SignRate): string {
 }
 
 /** What was too short for a rate, with what it showed: danger seen in a moment was seen. */
-function shortWords(short: readonly SignCounts[]): string {
+function shortWords(short: readonly SignCounts[], leastMinutes: number): string {
   const { byClass } = addSigns(short);
   const shown = SIGN_CLASSES.flatMap((kind) => (byClass[kind] > 0 ? [`${kind} ${byClass[kind]}`] : []));
-  const left = `${counted(short.length, "session")} under 2 min left out: too short for a rate.`;
+  const left = `${counted(short.length, "session")} under ${leastMinutes} min left out: too short for a rate.`;
   return shown.length === 0 ? left : `${left} Seen there: ${shown.join(", ")}.`;
 }
 
-function Rates({ title, signs, none }: { title: string; signs: readonly SignCounts[]; none: string }) {
-  const long = longEnough(signs);
+function Rates({ title, signs, leastMinutes, none }: { title: string; signs: readonly SignCounts[]; leastMinutes: number; none: string }) {
+  const long = longEnough(signs, leastMinutes);
   const all = addSigns(long);
   const short = signs.filter((one) => !long.includes(one) && (one.minutes > 0 || SIGN_CLASSES.some((kind) => one.byClass[kind] > 0)));
   return (
@@ -46,7 +48,7 @@ function Rates({ title, signs, none }: { title: string; signs: readonly SignCoun
       ) : (
         <dl className="mt-2 grid gap-2.5">
           {SIGN_CLASSES.map((kind) => {
-            const rate = signRate(long, kind);
+            const rate = signRate(long, kind, leastMinutes);
             if (rate === null) return null;
             const names = commonestSigns(all, kind);
             return (
@@ -65,13 +67,13 @@ function Rates({ title, signs, none }: { title: string; signs: readonly SignCoun
           })}
         </dl>
       )}
-      {short.length > 0 && <p className="mt-2.5 text-sm text-soft">{shortWords(short)}</p>}
+      {short.length > 0 && <p className="mt-2.5 text-sm text-soft">{shortWords(short, leastMinutes)}</p>}
     </section>
   );
 }
 
 /** This horse's own usual, at rest and at work, for later sessions to be compared with. */
-export function SignsView({ horseId, rest, work, breathing, heart, kept, children }: SignsViewProps) {
+export function SignsView({ horseId, rest, work, leastMinutes, breathing, heart, kept, children }: SignsViewProps) {
   return (
     <>
       <div className="flex flex-wrap items-end justify-between gap-4">
@@ -79,8 +81,13 @@ export function SignsView({ horseId, rest, work, breathing, heart, kept, childre
         {children}
       </div>
       <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-8 lg:grid-cols-3">
-        <Rates title="At rest" signs={rest} none="Not watched at rest yet: ten minutes on a few days make its own usual." />
-        <Rates title="At work" signs={work} none="No work recorded yet." />
+        <Rates
+          title="At rest"
+          signs={rest}
+          leastMinutes={leastMinutes}
+          none="Not watched at rest yet: ten minutes on a few days make its own usual."
+        />
+        <Rates title="At work" signs={work} leastMinutes={leastMinutes} none="No work recorded yet." />
         <section>
           <h2 className="border-b-2 border-ink pb-1 text-xl">Breathing and heart at rest</h2>
           <dl className="figures mt-2 grid gap-2.5">

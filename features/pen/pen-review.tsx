@@ -65,7 +65,9 @@ export function PenReview({ yard, held, id }: { yard: KeptYard; held: HeldHorse;
   const signs =
     begun.kind === "connection"
       ? []
-      : (["tension", "ease", "danger", "pain"] as const).flatMap((kind) => compareSigns(own, usual, kind) ?? []);
+      : (["tension", "ease", "danger", "pain"] as const).flatMap(
+          (kind) => compareSigns(own, usual, kind, facts.settings.watchLeastMinutes) ?? [],
+        );
   const plans = new Map(pack.ladders.map(({ id: ladder, version, plan }) => [`${version} ${ladder}`, plan]));
   return (
     <>

@@ -65,6 +65,7 @@ export function LadderView({
   const { plan } = ladder;
   const goal = valuesGoalOf(plan, selected);
   const sum = evidence.find((e) => e.rung === selected);
+  const told = sum === undefined ? null : toldShare(sum.share, "in this version");
   const faults = stepFaults(
     plan.strands,
     plan.rungs.map((rung) => rung.values),
@@ -138,13 +139,16 @@ export function LadderView({
           {faults.length > 0 && plan.rungs[selected - 1]?.kept !== undefined && <p>Kept: {plan.rungs[selected - 1]?.kept}</p>}
           <div>
             <h3 className="font-sans text-sm font-normal text-soft">Evidence on this rung</h3>
-            {sum === undefined || sum.n === 0 ? (
-              <p>No trials yet.</p>
+            {sum === undefined || told === null || sum.n === 0 ? (
+              <p>No asks in this version.</p>
             ) : (
               <>
-                <Whisker share={toldShare(sum.share).share} interval={toldShare(sum.share).interval} width={280} />
-                <p>{toldShare(sum.share).sentence}</p>
-                <p className="text-sm text-soft">{sum.metAtLightest} at the lightest cue. All work trials of this version.</p>
+                <Whisker share={told.share} interval={told.interval} width={280} />
+                <p>{told.sentence}</p>
+                <p className="text-sm text-soft">
+                  {sum.metAtLightest} at the lightest cue. Everybody’s asks of work on this rung count here; the rule below counts those
+                  since it came to the rung.
+                </p>
               </>
             )}
           </div>

@@ -84,7 +84,14 @@ function Danger() {
 }
 
 /** The recorder: criterion, ribbon and word above, pads below. */
-export function Recorder({ packed }: { packed: PackedStart }) {
+export function Recorder({
+  packed,
+  chain = null,
+}: {
+  packed: PackedStart;
+  /** The chain whose run it was begun for, by its id. */
+  chain?: string | null;
+}) {
   const given = useMemo(() => unpackStart(packed), [packed]);
   const onwards = useWay();
   const state = useRecorder(given);
@@ -101,6 +108,11 @@ export function Recorder({ packed }: { packed: PackedStart }) {
   const looked = record.facts.some(({ type }) => type === "preflight");
   const stage = record.finishMs !== null ? "finished" : working ? `block ${record.blocks.length}` : looked ? "looked" : "";
   useNextFocus(state.sheet === null ? stage : "");
+  // Begun on a chain's page: the run lies open once the look-over is done.
+  const runOpens = chain !== null && looked && record.blocks.length === 0 && record.finishMs === null;
+  useEffect(() => {
+    if (runOpens) setSheet("run");
+  }, [runOpens, setSheet]);
   useWakeLock(working);
   useEffect(() => afterPaint(fetchParts), []);
   const marker = useMarker();
@@ -172,7 +184,7 @@ export function Recorder({ packed }: { packed: PackedStart }) {
     <>
       {state.sheet !== null && (
         <Suspense fallback={null}>
-          <Sheets first={again} onFinish={finish} />
+          <Sheets first={again} chain={chain} onFinish={finish} />
         </Suspense>
       )}
       <Danger />

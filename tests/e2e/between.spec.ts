@@ -216,6 +216,28 @@ test("7 · a chain is run as a whole: links one press each, a break with its rea
   await finishSession(page);
   await page.goto(`${server.url}/horses/${horse}/shape/chains/${chain}`);
   await expect(page.getByText("1 of 2 runs whole", { exact: false })).toBeVisible();
+  // From here one press opens it, on a phone with danger in sight; danger ends the run where it was and brings the stop card.
+  await page.setViewportSize({ width: 390, height: 664 });
+  await page.getByRole("button", { name: "Run the whole" }).click();
+  await page.getByRole("button", { name: "Skip", exact: true }).click();
+  await sheet.getByRole("button", { name: "Run it" }).click();
+  await sheet.getByRole("button", { name: "Stands on the plate: reached" }).click();
+  await expect(sheet.getByRole("button", { name: "danger" })).toBeInViewport({ ratio: 1 });
+  await noAxeFindings(page, "a run on a phone");
+  await sheet.getByRole("button", { name: "danger" }).click();
+  await expect(page.getByRole("dialog", { name: "Stop" })).toBeVisible();
+  const log = await exported(page, server.url);
+  expect(payloads(log, "block.start")).toMatchObject([{ ladder, rung: 1, kind: "work" }]);
+  expect(payloads(log, "run.end")).toEqual([{ link: 2, reason: "danger", did: "stopped" }]);
+  // A link that is closed closes the whole, and the button says which.
+  await fetch(`${server.url}/api/horses/${horse}/restrictions`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ kind: "no-work", amount: null, detail: "", reason: "lame", given_by: "", from_day: null, until_day: null }),
+  });
+  await page.goto(`${server.url}/horses/${horse}/shape/chains/${chain}`);
+  await expect(page.getByRole("button", { name: "Run the whole" })).toBeDisabled();
+  await expect(page.getByText(/^Not today\. .*lame/)).toBeVisible();
   await noAxeFindings(page, "the runs of a chain");
 });
 

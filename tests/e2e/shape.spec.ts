@@ -223,7 +223,8 @@ test("the ask, what it earns and when it moves on are tuned, and each says what 
   await expect(page.getByText("A whole number from 2 to 20.")).toBeVisible();
   await page.getByLabel("Thin out to one in").fill("3");
   await expect(page.getByText("Fleshler and Hoffman's progression (1962), made for intervals")).toBeVisible();
-  await page.getByRole("button", { name: "Add a rung" }).click();
+  await rungNumbers(page).nth(1).click();
+  await page.getByRole("button", { name: "Add a rung after 2" }).click();
   await page.getByRole("button", { name: "Spread the rewards out over the rungs" }).click();
   await expect(page.locator("#rung-schedule-3")).toHaveValue("variable");
   await page.getByLabel("Besides the release").selectOption("rest");

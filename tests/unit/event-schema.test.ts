@@ -12,6 +12,7 @@ const KNOWN: Readonly<Record<number, string>> = {
   4: "bb0c4f984d8df894",
   5: "1ece05ed940f6ac8",
   6: "2170bf21d0fef0f8",
+  7: "81841952e8023b3a",
 };
 
 describe("the event schema", () => {

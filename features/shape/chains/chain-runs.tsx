@@ -1,4 +1,4 @@
-import Link from "next/link";
+import type { ReactNode } from "react";
 import type { RunsOfChain } from "@/core/behaviour";
 import { decimals, percent } from "@/ui/measure";
 
@@ -6,7 +6,7 @@ const WIDTH = 560;
 const HEIGHT = 96;
 
 /** The runs of the whole: evidence of their own, beside that of the links. */
-export function ChainRuns({ horseId, found }: { horseId: string; found: RunsOfChain }) {
+export function ChainRuns({ found, children }: { found: RunsOfChain; children: ReactNode }) {
   const { links, curve, runs, sentence, weakest } = found;
   const x = (link: number) => (link / Math.max(1, links.length)) * WIDTH;
   const y = (share: number) => 8 + (1 - share) * (HEIGHT - 16);
@@ -62,12 +62,7 @@ export function ChainRuns({ horseId, found }: { horseId: string; found: RunsOfCh
           </details>
         </>
       )}
-      <p className="no-print mt-3">
-        <Link href={`/horses/${horseId}/work`} className="act inline-flex">
-          Run the whole
-        </Link>
-        <span className="ml-3 text-sm text-soft">In the recorder, under more.</span>
-      </p>
+      {children}
     </section>
   );
 }

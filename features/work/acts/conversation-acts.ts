@@ -1,7 +1,10 @@
 import type { Part } from "@/core/events/parts";
-import type { OwnTimeKind, PinnedSign } from "@/core/ladder";
+import { type OwnTimeKind, type PinnedSign, sideAsked } from "@/core/ladder";
+import type { PackChain } from "@/core/pack";
 import { whereNow } from "@/core/record";
 import type { Fact, Payload } from "@/core/schemas";
+import { closedLinks } from "@/core/word";
+import { blockFacts } from "../block-facts";
 import { type Pen, press, refuse } from "./pen";
 
 /** Held for less than this, a pad that times a span is a press: on with one, off with the next. */
@@ -108,16 +111,20 @@ export function conversationActs(pen: Pen) {
     rig: (checks: readonly string[], open: readonly string[], side: "L" | "R" | null) =>
       press(pen, { type: "rig", payload: { checks: [...checks], open: [...open], ...(side === null ? {} : { side }) } }),
     skipRig: (side: "L" | "R" | null) => press(pen, { type: "rig", payload: { skipped: true, ...(side === null ? {} : { side }) } }),
-    runChain: (
-      chain: {
-        readonly id: string;
-        readonly name: string;
-        readonly direction: "forward" | "backward";
-        readonly links: readonly { readonly name: string }[];
-      },
-      from: number,
-    ) =>
-      press(pen, {
+    /** Begins a run of the whole; where no block runs yet, one on its first link begins with it. */
+    runChain: (chain: PackChain, from: number) => {
+      const { start, record, working, onBreak } = now();
+      const partOf = (ladder: string) => start.ladders.find(({ ladderId }) => ladderId === ladder);
+      const [closed] = closedLinks(chain.links, partOf, start.allowance);
+      if (closed !== undefined) return refuse(pen, `Not today. ${closed}`);
+      if (onBreak) return refuse(pen, "On a break. End it first.");
+      const link = chain.links[from - 1];
+      const part = link === undefined ? undefined : partOf(link.ladder);
+      const block: Fact[] =
+        working || link === undefined || part === undefined
+          ? []
+          : blockFacts(start, record, { rung: link.rung, side: sideAsked(part.plan, link.rung) ?? "L", kind: "work", part });
+      press(pen, ...block, {
         type: "run.start",
         payload: {
           chain: chain.id,
@@ -126,7 +133,15 @@ export function conversationActs(pen: Pen) {
           links: chain.links.map(({ name }) => name),
           ...(from > 1 ? { from } : {}),
         },
-      }),
+      });
+    },
+    /** Danger in a run ends it on the link it was on, and brings the stop card. */
+    dangerInRun: (link: number) =>
+      press(
+        pen,
+        { type: "signal", payload: { name: "danger", class: "danger" } },
+        { type: "run.end", payload: { link, reason: "danger", did: "stopped" } },
+      ),
     reachLink: (link: number) => press(pen, { type: "link", payload: { link } }),
     endRun: (end: Payload<"run.end">) => press(pen, { type: "run.end", payload: { ...end } }),
     /** A mark the device heard by itself: no click answers it, or it would hear that too. */

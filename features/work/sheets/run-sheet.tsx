@@ -5,7 +5,8 @@ import { chainRunsOf, type RunningChain } from "@/core/behaviour";
 import type { PackChain } from "@/core/pack";
 import { counted } from "@/core/words";
 import { decimals } from "@/ui/measure";
-import { useActs, useLog, useStart } from "../state";
+import { Pad } from "@/ui/pad";
+import { useActs, useLog, useNow, useStart } from "../state";
 import { chip } from "../strip/chip";
 
 const BREAK_REASONS = ["left", "no answer", "something else", "tense", "I asked badly", "disturbed"] as const;
@@ -126,13 +127,23 @@ function Choose({ chain }: { chain: PackChain }) {
 }
 
 /** The recorder of links: forward and backward chains, one press as each is reached. */
-export function RunSheet() {
+export function RunSheet({ wanted = null }: { wanted?: string | null }) {
   const { record } = useLog();
   const { chains } = useStart();
+  const { hint } = useNow();
   const act = useActs();
   const { runs, running } = chainRunsOf(record);
   const last = runs.at(-1);
-  if (running !== null) return <Running key={`${running.eventId}-${running.link}`} run={running} />;
+  if (running !== null)
+    return (
+      <>
+        <Running key={`${running.eventId}-${running.link}`} run={running} />
+        {/* The sheet lies over the pads: what they have for danger stands on it too. */}
+        <div className="sticky bottom-0 mt-3 bg-ground pt-1">
+          <Pad label="danger" tone="danger" onPress={() => act.dangerInRun(running.link)} className="min-h-16!" />
+        </div>
+      </>
+    );
   return (
     <div>
       {last !== undefined && (
@@ -151,10 +162,17 @@ export function RunSheet() {
           </button>
         </p>
       )}
+      {hint !== null && (
+        <p role="alert" className="mb-2 font-semibold text-brick">
+          {hint}
+        </p>
+      )}
       <ul>
-        {chains.map((chain) => (
-          <Choose key={chain.id} chain={chain} />
-        ))}
+        {[...chains]
+          .sort((a, b) => Number(b.id === wanted) - Number(a.id === wanted))
+          .map((chain) => (
+            <Choose key={chain.id} chain={chain} />
+          ))}
       </ul>
     </div>
   );

@@ -16,7 +16,16 @@ import { Sheet } from "./sheet";
 import { TriesDue } from "./tries-due";
 
 /** What lies over the recorder: blocks, ladders, more, keys, touch and the finish. */
-export function Sheets({ first, onFinish }: { first: BlockChoice; onFinish: (notes: FinishNotes) => void }) {
+export function Sheets({
+  first,
+  chain,
+  onFinish,
+}: {
+  first: BlockChoice;
+  /** The chain the session was begun for, by its id. */
+  chain: string | null;
+  onFinish: (notes: FinishNotes) => void;
+}) {
   const start = useStart();
   const session = useLog();
   const { sheet, setSheet } = useScreen();
@@ -50,7 +59,7 @@ export function Sheets({ first, onFinish }: { first: BlockChoice; onFinish: (not
         <BetweenSheet />
       </Sheet>
       <Sheet open={sheet === "run"} onClose={close} title="Run the whole" description="One press as each link is reached.">
-        <RunSheet />
+        <RunSheet wanted={chain} />
       </Sheet>
       <Sheet open={sheet === "keys"} onClose={close} title="Keys and sounds" description="Kept on this device.">
         <KeysSheet />

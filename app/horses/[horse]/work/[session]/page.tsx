@@ -6,6 +6,7 @@ import { CircleRecorder } from "@/features/circle/circle-recorder";
 import { WatchRecorder } from "@/features/observe/watch-recorder";
 import { packStart } from "@/features/work/pack-start";
 import { Recorder } from "@/features/work/recorder";
+import { CHAIN_KEY } from "@/features/work/run-address";
 import { getHorse, loadSession } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";
 import { begunOf, horsePack, yardFacts } from "../../../../server/pack";
@@ -13,7 +14,13 @@ import { getStore } from "../../../../server/store";
 
 export const metadata: Metadata = { title: "Work" };
 
-export default async function RecorderPage({ params }: { params: Promise<{ horse: string; session: string }> }) {
+export default async function RecorderPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ horse: string; session: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}) {
   const { horse: horseId, session: sessionId } = await params;
   const store = await getStore();
   const { session, events, offsets, position } = await findOr404(loadSession(store, sessionId));
@@ -33,5 +40,8 @@ export default async function RecorderPage({ params }: { params: Promise<{ horse
     );
   if (kind === "circle")
     return <CircleRecorder start={circleStart(pack, yard, store.now(), begun, soFar)} today={dayIn(store.now(), yard.timeZone)} />;
-  return <Recorder packed={packStart(recorderStart(pack, yard, store.now(), begun, soFar))} />;
+  const { [CHAIN_KEY]: chain } = await searchParams;
+  return (
+    <Recorder packed={packStart(recorderStart(pack, yard, store.now(), begun, soFar))} chain={typeof chain === "string" ? chain : null} />
+  );
 }

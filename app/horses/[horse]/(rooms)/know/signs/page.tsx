@@ -3,7 +3,7 @@ import { Begin } from "@/features/know/begin";
 import { KnowNav } from "@/features/know/know-nav";
 import { PinnedSigns } from "@/features/know/pinned-signs";
 import { SignsView } from "@/features/know/signs-view";
-import { getHorse, listOwnSigns, pinnedSigns } from "@/store";
+import { getHorse, getSettings, listOwnSigns, pinnedSigns } from "@/store";
 import { findOr404 } from "../../../../../server/find-or-404";
 import { horsePicture } from "../../../../../server/horse-picture";
 import { lastPeople } from "../../../../../server/last-people";
@@ -14,7 +14,12 @@ export const metadata: Metadata = { title: "Signs" };
 export default async function SignsPage({ params }: { params: Promise<{ horse: string }> }) {
   const store = await getStore();
   const horse = await findOr404(getHorse(store, (await params).horse));
-  const [picture, who, own] = await Promise.all([horsePicture(store, horse), lastPeople(store, horse.id), listOwnSigns(store)]);
+  const [picture, who, own, settings] = await Promise.all([
+    horsePicture(store, horse),
+    lastPeople(store, horse.id),
+    listOwnSigns(store),
+    getSettings(store),
+  ]);
   return (
     <>
       <KnowNav horseId={horse.id} here="signs" />
@@ -22,6 +27,7 @@ export default async function SignsPage({ params }: { params: Promise<{ horse: s
         horseId={horse.id}
         rest={picture.restSigns}
         work={picture.workSigns}
+        leastMinutes={settings.watchLeastMinutes}
         breathing={picture.breathing}
         heart={picture.heart}
         kept={{ breaths: horse.resting_breaths_per_min, heart: horse.resting_heart_per_min }}

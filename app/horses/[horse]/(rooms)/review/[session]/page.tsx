@@ -74,7 +74,9 @@ export default async function ReviewPage({
   const signs =
     session.kind === "connection"
       ? []
-      : (["tension", "ease", "danger", "pain"] as const).flatMap((kind) => compareSigns(own, usual, kind) ?? []);
+      : (["tension", "ease", "danger", "pain"] as const).flatMap(
+          (kind) => compareSigns(own, usual, kind, settings.watchLeastMinutes) ?? [],
+        );
   return (
     <Review
       storeId={store.id}
