@@ -1,5 +1,6 @@
+import fc from "fast-check";
 import { expect, it } from "vitest";
-import { counted } from "./words";
+import { counted, wholeParts } from "./words";
 
 it.each([
   [0, "trial", undefined, "0 trials"],
@@ -8,4 +9,18 @@ it.each([
   [2, "try", "tries", "2 tries"],
 ])("%s %s", (n, one, many, words) => {
   expect(counted(n, one, many)).toBe(words);
+});
+
+it("adds whole parts up to the whole as it is said", () => {
+  expect(wholeParts([1.6, 10.6])).toEqual([2, 10]);
+  expect(wholeParts([0.4, 0.4, 0.4])).toEqual([1, 0, 0]);
+  expect(wholeParts([])).toEqual([]);
+  expect(wholeParts([3, 4])).toEqual([3, 4]);
+  fc.assert(
+    fc.property(fc.array(fc.double({ min: 0, max: 500, noNaN: true }), { maxLength: 8 }), (parts) => {
+      const whole = wholeParts(parts);
+      expect(whole.reduce((sum, one) => sum + one, 0)).toBe(Math.round(parts.reduce((sum, one) => sum + one, 0)));
+      for (const [i, part] of parts.entries()) expect(Math.abs((whole[i] ?? 0) - part)).toBeLessThan(1 + 1e-9);
+    }),
+  );
 });

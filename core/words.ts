@@ -19,3 +19,17 @@ export const inHundredths = (share: number): number => Math.round(share * 100);
 export const percentWords = (share: number): string => `${inHundredths(share)} %`;
 /** @example percentSpan([0.33, 0.79]) // "33 to 79 %" */
 export const percentSpan = ([low, high]: readonly [number, number]): string => `${inHundredths(low)} to ${inHundredths(high)} %`;
+
+/**
+ * Parts as whole numbers that add up to the whole as it is said: each is
+ * rounded down, and what is missing goes to those with the largest rest.
+ * @param parts zero or more, in any unit.
+ * @example wholeParts([1.6, 10.6]) // [2, 10]: their sum, 12.2, is said as 12
+ */
+export function wholeParts(parts: readonly number[]): number[] {
+  const whole = parts.map(Math.floor);
+  const missing = Math.round(parts.reduce((sum, part) => sum + part, 0)) - whole.reduce((sum, part) => sum + part, 0);
+  const byRest = parts.map((part, i) => ({ i, rest: part - Math.floor(part) })).sort((a, b) => b.rest - a.rest || a.i - b.i);
+  for (const { i } of byRest.slice(0, Math.max(0, missing))) whole[i] = (whole[i] ?? 0) + 1;
+  return whole;
+}

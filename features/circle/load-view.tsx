@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
 import { balanceOf, HAND_KINDS, LOAD_KINDS, type LoadEntry, type LoadWeek, relearnedOf, relearnedSentence } from "@/core/circle";
 import { dayWords } from "@/core/day";
+import { wholeParts } from "@/core/words";
 import { SeriesChart } from "@/ui/chart";
 import { send } from "@/ui/form";
 import { How } from "@/ui/measure";
@@ -145,6 +146,7 @@ export function LoadView({
 }) {
   const units = useUnits();
   const shown = weeks.slice(-13);
+  const parts = (week: LoadWeek) => wholeParts(kinds.map((kind) => week.minutesByKind[kind]));
   const kinds = LOAD_KINDS.filter((kind) => shown.some(({ minutesByKind }) => minutesByKind[kind] > 0));
   const balance = balanceOf(entries, today);
   const relearned = relearnedOf(sessions.map(({ digest }) => digest));
@@ -193,12 +195,13 @@ export function LoadView({
                     {dayWords(week.monday)}
                     {week.running && <span className="text-soft">, running</span>}
                   </th>
-                  {kinds.map((kind) => (
+                  {/* What stands here adds up to what stands under all. */}
+                  {kinds.map((kind, i) => (
                     <td key={kind} className="pr-3 text-right">
-                      {week.minutesByKind[kind] > 0 ? min(week.minutesByKind[kind]) : "–"}
+                      {week.minutesByKind[kind] > 0 ? parts(week)[i] : "–"}
                     </td>
                   ))}
-                  <td className="pr-3 text-right font-semibold">{min(week.minutes)}</td>
+                  <td className="pr-3 text-right font-semibold">{min(kinds.reduce((sum, kind) => sum + week.minutesByKind[kind], 0))}</td>
                   <td
                     className={`pr-3 text-right font-semibold ${capMinutes !== null && week.circlingMinutes > capMinutes ? "text-brick" : ""}`}
                   >
