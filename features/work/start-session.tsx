@@ -197,7 +197,7 @@ export function StartSession({
                   checked={ladder === one.id}
                   disabled={one.next.barred !== null}
                   onChange={() => setLadder(one.id)}
-                  className="mt-1.5 size-5 accent-(--tarn)"
+                  className="mt-1.5 size-5 shrink-0 accent-(--tarn)"
                 />
                 <span>
                   <span className="block font-head text-xl font-bold">{one.name}</span>
@@ -224,7 +224,7 @@ export function StartSession({
                 checked={ladder === FREE}
                 disabled={noWork !== null}
                 onChange={() => setLadder(FREE)}
-                className="mt-1.5 size-5 accent-(--tarn)"
+                className="mt-1.5 size-5 shrink-0 accent-(--tarn)"
               />
               <span>
                 <span className="block font-head text-xl font-bold">Free start</span>
