@@ -36,7 +36,8 @@ export async function answerLive(
   const refused = refusalOf({ method: "GET", headers: { get: headerOf(request) } }, false);
   if (refused !== null) return sendProblem(response, refused);
   const [, id = "", query = ""] = LIVE.exec(request.url ?? "") ?? [];
-  const after = Number(new URLSearchParams(query).get("after") ?? "0");
+  const asked = new URLSearchParams(query);
+  const after = Number(asked.get("after") ?? "0");
   if (!Number.isSafeInteger(after) || after < 0)
     return sendProblem(response, { status: 400, title: "Not a position", detail: "after must be a whole number, 0 or more." });
   const say = (event: string, value: object) => {
@@ -56,6 +57,7 @@ export async function answerLive(
         response.destroy();
       },
       mayFollow,
+      asked.get("epoch"),
     );
     const beat = setInterval(() => say("beat", {}), BEAT_MS);
     const leave = () => {

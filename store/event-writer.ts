@@ -289,7 +289,7 @@ export class EventWriter {
     await sources.name(fresh);
     for (let at = 0; at < fresh.length; at += ROWS_AT_ONCE) await event.bulkCreate(fresh.slice(at, at + ROWS_AT_ONCE), { transaction });
     const moved = await this.keepClocks(taken, transaction);
-    const touched = new Set([...fresh.map(({ session_no }) => session_no), ...moved.flatMap((id) => known.get(id) ?? [])]);
+    const touched = new Set([...fresh.map(({ session_no }) => session_no), ...moved]);
     await markStale({ sequelize: this.sequelize }, [...touched], transaction);
     // Positions are given in turn and by this writer alone: they need be asked for once.
     const position = this.reach === null ? await eventReach(this.models, transaction) : this.reach + fresh.length;
@@ -304,9 +304,9 @@ export class EventWriter {
   /**
    * Keeps each page load's clock offset, the newest one measured: a server
    * clock that was wrong for a while must not bend times for good.
-   * @returns the sessions of these batches whose offset moved: they are to be summed up again.
+   * @returns the numbers of every session with an event of a load whose offset moved: they are to be summed up again.
    */
-  private async keepClocks(batches: readonly EventBatch[], transaction: Transaction): Promise<string[]> {
+  private async keepClocks(batches: readonly EventBatch[], transaction: Transaction): Promise<number[]> {
     const { recorderClock } = this.models;
     const offsets = new Map(
       batches.flatMap(({ recorder, clocks }) => Object.entries(clocks).map(([load, offset]) => [load, { recorder, offset }] as const)),
@@ -322,7 +322,12 @@ export class EventWriter {
       changed.map(([load, { recorder, offset }]) => ({ load, recorder, offset_ms: offset })),
       { updateOnDuplicate: ["offset_ms"], transaction },
     );
-    const moved = new Set(changed.filter(([load]) => before.has(load)).map(([load]) => load));
-    return batches.flatMap(({ events }) => events.filter(({ load }) => moved.has(load)).map(({ session }) => session));
+    // Also of a load whose clock was not known before: its taps stood by their own clock until now.
+    const rows = await this.sequelize.query<{ no: number }>(
+      `SELECT DISTINCT e.session_no AS no FROM json_each($loads) j CROSS JOIN source s ON s.load = j.value
+       CROSS JOIN event e ON e.source_no = s.no`,
+      { bind: { loads: JSON.stringify(changed.map(([load]) => load)) }, type: QueryTypes.SELECT, transaction },
+    );
+    return rows.map(({ no }) => no);
   }
 }

@@ -286,6 +286,22 @@ describe("events", () => {
     expect((await listSessions(store, horseId, { limit: 1 }))[0]).toEqual(newest);
   });
 
+  it("sums up every session of a load whose clock moved, also one that is in no batch of now", async () => {
+    const [first, second] = [await sessionWith(16), await sessionWith(17)];
+    const load = first.events[0]?.load ?? "";
+    const others = second.events.map((event) => ({ ...event, load }));
+    await store.events.append({ ...batch(first.events), clocks: { [load]: 1000 } });
+    await store.events.append({ ...batch(others), clocks: { [load]: 1000 } });
+    await rebuildCaches(store);
+    const startOf = async (horseId: string) => (await listSessions(store, horseId, { limit: 1 }))[0]?.summary.started_ms;
+    const before = [await startOf(first.horseId), await startOf(second.horseId)];
+    // The phone's clock is measured anew with a tap of the second session alone.
+    await store.events.append({ ...batch(others.slice(-1)), clocks: { [load]: 9000 } });
+    expect([await startOf(first.horseId), await startOf(second.horseId)]).toEqual(before.map((ms) => (ms ?? 0) + 8000));
+    await rebuildCaches(store);
+    expect([await startOf(first.horseId), await startOf(second.horseId)]).toEqual(before.map((ms) => (ms ?? 0) + 8000));
+  });
+
   it("a failed write leaves nothing half written and the writer goes on", async () => {
     await expect(
       store.writer.write(async (transaction) => {

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { SessionNews } from "@/core/pack";
 import { DEFAULT_SETTINGS } from "@/core/settings";
-import { addHorse, addRestriction, addSession, closeStore, openStore, type Store, setSettings } from "@/store";
+import { addHorse, addRestriction, addSession, closeStore, eventReach, openStore, type Store, setSettings } from "@/store";
 import { PLAIN_HORSE } from "@/tests/support/plain-horse";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
 import { LiveSessions } from "./live";
@@ -84,6 +84,28 @@ describe("following a session", () => {
     );
     await settle();
     expect(idsOf(second)).toEqual(missed);
+    live.close();
+  });
+
+  it.each([
+    ["another restore", (reach: number) => ({ after: reach, epoch: "before the restore" })],
+    ["a position the store does not reach", (reach: number) => ({ after: reach + 1, epoch: null })],
+  ])("begins from the first for who counted from %s", async (_, from) => {
+    const live = new LiveSessions(store);
+    const all = await taps(3);
+    const { after, epoch } = from(await eventReach(store.models));
+    const told: SessionNews[] = [];
+    await live.follow(
+      SESSION,
+      after,
+      (news) => told.push(news),
+      () => undefined,
+      undefined,
+      epoch,
+    );
+    await settle();
+    expect(idsOf(told)).toEqual(all);
+    expect(told[0]?.epoch).toBe(store.epoch);
     live.close();
   });
 

@@ -1,5 +1,5 @@
 import type { SessionNews } from "@/core/pack";
-import { clockOffsets, eventsOfSession, getHorse, getSession, getSettings, type Store } from "@/store";
+import { clockOffsets, eventReach, eventsOfSession, getHorse, getSession, getSettings, type Store } from "@/store";
 import { horseCare } from "./horse-care";
 
 /** Whoever follows a session. */
@@ -64,7 +64,7 @@ export class LiveSessions {
   }
 
   /**
-   * Follows a session from a position on. @returns how to stop.
+   * Follows a session from a position on, counted since a restore. @returns how to stop.
    * @throws NotFoundError where there is no such session.
    */
   async follow(
@@ -73,9 +73,22 @@ export class LiveSessions {
     send: Follower["send"],
     failed: Follower["failed"],
     mayFollow: Follower["mayFollow"] = async () => true,
+    epoch: string | null = null,
   ): Promise<() => void> {
     const { id: session, horse_id: horse } = await getSession(this.store, id);
-    const follower: Follower = { session, horse, position: after, care: "", mayFollow, send, failed, looking: false, again: false };
+    // Positions of a store that went back to a copy are given anew: whoever counted them before it begins from the first.
+    const wentBack = (epoch !== null && epoch !== this.store.epoch) || after > (await eventReach(this.store.models));
+    const follower: Follower = {
+      session,
+      horse,
+      position: wentBack ? 0 : after,
+      care: "",
+      mayFollow,
+      send,
+      failed,
+      looking: false,
+      again: false,
+    };
     this.followers.add(follower);
     void this.look(follower);
     return () => {
@@ -119,6 +132,6 @@ export class LiveSessions {
     follower.position = position;
     follower.care = text;
     const clocks = Object.fromEntries(await clockOffsets(store, events));
-    return { events, position, clocks, ...(changed || first ? { care } : {}) };
+    return { events, position, epoch: store.epoch, clocks, ...(changed || first ? { care } : {}) };
   }
 }

@@ -225,6 +225,8 @@ export interface CareNews {
 export interface SessionNews {
   readonly events: readonly SessionEvent[];
   readonly position: number;
+  /** Since which restore the store counts its positions. */
+  readonly epoch: string;
   readonly clocks: Readonly<Record<string, number>>;
   /** Where it has changed since it was told last. */
   readonly care?: CareNews;

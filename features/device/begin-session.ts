@@ -42,7 +42,7 @@ export async function beginSession(
   }
   if (response !== null) {
     const answer = await bodyOf<{ id?: string; detail?: string; code?: string }>(response);
-    if (response.ok && answer?.id !== undefined) {
+    if (response.ok && answer?.id === begun.id) {
       await sender.keepSession(begun, "saved");
       return { ok: true, where: "server" };
     }

@@ -7,11 +7,15 @@ const SILENT_MS = 40_000;
 
 /**
  * Follows a session: told of what is new right after it was saved, from a
- * position on, so that a line that broke misses nothing. A hidden page
+ * position on, counted since a restore, so that a line that broke misses nothing. A hidden page
  * listens no longer and catches up when it is seen again.
  * @returns how to stop.
  */
-export function followSession(session: string, after: () => number, told: (news: SessionNews) => void): () => void {
+export function followSession(
+  session: string,
+  after: () => { readonly position: number; readonly epoch: string | null },
+  told: (news: SessionNews) => void,
+): () => void {
   let source: EventSource | null = null;
   let timer: ReturnType<typeof setTimeout> | null = null;
   let silence: ReturnType<typeof setTimeout> | null = null;
@@ -38,7 +42,10 @@ export function followSession(session: string, after: () => number, told: (news:
   const open = () => {
     close();
     if (document.hidden) return;
-    source = new EventSource(`/api/sessions/${session}/live?after=${after()}`);
+    const { position, epoch } = after();
+    source = new EventSource(
+      `/api/sessions/${session}/live?after=${position}${epoch === null ? "" : `&epoch=${encodeURIComponent(epoch)}`}`,
+    );
     silence = setTimeout(again, SILENT_MS);
     source.addEventListener("beat", heard);
     source.addEventListener("news", (event) => {

@@ -35,6 +35,16 @@ class FakeServer {
   sessions: Set<string> | null = null;
   sessionsPosted: Record<string, unknown>[] = [];
   refusesSessions: string | null = null;
+  /** What stands in its confirmation in place of the truth. */
+  says: Record<string, unknown> = {};
+
+  /** Goes back to a copy from before anything was sent. */
+  restore(epoch = `restore ${this.epoch}`): void {
+    this.saved.clear();
+    this.position = 0;
+    this.epoch = epoch;
+    if (this.sessions !== null) this.sessions.clear();
+  }
 
   handle = async (url: string, init?: RequestInit): Promise<Response> => {
     this.requests++;
@@ -67,7 +77,15 @@ class FakeServer {
       this.saved.set(event.id, (this.saved.get(event.id) ?? 0) + 1);
     }
     if (this.confirmLost-- > 0) throw new TypeError("The connection was lost on the way back");
-    return json({ saved: body.events.length, position: this.position, epoch: this.epoch });
+    const fresh = body.events.filter(({ id }) => this.saved.get(id) === 1).length;
+    return json({
+      store: "s",
+      saved: fresh,
+      known: body.events.length - fresh,
+      position: this.position,
+      epoch: this.epoch,
+      ...this.says,
+    });
   };
 }
 
@@ -111,6 +129,23 @@ describe.each(kinds)("the sender, with taps kept %s", (_, open) => {
     expect([...server.saved.keys()]).toEqual(idsOf(list));
     expect(whereabouts(list, sender.snapshot())).toMatchObject({ onServer: 450, away: 0, refused: 0, unkept: 0 });
     expect(sender.snapshot()).toMatchObject({ held: null, stuckSinceMs: null });
+  });
+
+  it.each([
+    ["another store", { store: "t" }],
+    ["no store", { store: undefined }],
+    ["fewer taps than were sent", { saved: 1, known: 0 }],
+    ["nothing", { store: undefined, saved: undefined, known: undefined, position: undefined, epoch: undefined }],
+  ])("takes a 200 that speaks of %s for no answer, and sends again", async (__, says) => {
+    const sender = new Sender("s", open());
+    server.says = says;
+    const list = taps(4);
+    await sender.keep(list);
+    expect(await sender.flush(300)).toBe(false);
+    expect(whereabouts(list, sender.snapshot()).away).toBe(4);
+    server.says = {};
+    expect(await sender.flush(5000)).toBe(true);
+    expect(whereabouts(list, sender.snapshot())).toMatchObject({ onServer: 4, away: 0 });
   });
 
   it("keeps everything while the server is away and sends it when it is back", async () => {
@@ -487,5 +522,65 @@ describe("a session begun on the device", () => {
     await expect(takeIn(elsewhere, file)).rejects.toThrow(/other data/);
     await expect(takeIn(to, { what: "something" })).rejects.toThrow(/no file of taps/);
     await expect(takeIn(to, null)).rejects.toThrow(/no file of taps/);
+  });
+});
+
+describe("a store that goes back under an open page", () => {
+  const open = () => {
+    const key = `restored-${name++}`;
+    return () => DeviceQueue.open(key);
+  };
+  it.each([
+    ["by a restore", "r2"],
+    ["by hand, under the same name", ""],
+  ])("%s: the next confirmation offers again what it had confirmed, before the new mark is written", async (_, epoch) => {
+    const sender = new Sender("s", open());
+    const first = taps(4);
+    await sender.keep(first);
+    expect(await sender.flush(5000)).toBe(true);
+    server.restore(epoch);
+    const more = taps(1);
+    await sender.keep(more);
+    expect(await sender.flush(5000)).toBe(true);
+    expect([...server.saved.keys()].toSorted()).toEqual(idsOf([...first, ...more]).toSorted());
+    expect([...server.saved.values()].every((times) => times <= 2)).toBe(true);
+  });
+  it("is heard of over the live line with no tap at all", async () => {
+    const sender = new Sender("s", open());
+    sender.heardRestore("");
+    const first = taps(4);
+    await sender.keep(first);
+    expect(await sender.flush(5000)).toBe(true);
+    server.restore("r2");
+    sender.heardRestore("r2");
+    await vi.waitFor(() => expect(server.saved.size).toBe(4), 5000);
+    // Told again of the same restore it offers nothing.
+    const { requests } = server;
+    sender.heardRestore("r2");
+    await new Promise((resolve) => setTimeout(resolve, 100));
+    expect(server.requests).toBe(requests);
+  });
+  it("has its sessions again first, where it lost them too", async () => {
+    const sender = new Sender("s", open());
+    server.sessions = new Set([testId(900_000)]);
+    const begun = {
+      id: testId(900_000),
+      horse: "h",
+      kind: "work",
+      ladder: null,
+      person: null,
+      place: null,
+      start_rung: null,
+      kit: [],
+    } as const;
+    await sender.keepSession(begun, "saved");
+    const first = taps(3);
+    await sender.keep(first);
+    expect(await sender.flush(5000)).toBe(true);
+    server.restore("r2");
+    await sender.keep(taps(1));
+    expect(await sender.flush(5000)).toBe(true);
+    expect(server.sessionsPosted.map(({ id }) => id)).toEqual([testId(900_000)]);
+    expect(server.saved.size).toBe(4);
   });
 });

@@ -2,7 +2,7 @@ import { isWrittenLoad } from "@/core/entry/written";
 import type { BegunSession } from "@/core/pack";
 import type { SessionEvent } from "@/core/schemas";
 import { AtOnce } from "./at-once";
-import { readMark, wentBack, writeMark } from "./mark";
+import { type Mark, readMark, wentBack, writeMark } from "./mark";
 import { DeviceQueue, type EventQueue, type KeptSession, type RefusedTap } from "./queue";
 import { bodyOf, NO_ANSWER, reach } from "./reach";
 import { ReopeningQueue } from "./reopening";
@@ -60,6 +60,10 @@ interface Answer {
   readonly code?: string;
   readonly position?: number;
   readonly epoch?: string;
+  readonly store?: string;
+  readonly saved?: number;
+  readonly known?: number;
+  readonly id?: string;
 }
 
 /** Refusals of what is in a batch; any other is the server's own trouble, and the batch is sent again. */
@@ -95,6 +99,8 @@ export class Sender {
   private readonly given = new Set<string>();
   /** Whether confirmed taps are still to be offered again to a store that went back. */
   private toOffer = false;
+  /** The restore a live line told of last; null before the first. */
+  private epochHeard: string | null = null;
   private pauseMs = FIRST_PAUSE_MS;
   private timer: ReturnType<typeof setTimeout> | null = null;
 
@@ -352,23 +358,42 @@ export class Sender {
   /** Ties this device's clock to the server's, and notices a store that went back behind what it had confirmed. */
   private async tie(): Promise<void> {
     if (this.tied) return;
+    const before = readMark(this.storeId);
     const clock = await serverClock(this.ownLoads.size > 0 ? CLOCK_ASKINGS : 1);
     this.newestClock = clock;
     if (clock.store !== this.storeId) throw new Error("Other data is open on the server now.");
     for (const load of this.ownLoads) await this.keepOffset(load, clock);
-    this.toOffer ||= wentBack(readMark(this.storeId), clock);
+    await this.heardReach(before, clock);
+    this.tied = true;
+    const forTheirTime = (await this.refusedTaps()).filter(({ reason }) => reason === CLOCK_REASON);
+    await this.putBack(forTheirTime.map(({ event }) => event.id));
+  }
+
+  /**
+   * Holds how far the store reaches against what it had confirmed before it was asked: only then is the new mark
+   * written. Asked for and answered in another order, two answers tell nothing.
+   */
+  private async heardReach(before: Mark | null, now: Mark): Promise<void> {
+    this.toOffer ||= wentBack(before, now);
     if (this.toOffer)
       try {
+        // What was confirmed and could not be marked yet is not to be left out.
+        for (const [id, { standing }] of this.unmarked) if (standing === "saved") this.unmarked.delete(id);
         await this.device.use((queue) => queue.offerAgain(), WHOLE_PATIENCE_MS);
         this.toOffer = false;
+        this.given.clear();
         await this.count();
       } catch {
         // The device's store does not open now; the mark stays as it is, so that the next page notices it too.
       }
-    this.mark(clock);
-    this.tied = true;
-    const forTheirTime = (await this.refusedTaps()).filter(({ reason }) => reason === CLOCK_REASON);
-    await this.putBack(forTheirTime.map(({ event }) => event.id));
+    this.mark(now);
+  }
+
+  /** A live line has told of a store under another restore than the one known here: it is asked at once. */
+  heardRestore(epoch: string): void {
+    const known = this.epochHeard ?? readMark(this.storeId)?.epoch ?? epoch;
+    this.epochHeard = epoch;
+    if (known !== epoch) this.reconnect();
   }
 
   private mark({ epoch, position }: { epoch: string; position: number }): void {
@@ -449,7 +474,8 @@ export class Sender {
     const answer = await bodyOf<Answer>(response);
     const settle = (standing: "saved" | "refused", reason?: string) =>
       this.device.use((queue) => queue.settleSession(id, standing, reason)).catch(() => undefined);
-    if (response.ok && answer !== null) return void (await settle("saved"));
+    if (response.ok && answer?.id === id) return void (await settle("saved"));
+    if (response.ok) throw new Error(NO_ANSWER);
     const detail = answer?.detail ?? "The server does not take it.";
     if (!OF_THE_BATCH.includes(response.status) || answer === null) throw new Error(detail);
     await settle("refused", detail);
@@ -500,9 +526,17 @@ export class Sender {
     }
   }
 
+  /** Whether an answer is of this store and counts what was sent: a page in between may answer anything with 200. */
+  private confirms({ store, saved, known, position }: Answer, sent: number): boolean {
+    return (
+      store === this.storeId && typeof saved === "number" && typeof known === "number" && saved + known === sent && position !== undefined
+    );
+  }
+
   private async sendBatch(batch: readonly SessionEvent[]): Promise<void> {
     const clocks: Record<string, number> = {};
     for (const load of new Set(batch.map((event) => event.load))) clocks[load] = await this.offsetOf(load);
+    const before = readMark(this.storeId);
     const response = await reach("/api/events", {
       method: "POST",
       headers: { "content-type": "application/json" },
@@ -510,10 +544,10 @@ export class Sender {
     });
     const answer = await bodyOf<Answer>(response);
     if (response.ok) {
-      // A confirmation that did not come through whole is none: the same taps are sent again.
-      if (answer === null) throw new Error(NO_ANSWER);
+      // A confirmation that did not come through whole, or is not this store's and of these taps, is none: they are sent again.
+      if (answer === null || !this.confirms(answer, batch.length)) throw new Error(NO_ANSWER);
       await this.settle(batch, "saved");
-      if (answer.position !== undefined) this.mark({ epoch: answer.epoch ?? "", position: answer.position });
+      await this.heardReach(before, { epoch: answer.epoch ?? "", position: answer.position ?? 0 });
       return;
     }
     const detail = answer?.detail ?? "The server does not take them.";

@@ -16,7 +16,8 @@ async function askOnce(): Promise<ServerClock> {
   const before = steadyNowMs();
   const response = await reach("/api/clock");
   const said = response.ok ? await bodyOf<{ now_ms: number; store: string; epoch?: string; position?: number }>(response) : null;
-  if (said === null) throw new Error(NO_ANSWER);
+  // Another page on the way may answer anything with 200.
+  if (said === null || typeof said.now_ms !== "number" || typeof said.store !== "string") throw new Error(NO_ANSWER);
   const after = steadyNowMs();
   const offsetMs = Math.round(said.now_ms - (before + after) / 2);
   return { offsetMs, roundTripMs: after - before, store: said.store, epoch: said.epoch ?? "", position: said.position ?? 0 };

@@ -78,6 +78,7 @@ export function useSessionLog(options: {
   const [care, setCare] = useState<Care | null>(null);
   const silenceMinutes = care?.wordSettings.silenceMinutes ?? options.silenceMinutes;
   const position = useRef(options.position);
+  const epoch = useRef<string | null>(null);
   const begun = useRef(options.begun);
   const load = useRef({ id: "", seq: 0 });
   if (load.current.id === "") load.current.id = newId();
@@ -152,15 +153,18 @@ export function useSessionLog(options: {
     const told = (news: SessionNews) => {
       const { care } = news;
       if (care !== undefined) setCare((had) => (JSON.stringify(had) === JSON.stringify(care) ? had : care));
-      position.current = Math.max(position.current, news.position);
+      // After a restore positions are given anew, and what the store lost is offered to it again.
+      position.current = epoch.current === null || epoch.current === news.epoch ? Math.max(position.current, news.position) : news.position;
+      epoch.current = news.epoch;
+      senderFor(storeId).heardRestore(news.epoch);
       merge(news.events);
       setClocks((have) => {
         const fresh = Object.entries(news.clocks).filter(([id, offset]) => have.get(id) !== offset);
         return fresh.length === 0 ? have : new Map([...have, ...fresh]);
       });
     };
-    return followSession(sessionId, () => position.current, told);
-  }, [sessionId, merge]);
+    return followSession(sessionId, () => ({ position: position.current, epoch: epoch.current }), told);
+  }, [storeId, sessionId, merge]);
 
   const record = useMemo(() => derive(events, clocks), [derive, events, clocks]);
 

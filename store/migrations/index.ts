@@ -15,6 +15,7 @@ import * as overWeeks from "./0011-over-weeks";
 import * as circle from "./0012-circle";
 import * as soundAdvice from "./0013-sound-advice";
 import * as waysAndKit from "./0014-ways-and-kit";
+import * as nothingLostAgain from "./0015-nothing-lost-again";
 
 interface Migration {
   readonly name: string;
@@ -42,6 +43,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0012-circle", up: circle.up },
   { name: "0013-sound-advice", up: soundAdvice.up },
   { name: "0014-ways-and-kit", up: waysAndKit.up },
+  { name: "0015-nothing-lost-again", up: nothingLostAgain.up },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name);
