@@ -2,8 +2,8 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import type { LiveSessions } from "@/app/server/live";
 import { problemOf, UNEXPECTED } from "@/app/server/problem-of";
 import { refusalOf } from "@/app/server/same-machine";
-import { BATCH_MOST_BYTES, type MayLogAs, takeEvents } from "@/app/server/take-events";
-import { whoAsks } from "@/app/server/who";
+import { BATCH_MOST_BYTES, type MayLogAs, type Sends, takeEvents } from "@/app/server/take-events";
+import { type Who, whoAsks } from "@/app/server/who";
 import type { SignIns, Store } from "@/store";
 import { sendProblem } from "./gate";
 
@@ -103,10 +103,12 @@ function readBody(request: IncomingMessage): Promise<string | null> {
 const REVIEW = ":review";
 
 /** Under which names whoever asks may log: those signed in on this device, ever; on the machine itself every one. */
-async function mayLogAs(signIns: SignIns, recorder: string | null): Promise<MayLogAs> {
-  if (recorder === null) return () => true;
-  const own = await signIns.recordersOf(recorder.split(":", 1)[0] ?? "");
-  return (name) => own.has(name.endsWith(REVIEW) ? name.slice(0, -REVIEW.length) : name);
+async function sends(signIns: SignIns, { role, recorder, personId }: Who): Promise<Sends> {
+  const named = (own: ReadonlySet<string>) => (name: string) => own.has(name.endsWith(REVIEW) ? name.slice(0, -REVIEW.length) : name);
+  const mayLogAs: MayLogAs = named(await signIns.recordersOf((recorder ?? "").split(":", 1)[0] ?? ""));
+  if (role === "owner") return { mayLogAs, helper: null };
+  // What another person left on this device goes up, and is not thereby the helper's to change.
+  return { mayLogAs, helper: { personId, own: named(await signIns.recordersOfPerson(personId ?? "")) } };
 }
 
 export async function answerTaps(store: Store, signIns: SignIns, request: IncomingMessage, response: ServerResponse): Promise<void> {
@@ -127,8 +129,8 @@ export async function answerTaps(store: Store, signIns: SignIns, request: Incomi
   if (text === null)
     return sendProblem(response, { status: 413, title: "Too large", detail: `At most ${BATCH_MOST_BYTES / 1024} kB at once.` });
   try {
-    const { network, recorder } = whoAsks({ headers: { get: header } });
-    const taken = await takeEvents(store, text, network ? await mayLogAs(signIns, recorder ?? "") : undefined);
+    const who = whoAsks({ headers: { get: header } });
+    const taken = await takeEvents(store, text, who.network ? await sends(signIns, who) : undefined);
     if ("receipt" in taken) send(response, 200, taken.receipt);
     else sendProblem(response, taken);
   } catch (error) {

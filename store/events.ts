@@ -1,6 +1,6 @@
 import { QueryTypes, type Transaction } from "sequelize";
 import type { SessionEvent } from "@/core/schemas";
-import { unpackId } from "./ids";
+import { packId, unpackId } from "./ids";
 import { plain } from "./rows";
 import type { StoreParts } from "./store";
 
@@ -128,4 +128,34 @@ export async function clockOffsets(
   const loads = [...new Set(events.map((event) => event.load))];
   const rows = (await store.models.recorderClock.findAll({ where: { load: loads }, transaction })).map(plain);
   return new Map(rows.map((row) => [row.load, row.offset_ms]));
+}
+
+/** Where stored events came from: their recorder, and who runs their session. Ids the store does not have are left out. */
+export async function originsOf(
+  { sequelize, models }: StoreParts,
+  ids: readonly string[],
+): Promise<readonly { readonly recorder: string; readonly personId: string | null }[]> {
+  if (ids.length === 0) return [];
+  const rows = (
+    await models.event.findAll({
+      attributes: ["source_no", "session_no"],
+      where: { id: ids.map(packId) },
+      group: ["source_no", "session_no"],
+    })
+  ).map(plain);
+  return sequelize.query<{ recorder: string; personId: string | null }>(
+    `SELECT DISTINCT s.recorder, n.person_id AS personId FROM json_each($pairs) j
+     CROSS JOIN source s ON s.no = j.value ->> 0 CROSS JOIN session n ON n.no = j.value ->> 1`,
+    { bind: { pairs: JSON.stringify(rows.map(({ source_no, session_no }) => [source_no, session_no])) }, type: QueryTypes.SELECT },
+  );
+}
+
+/** Under which names page loads were tapped so far; loads the store does not know are left out. */
+export async function recordersOfLoads({ sequelize }: StoreParts, loads: readonly string[]): Promise<readonly string[]> {
+  if (loads.length === 0) return [];
+  const rows = await sequelize.query<{ recorder: string }>(
+    "SELECT DISTINCT s.recorder FROM json_each($loads) j CROSS JOIN source s ON s.load = j.value",
+    { bind: { loads: JSON.stringify(loads) }, type: QueryTypes.SELECT },
+  );
+  return rows.map(({ recorder }) => recorder);
 }

@@ -19,7 +19,7 @@ export { addChain, listChains, type StoredChain, updateChain } from "./chains";
 export { addHandLoad, circleSetup, handLoad, kitFits, removeHandLoad, saveCirclePlan, saveCircleSetup, saveKitFit } from "./circle";
 export { addDate, asHorseDate, dateDone, datesByHorse, listDates, removeDate } from "./dates";
 export { type BatchReceipt, type EventBatch, EventConflictError, eventReach, UnknownSessionError } from "./event-writer";
-export { clockOffsets, eventsOfSession } from "./events";
+export { clockOffsets, eventsOfSession, originsOf, recordersOfLoads } from "./events";
 export {
   evidenceForNextStart,
   evidenceOfLadder,

@@ -274,4 +274,18 @@ export class SignIns {
     this.recorders.set(device, found);
     return found;
   }
+
+  /** Under which names a person ever signed in, on any device. */
+  async recordersOfPerson(personId: string): Promise<ReadonlySet<string>> {
+    const key = `person ${personId}`;
+    const known = this.recorders.get(key);
+    if (known !== undefined) return known;
+    const rows = await this.store.sequelize.query<{ recorder: string }>("SELECT DISTINCT recorder FROM sign_in WHERE person_id = $person", {
+      bind: { person: personId },
+      type: QueryTypes.SELECT,
+    });
+    const found = new Set(rows.map(({ recorder }) => recorder));
+    this.recorders.set(key, found);
+    return found;
+  }
 }

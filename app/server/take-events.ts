@@ -1,9 +1,19 @@
-import { BATCH_LIMITS, checkBatch, readWire } from "@/core/schemas";
-import type { BatchReceipt, Store } from "@/store";
+import { BATCH_LIMITS, checkBatch, readWire, type SessionEvent } from "@/core/schemas";
+import { type BatchReceipt, originsOf, recordersOfLoads, type Store } from "@/store";
 import { type Problem, problemOf } from "./problem-of";
 
 /** Whether whoever sends may log under a recorder's name. */
 export type MayLogAs = (recorder: string) => boolean;
+
+/** Who sends a batch, as far as it matters to what may be in it. */
+export interface Sends {
+  readonly mayLogAs: MayLogAs;
+  /** Of a helper: who it is, and which recorders are own. Null for full rights, which may correct from any device. */
+  readonly helper: { readonly personId: string | null; readonly own: (recorder: string) => boolean } | null;
+}
+
+/** On the machine itself everybody has full rights, under every name. */
+const ON_THE_MACHINE: Sends = { mayLogAs: () => true, helper: null };
 
 /** Greatest batch of events, in bytes. */
 export const BATCH_MOST_BYTES = 1024 * 1024;
@@ -13,6 +23,40 @@ export type BatchAnswer =
   | { readonly status: 200; readonly receipt: BatchReceipt & { readonly store: string; readonly epoch: string } }
   | Problem;
 
+const ANOTHERS_CLOCK: Problem = {
+  status: 422,
+  title: "Another's clock",
+  detail: "The clock of these taps is another device's. They stay on the device.",
+  code: "another-recorder",
+};
+const ANOTHERS_TAP: Problem = {
+  status: 422,
+  title: "Another's tap",
+  detail: "A helper corrects own taps, and those of a session of one's own. Somebody with full rights can do it.",
+  code: "another-tap",
+};
+
+/** What moves a whole session: for full rights alone, whoever runs it. */
+const MOVES_A_SESSION = ["horse", "shift_s"];
+
+/** Whether a helper's batch takes back or changes what is not the helper's to change. */
+async function correctsOthers(
+  store: Store,
+  events: readonly SessionEvent[],
+  { personId, own }: NonNullable<Sends["helper"]>,
+): Promise<boolean> {
+  const here = new Map(events.map((event) => [event.id, event]));
+  const targets = events.flatMap((event) => (event.type === "correct" || event.type === "undo" ? [event.payload.event] : []));
+  if (events.some((event) => event.type === "correct" && MOVES_A_SESSION.some((key) => Object.hasOwn(event.payload.payload ?? {}, key))))
+    return true;
+  if (targets.some((id) => here.has(id) && !own(here.get(id)?.recorder ?? ""))) return true;
+  const stored = await originsOf(
+    store,
+    targets.filter((id) => !here.has(id)),
+  );
+  return stored.some(({ recorder, personId: runs }) => !own(recorder) && (personId === null || runs !== personId));
+}
+
 /** What the batch itself is answered with; anything else is the store's or the program's failure and is thrown. */
 const OF_THE_BATCH = ["unknown-session", "event-conflict"];
 
@@ -20,7 +64,7 @@ const OF_THE_BATCH = ["unknown-session", "event-conflict"];
  * Takes a batch of events, as the text that was posted; resolves only after it
  * is on the disk. Sending a batch again changes nothing.
  */
-export async function takeEvents(store: Store, text: string, mayLogAs: MayLogAs = () => true): Promise<BatchAnswer> {
+export async function takeEvents(store: Store, text: string, { mayLogAs, helper }: Sends = ON_THE_MACHINE): Promise<BatchAnswer> {
   const read = readWire(text, BATCH_LIMITS);
   if ("problem" in read) return { status: 400, title: "Not taken", detail: read.problem };
   const checked = checkBatch(read.value, store.now());
@@ -43,13 +87,17 @@ export async function takeEvents(store: Store, text: string, mayLogAs: MayLogAs 
     };
   }
   // Who and which device a tap comes from is the server's to say: from the network nobody logs under another's name.
-  if (checked.value.events.some(({ recorder }) => !mayLogAs(recorder)))
+  const { events, recorder, clocks } = checked.value;
+  if (!mayLogAs(recorder) || events.some((event) => !mayLogAs(event.recorder)))
     return {
       status: 422,
       title: "Another's name",
       detail: "These taps were made under another name than the one signed in on this device. They stay on the device.",
       code: "another-recorder",
     };
+  // A load belongs to who tapped under it first: its clock is not moved from another device.
+  if ((await recordersOfLoads(store, Object.keys(clocks))).some((name) => !mayLogAs(name))) return ANOTHERS_CLOCK;
+  if (helper !== null && (await correctsOthers(store, events, helper))) return ANOTHERS_TAP;
   try {
     return { status: 200, receipt: { ...(await store.events.append(checked.value)), store: store.id, epoch: store.epoch } };
   } catch (error) {

@@ -72,6 +72,12 @@ const batchSchema = record({
 /** Greatest believable difference between a device's clock and the server's: a hundred years: a phone may think it is 1970. */
 const MOST_OFFSET_MS = 100 * 366 * 86_400_000;
 
+/** Page loads of a batch: a device sends two hundred taps at once, each of them of one. */
+const MOST_LOADS = 200;
+
+const isLoaded = (event: unknown): event is { readonly load: string } =>
+  typeof event === "object" && event !== null && "load" in event && typeof event.load === "string";
+
 /**
  * Checks a posted batch whole: one bad event refuses it, and the problems
  * name the event by its place in the batch.
@@ -82,7 +88,14 @@ export function checkBatch(value: unknown, serverNowMs: number): Checked<PostedB
   const { store, recorder, events } = head.value;
   const clocks = (head.value.clocks ?? {}) as Record<string, unknown>;
   const problems: FieldProblem[] = [];
+  const loads = new Set(events.flatMap((event: unknown) => (isLoaded(event) ? [event.load.toLowerCase()] : [])));
+  if (loads.size > MOST_LOADS) problems.push({ path: "events", message: `events: of at most ${MOST_LOADS} page loads at once.` });
   for (const [load, offset] of Object.entries(clocks)) {
+    // The clock of a load is told with its taps and by nothing else.
+    if (!loads.has(load.toLowerCase())) {
+      problems.push({ path: `clocks.${load.slice(0, 40)}`, message: "A clock of a page load without a tap in the batch." });
+      continue;
+    }
     if (!UUID.test(load) || typeof offset !== "number" || !(Math.abs(offset) <= MOST_OFFSET_MS)) {
       problems.push({ path: `clocks.${load.slice(0, 40)}`, message: "An offset in milliseconds by page load is needed." });
     }
