@@ -1,5 +1,5 @@
 import { existsSync } from "node:fs";
-import { closeStore, openStore, rebuildCaches, storeFile } from "@/store";
+import { closeStore, notSummedIn, openStore, rebuildCaches, storeFile } from "@/store";
 import { takeLock } from "./lock";
 import { fail, saidPlainly } from "./said";
 
@@ -14,6 +14,7 @@ await saidPlainly(async () => {
   if (!lock.taken) fail("The program is running with this data; stop it first.");
   const store = await openStore(file, Date.now, { say: (text) => process.stdout.write(`${text}\n`) });
   process.stdout.write(`${await rebuildCaches(store)} sessions summed up anew.\n`);
+  for (const { id, why } of notSummedIn(store)) process.stdout.write(`Session ${id} could not be summed up: ${why}\n`);
   await closeStore(store);
   lock.release();
 });

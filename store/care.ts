@@ -1,8 +1,10 @@
 import { existsSync, readdirSync, readFileSync, rmSync, statfsSync, statSync, writeFileSync } from "node:fs";
 import { basename, dirname, isAbsolute, join, relative } from "node:path";
 import { QueryTypes } from "sequelize";
+import { notSummedIn } from "./caches";
 import { copyStore, lookAtStore, StoreFileError, withRaw } from "./file";
 import { MIGRATION_NAMES } from "./migrations";
+import { rowsOf } from "./rows";
 import { readMeta, type Store, writeMeta } from "./store";
 
 /** A copy of a store that can be gone back to. */
@@ -29,6 +31,8 @@ export interface StoreCare {
   readonly lastCheck: { readonly ms: number; readonly ok: boolean } | null;
   /** Why no copy could be made last time, or null. */
   readonly problem: string | null;
+  /** Sessions whose events cannot be summed up, when each began. */
+  readonly notSummed: readonly { readonly id: string; readonly startedMs: number; readonly why: string }[];
 }
 
 const KEEP_KEY = "daily_copies";
@@ -121,7 +125,15 @@ export async function storeCare(store: Store): Promise<StoreCare> {
     keep: await dailyCopiesKept(store),
     lastCheck: checked === null ? null : { ms: Number(ms), ok: ok === "ok" },
     problem,
+    notSummed: await namedNotSummed(store),
   };
+}
+
+async function namedNotSummed(store: Store): Promise<StoreCare["notSummed"]> {
+  const whyById = new Map(notSummedIn(store).map(({ id, why }) => [id, why]));
+  if (whyById.size === 0) return [];
+  const rows = await rowsOf(store.models.session, "id IN (:ids) AND binned_ms IS NULL ORDER BY created_ms", { ids: [...whyById.keys()] });
+  return rows.map(({ id, created_ms }) => ({ id, startedMs: created_ms, why: whyById.get(id) ?? "" }));
 }
 
 /** Reads a copy as the program would: what cannot be read is no copy. */

@@ -1,6 +1,6 @@
 export { aftermathsOf } from "./aftermath";
 export { type Binned, type BinnedNote, bringBack, goesWith, listBin, purgeBin, purgeExpired, putInBin } from "./bin";
-export { catchUp, rebuildCaches } from "./caches";
+export { catchUp, type NotSummed, notSummedIn, rebuildCaches } from "./caches";
 export {
   checkStore,
   copiesFolder,

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { QueryTypes } from "sequelize";
-import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { reduceSession, workSeconds } from "@/core/record";
 import { EMPTY_BEHAVIOUR } from "@/core/schemas";
 import { populateDemo, populatedStore } from "@/tests/support/demo";
@@ -17,6 +17,7 @@ import {
   addPlace,
   addSession,
   asBehaviour,
+  catchUp,
   closeStore,
   evidenceOfLadder,
   getHorse,
@@ -30,6 +31,7 @@ import {
   MIGRATIONS,
   migrate,
   NotFoundError,
+  notSummedIn,
   openStore,
   readMeta,
   rebuildCaches,
@@ -371,6 +373,66 @@ describe("caches", () => {
       expect(evidence.every((t, i) => i === 0 || t.wallMs >= (evidence[i - 1]?.wallMs ?? 0))).toBe(true);
     }
     await closeStore(demo);
+  });
+});
+
+describe("a session that cannot be summed up", () => {
+  const broken = (id: string) =>
+    store.sequelize.query(
+      `UPDATE event SET payload = 'null' WHERE position = (SELECT MAX(e.position) FROM event e JOIN session s ON s.no = e.session_no
+       WHERE s.id = :id AND e.type = 'trial')`,
+      { replacements: { id } },
+    );
+  const nOf = async (horseId: string) => (await listSessions(store, horseId, { limit: 1 }))[0]?.summary.n;
+
+  it("is named and stands in no other's way; what was kept of it stays, and it is tried again when it is tapped in", async () => {
+    const said = vi.spyOn(console, "error").mockImplementation(() => undefined);
+    const [bad, good] = [await sessionWith(21), await sessionWith(22)];
+    for (const one of [bad, good]) await store.events.append(batch(one.events));
+    await rebuildCaches(store);
+    const before = [await nOf(bad.horseId), await nOf(good.horseId)];
+    expect(before.every((n) => (n ?? 0) > 0)).toBe(true);
+    await broken(bad.id);
+    expect(await rebuildCaches(store)).toBe(1);
+    expect(notSummedIn(store)).toMatchObject([{ id: bad.id }]);
+    expect([await nOf(bad.horseId), await nOf(good.horseId)]).toEqual(before);
+    // What comes in for the other is summed up; the page asks and is answered.
+    const more = randomSession(23)
+      .events.slice(0, 1)
+      .map((event) => ({ ...event, session: good.id }));
+    await store.events.append(batch(more));
+    await catchUp(store);
+    expect(await nOf(good.horseId)).toBe(before[1]);
+    expect(said).toHaveBeenCalledTimes(1);
+    // Its event put right by hand, a tap brings it back into the sums.
+    await store.sequelize.query("UPDATE event SET payload = '{\"outcome\":\"met\"}' WHERE payload = 'null'");
+    await store.events.append(
+      batch(
+        randomSession(24)
+          .events.slice(0, 1)
+          .map((event) => ({ ...event, session: bad.id })),
+      ),
+    );
+    expect(await catchUp(store)).toBeGreaterThan(0);
+    expect(notSummedIn(store)).toEqual([]);
+    said.mockRestore();
+  });
+
+  it("leaves no cache empty where summing up is cut off: each is replaced, none dropped first", async () => {
+    const one = await sessionWith(25);
+    await store.events.append(batch(one.events));
+    await rebuildCaches(store);
+    const before = await nOf(one.horseId);
+    const count = async () =>
+      (await store.sequelize.query<{ n: number }>("SELECT COUNT(*) AS n FROM session_summary", { type: QueryTypes.SELECT }))[0]?.n;
+    const kept = await count();
+    await expect(
+      rebuildCaches(store, () => {
+        throw new Error("cut off");
+      }),
+    ).rejects.toThrow("cut off");
+    expect(await count()).toBe(kept);
+    expect(await nOf(one.horseId)).toBe(before);
   });
 });
 

@@ -18,6 +18,7 @@ describe("a posted body", () => {
     ["a NUL in a key", '{"a\\u0000":1}', /NUL/],
     ["a prototype", '{"__proto__":{"sample":true}}', /__proto__/],
     ["a constructor", '{"constructor":{}}', /constructor/],
+    ["a reference of the schema library", '{"name":{"__isYupRef":true}}', /__isYupRef/],
     ["a toString, further in", '{"a":[{"toString":1}]}', /toString/],
     ["a long list", JSON.stringify(Array(501).fill(0)), /more than 500/],
     ["too much", JSON.stringify(Array(400).fill(Array(100).fill(0))), /too much/],

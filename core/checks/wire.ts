@@ -9,7 +9,8 @@ export interface WireLimits {
 export const FORM_LIMITS: WireLimits = { depth: 12, arrayItems: 500, values: 20_000 };
 export const BATCH_LIMITS: WireLimits = { depth: 16, arrayItems: 2001, values: 150_000 };
 
-const NOT_A_NAME = new Set(Object.getOwnPropertyNames(Object.prototype).concat("prototype"));
+/** Keys that every object has already, and the one by which the schema library knows a reference of its own. */
+const NOT_A_NAME = new Set(Object.getOwnPropertyNames(Object.prototype).concat("prototype", "__isYupRef"));
 
 function ownProblem(value: unknown): string | null {
   if (typeof value === "number" && !Number.isFinite(value)) return "A number is too large.";

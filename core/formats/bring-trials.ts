@@ -1,4 +1,5 @@
 import { dayBeginsIn, isDay } from "../day";
+import { checkPayload } from "../events";
 import type { Outcome } from "../evidence";
 import { type Column, cellProblem, parseIsoTime, type RefusedRow } from "./column";
 import type { CsvRecord } from "./csv";
@@ -80,8 +81,11 @@ export function guessMapping(header: readonly string[], remembered?: TrialsMappi
 }
 
 /** What a word for an answer means; undefined where nobody said. */
-export const outcomeOf = (word: string, mapping: TrialsMapping): Outcome | undefined =>
-  mapping.outcomes[word.trim().toLowerCase()] ?? OUTCOME_WORDS[word.trim().toLowerCase()];
+export function outcomeOf(word: string, mapping: TrialsMapping): Outcome | undefined {
+  const said = word.trim().toLowerCase();
+  // By own keys alone: every object has a constructor.
+  return [mapping.outcomes, OUTCOME_WORDS].find((words) => Object.hasOwn(words, said))?.[said];
+}
 
 /** A trial as it is brought into a store. */
 export interface BroughtTrial {
@@ -208,7 +212,7 @@ export class TrialsReader {
       payload[name] = text;
     }
     const sideCell = cell("side").toLowerCase();
-    const side = sideCell === "" ? "" : SIDES[sideCell];
+    const side = sideCell === "" ? "" : Object.hasOwn(SIDES, sideCell) ? SIDES[sideCell] : undefined;
     if (side === undefined) return refused("side", "is neither left nor right");
     if (side !== "") payload.side = side;
     const given = cell("trial");
@@ -225,6 +229,10 @@ export class TrialsReader {
     const kind = cell("kind");
     if (kind !== "" && !["warm-up", "work", "probe", "sure"].includes(kind))
       return refused("kind", "is none of warm-up, work, probe, sure");
+    // By the same check as a tap: nothing comes in by a table that a recorder could not have logged.
+    const checked = checkPayload("trial", payload);
+    if (!checked.ok)
+      return refused(checked.problems[0]?.path.replace(/^payload\.?/, "") ?? "", checked.problems[0]?.message ?? "does not fit");
     return {
       session: session.slice(0, 200),
       startedMs,

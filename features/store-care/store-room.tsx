@@ -17,6 +17,8 @@ export interface CareFacts {
   readonly keep: number;
   readonly lastCheck: { readonly ms: number; readonly ok: boolean } | null;
   readonly problem: string | null;
+  /** Sessions whose events cannot be summed up. */
+  readonly notSummed: readonly { readonly id: string; readonly startedMs: number; readonly why: string }[];
 }
 
 /** Bytes in the unit that fits. @example sizeWords(2_500_000) // "2.5 MB" */
@@ -117,6 +119,23 @@ export function StoreRoom({ care }: { care: CareFacts }) {
       )}
       {care.problem !== null && (
         <p className="mt-3 border-l-4 border-brick pl-4 text-brick">The last daily copy could not be made. {care.problem}</p>
+      )}
+      {care.notSummed.length > 0 && (
+        <section aria-label="Not summed up" className="mt-3 border-l-4 border-brick pl-4">
+          <p className="font-semibold text-brick">
+            {counted(care.notSummed.length, "session")} cannot be summed up. The taps are kept; the numbers leave what is new of them out.
+          </p>
+          <ul className="text-sm">
+            {care.notSummed.map(({ id, startedMs, why }) => (
+              <li key={id}>
+                <a className="link" href={`/api/sessions/${id}/events.csv`} download>
+                  <Day ms={startedMs} time />, its taps
+                </a>{" "}
+                {why}
+              </li>
+            ))}
+          </ul>
+        </section>
       )}
       <p className="mt-5 flex flex-wrap gap-3">
         <button type="button" className="act" disabled={busy} onClick={() => void copy()}>

@@ -19,6 +19,7 @@ import { eventsOfSessions, type NumberedSession } from "../events";
 import type { BlockRow, RungSideSummaryRow, SessionSummaryRow } from "../models";
 import { getSettings } from "../settings";
 import type { StoreParts } from "../store";
+import { setNotSummed, setSummed } from "./not-summed";
 
 /** Sums of a block, with the ladder it was worked on by its id. */
 export type KeptBlock = Omit<BlockRow, "session_no" | "ladder_no"> & { readonly ladder: string | null };
@@ -124,13 +125,21 @@ export function keptOf(
 
 const YIELD_EVERY = 8;
 
-/** Works out what is to be kept of these sessions from their events. Reads only. */
+/**
+ * Works out what is to be kept of these sessions from their events. Reads only.
+ * One that cannot be summed up is named and left out: what was kept of it stays, and the others go on.
+ */
 export async function workOut(store: StoreParts, sessions: readonly NumberedSession[], transaction?: Transaction): Promise<Kept[]> {
   const { bySession, offsetMsByLoad } = await eventsOfSessions(store, sessions, transaction);
   const { silenceMinutes } = await getSettings(store);
   const kept: Kept[] = [];
   for (const session of sessions) {
-    kept.push(keptOf(session, bySession.get(session.no) ?? [], { offsetMsByLoad, silenceMinutes }));
+    try {
+      kept.push(keptOf(session, bySession.get(session.no) ?? [], { offsetMsByLoad, silenceMinutes }));
+      setSummed(store, session.no);
+    } catch (error) {
+      setNotSummed(store, session, error);
+    }
     // Whoever waits for an answer, and the write of the part before, get in between.
     if (kept.length % YIELD_EVERY === 0) await new Promise((resolve) => setImmediate(resolve));
   }

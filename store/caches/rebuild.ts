@@ -3,7 +3,7 @@ import type { NumberedSession } from "../events";
 import type { StoreParts } from "../store";
 import { type Kept, workOut } from "./kept";
 import { markAllStale, marksOf } from "./stale";
-import { dropAllKept, type Whose, writeKept } from "./write";
+import { dropKeptOfNone, type Whose, writeKept } from "./write";
 
 /** Sessions summed up in one transaction: twice so many lie in memory at once. */
 const AT_ONCE = 200;
@@ -42,17 +42,16 @@ export async function refreshCaches(store: StoreParts, sessions: readonly Number
 }
 
 /**
- * Makes every cache anew. What is stale is worked through in parts, so memory
+ * Makes every cache anew, each in place of the one before: a cut leaves none empty. What is stale is worked through in parts, so memory
  * stays bounded and a cut leaves the rest stale.
  * @param each told how many sessions are done after each part.
  * @returns how many sessions were summed up.
  */
 export async function rebuildCaches(store: StoreParts, each: (done: number) => void = () => undefined): Promise<number> {
-  await store.writer.write(async (transaction) => {
-    await dropAllKept(store, transaction);
-    await markAllStale(store, transaction);
-  });
-  return catchUp(store, each);
+  await store.writer.write((transaction) => markAllStale(store, transaction));
+  const done = await catchUp(store, each);
+  await store.writer.write((transaction) => dropKeptOfNone(store, transaction));
+  return done;
 }
 
 async function nextPart(store: StoreParts, after: number): Promise<Part | null> {
@@ -70,7 +69,7 @@ export async function catchUp(store: StoreParts, each: (done: number) => void = 
   let part = await nextPart(store, 0);
   while (part !== null) {
     const [next] = await Promise.all([nextPart(store, part.sessions.at(-1)?.no ?? 0), keep(store, part)]);
-    done += part.sessions.length;
+    done += part.kept.length;
     each(done);
     part = next;
   }

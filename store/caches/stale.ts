@@ -2,6 +2,7 @@ import { QueryTypes, type Transaction } from "sequelize";
 import type { SessionRow } from "../models";
 import type { StoreParts } from "../store";
 import { type Kept, workOut } from "./kept";
+import { notSummedNos, setSummed } from "./not-summed";
 
 /** What should be kept of a session, with its row. */
 export interface WorkedOut extends Kept {
@@ -20,6 +21,7 @@ const mark = ({ sequelize }: Pick<StoreParts, "sequelize">) => marks.set(sequeli
 export async function markStale(store: Pick<StoreParts, "sequelize">, nos: readonly number[], transaction: Transaction): Promise<void> {
   if (nos.length === 0) return;
   mark(store);
+  for (const no of nos) setSummed(store, no);
   await store.sequelize.query("INSERT OR IGNORE INTO stale (session_no) SELECT value FROM json_each($nos)", {
     bind: { nos: JSON.stringify(nos) },
     transaction,
@@ -32,12 +34,13 @@ export async function markAllStale(store: Pick<StoreParts, "sequelize">, transac
   await store.sequelize.query("INSERT OR IGNORE INTO stale (session_no) SELECT no FROM session WHERE binned_ms IS NULL", { transaction });
 }
 
-/** Sessions whose caches are behind, newest first: of one horse, or of all. Those in the bin are none. */
+/** Sessions whose caches are behind, newest first: of one horse, or of all. Those in the bin are none, and those that cannot be summed up stand in no other's way. */
 export const staleSessions = (store: StoreParts, horseId: string | null, most: number): Promise<SessionRow[]> =>
   store.sequelize.query<SessionRow>(
     `SELECT s.* FROM stale t CROSS JOIN session s ON s.no = t.session_no
-     WHERE s.binned_ms IS NULL ${horseId === null ? "" : "AND s.horse_id = :horse"} ORDER BY t.session_no DESC LIMIT :most`,
-    { replacements: { horse: horseId, most }, type: QueryTypes.SELECT },
+     WHERE s.binned_ms IS NULL ${horseId === null ? "" : "AND s.horse_id = :horse"}
+     AND t.session_no NOT IN (SELECT value FROM json_each(:apart)) ORDER BY t.session_no DESC LIMIT :most`,
+    { replacements: { horse: horseId, most, apart: JSON.stringify(notSummedNos(store)) }, type: QueryTypes.SELECT },
   );
 
 /**
@@ -48,5 +51,11 @@ export async function overlay(store: StoreParts, horseId: string | null): Promis
   const stale = await staleSessions(store, horseId, MOST_WORKED_OUT);
   if (stale.length === 0) return new Map();
   const kept = await workOut(store, stale);
-  return new Map(stale.flatMap((session, i) => (kept[i] === undefined ? [] : [[session.no, { ...kept[i], session }]])));
+  const byNo = new Map(kept.map((one) => [one.no, one]));
+  return new Map(
+    stale.flatMap((session) => {
+      const one = byNo.get(session.no);
+      return one === undefined ? [] : [[session.no, { ...one, session }] as const];
+    }),
+  );
 }

@@ -94,9 +94,12 @@ function trialRow({ no, record }: Kept, trial: Trial, number: (id: string | null
   ];
 }
 
-/** Takes everything that is kept away. */
-export async function dropAllKept(store: StoreParts, transaction: Transaction): Promise<void> {
-  for (const table of Object.keys(TABLES)) await store.sequelize.query(`DELETE FROM ${table}`, { transaction });
+/** Takes away what is kept of no session, or of one in the bin. */
+export async function dropKeptOfNone(store: StoreParts, transaction: Transaction): Promise<void> {
+  for (const table of Object.keys(TABLES))
+    await store.sequelize.query(`DELETE FROM ${table} WHERE session_no NOT IN (SELECT no FROM session WHERE binned_ms IS NULL)`, {
+      transaction,
+    });
 }
 
 /** Takes what is kept of these sessions away; they are not thereby stale. */

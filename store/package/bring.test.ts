@@ -51,6 +51,32 @@ const rows = async (table: string) =>
   (await store.sequelize.query<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table}`, { type: QueryTypes.SELECT }))[0]?.n ?? 0;
 
 describe("a table of trials", () => {
+  it.each(["constructor", "__proto__", "toString", "hasOwnProperty"])(
+    "takes %s for no answer and no side: by own names alone",
+    async (word) => {
+      const reader = (columns: string, cells: string) =>
+        new TrialsReader(columns.split(","), guessMapping(columns.split(",")), "Etc/UTC").read({
+          cells: cells.split(","),
+          line: 2,
+          malformed: false,
+        });
+      expect(reader("started_at,behaviour,outcome", `2026-05-01,Plate,${word}`)).toMatchObject({ column: "outcome" });
+      expect(reader("started_at,behaviour,outcome,side", `2026-05-01,Plate,met,${word}`)).toMatchObject({ column: "side" });
+    },
+  );
+
+  it("takes no value a recorder could not have logged", () => {
+    const columns = ["started_at", "behaviour", "outcome", "phase"];
+    const read = (phase: string) =>
+      new TrialsReader(columns, guessMapping(columns), "Etc/UTC").read({
+        cells: ["2026-05-01", "Plate", "met", phase],
+        line: 2,
+        malformed: false,
+      });
+    expect(read("21")).toMatchObject({ line: 2, column: "phase" });
+    expect(read("20")).toMatchObject({ payload: { outcome: "met", phase: 20 } });
+  });
+
   it("goes out of one session and comes in for another horse as the same trials", async () => {
     const text = [
       "session,started_at,behaviour,rung,trial,t_s,outcome,side,phase,latency_s,note",
