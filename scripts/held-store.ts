@@ -71,10 +71,11 @@ export class HeldStore {
    */
   async goBackTo(name: string): Promise<Restored> {
     if (this.swapping) throw new StoreFileError("The data is being exchanged already.");
-    const { file, now } = this.store;
-    const copy = await ownCopy(this.store, name);
+    // From here on, before anything is waited for: two may ask at once.
     this.swapping = true;
     try {
+      const { file, now } = this.store;
+      const copy = await ownCopy(this.store, name);
       this.live.close();
       // Every other request under way; the one that asks for this is one of them.
       const until = Date.now() + SETTLE_MS;

@@ -18,6 +18,14 @@ describe("an address as it is judged", () => {
     ["/api/%252e%252e/store", null],
     ["/api/%zz", null],
     ["api/store", null],
+    // What the page framework would take for the data of another page: /shape/new behind, a ladder by name before.
+    ["/horses/h/shape/new.rsc", null],
+    ["/horses/h/shape/new.RSC", null],
+    ["/horses/h/shape/new.segments/_tree.segment.rsc", null],
+    ["/horses/h/shape/new%2ersc", null],
+    ["/_next/data/build/store.json", null],
+    ["/horses/h/review?_rsc=1a2b", "/horses/h/review"],
+    ["/_next/static/chunks/app-rsc-1.js", "/_next/static/chunks/app-rsc-1.js"],
     ["http://elsewhere/api", null],
     ["", null],
   ])("%s is %s", (url, path) => expect(plainPath(url)).toBe(path));

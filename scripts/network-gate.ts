@@ -20,10 +20,14 @@ export function cookiesOf(header: string | undefined): ReadonlyMap<string, strin
   return found;
 }
 
+/** What the page framework reads as the data of the page before it: `.rsc`, segments of one, data of the older router. */
+const FRAMEWORK_ENDINGS = /\.rsc(?:$|\/)|\.segments?(?:$|\/|\.)|^\/_next\/data\//i;
+
 /**
  * The path of an address as it is judged, or null where it could mean one
  * thing to the gate and another behind it: slashes that are written otherwise,
- * steps upwards, empty steps.
+ * steps upwards, empty steps, and the endings by which the page framework takes
+ * one page for the data of another.
  */
 export function plainPath(url: string): string | null {
   const path = url.split(/[?#]/, 1)[0] ?? "";
@@ -34,6 +38,7 @@ export function plainPath(url: string): string | null {
   } catch {
     return null;
   }
+  if (FRAMEWORK_ENDINGS.test(decoded)) return null;
   return decoded.split("/").some((step) => step === "." || step === "..") ? null : decoded;
 }
 

@@ -193,6 +193,27 @@ describe("the bin", () => {
     expect(await rows("person")).toBe(1);
   });
 
+  it("sweeps nothing that got a tap within thirty days, nor the horse it belongs to", async () => {
+    const { horse, session, w } = await yard();
+    const DAY = 86_400_000;
+    await putInBin(store, "horse", horse);
+    now += 25 * DAY;
+    // A phone in the pen goes on with it.
+    const late = new SessionWriter(session);
+    late.add(500, "trial", { outcome: "met" });
+    await store.events.append({ recorder: "phone:a", events: late.events, clocks: {} });
+    now += 10 * DAY;
+    await purgeExpired(store);
+    // Thirty days from its last tap, and until then it can be brought back.
+    expect(await listBin(store)).toMatchObject([{ id: horse, goneMs: now + 20 * DAY }]);
+    expect(await rows("session")).toBe(1);
+    expect(await rows("horse")).toBe(1);
+    expect(await rows("event")).toBe(w.events.length + 1);
+    now += 21 * DAY;
+    await purgeExpired(store);
+    expect([await rows("session"), await rows("horse"), await rows("event")]).toEqual([0, 0, 0]);
+  });
+
   it("purged at once, a ladder, a place or a person goes alone: the session worked with them stays with its names", async () => {
     const { ladder, place, person, session, horse } = await yard();
     await putInBin(store, "ladder", ladder);

@@ -91,6 +91,12 @@ export async function putInBin(store: Store, kind: BinKind, id: string): Promise
     const binned_ms = store.now();
     await tableOf(store, kind).update({ binned_ms, binned_with: null }, { where: { id }, transaction });
     const along = { binned_ms, binned_with: id };
+    // Whoever comes out of the bin signs in anew.
+    if (kind === "person")
+      await store.sequelize.query("UPDATE sign_in SET ended_ms = :at WHERE person_id = :id AND ended_ms IS NULL", {
+        replacements: { at: binned_ms, id },
+        transaction,
+      });
     if (kind === "horse")
       for (const table of ["ladder", "chain", "session"] as const)
         await (store.models[table] as Store["models"]["chain"]).update(along, { where: { horse_id: id }, transaction });
@@ -125,7 +131,8 @@ export async function bringBack(store: Store, kind: BinKind, id: string): Promis
       .unscoped()
       .findOne({ where: { id, binned_ms: { [Op.not]: null } }, transaction });
     if (row === null) throw new NotFoundError(`There is no such ${kind} in the bin. After ${BIN_DAYS} days it is gone.`);
-    if (Number(row.get("binned_ms")) <= store.now() - BIN_DAYS * MILLISECONDS_PER_DAY)
+    const oldest = store.now() - BIN_DAYS * MILLISECONDS_PER_DAY;
+    if (Math.max(Number(row.get("binned_ms")), (await lastTapsInBin(store, transaction)).get(id) ?? 0) <= oldest)
       throw new NotFoundError(`It lay in the bin for more than ${BIN_DAYS} days and is gone.`);
     const why = await hangsOn(store, kind, plain(row) as unknown as Record<string, unknown>, transaction);
     if (why !== null) throw new ConflictError(why);
@@ -184,6 +191,7 @@ export interface BinnedNote extends Binned {
 export async function listBin(store: Store): Promise<(Binned | BinnedNote)[]> {
   const found: (Binned | BinnedNote)[] = [];
   const { models } = store;
+  const lastTaps = await lastTapsInBin(store);
   const horseName = async (id: unknown) => String((await models.horse.unscoped().findByPk(String(id)))?.get("name") ?? "");
   for (const kind of BIN_KINDS) {
     const where = { binned_ms: { [Op.not]: null }, binned_with: null };
@@ -197,7 +205,7 @@ export async function listBin(store: Store): Promise<(Binned | BinnedNote)[]> {
         name: kind === "session" ? String(created_ms) : String(behaviour?.get("name") ?? name),
         of: horse_id === undefined ? "" : await horseName(horse_id),
         binnedMs,
-        goneMs: binnedMs + BIN_DAYS * MILLISECONDS_PER_DAY,
+        goneMs: Math.max(binnedMs, lastTaps.get(id) ?? 0) + BIN_DAYS * MILLISECONDS_PER_DAY,
         with: await goesWith(store, kind, id),
       });
     }
@@ -244,7 +252,9 @@ export async function purgeBin(store: Store, upToMs: number): Promise<number> {
           .unscoped()
           .findAll({ where: { binned_ms: { [Op.not]: null, [Op.lte]: upToMs } }, transaction })
       ).map(plain) as unknown as AnyRow[];
+      const lastTaps = await lastTapsInBin(store, transaction);
       for (const { id, behaviour_id, binned_with } of rows) {
+        if ((lastTaps.get(id) ?? 0) > upToMs) continue;
         if (binned_with === null) gone++;
         // A session that began on a ladder outlives it; its own blocks say what was worked.
         if (kind === "ladder") await run("UPDATE session SET ladder_id = NULL, ladder_version = NULL WHERE ladder_id = :id", { id });
@@ -257,5 +267,17 @@ export async function purgeBin(store: Store, upToMs: number): Promise<number> {
   return gone;
 }
 
-/** Removes for good what has been in the bin for longer than its days. */
+/** When a session in the bin got its last tap, by its id and by its horse's: what is worked still is not swept. */
+async function lastTapsInBin({ sequelize }: StoreParts, transaction?: Transaction): Promise<ReadonlyMap<string, number>> {
+  const rows = await sequelize.query<{ id: string; horse_id: string; ms: number | null }>(
+    `SELECT s.id, s.horse_id, (SELECT MAX(e.received_ms) FROM event e WHERE e.session_no = s.no) AS ms
+     FROM session s WHERE s.binned_ms IS NOT NULL`,
+    { type: QueryTypes.SELECT, transaction },
+  );
+  const last = new Map<string, number>();
+  for (const { id, horse_id, ms } of rows) for (const of of [id, horse_id]) last.set(of, Math.max(last.get(of) ?? 0, ms ?? 0));
+  return last;
+}
+
+/** Removes for good what has been in the bin for longer than its days and got no tap since. */
 export const purgeExpired = (store: Store): Promise<number> => purgeBin(store, store.now() - BIN_DAYS * MILLISECONDS_PER_DAY);

@@ -228,6 +228,13 @@ async function changeAgainst(
   });
 }
 
+/** A horse, in the bin or out of it. @throws NotFoundError where there is none. */
+export async function getHorseOrBinned(store: Store, id: string): Promise<HorseRow> {
+  const found = await store.models.horse.unscoped().findByPk(id);
+  if (found === null) throw new NotFoundError("There is no such horse.");
+  return plain(found);
+}
+
 /** A horse's picture, or null. */
 export async function getPhoto(store: Store, horseId: string): Promise<HorsePhotoRow | null> {
   const row = await store.models.horsePhoto.findByPk(horseId);

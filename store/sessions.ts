@@ -158,6 +158,13 @@ export async function getSession(store: Store, id: string): Promise<SessionRow> 
   return row;
 }
 
+/** The same where it lies in the bin too, with when it was put there. @throws NotFoundError where there is no such session. */
+export async function getSessionOrBinned(store: Store, id: string): Promise<SessionRow & { readonly binned_ms: number | null }> {
+  const found = await store.models.session.unscoped().findByPk(id.toLowerCase());
+  if (found === null) throw new NotFoundError("There is no such session.");
+  return { binned_ms: null, ...plain(found) };
+}
+
 /** A session's events, its clocks and what they come to. */
 export interface LoadedSession {
   readonly session: SessionRow;

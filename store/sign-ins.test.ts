@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { QueryTypes } from "sequelize";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { putInBin } from "./bin";
+import { bringBack, putInBin } from "./bin";
 import { addPerson } from "./people";
 import {
   accessOfPeople,
@@ -51,6 +51,20 @@ describe("the owner of a horse", () => {
     await expect(enter("Wick")).resolves.toBeNull();
     await setAccess(store, owner, "helper", PASS);
     expect(await enter("Wick")).toMatchObject({ who: { access: "helper" } });
+  });
+});
+
+describe("somebody out of the bin", () => {
+  it("signs in anew: what was open before is ended", async () => {
+    const hilda = await person("Hilda", "helper");
+    const { token } = (await enter("Hilda")) ?? { token: "" };
+    const signIns = new SignIns(store);
+    expect(await signIns.whoHas(token, device)).toMatchObject({ name: "Hilda" });
+    await putInBin(store, "person", hilda);
+    expect(await signIns.whoHas(token, device)).toBeNull();
+    await bringBack(store, "person", hilda);
+    expect(await signIns.whoHas(token, device)).toBeNull();
+    expect(await enter("Hilda")).toMatchObject({ who: { name: "Hilda" } });
   });
 });
 

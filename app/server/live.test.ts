@@ -4,7 +4,18 @@ import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { SessionNews } from "@/core/pack";
 import { DEFAULT_SETTINGS } from "@/core/settings";
-import { addHorse, addRestriction, addSession, closeStore, eventReach, openStore, type Store, setSettings } from "@/store";
+import {
+  addHorse,
+  addRestriction,
+  addSession,
+  bringBack,
+  closeStore,
+  eventReach,
+  openStore,
+  putInBin,
+  type Store,
+  setSettings,
+} from "@/store";
 import { PLAIN_HORSE } from "@/tests/support/plain-horse";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
 import { LiveSessions } from "./live";
@@ -106,6 +117,34 @@ describe("following a session", () => {
     await settle();
     expect(idsOf(told)).toEqual(all);
     expect(told[0]?.epoch).toBe(store.epoch);
+    live.close();
+  });
+
+  it("tells that the session was put in the bin, and that it came out of it, to who follows it and to who comes anew", async () => {
+    const live = new LiveSessions(store);
+    const told: SessionNews[] = [];
+    const follow = (list: SessionNews[]) =>
+      live.follow(
+        SESSION,
+        0,
+        (news) => list.push(news),
+        () => undefined,
+      );
+    await follow(told);
+    await settle();
+    expect(told.at(-1)?.binned).toBe(false);
+    await putInBin(store, "session", SESSION);
+    await settle(1200);
+    expect(told.at(-1)?.binned).toBe(true);
+    const anew: SessionNews[] = [];
+    await follow(anew);
+    const late = await taps(1);
+    await settle();
+    expect(anew[0]?.binned).toBe(true);
+    expect(idsOf(told)).toEqual(late);
+    await bringBack(store, "session", SESSION);
+    await settle(1200);
+    expect(told.at(-1)?.binned).toBe(false);
     live.close();
   });
 

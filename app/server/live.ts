@@ -1,5 +1,5 @@
 import type { SessionNews } from "@/core/pack";
-import { clockOffsets, eventReach, eventsOfSession, getHorse, getSession, getSettings, type Store } from "@/store";
+import { clockOffsets, eventReach, eventsOfSession, getHorseOrBinned, getSessionOrBinned, getSettings, type Store } from "@/store";
 import { horseCare } from "./horse-care";
 
 /** Whoever follows a session. */
@@ -75,7 +75,8 @@ export class LiveSessions {
     mayFollow: Follower["mayFollow"] = async () => true,
     epoch: string | null = null,
   ): Promise<() => void> {
-    const { id: session, horse_id: horse } = await getSession(this.store, id);
+    // A session in the bin is followed too: who works it hears where it lies.
+    const { id: session, horse_id: horse } = await getSessionOrBinned(this.store, id);
     // Positions of a store that went back to a copy are given anew: whoever counted them before it begins from the first.
     const wentBack = (epoch !== null && epoch !== this.store.epoch) || after > (await eventReach(this.store.models));
     const follower: Follower = {
@@ -123,15 +124,17 @@ export class LiveSessions {
   private async newsOf(follower: Follower): Promise<SessionNews | null> {
     const { store } = this;
     const { events, position } = await eventsOfSession(store, follower.session, follower.position);
-    const { allowance, sentences } = await horseCare(store, await getHorse(store, follower.horse));
+    const { allowance, sentences } = await horseCare(store, await getHorseOrBinned(store, follower.horse));
     const care = { allowance, cautions: sentences, wordSettings: await getSettings(store) };
-    const text = JSON.stringify(care);
+    const { binned_ms } = await getSessionOrBinned(store, follower.session);
+    const binned = binned_ms != null;
+    const text = JSON.stringify({ care, binned });
     const first = follower.care === "";
     if (events.length === 0 && text === follower.care) return null;
     const changed = text !== follower.care;
     follower.position = position;
     follower.care = text;
     const clocks = Object.fromEntries(await clockOffsets(store, events));
-    return { events, position, epoch: store.epoch, clocks, ...(changed || first ? { care } : {}) };
+    return { events, position, epoch: store.epoch, clocks, ...(changed || first ? { care, binned } : {}) };
   }
 }

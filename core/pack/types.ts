@@ -230,6 +230,8 @@ export interface SessionNews {
   readonly clocks: Readonly<Record<string, number>>;
   /** Where it has changed since it was told last. */
   readonly care?: CareNews;
+  /** Whether it lies in the bin; told with what is allowed. */
+  readonly binned?: boolean;
 }
 
 /** Who a device is to the server. */

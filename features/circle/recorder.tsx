@@ -7,6 +7,7 @@ import { CORNER_STAND_SECONDS, whereNow } from "@/core/record";
 import type { Fact } from "@/core/schemas";
 import { Pad } from "@/ui/pad";
 import { WayLink } from "@/ui/way";
+import { BinnedNote } from "../device/binned-note";
 import { StatusLine } from "../device/status-line";
 import { play } from "../sound/feedback";
 import { Before } from "./before";
@@ -238,6 +239,7 @@ export function CircleRecorder({ start, today }: { start: CircleStart; today: st
           </p>
         )}
       </header>
+      <BinnedNote sessionId={start.sessionId} binned={watch.session.binned} />
       {hint !== null && (
         <p role="alert" className="text-sm font-semibold text-ochre">
           {hint}

@@ -22,6 +22,8 @@ export interface SessionLog {
   readonly recorder: string;
   /** What the server said last of what is allowed today; null before it was asked. */
   readonly care: Care | null;
+  /** Whether the session lies in the bin: what is tapped is kept, and somebody should take it out. */
+  readonly binned: boolean;
   /** False until what the device kept has been read. */
   readonly ready: boolean;
   /** The newest events and what they come to; the screen may be a frame behind. */
@@ -76,6 +78,7 @@ export function useSessionLog(options: {
   const [clocks, setClocks] = useState(() => new Map(Object.entries(options.clocks)));
   const [ready, setReady] = useState(false);
   const [care, setCare] = useState<Care | null>(null);
+  const [binned, setBinned] = useState(false);
   const silenceMinutes = care?.wordSettings.silenceMinutes ?? options.silenceMinutes;
   const position = useRef(options.position);
   const epoch = useRef<string | null>(null);
@@ -152,6 +155,7 @@ export function useSessionLog(options: {
   useEffect(() => {
     const told = (news: SessionNews) => {
       const { care } = news;
+      if (news.binned !== undefined) setBinned(news.binned);
       if (care !== undefined) setCare((had) => (JSON.stringify(had) === JSON.stringify(care) ? had : care));
       // After a restore positions are given anew, and what the store lost is offered to it again.
       position.current = epoch.current === null || epoch.current === news.epoch ? Math.max(position.current, news.position) : news.position;
@@ -202,5 +206,5 @@ export function useSessionLog(options: {
     [startWallMs, ownOffset],
   );
 
-  return { record, events, recorder, ready, care, latest, part, setPart, log, logAgo, nowMs };
+  return { record, events, recorder, ready, care, binned, latest, part, setPart, log, logAgo, nowMs };
 }

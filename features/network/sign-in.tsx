@@ -5,11 +5,11 @@ import type { Me } from "@/core/pack";
 import { Field, send, tied } from "@/ui/form";
 import { Mark } from "@/ui/frame";
 import { keepMe } from "../device/me";
+import { ownAddress } from "../device/own-address";
 
 /** Where it goes on after signing in: an address of this program, and of no other. */
 export function onwardsOf(search: string): string {
-  const to = new URLSearchParams(search).get("to") ?? "/pen";
-  return /^\/(?![/\\])/.test(to) ? to : "/pen";
+  return ownAddress(new URLSearchParams(search).get("to") ?? "") ?? "/pen";
 }
 
 /** Signs in on this device. It holds no data before. */

@@ -6,6 +6,7 @@ import { WENT_ON, workSeconds } from "@/core/record";
 import { clockWords } from "@/ui/measure";
 import { Pad } from "@/ui/pad";
 import { WayLink } from "@/ui/way";
+import { BinnedNote } from "../device/binned-note";
 import { StatusLine } from "../device/status-line";
 import { useSilent } from "../device/use-silent";
 import type { Watch, WatchStart } from "./use-watch";
@@ -91,6 +92,7 @@ export function WatchShell({
           {intro}
         </div>
       )}
+      <BinnedNote sessionId={start.sessionId} binned={watch.session.binned} />
       {hint !== null && (
         <p role="alert" className="text-sm font-semibold text-ochre">
           {hint}

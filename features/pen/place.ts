@@ -1,6 +1,7 @@
 "use client";
 
 import { useCallback, useSyncExternalStore } from "react";
+import { ownAddress } from "../device/own-address";
 import { OVER_WEEKS } from "./over-weeks";
 
 /** What the pen shows, as its address says it. */
@@ -35,7 +36,7 @@ export function placeAt(search: string): PenPlace {
     horses: asked.has("horses"),
     taps: asked.has("taps"),
     goOn: asked.has("goon"),
-    away: asked.get("away"),
+    away: ownAddress(asked.get("away") ?? ""),
   };
 }
 

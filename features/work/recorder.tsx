@@ -45,6 +45,7 @@ const Hearing = lazyPart(() => import("./hearing").then(({ Hearing }) => Hearing
 const TalkLine = lazyPart(() => import("./talk-line").then(({ TalkLine }) => TalkLine));
 const RigPanel = lazyPart(() => import("./sheets/rig-panel").then(({ RigPanel }) => RigPanel));
 const Sheets = lazyPart(() => import("./sheets/sheets").then(({ Sheets }) => Sheets));
+const BinnedNote = lazyPart(() => import("../device/binned-note").then(({ BinnedNote }) => BinnedNote));
 const TriesDue = lazyPart(() => import("./sheets/tries-due").then(({ TriesDue }) => TriesDue));
 const StopCard = lazyPart(() => import("./sheets/stop-card").then(({ StopCard }) => StopCard));
 
@@ -199,6 +200,11 @@ export function Recorder({
           <HeaderLine rung={rung} className="pen-head" />
           {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keys */}
           <section aria-label="Now" className="pen-now" tabIndex={0}>
+            {session.binned && (
+              <Suspense fallback={null}>
+                <BinnedNote sessionId={start.sessionId} binned />
+              </Suspense>
+            )}
             <p className={`shrink-0 leading-tight desk:text-[1.9rem]! desk:leading-snug ${sizeFor(parts)}`} data-testid="criterion">
               {parts.map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
               {(handler_place !== undefined || company !== undefined) && (
