@@ -1,6 +1,8 @@
 /// <reference lib="webworker" />
-import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from "workbox-precaching";
+import { cacheNames } from "workbox-core";
+import { cleanupOutdatedCaches, getCacheKeyForURL, matchPrecache, precacheAndRoute } from "workbox-precaching";
 import { NavigationRoute, registerRoute } from "workbox-routing";
+import { isOurs, OURS_HEADER } from "@/features/device/ours";
 import { onOwnMachine } from "@/features/device/own-machine";
 import { OVER_WEEKS } from "@/features/pen/over-weeks";
 
@@ -38,12 +40,37 @@ registerRoute(
       if (shell !== undefined) return shell;
     }
     try {
-      return await fetch(request, { signal: AbortSignal.timeout(waitMs) });
+      const answer = await fetch(request, { signal: AbortSignal.timeout(waitMs) });
+      // A page in between, of a network that wants a word first, is no answer.
+      if (isOurs(answer)) return answer;
     } catch {
-      return Response.redirect(inThePen(url));
+      // Nothing answers: shown from the device.
     }
+    return Response.redirect(inThePen(url));
   }),
 );
+
+/** Of one of the pen's files: whether it is kept, or could be fetched now. A shell of another build is not of these files. */
+async function keptOrFetched({ url, revision }: (typeof PEN_FILES)[number]): Promise<boolean> {
+  if ((await matchPrecache(url)) !== undefined) return true;
+  const key = getCacheKeyForURL(url);
+  if (key === undefined) return false;
+  try {
+    const answer = await fetch(url, { cache: "reload" });
+    if (!answer.ok || !isOurs(answer) || (url === SHELL && answer.headers.get(OURS_HEADER) !== revision)) return false;
+    await (await caches.open(cacheNames.precache)).put(key, answer);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+// A browser under pressure throws kept files away and leaves the worker: at each load what is kept is held against the list.
+self.addEventListener("message", (event) => {
+  if (event.data !== "is it whole") return;
+  const [port] = event.ports;
+  event.waitUntil(Promise.all(PEN_FILES.map(keptOrFetched)).then((kept) => port?.postMessage(kept.every(Boolean))));
+});
 
 // A new version waits until no page of the old one is open, or until whoever is at the device says so.
 self.addEventListener("message", (event) => {

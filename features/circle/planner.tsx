@@ -24,6 +24,7 @@ import { send, useRequestIds } from "@/ui/form";
 import { lengthUnit, lengthWords, useUnits } from "@/ui/units";
 import { useWay, WayLink } from "@/ui/way";
 import { beginSession } from "../device/begin-session";
+import { goToSession } from "../pen/go-to-session";
 import { ClosedBecause } from "./closed-because";
 import { LinesFields } from "./lines-fields";
 import { Cautions, PlanSumsView } from "./plan-live";
@@ -202,7 +203,7 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
     };
     const id = ids.idFor(asked);
     const begun = await beginSession(storeId, { id, ...asked });
-    if (begun.ok) return way.push(`/horses/${horse.id}/work/${id}`);
+    if (begun.ok) return goToSession(way, begun, `/horses/${horse.id}/work/${id}`);
     setProblem(begun.message);
     setBusy(false);
   };

@@ -17,6 +17,19 @@ export const onInstalled = (listener: Listener) => {
   };
 };
 
+/** A worker that cannot say it within this time does not have it. */
+const WHOLE_WITHIN_MS = 60_000;
+
+/** Asks a worker whether all it keeps is there. */
+function isWhole(worker: ServiceWorker): Promise<boolean> {
+  const { port1, port2 } = new MessageChannel();
+  return new Promise((resolve) => {
+    setTimeout(() => resolve(false), WHOLE_WITHIN_MS);
+    port1.onmessage = ({ data }) => resolve(data === true);
+    worker.postMessage("is it whole", [port2]);
+  });
+}
+
 /** Keeps the pen on this device where the browser can; a newer version is kept beside it and takes over when asked. */
 export async function install(): Promise<boolean> {
   if (!("serviceWorker" in navigator) || !window.isSecureContext) {
@@ -27,8 +40,12 @@ export async function install(): Promise<boolean> {
     const registration = await navigator.serviceWorker.register("/sw.js", { scope: "/", updateViaCache: "none" });
     const look = () => {
       if (registration.waiting !== null && registration.active !== null) say("newer waits");
-      else if (registration.active !== null) say("ready");
-      else say("coming");
+      else if (registration.active === null || state !== "ready") say("coming");
+      // Ready is said only when every file of the pen is there; what is missing is fetched meanwhile.
+      if (registration.active !== null && registration.waiting === null)
+        void isWhole(registration.active).then((whole) => {
+          if (registration.waiting === null) say(whole ? "ready" : "coming");
+        });
     };
     registration.addEventListener("updatefound", () => registration.installing?.addEventListener("statechange", look));
     registration.installing?.addEventListener("statechange", look);

@@ -7,6 +7,7 @@ import { Day } from "@/ui/day";
 import { Field, tied, useRequestIds } from "@/ui/form";
 import { useWay, WayLink } from "@/ui/way";
 import { beginSession } from "../device/begin-session";
+import { goToSession } from "../pen/go-to-session";
 import { UnfinishedSessions } from "./unfinished";
 
 const NEW = "new";
@@ -138,7 +139,7 @@ export function StartSession({
     if (why !== "") Object.assign(asked, { against: why });
     const id = ids.idFor({ ...asked, beside });
     const begun = await beginSession(storeId, { id, ...asked }, { beside });
-    if (begun.ok) return way.push(`/horses/${horse.id}/work/${id}`);
+    if (begun.ok) return goToSession(way, begun, `/horses/${horse.id}/work/${id}`);
     if (begun.code === "session-running") setRunning(true);
     if (begun.code === "circling-cap") setCapped(true);
     setProblem(begun.message);

@@ -5,6 +5,7 @@ import type { BegunSession } from "@/core/pack";
 import { useRequestIds } from "@/ui/form";
 import { useWay } from "@/ui/way";
 import { beginSession } from "../../device/begin-session";
+import { goToSession } from "../../pen/go-to-session";
 import { runAddress } from "../../work/run-address";
 
 /** One press begins a session with who, where and what of last time, and opens the chain in its recorder; a running session is gone on with. */
@@ -34,7 +35,8 @@ export function RunWhole({
     const answer = await beginSession(storeId, { id, ...begun });
     setBusy(false);
     if (!answer.ok) return setProblem(answer.message);
-    way.push(runAddress(begun.horse, id, chainId));
+    // On the device alone the run is opened under more.
+    goToSession(way, answer, answer.where === "server" ? runAddress(begun.horse, id, chainId) : `/horses/${begun.horse}/work/${id}`);
   };
   return (
     <div className="no-print mt-3 grid justify-items-start gap-1.5">
