@@ -275,7 +275,7 @@ async function lastTapsInBin({ sequelize }: StoreParts, transaction?: Transactio
     { type: QueryTypes.SELECT, transaction },
   );
   const last = new Map<string, number>();
-  for (const { id, horse_id, ms } of rows) for (const of of [id, horse_id]) last.set(of, Math.max(last.get(of) ?? 0, ms ?? 0));
+  for (const { id, horse_id, ms } of rows) for (const key of [id, horse_id]) last.set(key, Math.max(last.get(key) ?? 0, ms ?? 0));
   return last;
 }
 
