@@ -19,6 +19,7 @@ import {
   removeStoreFile,
   type Store,
   storeFile,
+  timeSeen,
   writeMeta,
 } from "@/store";
 import { gated, type Handler, refuseUpgrade } from "./gate";
@@ -161,7 +162,11 @@ async function serve(): Promise<void> {
   say(kind === "demo" ? "This is the demo yard: invented data in its own file. Stop with Ctrl+C." : "Your own data. Stop with Ctrl+C.");
   if (process.argv.includes("--lan") || (await readMeta(store, "network")) === "on") await openNetwork(store, network, port);
   store.caches.catchUp();
-  const sweep = () => void purgeExpired(held.store).catch((error: unknown) => console.error(error));
+  // By the time the program has seen go by: one reading of a clock that runs ahead removes nothing.
+  const sweep = () =>
+    void timeSeen(held.store)
+      .then((seenMs) => purgeExpired(held.store, seenMs))
+      .catch((error: unknown) => console.error(error));
   sweep();
   setInterval(sweep, SWEEP_EVERY_MS).unref();
   const copy = () =>

@@ -280,4 +280,5 @@ async function lastTapsInBin({ sequelize }: StoreParts, transaction?: Transactio
 }
 
 /** Removes for good what has been in the bin for longer than its days and got no tap since. */
-export const purgeExpired = (store: Store): Promise<number> => purgeBin(store, store.now() - BIN_DAYS * MILLISECONDS_PER_DAY);
+export const purgeExpired = (store: Store, nowMs = store.now()): Promise<number> =>
+  purgeBin(store, nowMs - BIN_DAYS * MILLISECONDS_PER_DAY);

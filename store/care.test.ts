@@ -2,8 +2,12 @@ import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, utimesSync, wr
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { PLAIN_HORSE } from "@/tests/support/plain-horse";
+import { SessionWriter, testId } from "@/tests/support/session-writer";
 import { checkStore, copyNow, copyOf, copyOfDay, keepDailyCopies, listCopies, lookAtCopy, ownCopy, storeCare } from "./care";
+import { addHorse } from "./horses";
 import { addPerson } from "./people";
+import { addSession } from "./sessions";
 import { closeStore, openStore, type Store } from "./store";
 
 let folder: string;
@@ -42,6 +46,26 @@ describe("copies of a store", () => {
       "own-daily-2026-01-05.sqlite",
     ]);
     expect(names).toContain(byHand.name);
+  });
+
+  it("go by what is in them: one of a day to come, from a machine whose clock ran ahead, pushes no real one out", async () => {
+    await keepDailyCopies(store, 2);
+    const session = testId(900_000);
+    const horseId = await addHorse(store, PLAIN_HORSE);
+    await addSession(store, { id: session, horseId, ladderId: null, personId: null, placeId: null, startRung: null });
+    const tapAndCopy = async (day: string) => {
+      const w = new SessionWriter(session);
+      w.add(1, "mark");
+      await store.events.append({ recorder: "phone:a", events: w.events, clocks: {} });
+      await copyOfDay(store, day);
+    };
+    for (const day of ["2027-06-01", "2026-06-01", "2026-06-02"]) await tapAndCopy(day);
+    const daily = () =>
+      listCopies(store.file)
+        .map(({ name }) => name)
+        .filter((name) => name.includes("daily"))
+        .sort();
+    expect(daily()).toEqual(["own-daily-2026-06-01.sqlite", "own-daily-2026-06-02.sqlite"]);
   });
 
   it("that cannot be made leave the old ones, nothing half made, and are said on the page", async () => {

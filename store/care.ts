@@ -165,6 +165,25 @@ export function copyNow(store: Store): Promise<StoreCopy> {
 }
 
 /**
+ * Copies from the one that holds the most of this data to the least: since the
+ * same restore first, then by how far their events reach. Their days are no
+ * measure: a machine whose clock once ran ahead leaves copies of days to come.
+ */
+async function byContent(store: Store, copies: readonly StoreCopy[]): Promise<StoreCopy[]> {
+  const read = await Promise.all(
+    copies.map(async (copy) => {
+      const held = await withRaw(join(copiesFolder(store.file), copy.name), "read", async (database) => {
+        const [reach] = await database.all<{ seq: number }>("SELECT seq FROM sqlite_sequence WHERE name = 'event'");
+        const [epoch] = await database.all<{ value: string }>("SELECT value FROM store_meta WHERE key = 'restore_epoch'");
+        return { reach: reach?.seq ?? 0, epoch: epoch?.value ?? "" };
+      }).catch(() => ({ reach: -1, epoch: null }));
+      return { copy, reach: held.reach, own: held.epoch === store.epoch };
+    }),
+  );
+  return read.sort((a, b) => Number(b.own) - Number(a.own) || b.reach - a.reach || b.copy.madeMs - a.copy.madeMs).map(({ copy }) => copy);
+}
+
+/**
  * Makes the day's copy where there is none yet, and clears away the oldest
  * beyond those that are kept: only once the new one is there.
  * @param day as the yard has it.
@@ -181,10 +200,8 @@ export async function copyOfDay(store: Store, day: string): Promise<StoreCopy | 
     const copy = await makeCopy(store, name);
     rmSync(problemFile(file), { force: true });
     const keep = await dailyCopiesKept(store);
-    for (const old of listCopies(file)
-      .filter(({ daily }) => daily)
-      .sort((a, b) => b.name.localeCompare(a.name))
-      .slice(keep))
+    const others = listCopies(file).filter((one) => one.daily && one.name !== name);
+    for (const old of (await byContent(store, others)).slice(Math.max(0, keep - 1)))
       rmSync(join(copiesFolder(file), old.name), { force: true });
     return copy;
   } catch (error) {

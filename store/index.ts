@@ -162,4 +162,5 @@ export {
   signIn,
 } from "./sign-ins";
 export { closeStore, copyBefore, type OpenOptions, openStore, readMeta, type Store, writeMeta } from "./store";
+export { timeSeen } from "./time-seen";
 export { beginTry, endTry, getTry, listTries } from "./try-both";
