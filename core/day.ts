@@ -2,6 +2,8 @@
 export { dayBeginsIn, dayEndsIn, dayIn, startOfDayIn } from "./day-in-zone";
 
 /** The earliest date the product takes: nothing before is a real record here. */
+/** The last year a day may be of: what reckons from it stays within four figures. */
+export const LATEST_YEAR = 2199;
 export const EARLIEST_YEAR = 1980;
 
 /** A calendar day as "2026-03-09". Plain days compare as text and know no time zone. */
@@ -15,7 +17,12 @@ export function isDay(text: unknown): text is Day {
   const [, year, month, date] = DAY.exec(text) ?? [];
   if (year === undefined) return false;
   const made = new Date(Date.UTC(Number(year), Number(month) - 1, Number(date)));
-  return Number(year) >= EARLIEST_YEAR && made.getUTCMonth() === Number(month) - 1 && made.getUTCDate() === Number(date);
+  return (
+    Number(year) >= EARLIEST_YEAR &&
+    Number(year) <= LATEST_YEAR &&
+    made.getUTCMonth() === Number(month) - 1 &&
+    made.getUTCDate() === Number(date)
+  );
 }
 
 const MONTHS = ["January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November", "December"];

@@ -1,9 +1,10 @@
 import { existsSync } from "node:fs";
 import { dirname, join, resolve } from "node:path";
-import { copyStore, MIGRATION_NAMES, storeFile } from "@/store";
+import { copyStore, MIGRATION_NAMES, makeForOwnerAlone, storeFile } from "@/store";
 import { fail, saidPlainly } from "./said";
 
 /** npm run backup [-- FILE]: a copy of the store, safe while the program runs. `--demo` copies the demo's. */
+makeForOwnerAlone();
 const demo = process.argv.includes("--demo");
 const parameters = process.argv.slice(2).filter((word) => word !== "--demo");
 const file = storeFile(demo ? "demo" : "own", process.cwd());

@@ -1,11 +1,12 @@
 import { mkdirSync } from "node:fs";
 import { dirname, resolve } from "node:path";
 import { v4 as newId } from "uuid";
-import { MIGRATION_NAMES, restoreStore, storeFile } from "@/store";
+import { MIGRATION_NAMES, makeForOwnerAlone, restoreStore, storeFile } from "@/store";
 import { takeLock } from "./lock";
 import { fail, saidPlainly } from "./said";
 
 /** npm run restore -- FILE: puts a backup in place of the data; what was there is set aside. `--demo` for the demo's. */
+makeForOwnerAlone();
 const parameters = process.argv.slice(2).filter((word) => word !== "--demo");
 const file = storeFile(process.argv.includes("--demo") ? "demo" : "own", process.cwd());
 

@@ -9,10 +9,12 @@ import { Network } from "@/network";
 import {
   catchUp,
   closeStore,
+  closeToOthers,
   copyOfDay,
   hasOwner,
   hasSampleData,
   listHorses,
+  makeForOwnerAlone,
   openStore,
   purgeExpired,
   readMeta,
@@ -64,6 +66,7 @@ const listen = (server: Server, port: number) =>
 /** The data of this start, locked and open. */
 async function openData(): Promise<{ store: Store; lock: Extract<Awaited<ReturnType<typeof takeLock>>, { taken: true }> }> {
   const file = storeFile(kind, root);
+  makeForOwnerAlone();
   mkdirSync(dirname(file), { recursive: true });
   const lock = await takeLock(file);
   const running = (port: number | undefined): never => {
@@ -84,6 +87,7 @@ async function openData(): Promise<{ store: Store; lock: Extract<Awaited<ReturnT
   };
   const store = await openStore(file, Date.now, { say, ...(kind === "demo" ? { fill } : {}) });
   if (!(await lock.alsoTheFile())) return running(undefined);
+  for (const line of closeToOthers(file)) say(line);
   // A demo of an earlier version that was cut off before its yard was made.
   const empty = kind === "demo" && !(await hasSampleData(store)) && (await listHorses(store)).length === 0;
   if (empty && (await readMeta(store, "sample_removed")) === null) await fill(store);

@@ -31,7 +31,7 @@ export {
   rungEvidenceByVersion,
 } from "./evidence";
 export { type StoreFailure, storeFailure } from "./failure";
-export { copyStore, type Restored, removeStoreFile, restoreStore, StoreFileError } from "./file";
+export { closeToOthers, copyStore, makeForOwnerAlone, type Restored, removeStoreFile, restoreStore, StoreFileError } from "./file";
 export {
   addHorse,
   addRestriction,

@@ -1,5 +1,5 @@
 import * as yup from "yup";
-import { EARLIEST_YEAR, isDay } from "../day";
+import { EARLIEST_YEAR, isDay, LATEST_YEAR } from "../day";
 
 export { EARLIEST_YEAR };
 export const EARLIEST_WALL_MS = Date.UTC(EARLIEST_YEAR, 0, 1);
@@ -77,7 +77,7 @@ export const optionalDaySchema = (label: string) =>
     .typeError(`${label}: a day is needed.`)
     .nullable()
     .default(null)
-    .test("day", `${label}: a real day is needed, ${EARLIEST_YEAR} or later.`, (value) => value == null || isDay(value));
+    .test("day", `${label}: a real day is needed, from ${EARLIEST_YEAR} to ${LATEST_YEAR}.`, (value) => value == null || isDay(value));
 
 /** A required number within bounds. */
 export const numberSchema = (label: string, least: number, most: number, unit = "") =>

@@ -1,5 +1,6 @@
 export { copyStore } from "./copy";
 export { BEGUN_TABLES, type Found, lookAtStore } from "./look";
+export { closeToOthers, makeForOwnerAlone } from "./own-only";
 export { removeStoreFile, settleOnDisk } from "./paths";
 export { StoreFileError } from "./problem";
 export { withRaw } from "./raw";

@@ -141,6 +141,9 @@ describe("who asks", () => {
     "/_next/static/../../api/store",
     "/_next/static/%2e%2e/%2e%2e/api/store",
     "/pen/../api/store",
+    "/store.rsc",
+    "/store.segments/_tree.segment.rsc",
+    "/_next/data/build/store.json",
     "/pen;/api/store",
     "/api/store?x=/pen",
     "/api/store#/pen",
@@ -171,6 +174,40 @@ describe("who asks", () => {
 });
 
 describe("a helper", () => {
+  it("strikes, corrects and moves nothing of the keeper's over the way taps go, and bends no clock", async () => {
+    const theirs = tap("laptop:Olga");
+    const sent = await fetch(`${server.url}/api/events`, {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify({ store: yard.store, recorder: "laptop:Olga", clocks: { [theirs.load]: 0 }, events: [theirs] }),
+    });
+    expect(sent.status).toBe(200);
+    const one = await Phone.of(network);
+    const recorder = await one.signIn("Hilda");
+    const send = (event: object, clocks: object = {}) =>
+      one.ask({
+        method: "POST",
+        path: "/api/events",
+        body: { store: yard.store, recorder, clocks, events: [{ ...tap(recorder), ...event }] },
+      });
+    const before = (await eventsOnDisk(server.file, yard.session)).length;
+    for (const event of [
+      { type: "correct", payload: { event: theirs.id, strike: true, reason: "r" } },
+      { type: "correct", payload: { event: theirs.id, payload: { text: "y" }, reason: "r" } },
+      { type: "undo", payload: { event: theirs.id } },
+      { type: "correct", payload: { event: newId(), payload: { horse: "Another" }, reason: "r" } },
+      { type: "correct", payload: { event: newId(), payload: { shift_s: -34_560_000 }, reason: "r" } },
+    ]) {
+      const answer = await send(event);
+      expect([answer.status, answer.json().code]).toEqual([422, "another-tap"]);
+    }
+    expect((await send({ load: theirs.load }, { [theirs.load]: 5000 })).status).toBe(422);
+    expect((await send({}, { [theirs.load]: 5000 })).status).toBe(422);
+    expect((await send({}, Object.fromEntries(Array.from({ length: 300 }, () => [newId(), 1])))).status).toBe(422);
+    expect(await eventsOnDisk(server.file, yard.session)).toHaveLength(before);
+    expect((await send({})).status).toBe(200);
+  });
+
   it("begins a session with a new name and makes neither a person nor a place", async () => {
     const body = {
       id: newId(),
