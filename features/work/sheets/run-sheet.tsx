@@ -139,8 +139,8 @@ export function RunSheet({ wanted = null }: { wanted?: string | null }) {
       <>
         <Running key={`${running.eventId}-${running.link}`} run={running} />
         {/* The sheet lies over the pads: what they have for danger stands on it too. */}
-        <div className="sticky bottom-0 mt-3 bg-ground pt-1">
-          <Pad label="danger" tone="danger" onPress={() => act.dangerInRun(running.link)} className="min-h-16!" />
+        <div className="sticky -bottom-8 -mx-5 -mb-8 bg-ground px-5 pt-1 pb-4">
+          <Pad label="danger" tone="danger" onPress={() => act.dangerInRun(running.link)} className="min-h-16! w-full!" />
         </div>
       </>
     );
