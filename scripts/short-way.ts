@@ -57,7 +57,7 @@ export async function answerLive(
         response.destroy();
       },
       mayFollow,
-      asked.get("epoch"),
+      { epoch: asked.get("epoch"), signIn: whoAsks({ headers: { get: headerOf(request) } }).signIn },
     );
     const beat = setInterval(() => say("beat", {}), BEAT_MS);
     const leave = () => {

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { SessionNews } from "@/core/pack";
 import { DEFAULT_SETTINGS } from "@/core/settings";
 import {
@@ -18,7 +18,7 @@ import {
 } from "@/store";
 import { PLAIN_HORSE } from "@/tests/support/plain-horse";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
-import { LiveSessions } from "./live";
+import { LiveSessions, MOST_LINES, MOST_LINES_OF_ONE } from "./live";
 
 const NOW = Date.UTC(2026, 4, 4, 10);
 const SESSION = testId(900_000);
@@ -112,11 +112,57 @@ describe("following a session", () => {
       (news) => told.push(news),
       () => undefined,
       undefined,
-      epoch,
+      { epoch },
     );
     await settle();
     expect(idsOf(told)).toEqual(all);
     expect(told[0]?.epoch).toBe(store.epoch);
+    live.close();
+  });
+
+  it("reads once for all who follow a session, and each of a thousand taps' followers hears it", async () => {
+    const live = new LiveSessions(store);
+    const told: SessionNews[][] = Array.from({ length: 200 }, () => []);
+    for (const list of told)
+      await live.follow(
+        SESSION,
+        0,
+        (news) => list.push(news),
+        () => undefined,
+      );
+    await settle();
+    const read = vi.spyOn(store.sequelize, "query");
+    const ids = await taps(1);
+    await settle();
+    expect(told.every((list) => idsOf(list).join() === ids.join())).toBe(true);
+    // A handful for the write, the reading and what is allowed; not one for each line.
+    expect(read.mock.calls.length).toBeLessThan(40);
+    read.mockRestore();
+    // And nothing is heard twice, nor missed, where taps come while it is read.
+    const more = (await Promise.all([taps(2), taps(3), taps(1)])).flat();
+    await settle();
+    for (const list of told) expect(idsOf(list).toSorted()).toEqual([...ids, ...more].toSorted());
+    live.close();
+  });
+
+  it("holds so many lines open and no more, in all and for one who signed in; a line that ends makes room", async () => {
+    const live = new LiveSessions(store);
+    const follow = (signIn: string | null) =>
+      live.follow(
+        SESSION,
+        0,
+        () => undefined,
+        () => undefined,
+        undefined,
+        { signIn },
+      );
+    const own = await Promise.all(Array.from({ length: MOST_LINES_OF_ONE }, () => follow("hilda")));
+    await expect(follow("hilda")).rejects.toThrow("Too many pages");
+    own[0]?.();
+    await follow("hilda");
+    for (let n = MOST_LINES_OF_ONE; n < MOST_LINES; n++) await follow(null);
+    await expect(follow(null)).rejects.toThrow("Too many pages");
+    await expect(follow("olga")).rejects.toThrow("Too many pages");
     live.close();
   });
 

@@ -9,6 +9,8 @@ interface Follower {
   position: number;
   /** What was sent last of what is allowed, as text. */
   care: string;
+  /** By which sign-in; null on the machine itself. */
+  readonly signIn: string | null;
   /** Whether whoever follows still may. */
   readonly mayFollow: () => Promise<boolean>;
   readonly send: (news: SessionNews) => void;
@@ -17,6 +19,18 @@ interface Follower {
   /** Whether a look is under way, and whether something happened meanwhile. */
   looking: boolean;
   again: boolean;
+}
+
+/** Lines held open in all, and by one who signed in: a page has one. */
+export const MOST_LINES = 400;
+export const MOST_LINES_OF_ONE = 20;
+
+/** Thrown where no more lines are held open; whoever asked comes back later. */
+export class TooManyLinesError extends Error {
+  readonly code = "too-many-lines";
+  constructor() {
+    super("Too many pages follow a session just now.");
+  }
 }
 
 /** Facts of the yard are often written several at once. */
@@ -31,11 +45,15 @@ const DAY_LOOK_MS = 60_000;
  */
 export class LiveSessions {
   private readonly followers = new Set<Follower>();
+  /** What was read since the last thing that happened, by what was asked: followers of one session read it once. */
+  private readonly readings = new Map<string, Promise<unknown>>();
+  private happened = 0;
   private timer: ReturnType<typeof setTimeout> | null = null;
   private readonly days: ReturnType<typeof setInterval>;
 
   constructor(private readonly store: Store) {
     store.events.onSaved((sessions) => {
+      this.goOn();
       for (const follower of this.followers) if (sessions.has(follower.session)) void this.look(follower);
     });
     store.writer.onFacts(() => {
@@ -59,13 +77,32 @@ export class LiveSessions {
     }
   }
 
+  /** Something happened: what was read before is behind. */
+  private goOn(): void {
+    this.happened++;
+    this.readings.clear();
+  }
+
+  /** Reads once for everybody who asks the same since the last thing that happened. */
+  private once<T>(asked: string, read: () => Promise<T>): Promise<T> {
+    const key = `${this.happened} ${asked}`;
+    const under = this.readings.get(key) as Promise<T> | undefined;
+    if (under !== undefined) return under;
+    const reading = read();
+    this.readings.set(key, reading);
+    // One that failed is tried again by the next who asks.
+    reading.catch(() => this.readings.delete(key));
+    return reading;
+  }
+
   private lookAll(): void {
+    this.goOn();
     for (const follower of this.followers) void this.look(follower);
   }
 
   /**
    * Follows a session from a position on, counted since a restore. @returns how to stop.
-   * @throws NotFoundError where there is no such session.
+   * @throws NotFoundError where there is no such session, TooManyLinesError where too many follow.
    */
   async follow(
     id: string,
@@ -73,8 +110,10 @@ export class LiveSessions {
     send: Follower["send"],
     failed: Follower["failed"],
     mayFollow: Follower["mayFollow"] = async () => true,
-    epoch: string | null = null,
+    { epoch = null, signIn = null }: { readonly epoch?: string | null; readonly signIn?: string | null } = {},
   ): Promise<() => void> {
+    const own = [...this.followers].filter((one) => one.signIn === signIn).length;
+    if (this.followers.size >= MOST_LINES || (signIn !== null && own >= MOST_LINES_OF_ONE)) throw new TooManyLinesError();
     // A session in the bin is followed too: who works it hears where it lies.
     const { id: session, horse_id: horse } = await getSessionOrBinned(this.store, id);
     // Positions of a store that went back to a copy are given anew: whoever counted them before it begins from the first.
@@ -84,6 +123,7 @@ export class LiveSessions {
       horse,
       position: wentBack ? 0 : after,
       care: "",
+      signIn,
       mayFollow,
       send,
       failed,
@@ -123,18 +163,22 @@ export class LiveSessions {
 
   private async newsOf(follower: Follower): Promise<SessionNews | null> {
     const { store } = this;
-    const { events, position } = await eventsOfSession(store, follower.session, follower.position);
-    const { allowance, sentences } = await horseCare(store, await getHorseOrBinned(store, follower.horse));
-    const care = { allowance, cautions: sentences, wordSettings: await getSettings(store) };
-    const { binned_ms } = await getSessionOrBinned(store, follower.session);
-    const binned = binned_ms != null;
-    const text = JSON.stringify({ care, binned });
+    const { session, horse } = follower;
+    const { events, position, clocks } = await this.once(`events ${session} ${follower.position}`, async () => {
+      const read = await eventsOfSession(store, session, follower.position);
+      return { ...read, clocks: Object.fromEntries(await clockOffsets(store, read.events)) };
+    });
+    const { care, binned, text } = await this.once(`care ${session}`, async () => {
+      const { allowance, sentences } = await horseCare(store, await getHorseOrBinned(store, horse));
+      const care = { allowance, cautions: sentences, wordSettings: await getSettings(store) };
+      const binned = (await getSessionOrBinned(store, session)).binned_ms != null;
+      return { care, binned, text: JSON.stringify({ care, binned }) };
+    });
     const first = follower.care === "";
     if (events.length === 0 && text === follower.care) return null;
     const changed = text !== follower.care;
     follower.position = position;
     follower.care = text;
-    const clocks = Object.fromEntries(await clockOffsets(store, events));
     return { events, position, epoch: store.epoch, clocks, ...(changed || first ? { care, binned } : {}) };
   }
 }

@@ -42,6 +42,8 @@ export function problemOf(error: unknown): Problem | null {
       return { status: 422, title: "Not taken", detail, code: "store-file" };
     case "fields-refused":
       return { status: 422, title: "Not taken", detail, fields: (error as FieldsRefused).fields };
+    case "too-many-lines":
+      return { status: 503, title: "A moment", detail, code: "too-many-lines" };
     case "conflict":
     case "ladder-conflict":
       return { status: 409, title: "Taken", detail, code: "conflict" };
