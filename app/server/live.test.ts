@@ -145,6 +145,27 @@ describe("following a session", () => {
     live.close();
   });
 
+  it("tells who comes after everybody left what is so now, not what was read for them", async () => {
+    const live = new LiveSessions(store);
+    const follow = (list: SessionNews[]) =>
+      live.follow(
+        SESSION,
+        0,
+        (news) => list.push(news),
+        () => undefined,
+      );
+    const first: SessionNews[] = [];
+    const stop = await follow(first);
+    await settle();
+    stop();
+    await setSettings(store, { ...DEFAULT_SETTINGS, restAfterMinutes: 7 });
+    const second: SessionNews[] = [];
+    await follow(second);
+    await settle();
+    expect(second[0]?.care?.wordSettings.restAfterMinutes).toBe(7);
+    live.close();
+  });
+
   it("holds so many lines open and no more, in all and for one who signed in; a line that ends makes room", async () => {
     const live = new LiveSessions(store);
     const follow = (signIn: string | null) =>

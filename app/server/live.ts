@@ -57,6 +57,8 @@ export class LiveSessions {
       for (const follower of this.followers) if (sessions.has(follower.session)) void this.look(follower);
     });
     store.writer.onFacts(() => {
+      // At once, also where nobody follows: whoever comes next must not be told what was so before.
+      this.goOn();
       if (this.followers.size === 0) return;
       this.timer ??= setTimeout(() => {
         this.timer = null;
