@@ -121,6 +121,39 @@ const STOP: Situation[] = [
     "Change side",
     "Not the left today",
   ],
+  [
+    "the vet's minutes are up while it may walk in the heat",
+    "++",
+    { workMinutes: 3, heat: heatCaution(36, 90), heatReason: "vet present", limits: { minutes: cap(3), trials: null, sessionTrials: 2 } },
+    "Stop",
+    "the most for today",
+  ],
+  [
+    "too hot, where the other side is open",
+    "++",
+    { running: "L", heat: heatCaution(36, 90), closed: { why: "Sore.", side: true, rung: null } },
+    "Stop",
+    "Too hot to work",
+  ],
+  [
+    "too hot, where an easier rung is open",
+    "++",
+    { heat: heatCaution(36, 90), closed: { why: "Walk only.", side: false, rung: 1 } },
+    "Stop",
+    "Too hot to work",
+  ],
+  [
+    "the day's minutes are up, where the other side is open",
+    "++",
+    {
+      running: "L",
+      workMinutes: 12,
+      limits: { minutes: cap(12), trials: null, sessionTrials: 2 },
+      closed: { why: "Sore.", side: true, rung: null },
+    },
+    "Stop",
+    "the most for today",
+  ],
 ];
 
 const REST: Situation[] = [
@@ -386,7 +419,7 @@ const ALL = [...STOP, ...REST, ...FINISH, ...SPLIT, ...EASE, ...SIDES, ...RAISE,
 
 describe("the word in scripted situations", () => {
   it("is a table of so many, each word among them", () => {
-    expect(ALL.length).toBe(127);
+    expect(ALL.length).toBe(131);
     expect(new Set(ALL.map(([, , , word]) => word)).size).toBe(8);
   });
 

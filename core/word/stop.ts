@@ -86,5 +86,9 @@ export function stopAdvice(input: WordInput): Advice | null {
       ? stop("pain", `The horse ${danger}. Stop for today, write it down, and have a vet look.`)
       : stop("danger", `${what}. Give line, make safe, breathe.`);
   }
-  return breathingAdvice(input) ?? closedAdvice(input) ?? heatAdvice(input) ?? limitReached(input);
+  const [closed, heat] = [closedAdvice(input), heatAdvice(input)];
+  // What closes the whole is said before what leaves a side, a rung or a few minutes open: nothing that is open beats an end.
+  const wholly = closed !== null && closed.word === "Stop" && closed.rung === undefined ? closed : null;
+  const tooHot = heat?.word === "Stop" ? heat : null;
+  return breathingAdvice(input) ?? wholly ?? tooHot ?? limitReached(input) ?? closed ?? heat;
 }
