@@ -16,6 +16,13 @@ export interface Closed {
   readonly rung: number | null;
 }
 
+/** Why one side may not be worked today, or null. */
+function closedSide(involves: readonly string[], side: "L" | "R", allowance: Allowance): string | null {
+  const only = allowance.side;
+  if (only !== null && side !== sideLetter(only.value)) return only.why;
+  return involves.includes("legs") ? barredLegs(side, allowance) : null;
+}
+
 /**
  * Whether what runs may go on under what is allowed now: a limit may come in
  * the middle of it. The word and the pads both ask this.
@@ -31,10 +38,10 @@ export function closedNow(
 ): Closed | null {
   const why = barredToday(involves, plan, allowance);
   if (why !== null) return { why, side: false, rung: null };
-  const only = allowance.side;
-  if (only !== null && side !== null && side !== sideLetter(only.value)) return { why: only.why, side: true, rung: null };
-  const leg = side !== null && involves.includes("legs") ? barredLegs(side, allowance) : null;
-  if (leg !== null) return { why: leg, side: true, rung: null };
+  const here = side === null ? null : closedSide(involves, side, allowance);
+  // Where the other side is closed too, changing sides is no way on.
+  if (side !== null && here !== null)
+    return { why: here, side: closedSide(involves, side === "L" ? "R" : "L", allowance) === null, rung: null };
   const barred = rung === null ? undefined : barredRung(plan, rung, allowance)[0];
   if (rung === null || barred === undefined) return null;
   return { why: barred.why, side: false, rung: allowedRung(plan, rung, allowance)?.rung ?? null };
