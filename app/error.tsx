@@ -17,6 +17,11 @@ const WORDS: Readonly<Record<string, { readonly title: string; readonly text: st
     text: "What was saved before is kept, and taps not yet sent stay on their devices.",
     todo: "See on the computer that the folder of the data is there and may be written, and that its disk is sound.",
   },
+  "row-unread": {
+    title: "This version cannot read what belongs here",
+    text: "It was kept by another version, or damaged. Nothing of it is lost, and everything else goes on.",
+    todo: "Go back and choose another; a newer version of the program may read it.",
+  },
   "store-damaged": {
     title: "The data is damaged",
     text: "Nothing was changed. Taps not yet sent stay on their devices, and those sent in the last thirty days as well.",

@@ -1,7 +1,7 @@
 import { QueryTypes } from "sequelize";
 import { type PackedAftermath, type SessionAftermath, unpackAftermath } from "@/core/aftermath";
 import { isWork, WORK_KINDS } from "@/core/events";
-import { overlay } from "./caches";
+import { opened, overlay, readKept } from "./caches";
 import type { Store } from "./store";
 
 /**
@@ -10,14 +10,20 @@ import type { Store } from "./store";
  * the sessions since then.
  * @param horseId of one horse alone, or null for the whole yard.
  */
-export async function aftermathsOf(
+export const aftermathsOf = (
+  store: Store,
+  horseId: string | null,
+  sinceMs: number,
+): Promise<ReadonlyMap<string, readonly SessionAftermath[]>> => readKept(store, () => aftermathsKept(store, horseId, sinceMs));
+
+async function aftermathsKept(
   store: Store,
   horseId: string | null,
   sinceMs: number,
 ): Promise<ReadonlyMap<string, readonly SessionAftermath[]>> {
   const behind = await overlay(store, horseId);
   const rows = await store.sequelize.query<{ horse: string; kept: string }>(
-    `SELECT s.horse_id AS horse, '[' || group_concat('[' || s.no || ',"' || s.id || '",' || c.aftermath || ']') || ']' AS kept
+    `SELECT s.horse_id AS horse, '[' || group_concat(json_array(s.no, s.id, c.aftermath)) || ']' AS kept
      FROM horse h CROSS JOIN json_each($kinds) k
      CROSS JOIN session s ON s.horse_id = h.id AND s.kind = k.value AND s.created_ms >= $since
      CROSS JOIN session_summary c ON c.session_no = s.no
@@ -27,8 +33,8 @@ export async function aftermathsOf(
   const found = new Map(
     rows.map(({ horse, kept }) => [
       horse,
-      (JSON.parse(kept) as [number, string, PackedAftermath][]).flatMap(([no, session, aftermath]): SessionAftermath[] =>
-        behind.has(no) ? [] : [{ session, ...unpackAftermath(aftermath) }],
+      (JSON.parse(kept) as [number, string, unknown][]).flatMap(([no, session, aftermath]): SessionAftermath[] =>
+        behind.has(no) ? [] : [{ session, ...unpackAftermath(JSON.parse(opened(aftermath)) as PackedAftermath) }],
       ),
     ]),
   );

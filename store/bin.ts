@@ -2,7 +2,7 @@ import { Op, QueryTypes, type Transaction } from "sequelize";
 import type { StruckNote } from "@/core/record";
 import { BIN_DAYS, BIN_KINDS, type BinKind, type GoesWith } from "@/core/schemas";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
-import { dropKept, markStale, overlay } from "./caches";
+import { dropKept, markStale, openedOrNull, overlay, readKept } from "./caches";
 import { packId } from "./ids";
 import type { Binnable } from "./models";
 import { ConflictError, NotFoundError, plain } from "./rows";
@@ -170,7 +170,7 @@ async function struckNotes(store: StoreParts, transaction?: Transaction): Promis
   const found: StruckNoteInBin[] = [];
   const seen = new Set<string>();
   for (const { no, session_id, horse, struck_notes } of rows) {
-    const struck = JSON.parse((behind.has(no) ? behind.get(no)?.summary.struck_notes : struck_notes) ?? "[]") as StruckNote[];
+    const struck = JSON.parse((behind.has(no) ? behind.get(no)?.summary.struck_notes : openedOrNull(struck_notes)) ?? "[]") as StruckNote[];
     for (const { note, by, text } of struck) {
       if (seen.has(note)) continue;
       seen.add(note);
@@ -210,7 +210,7 @@ export async function listBin(store: Store): Promise<(Binned | BinnedNote)[]> {
       });
     }
   }
-  for (const { id, text, session_id, horse, struck_ms } of await struckNotes(store))
+  for (const { id, text, session_id, horse, struck_ms } of await readKept(store, () => struckNotes(store)))
     found.push({
       kind: "note",
       id,
@@ -233,6 +233,8 @@ export async function listBin(store: Store): Promise<(Binned | BinnedNote)[]> {
 export async function purgeBin(store: Store, upToMs: number): Promise<number> {
   const { models, sequelize } = store;
   let gone = 0;
+  // Sums that are damaged are made anew before the write that goes by them.
+  await readKept(store, () => struckNotes(store));
   await store.writer.write(async (transaction) => {
     const run = (sql: string, replacements: Record<string, unknown> = {}) => sequelize.query(sql, { replacements, transaction });
     const notes = (await struckNotes(store, transaction)).filter(({ struck_ms }) => struck_ms <= upToMs);

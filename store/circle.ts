@@ -1,8 +1,10 @@
 import { v4 as newId } from "uuid";
+import { check } from "@/core/checks";
 import { type ChangedSound, type CircleCall, type CirclePlan, type CircleSetup, type KitFit, USUAL_SETUP } from "@/core/circle";
 import { addDays, type Day } from "@/core/day";
-import type { CircleSetupInput, HandLoadInput } from "@/core/schemas";
+import { type CircleSetupInput, circleSetupSchema, type HandLoadInput } from "@/core/schemas";
 import { getHorse } from "./horses";
+import { isRecord, keptJson } from "./kept-json";
 import type { HandLoadRow } from "./models";
 import { NotFoundError, rowsOf } from "./rows";
 import type { Store } from "./store";
@@ -10,7 +12,25 @@ import type { Store } from "./store";
 /** How a horse works on the circle; the usual way where nobody said. */
 export async function circleSetup(store: Store, horseId: string): Promise<CircleSetup> {
   const [row] = await rowsOf(store.models.circleSetup, "horse_id = :horse", { horse: horseId });
-  return row === undefined ? USUAL_SETUP : { ...USUAL_SETUP, ...(JSON.parse(row.body) as Partial<CircleSetup>) };
+  if (row === undefined) return USUAL_SETUP;
+  const kept = keptJson<Partial<CircleSetup>>(row.body, (value) => isRecord(value) && setupIsRead(value as object));
+  return kept === undefined ? UNREAD_SETUP : { ...USUAL_SETUP, ...kept };
+}
+
+/** What a setup that cannot be read stands at until somebody sets it anew: the least there is. */
+const UNREAD_SETUP: CircleSetup = { ...USUAL_SETUP, caps: { session_minutes: 1, week_minutes: 1, week_visits: 1 } };
+
+/** Whether how a horse works on the circle was kept and cannot be read. @returns what was kept, or null. */
+export async function unreadCircleSetup(store: Store, horseId: string): Promise<string | null> {
+  const [row] = await rowsOf(store.models.circleSetup, "horse_id = :horse", { horse: horseId });
+  return row !== undefined && (await circleSetup(store, horseId)) === UNREAD_SETUP ? String(row.body).slice(0, 300) : null;
+}
+
+const FORM_KEYS = ["ways", "stiffer", "stiffer_first", "caps", "sounds", "ramp", "plan"] as const;
+
+function setupIsRead(kept: object): boolean {
+  const given = Object.fromEntries(FORM_KEYS.map((key) => [key, (kept as Record<string, unknown>)[key] ?? USUAL_SETUP[key]]));
+  return check(circleSetupSchema, given).ok;
 }
 
 /** A changed sound is new to the horse for so many days, unless it is changed back. */
@@ -53,7 +73,13 @@ export async function saveCirclePlan(store: Store, horseId: string, plan: Circle
 /** Fit cards of a horse, by kit. */
 export async function kitFits(store: Store, horseId: string): Promise<Map<string, KitFit>> {
   const rows = await rowsOf(store.models.kitFit, "horse_id = :horse", { horse: horseId });
-  return new Map(rows.map(({ kit_id, body }) => [kit_id, JSON.parse(body) as KitFit]));
+  // A card that cannot be read is none: the kit is fitted anew.
+  return new Map(
+    rows.flatMap(({ kit_id, body }) => {
+      const fit = keptJson<KitFit>(body, isRecord);
+      return fit === undefined ? [] : [[kit_id, fit] as const];
+    }),
+  );
 }
 
 /** Keeps a fit card. @throws NotFoundError where horse or kit is not there. */

@@ -2,7 +2,7 @@ import { v4 as newId } from "uuid";
 import type { Day } from "@/core/day";
 import { sameName, tellApart } from "@/core/know";
 import type { AwayInput, HorseInput, RestingInput, RestrictionInput } from "@/core/schemas";
-import { type GoneAgainst, LIMBS, type Limb, type Restriction, type RestrictionKind } from "@/core/welfare";
+import { type GoneAgainst, goneAgainstIn, type Restriction, readRestriction } from "@/core/welfare";
 import type { HorsePhotoRow, HorseRow, RestrictionRow } from "./models";
 import { NotFoundError, pick, plain, rowsOf } from "./rows";
 import type { Store } from "./store";
@@ -166,25 +166,11 @@ export async function endRestriction(store: Store, horseId: string, id: string, 
   await store.writer.write((transaction) => store.models.restriction.update(columns, { where: { id }, transaction }));
 }
 
-/** A restriction as the core takes it. */
-export const asRestriction = (row: RestrictionRow): Restriction => ({
-  kind: row.kind as RestrictionKind,
-  amount: row.amount,
-  detail: row.detail === "" ? null : row.detail,
-  // What is not one of the legs or sides means all of them.
-  limb: (LIMBS as readonly (string | null)[]).includes(row.limb) ? (row.limb as Limb) : null,
-  carriesOthers: row.carries_others === "yes" ? true : row.carries_others === "no" ? false : null,
-  reason: row.reason,
-  givenBy: row.given_by,
-  from: row.from_day,
-  until: row.until_day,
-  ...(againstIn(row.gone_against).length === 0 ? {} : { goneAgainst: againstIn(row.gone_against) }),
-});
-
-const againstIn = (kept: string | undefined): GoneAgainst[] => JSON.parse(kept ?? "[]") as GoneAgainst[];
+/** A restriction as the core takes it; one that this version cannot read closes all work. */
+export const asRestriction = (row: RestrictionRow): Restriction => readRestriction(row);
 
 /** Days on which the yard's settings for young horses were gone against with this horse. */
-export const goneAgainst = (row: Pick<HorseRow, "gone_against">): GoneAgainst[] => againstIn(row.gone_against);
+export const goneAgainst = (row: Pick<HorseRow, "gone_against">): GoneAgainst[] => goneAgainstIn(row.gone_against);
 
 /**
  * Goes against a restriction for one day, or against the yard's settings for
@@ -219,11 +205,11 @@ async function changeAgainst(
   await store.writer.write(async (transaction) => {
     if (restrictionId === null) {
       const row = await store.models.horse.findByPk(horse.id, { transaction });
-      const kept = change(againstIn(row?.get("gone_against") as string | undefined));
+      const kept = change(goneAgainstIn(row?.get("gone_against") as string | undefined));
       return store.models.horse.update({ gone_against: JSON.stringify(kept) }, { where: { id: horse.id }, transaction });
     }
     const row = await store.models.restriction.findByPk(restrictionId, { transaction });
-    const kept = change(againstIn(row?.get("gone_against") as string | undefined));
+    const kept = change(goneAgainstIn(row?.get("gone_against") as string | undefined));
     return store.models.restriction.update({ gone_against: JSON.stringify(kept) }, { where: { id: restrictionId }, transaction });
   });
 }

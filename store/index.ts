@@ -16,7 +16,17 @@ export {
   storeCare,
 } from "./care";
 export { addChain, listChains, type StoredChain, updateChain } from "./chains";
-export { addHandLoad, circleSetup, handLoad, kitFits, removeHandLoad, saveCirclePlan, saveCircleSetup, saveKitFit } from "./circle";
+export {
+  addHandLoad,
+  circleSetup,
+  handLoad,
+  kitFits,
+  removeHandLoad,
+  saveCirclePlan,
+  saveCircleSetup,
+  saveKitFit,
+  unreadCircleSetup,
+} from "./circle";
 export { addDate, asHorseDate, dateDone, datesByHorse, listDates, removeDate } from "./dates";
 export { type BatchReceipt, type EventBatch, EventConflictError, eventReach, UnknownSessionError } from "./event-writer";
 export { clockOffsets, eventsOfSession, originsOf, recordersOfLoads } from "./events";
@@ -57,6 +67,7 @@ export {
   updateRestriction,
 } from "./horses";
 export { hoursByKind } from "./hours";
+export { isList, isRecord, isTexts, keptJson } from "./kept-json";
 export { type DigestedSession, digestsOfHorse } from "./know";
 export {
   addLadder,
@@ -76,6 +87,7 @@ export {
   plansOf,
   type StoredLadder,
   setLadderAway,
+  unreadLadders,
   updateLadder,
 } from "./ladders";
 export { linkLockFile, lockFile, storeFile } from "./location";

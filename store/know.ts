@@ -1,6 +1,6 @@
 import { QueryTypes } from "sequelize";
 import { type KnowDigest, readDigest } from "@/core/know";
-import { overlay } from "./caches";
+import { opened, overlay, readKept } from "./caches";
 import type { SessionRow, SessionSummaryRow } from "./models";
 import type { Store } from "./store";
 
@@ -14,7 +14,10 @@ export interface DigestedSession {
 }
 
 /** What every session of a horse since a time shows of it, oldest first. Cost grows with the sessions asked for. */
-export async function digestsOfHorse(store: Store, horseId: string, sinceMs = 0): Promise<DigestedSession[]> {
+export const digestsOfHorse = (store: Store, horseId: string, sinceMs = 0): Promise<DigestedSession[]> =>
+  readKept(store, () => digestsKept(store, horseId, sinceMs));
+
+async function digestsKept(store: Store, horseId: string, sinceMs: number): Promise<DigestedSession[]> {
   const behind = await overlay(store, horseId);
   const rows = await store.sequelize.query<SessionRow & Pick<SessionSummaryRow, "started_ms" | "finished" | "seen" | "digest">>(
     `SELECT s.*, c.started_ms, c.finished, c.seen, c.digest FROM session s LEFT JOIN session_summary c ON c.session_no = s.no
@@ -24,7 +27,7 @@ export async function digestsOfHorse(store: Store, horseId: string, sinceMs = 0)
   );
   return rows.flatMap((row) => {
     const { started_ms, finished, seen, digest, ...session } = row;
-    const summary = behind.get(row.no)?.summary ?? { started_ms, finished, seen, digest };
+    const summary = behind.get(row.no)?.summary ?? { started_ms, finished, seen, digest: opened(digest) };
     if (!summary.seen) return [];
     return [
       {

@@ -16,8 +16,9 @@ import type { MasteryRule } from "@/core/mastery";
 import type { BehaviourInput } from "@/core/schemas";
 import type { Strand, StrandValue } from "@/core/strands";
 import { getHorse } from "./horses";
+import { isList, isRecord, isTexts, keptJson } from "./kept-json";
 import type { BehaviourRow, CuePhaseRow, LadderRow, LadderVersionRow, RungRow, StrandRow } from "./models";
-import { ConflictError, isOfCode, NotFoundError, plain, rowsOf } from "./rows";
+import { ConflictError, isOfCode, NotFoundError, plain, rowsOf, UnreadError } from "./rows";
 import type { Store } from "./store";
 
 /** A ladder with one version of its plan. */
@@ -39,17 +40,24 @@ export interface StoredLadder {
 /** What a store would give back: keys that hold nothing are not there. */
 const withoutUndefined = (plan: LadderPlan) => JSON.parse(JSON.stringify(plan)) as LadderPlan;
 
+/** JSON of a plan's column. @throws UnreadError where it is not what it should be. */
+function planJson<T>(text: unknown, is: (value: unknown) => boolean, what: string): T {
+  const value = keptJson<T>(text, is);
+  if (value === undefined) throw new UnreadError(what);
+  return value;
+}
+
 const jsonOrNull = (value: object | undefined) => (value === undefined ? null : JSON.stringify(value));
 
 /** A rung as it was written: what was left out stays left out. */
 const asRung = (row: RungRow): Rung => ({
-  values: JSON.parse(row.rung_values) as Record<string, StrandValue>,
+  values: planJson<Record<string, StrandValue>>(row.rung_values, isRecord, "a rung"),
   ...(row.method === null ? {} : { method: row.method as Method }),
-  ...(row.schedule === null ? {} : { schedule: JSON.parse(row.schedule) as Schedule }),
-  ...(row.percentile === null ? {} : { percentile: JSON.parse(row.percentile) as Rung["percentile"] }),
+  ...(row.schedule === null ? {} : { schedule: planJson<Schedule>(row.schedule, isRecord, "a rung's reinforcement") }),
+  ...(row.percentile === null ? {} : { percentile: planJson<Rung["percentile"]>(row.percentile, isRecord, "a rung") }),
   ...(row.kept === null ? {} : { kept: row.kept }),
   ...(row.least_movement === null ? {} : { leastMovement: row.least_movement }),
-  ...(row.handler_most === null ? {} : { handlerMost: JSON.parse(row.handler_most) as Rung["handlerMost"] }),
+  ...(row.handler_most === null ? {} : { handlerMost: planJson<Rung["handlerMost"]>(row.handler_most, isList, "a rung") }),
 });
 
 async function writeVersion(store: Store, ladderId: string, version: number, plan: LadderPlan, transaction: Transaction): Promise<void> {
@@ -164,20 +172,27 @@ async function readPlans(store: Store, wanted: { readonly versions: readonly Ver
   const strandsOf = byVersion(strands);
   const rungsOf = byVersion(rungs);
   const phasesOf = byVersion(phases);
-  return heads.map((head): ReadVersion => {
+  return heads.flatMap((head): ReadVersion[] => {
     const key = { ladder: head.ladder_id, version: head.version };
-    return { ...key, createdMs: head.created_ms, plan: asPlan(head, strandsOf(key), rungsOf(key), phasesOf(key)) };
+    try {
+      return [{ ...key, createdMs: head.created_ms, plan: asPlan(head, strandsOf(key), rungsOf(key), phasesOf(key)) }];
+    } catch (error) {
+      // One plan that cannot be read keeps nobody from the others.
+      if (!isOfCode(error, "unread")) throw error;
+      return [];
+    }
   });
 }
 
-/** The plans of these versions of ladders, also of ladders in the bin; those that are gone are left out. */
+/** The plans of these versions of ladders, also of ladders in the bin; those that are gone or cannot be read are left out. */
 export const plansOf = (store: Store, versions: readonly VersionKey[]): Promise<ReadVersion[]> =>
   versions.length === 0 ? Promise.resolve([]) : readPlans(store, { versions });
 
 async function readPlan(store: Store, ladder: string, version: number): Promise<LadderPlan> {
   const [found] = await readPlans(store, { versions: [{ ladder, version }] });
-  if (found === undefined) throw new NotFoundError("The ladder has no such version.");
-  return found.plan;
+  if (found !== undefined) return found.plan;
+  if ((await store.models.ladderVersion.count({ where: { ladder_id: ladder, version } })) > 0) throw new UnreadError("its plan");
+  throw new NotFoundError("The ladder has no such version.");
 }
 
 function asPlan(
@@ -189,8 +204,8 @@ function asPlan(
   return {
     method: row.method as Method,
     maximumSeconds: row.maximum_s,
-    mastery: JSON.parse(row.mastery) as MasteryRule,
-    schedule: JSON.parse(row.schedule) as Schedule,
+    mastery: planJson<MasteryRule>(row.mastery, isRecord, "its rule"),
+    schedule: planJson<Schedule>(row.schedule, isRecord, "its reinforcement"),
     offers: row.offers as OfferRule,
     workingStrandId: row.working_strand,
     plannedRepetitions: row.planned,
@@ -204,8 +219,10 @@ function asPlan(
       where: row.fed_where,
       politeSeconds: row.polite_s,
     },
-    ways: JSON.parse(row.ways) as LadderPlan["ways"],
-    ...(row.conversation === null ? {} : { conversation: JSON.parse(row.conversation) as LadderPlan["conversation"] }),
+    ways: planJson<LadderPlan["ways"]>(row.ways, isRecord, "its ways"),
+    ...(row.conversation === null
+      ? {}
+      : { conversation: planJson<LadderPlan["conversation"]>(row.conversation, isRecord, "what is logged between asks") }),
     strands: strands.map(
       (s) =>
         ({
@@ -214,7 +231,7 @@ function asPlan(
           name: s.name,
           kind: s.kind,
           unit: s.unit,
-          levels: JSON.parse(s.levels),
+          levels: planJson<string[]>(s.levels, isTexts, "a strand"),
           harder: s.harder,
         }) as Strand,
     ),
@@ -260,12 +277,25 @@ async function withPlans(store: Store, rows: readonly LadderRow[]): Promise<Stor
   if (rows.length === 0) return [];
   const behaviours = await rowsOf(store.models.behaviour, "id IN (:ids)", { ids: rows.map(({ behaviour_id }) => behaviour_id) });
   const plans = await readPlans(store, { versions: rows.map(({ id, version }) => ({ ladder: id, version })) });
-  return rows.map((row) => {
+  return rows.flatMap((row) => {
     const behaviour = behaviours.find(({ id }) => id === row.behaviour_id);
     const read = plans.find(({ ladder }) => ladder === row.id);
-    if (behaviour === undefined || read === undefined) throw new NotFoundError("A ladder has lost its plan.");
-    return storedLadder(row, behaviour, row.version, read.plan);
+    // Named by unreadLadders; what it involves is not known, so it is offered nowhere.
+    if (behaviour === undefined || read === undefined || !behaviourIsRead(behaviour)) return [];
+    return [storedLadder(row, behaviour, row.version, read.plan)];
   });
+}
+
+const behaviourIsRead = ({ involves, prerequisites }: BehaviourRow): boolean =>
+  keptJson(involves, isTexts) !== undefined && keptJson(prerequisites, isList) !== undefined;
+
+/** Ladders of a horse, or of the whole yard, whose plan this version cannot read, by name. They are offered nowhere; nothing of them is lost. */
+export async function unreadLadders(store: Store, horseId?: string): Promise<{ readonly horseId: string; readonly name: string }[]> {
+  const rows = await rowsOf(store.models.ladder, horseId === undefined ? "1" : "horse_id = :horse", { horse: horseId ?? "" });
+  const read = new Set((await withPlans(store, rows)).map(({ id }) => id));
+  const lost = rows.filter(({ id }) => !read.has(id));
+  const behaviours = new Map((await rowsOf(store.models.behaviour)).map(({ id, name }) => [id, name]));
+  return lost.map(({ horse_id, behaviour_id }) => ({ horseId: horse_id, name: behaviours.get(behaviour_id) ?? "a ladder" }));
 }
 
 /** A horse's ladders, oldest first, each with its present plan. Six questions, whatever their number. */
@@ -329,11 +359,11 @@ export function asBehaviour({ name, finished, cue, why, involves, movement, temp
     finished,
     cue,
     why,
-    involves: JSON.parse(involves) as BehaviourInput["involves"],
+    involves: planJson<BehaviourInput["involves"]>(involves, isTexts, "what it involves"),
     movement: movement as BehaviourInput["movement"],
     template,
     free,
-    prerequisites: JSON.parse(prerequisites) as BehaviourInput["prerequisites"],
+    prerequisites: planJson<BehaviourInput["prerequisites"]>(prerequisites, isList, "what it rests on"),
   };
 }
 
@@ -378,7 +408,7 @@ export async function carriedRungs(store: Store, ladder: Pick<StoredLadder, "id"
 
 /** What a ladder's work involves that a restriction may name: what its behaviour says, and what its strands say by themselves. */
 export function involvesOf(ladder: StoredLadder): string[] {
-  const said = JSON.parse(ladder.behaviour.involves) as string[];
+  const said = planJson<string[]>(ladder.behaviour.involves, isTexts, "what it involves");
   const keys = ladder.plan.strands.map((strand) => strand.key);
   const circles = keys.includes("circle") || (ladder.behaviour.free && wayOf(ladder.plan.ways, "turning-in").value === "circle");
   return [...new Set([...said, ...(circles ? ["circling"] : []), ...(keys.includes("load") ? ["load"] : [])])];

@@ -1,4 +1,5 @@
 import type { PinnedSign } from "@/core/ladder";
+import { isList, isRecord, keptJson } from "./kept-json";
 import { NotFoundError, rowsOf } from "./rows";
 import type { Store } from "./store";
 
@@ -31,5 +32,9 @@ export async function setPinnedSigns(store: Store, horseId: string, signs: reado
   if (changed === 0) throw new NotFoundError("There is no such horse.");
 }
 
-/** The signs pinned to a horse. */
-export const pinnedSigns = (row: { readonly pinned_signs: string }): PinnedSign[] => JSON.parse(row.pinned_signs) as PinnedSign[];
+const isPinned = (one: unknown): one is PinnedSign =>
+  isRecord(one) && typeof (one as PinnedSign).name === "string" && typeof (one as PinnedSign).class === "string";
+
+/** The signs pinned to a horse; what cannot be read is none. */
+export const pinnedSigns = (row: { readonly pinned_signs: string | null }): PinnedSign[] =>
+  (keptJson<unknown[]>(row.pinned_signs, isList) ?? []).filter(isPinned);

@@ -1,7 +1,8 @@
 import { QueryTypes } from "sequelize";
 import { type Past, type PastSession, type PastTrial, pastTrialsOf, readFacts } from "@/core/past";
-import { overlay, TRIAL_FLAGS } from "./caches";
+import { openedOrNull, overlay, readKept, TRIAL_FLAGS } from "./caches";
 import { keysOf } from "./evidence";
+import { isTexts, keptJson } from "./kept-json";
 import { carriedRungsOf, type StoredLadder } from "./ladders";
 import type { SessionRow } from "./models";
 import type { Store } from "./store";
@@ -82,7 +83,10 @@ async function firstOnRungs(store: Store, ladders: readonly string[]): Promise<M
  * that is unchanged since counts under its present number. Five questions,
  * whatever the number of sessions; cost grows with the trials of the span.
  */
-export async function pastOfHorse(store: Store, horseId: string, { fromMs, toMs, ladders, only }: PastWanted): Promise<Past> {
+export const pastOfHorse = (store: Store, horseId: string, wanted: PastWanted): Promise<Past> =>
+  readKept(store, () => pastKept(store, horseId, wanted));
+
+async function pastKept(store: Store, horseId: string, { fromMs, toMs, ladders, only }: PastWanted): Promise<Past> {
   const behind = await overlay(store, horseId);
   const to = toMs ?? Number.MAX_SAFE_INTEGER;
   const ids = ladders.map(({ id }) => id);
@@ -214,7 +218,12 @@ function assembled(
 ): Past {
   const rows = found.flatMap((row) => {
     const now = behind.get(row.no);
-    const summary = now?.summary ?? { started_ms: row.started_ms, work_s: row.work_s ?? 0, past: row.past ?? "{}", seen: true };
+    const summary = now?.summary ?? {
+      started_ms: row.started_ms,
+      work_s: row.work_s ?? 0,
+      past: openedOrNull(row.past) ?? "{}",
+      seen: true,
+    };
     if (!summary.seen || summary.started_ms === null) return [];
     const session: PastSession = {
       id: row.id,
@@ -223,7 +232,7 @@ function assembled(
       workSeconds: summary.work_s,
       handler: row.person_id,
       place: row.place_id,
-      kit: JSON.parse(row.kit) as string[],
+      kit: keptJson<string[]>(row.kit, isTexts) ?? [],
       facts: readFacts(summary.past),
     };
     // A session behind its events is worked out from them, as its rows will be.

@@ -66,6 +66,16 @@ export class ConflictError extends KnownError {
   readonly code: string = "conflict";
 }
 
+/** Thrown where a row says something this version cannot read. */
+export class UnreadError extends KnownError {
+  readonly code = "unread";
+  /** What an error page knows it by. */
+  readonly digest = "row-unread";
+  constructor(what: string) {
+    super(`This version cannot read ${what}. Nothing of it is lost.`);
+  }
+}
+
 /** Thrown where something a form names has been removed meanwhile, in another window. */
 export class GoneError extends KnownError {
   readonly code = "gone";

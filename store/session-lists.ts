@@ -2,7 +2,7 @@ import { QueryTypes } from "sequelize";
 import type { CircleDigest } from "@/core/circle";
 import { type SessionKind, WORK_KINDS } from "@/core/events";
 import { isSilent } from "@/core/record";
-import { type KeptBlock, overlay } from "./caches";
+import { type KeptBlock, openedOrNull, overlay, readKept } from "./caches";
 import type { SessionRow, SessionSummaryRow } from "./models";
 import type { Store, StoreParts } from "./store";
 
@@ -46,6 +46,15 @@ const sessionIn = (row: FoundRow): SessionRow => ({
   sample: Boolean(row.sample),
   created_ms: row.created_ms,
   no: row.no,
+});
+
+/** Kept sums, with their texts opened; those that were worked out now have none to open. */
+const keptSums = (row: SessionSummaryRow): SessionSummaryRow => ({
+  ...row,
+  // A session that is in no cache yet has no row of sums: nothing was seen in it.
+  drawing: openedOrNull(row.drawing) ?? "",
+  struck_notes: openedOrNull(row.struck_notes),
+  circle: openedOrNull(row.circle),
 });
 
 const sumsIn = (row: SessionSummaryRow): Sums => ({
@@ -98,7 +107,7 @@ async function withBlocks(
   );
   return rows.flatMap((row) => {
     const now = behind.get(row.no);
-    const summary = sumsIn(now === undefined ? row : now.summary);
+    const summary = sumsIn(now === undefined ? keptSums(row) : now.summary);
     if (!summary.seen) return [];
     return [{ session: sessionIn(row), summary, blocks: now === undefined ? (kept.get(row.no) ?? []) : now.blocks.map(listed) }];
   });
@@ -115,7 +124,10 @@ export interface SessionsWanted {
 }
 
 /** A horse's sessions in which something was seen, newest first. Cost grows with the sessions asked for. */
-export async function listSessions(store: Store, horseId: string, wanted: SessionsWanted): Promise<SessionWithSummary[]> {
+export const listSessions = (store: Store, horseId: string, wanted: SessionsWanted): Promise<SessionWithSummary[]> =>
+  readKept(store, () => sessionsKept(store, horseId, wanted));
+
+async function sessionsKept(store: Store, horseId: string, wanted: SessionsWanted): Promise<SessionWithSummary[]> {
   const { limit, kind, after, sinceMs } = wanted;
   const behind = await overlay(store, horseId);
   const rows = await store.sequelize.query<FoundRow>(
@@ -140,7 +152,9 @@ export async function listSessions(store: Store, horseId: string, wanted: Sessio
 }
 
 /** Each horse's last session of work, on the circle too, in which something was seen, by horse. One question, whatever the number of horses. */
-export async function lastWorked(store: Store): Promise<Map<string, SessionWithSummary>> {
+export const lastWorked = (store: Store): Promise<Map<string, SessionWithSummary>> => readKept(store, () => lastKept(store));
+
+async function lastKept(store: Store): Promise<Map<string, SessionWithSummary>> {
   const behind = await overlay(store, null);
   const rows = await store.sequelize.query<FoundRow>(
     `SELECT ${SESSION}, ${SUMS} FROM horse h JOIN session s ON s.no = (
@@ -160,7 +174,9 @@ export async function lastWorked(store: Store): Promise<Map<string, SessionWithS
 }
 
 /** Horses with a session on the circle since a time whose way down nobody has ended. One question, whatever the number of horses. */
-export async function coolingHorses(store: Store, sinceMs: number): Promise<Set<string>> {
+export const coolingHorses = (store: Store, sinceMs: number): Promise<Set<string>> => readKept(store, () => coolingKept(store, sinceMs));
+
+async function coolingKept(store: Store, sinceMs: number): Promise<Set<string>> {
   const behind = await overlay(store, null);
   const rows = await store.sequelize.query<{ no: number; horse_id: string; circle: string | null }>(
     `SELECT s.no, s.horse_id, c.circle FROM horse h CROSS JOIN session s ON s.horse_id = h.id AND s.created_ms >= :sinceMs AND s.kind = 'circle'
@@ -168,7 +184,7 @@ export async function coolingHorses(store: Store, sinceMs: number): Promise<Set<
     { replacements: { sinceMs }, type: QueryTypes.SELECT },
   );
   const open = rows.filter(({ no, circle: kept }) => {
-    const circle = behind.get(no)?.summary.circle ?? kept;
+    const circle = behind.has(no) ? (behind.get(no)?.summary.circle ?? null) : openedOrNull(kept);
     if (circle === null) return false;
     const { cool } = JSON.parse(circle) as CircleDigest;
     return cool !== null && cool.ended === null;

@@ -1,12 +1,15 @@
 import { v4 as newId } from "uuid";
 import { mixedChance } from "@/core/chance";
 import { type Arm, type Counted, drawOrder, type TryBoth, type TryBothInput, tryWaysOf, waysFrom } from "@/core/experiment";
+import { isTexts, keptJson } from "./kept-json";
 import { getLadder } from "./ladders";
 import type { TryBothRow } from "./models";
 import { ConflictError, NotFoundError, rowsOf } from "./rows";
 import type { Store } from "./store";
 
-const asTry = (row: TryBothRow): TryBoth => ({
+const isArms = (value: unknown): boolean => isTexts(value) && (value as string[]).every((arm) => arm === "A" || arm === "B");
+
+const asTry = (row: TryBothRow, arms: readonly Arm[]): TryBoth => ({
   id: row.id,
   ladder: row.ladder_id,
   version: row.ladder_version,
@@ -16,7 +19,7 @@ const asTry = (row: TryBothRow): TryBoth => ({
   b: row.way_b,
   ways: tryWaysOf(row.way_changes, row.way_a, row.way_b),
   counts: row.counts as Counted,
-  arms: JSON.parse(row.arms) as Arm[],
+  arms,
   mostAlike: row.most_alike,
   asksEach: row.asks_each,
   createdMs: row.created_ms,
@@ -26,13 +29,18 @@ const asTry = (row: TryBothRow): TryBoth => ({
 
 /** A horse's experiments, the newest first. */
 export const listTries = async (store: Store, horseId: string): Promise<TryBoth[]> =>
-  (await rowsOf(store.models.tryBoth, "horse_id = :horse ORDER BY created_ms DESC", { horse: horseId })).map(asTry);
+  (await rowsOf(store.models.tryBoth, "horse_id = :horse ORDER BY created_ms DESC", { horse: horseId })).flatMap((row) => {
+    // An order that cannot be read says nothing of what was tried.
+    const arms = keptJson<Arm[]>(row.arms, isArms);
+    return arms === undefined ? [] : [asTry(row, arms)];
+  });
 
 /** One of them. @throws NotFoundError where the horse has none of that id. */
 export async function getTry(store: Store, horseId: string, id: string): Promise<TryBoth> {
   const [row] = await rowsOf(store.models.tryBoth, "id = :id AND horse_id = :horse", { id, horse: horseId });
-  if (row === undefined) throw new NotFoundError("There is no such experiment.");
-  return asTry(row);
+  const arms = row === undefined ? undefined : keptJson<Arm[]>(row.arms, isArms);
+  if (row === undefined || arms === undefined) throw new NotFoundError("There is no such experiment.");
+  return asTry(row, arms);
 }
 
 /**

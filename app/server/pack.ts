@@ -23,6 +23,9 @@ import {
   type HorseRow,
   handLoad,
   involvesOf,
+  isRecord,
+  isTexts,
+  keptJson,
   kitFits,
   listChains,
   listKit,
@@ -172,7 +175,7 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
     last: {
       person: worked[0]?.session.person_id ?? null,
       place: worked[0]?.session.place_id ?? null,
-      kit: JSON.parse(lastWork?.kit ?? "[]") as string[],
+      kit: keptJson<string[]>(lastWork?.kit, isTexts) ?? [],
     },
   };
 }
@@ -205,7 +208,8 @@ export async function yardFacts(store: Store): Promise<YardFacts> {
 /** The plan of a session on the circle, or the word against a used-up cap, as it was begun. */
 function begunCircle(kept: string | null): Pick<BegunSession, "circle" | "against"> {
   if (kept === null) return {};
-  const value = JSON.parse(kept) as NonNullable<BegunSession["circle"]> | { readonly against: string };
+  const value = keptJson<NonNullable<BegunSession["circle"]> | { readonly against: string }>(kept, isRecord);
+  if (value === undefined) return {};
   return "against" in value ? { against: value.against } : { circle: value };
 }
 
@@ -218,6 +222,6 @@ export const begunOf = (session: SessionRow): BegunSession => ({
   person: session.person_id,
   place: session.place_id,
   start_rung: session.start_rung,
-  kit: JSON.parse(session.kit) as string[],
+  kit: keptJson<string[]>(session.kit, isTexts) ?? [],
   ...begunCircle(session.circle),
 });

@@ -1,16 +1,10 @@
 import * as yup from "yup";
 import { choiceSchema, optionalDaySchema, optionalNumberSchema, record, textSchema } from "../checks/common";
-import { TOUCH_ZONES } from "../know/touch-map";
-import { GAITS_SLOWEST_FIRST, isLegZone, LIMBS, RESTRICTION_FACTS, RESTRICTION_KINDS, type RestrictionKind } from "../welfare/restrictions";
+import { RESTRICTION_DETAILS } from "../welfare/restriction-details";
+import { isLegZone, LIMBS, RESTRICTION_FACTS, RESTRICTION_KINDS, type RestrictionKind } from "../welfare/restrictions";
 
 const factsOf = (kind: unknown) =>
   (RESTRICTION_KINDS as readonly unknown[]).includes(kind) ? RESTRICTION_FACTS[kind as RestrictionKind] : null;
-
-const DETAILS: Readonly<Record<string, readonly string[]>> = {
-  gait: GAITS_SLOWEST_FIRST,
-  side: ["left", "right"],
-  "touch-zone": TOUCH_ZONES,
-};
 
 /** Which legs or sides a zone can be on: a fore or a hind leg, or a side of the body. */
 export const limbsOf = (zone: string): readonly string[] =>
@@ -34,7 +28,7 @@ export const restrictionSchema = record({
       .test("there", `Amount is missing: from ${least} to ${most}${unit}.`, (value) => value != null);
   }),
   detail: textSchema("Detail", 40).when("kind", ([kind], schema) => {
-    const choices = DETAILS[factsOf(kind)?.detail ?? ""];
+    const choices = RESTRICTION_DETAILS[factsOf(kind)?.detail ?? "none"];
     return choices === undefined ? schema.transform(() => "") : schema.oneOf([...choices], "Choose which one it is about.");
   }),
   // Which leg, or side of the body, may not be touched; empty means all of them.

@@ -44,6 +44,7 @@ export {
   kitCautions,
   SHORTEST_SAFE_LINE_METRES,
 } from "./kit";
+export { goneAgainstIn, type KeptRestriction, readRestriction } from "./read-restriction";
 export { type BreathingReading, COOLED_WITHIN_SHARE, type Recovery, type RecoveryAround, recoveryOf } from "./recovery";
 export {
   type Allowance,
@@ -74,6 +75,7 @@ export {
   restrictionsOverlap,
   restrictionWords,
   type TouchCap,
+  UNREAD,
 } from "./restrictions";
 export { asUsed, type UsedSession, usedSentences } from "./week-use";
 export { yardRestrictions } from "./young";

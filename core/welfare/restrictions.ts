@@ -47,9 +47,12 @@ export const RESTRICTION_FACTS: Readonly<Record<RestrictionKind, KindFacts>> = {
 /** Gaits from the slowest; a cap on gait bars every later one. */
 export const GAITS_SLOWEST_FIRST = ["stand", "walk", "trot", "canter"] as const;
 
+/** What this version cannot read: it is shown as it was written, and closes all work until somebody has read it. */
+export const UNREAD = "unread";
+
 /** One restriction of one horse. `from` and `until` are days, both included; null is open. */
 export interface Restriction {
-  readonly kind: RestrictionKind;
+  readonly kind: RestrictionKind | typeof UNREAD;
   /** Of an amount: minutes, repetitions or kg. */
   readonly amount: number | null;
   /** Of a gait, a side or a touch zone: its name. */
@@ -93,13 +96,14 @@ export function holdsOn(restriction: Restriction, day: Day): boolean {
 
 /** Whether two restrictions say the same kind of thing for some of the same days. */
 export function restrictionsOverlap(a: Restriction, b: Restriction): boolean {
-  if (a.kind !== b.kind || a.kind === "other") return false;
+  if (a.kind !== b.kind || a.kind === "other" || a.kind === UNREAD) return false;
   if (a.kind === "touch-off" && (a.detail !== b.detail || (a.limb ?? null) !== (b.limb ?? null))) return false;
   return (a.from === null || b.until === null || a.from <= b.until) && (b.from === null || a.until === null || b.from <= a.until);
 }
 
 /** What a restriction says, without its reason: "no faster gait than walk". */
 export function restrictionWords({ kind, amount, detail, limb = null, carriesOthers = null }: Restriction): string {
+  if (kind === UNREAD) return "no work: this version cannot read a restriction";
   const { words, unit } = RESTRICTION_FACTS[kind];
   switch (kind) {
     case "work-minutes":
@@ -127,6 +131,7 @@ export function restrictionWords({ kind, amount, detail, limb = null, carriesOth
 export function restrictionSentence(restriction: Restriction): string {
   const { kind, reason, givenBy, until } = restriction;
   const words = restrictionWords(restriction);
+  if (kind === UNREAD) return `${words[0]?.toUpperCase()}${words.slice(1)}. It says “${reason}”. Read it, then write it anew or end it.`;
   const said = kind === "other" && reason !== "" ? reason.replace(/\.$/, "") : `${words[0]?.toUpperCase()}${words.slice(1)}`;
   const why = kind === "other" || reason === "" ? "" : `: ${reason.replace(/\.$/, "")}`;
   const until_ = until === null ? "" : ` until ${dayWords(until)}`;
@@ -164,7 +169,7 @@ export interface Allowance {
   readonly noTying: Cap<true> | null;
   readonly touchOff: readonly TouchCap[];
   /** Restrictions of one kind that overlap: the stricter holds, and the screen says so. */
-  readonly overlaps: readonly RestrictionKind[];
+  readonly overlaps: readonly Restriction["kind"][];
 }
 
 const stricter = (a: Cap<number> | null, b: Cap<number>): Cap<number> => (a === null || b.value < a.value ? b : a);
@@ -194,6 +199,7 @@ export function allowanceOn(restrictions: readonly Restriction[], day: Day, age:
     const why = restrictionSentence(restriction);
     const amount = restriction.amount ?? 0;
     switch (restriction.kind) {
+      case UNREAD:
       case "no-work":
         noWork ??= { value: true, why };
         break;

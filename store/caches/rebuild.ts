@@ -2,6 +2,7 @@ import { QueryTypes, type Transaction } from "sequelize";
 import type { NumberedSession } from "../events";
 import type { StoreParts } from "../store";
 import { type Kept, workOut } from "./kept";
+import { setNotSummed } from "./not-summed";
 import { markAllStale, marksOf } from "./stale";
 import { dropKeptOfNone, type Whose, writeKept } from "./write";
 
@@ -28,13 +29,30 @@ async function prepare(store: StoreParts, sessions: readonly NumberedSession[]):
   return { sessions, marks, whose: await whoseAre(store, sessions), kept: await workOut(store, sessions) };
 }
 
-/** Keeps a part. Where anything was tapped since it was worked out, it is worked out again inside the write. */
-const keep = (store: StoreParts, part: Part): Promise<void> =>
-  store.writer.write(async (transaction) => {
-    const { sessions, kept, whose, marks } = part;
-    if (marks === marksOf(store)) await writeKept(store, kept, whose, transaction);
-    else await writeKept(store, await workOut(store, sessions, transaction), await whoseAre(store, sessions, transaction), transaction);
-  }, "sums");
+/**
+ * Keeps a part. Where anything was tapped since it was worked out, it is worked out again inside the write.
+ * One whose sums the file does not take is named and left out, and the others go on.
+ */
+async function keep(store: StoreParts, part: Part): Promise<void> {
+  try {
+    await store.writer.write(async (transaction) => {
+      const { sessions, kept, whose, marks } = part;
+      if (marks === marksOf(store)) await writeKept(store, kept, whose, transaction);
+      else await writeKept(store, await workOut(store, sessions, transaction), await whoseAre(store, sessions, transaction), transaction);
+    }, "sums");
+  } catch (error) {
+    if (!isRefusedSum(error)) throw error;
+    const [only, ...others] = part.sessions;
+    if (only !== undefined && others.length === 0) setNotSummed(store, only, error);
+    else for (const session of part.sessions) await keep(store, await prepare(store, [session]));
+  }
+}
+
+/** Whether the file refused a row for what is in it: no number, or one beyond all of ours. */
+function isRefusedSum(error: unknown): boolean {
+  const parent: unknown = error instanceof Error && "parent" in error ? error.parent : error;
+  return parent instanceof Error && /(CHECK|NOT NULL) constraint failed/.test(parent.message);
+}
 
 /** Makes what is kept of these sessions anew from their events, in one write. */
 export async function refreshCaches(store: StoreParts, sessions: readonly NumberedSession[]): Promise<void> {

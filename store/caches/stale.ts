@@ -1,6 +1,7 @@
 import { QueryTypes, type Transaction } from "sequelize";
 import type { SessionRow } from "../models";
 import type { StoreParts } from "../store";
+import { damagedNos } from "./damaged";
 import { type Kept, workOut } from "./kept";
 import { notSummedNos, setSummed } from "./not-summed";
 
@@ -37,10 +38,13 @@ export async function markAllStale(store: Pick<StoreParts, "sequelize">, transac
 /** Sessions whose caches are behind, newest first: of one horse, or of all. Those in the bin are none, and those that cannot be summed up stand in no other's way. */
 export const staleSessions = (store: StoreParts, horseId: string | null, most: number): Promise<SessionRow[]> =>
   store.sequelize.query<SessionRow>(
-    `SELECT s.* FROM stale t CROSS JOIN session s ON s.no = t.session_no
+    `SELECT s.* FROM (SELECT session_no FROM stale UNION SELECT value FROM json_each(:damaged)) t CROSS JOIN session s ON s.no = t.session_no
      WHERE s.binned_ms IS NULL ${horseId === null ? "" : "AND s.horse_id = :horse"}
      AND t.session_no NOT IN (SELECT value FROM json_each(:apart)) ORDER BY t.session_no DESC LIMIT :most`,
-    { replacements: { horse: horseId, most, apart: JSON.stringify(notSummedNos(store)) }, type: QueryTypes.SELECT },
+    {
+      replacements: { horse: horseId, most, apart: JSON.stringify(notSummedNos(store)), damaged: JSON.stringify(damagedNos(store)) },
+      type: QueryTypes.SELECT,
+    },
   );
 
 /**

@@ -1,7 +1,9 @@
 import { QueryTypes, type Transaction } from "sequelize";
 import { handlerKey, isClean, isComparable, type Trial } from "@/core/record";
 import type { StoreParts } from "../store";
+import { setWhole } from "./damaged";
 import type { Kept } from "./kept";
+import { sealed } from "./sealed";
 
 /** Whose a session is, as its trials name them. */
 export interface Whose {
@@ -42,6 +44,10 @@ async function numbersOf(store: StoreParts, ids: ReadonlySet<string>, transactio
   );
   return new Map(rows.map(({ no, id }) => [id, no]));
 }
+
+/** Texts with a check sum before them; whoever reads them opens them. */
+const SEALED: ReadonlySet<string> = new Set(["struck_notes", "drawing", "digest", "past", "circle", "aftermath"]);
+const seal = (text: unknown) => (typeof text === "string" ? sealed(text) : null);
 
 const bit = (flag: boolean | null) => (flag === null ? null : Number(flag));
 
@@ -133,7 +139,7 @@ export async function writeKept(
   await insert(
     store,
     "session_summary",
-    kept.map(({ summary }) => columns.map((column) => cell(summary[column]))),
+    kept.map(({ summary }) => columns.map((column) => (SEALED.has(column) ? seal(summary[column]) : cell(summary[column])))),
     transaction,
   );
   await insert(
@@ -172,6 +178,7 @@ export async function writeKept(
     }),
     transaction,
   );
+  setWhole(store, nos);
   await store.sequelize.query("DELETE FROM stale WHERE session_no IN (SELECT value FROM json_each($nos))", {
     bind: { nos: JSON.stringify(nos) },
     transaction,

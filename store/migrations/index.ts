@@ -16,6 +16,7 @@ import * as circle from "./0012-circle";
 import * as soundAdvice from "./0013-sound-advice";
 import * as waysAndKit from "./0014-ways-and-kit";
 import * as nothingLostAgain from "./0015-nothing-lost-again";
+import * as wholeOrNone from "./0016-whole-or-none";
 
 interface Migration {
   readonly name: string;
@@ -44,6 +45,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0013-sound-advice", up: soundAdvice.up },
   { name: "0014-ways-and-kit", up: waysAndKit.up },
   { name: "0015-nothing-lost-again", up: nothingLostAgain.up },
+  { name: "0016-whole-or-none", up: wholeOrNone.up },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name);

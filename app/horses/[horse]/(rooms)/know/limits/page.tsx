@@ -11,6 +11,7 @@ import {
   type Restriction,
   restrictionSentence,
   restrictionsOverlap,
+  UNREAD,
   yardRestrictions,
 } from "@/core/welfare";
 import { Dates } from "@/features/know/dates";
@@ -28,6 +29,18 @@ function whenWords({ from, until }: Restriction, today: string): string {
   if (from !== null && from > today) return `from ${dayWords(from)}${until === null ? "" : ` to ${dayWords(until)}`}`;
   return until === null ? "with no end set" : "";
 }
+
+const UNWRITTEN: RestrictionInput = {
+  kind: "other",
+  amount: null,
+  detail: "",
+  limb: "",
+  carries_others: "",
+  reason: "",
+  given_by: "",
+  from_day: null,
+  until_day: null,
+};
 
 const againstWords = ({ day, reason, taken_back_ms }: GoneAgainst) =>
   `Gone against on ${dayWords(day)}: ${reason}${taken_back_ms === undefined ? "" : ` (taken back)`}`;
@@ -66,17 +79,20 @@ export default async function LimitsPage({ params }: { params: Promise<{ horse: 
             all.some(
               (other) => other.row.id !== row.id && other.row.ended_ms == null && restrictionsOverlap(other.restriction, restriction),
             ),
-          input: {
-            kind: restriction.kind,
-            amount: row.amount,
-            detail: row.detail,
-            limb: (row.limb ?? "") as RestrictionInput["limb"],
-            carries_others: (row.carries_others ?? "") as RestrictionInput["carries_others"],
-            reason: row.reason,
-            given_by: row.given_by,
-            from_day: row.from_day,
-            until_day: row.until_day,
-          } satisfies RestrictionInput,
+          // What cannot be read is written anew from what it says.
+          input: (restriction.kind === UNREAD
+            ? { ...UNWRITTEN, reason: restriction.reason }
+            : {
+                kind: restriction.kind,
+                amount: row.amount,
+                detail: row.detail,
+                limb: (row.limb ?? "") as RestrictionInput["limb"],
+                carries_others: (row.carries_others ?? "") as RestrictionInput["carries_others"],
+                reason: row.reason,
+                given_by: row.given_by,
+                from_day: row.from_day,
+                until_day: row.until_day,
+              }) satisfies RestrictionInput,
         }))}
       />
       <Dates
