@@ -1,8 +1,8 @@
 import { v4 as newId } from "uuid";
 import type { Day } from "@/core/day";
 import { sameName, tellApart } from "@/core/know";
-import type { AwayInput, HorseInput, RestingInput, RestrictionInput } from "@/core/schemas";
-import { type GoneAgainst, goneAgainstIn, type Restriction, readRestriction } from "@/core/welfare";
+import { type AwayInput, type HorseInput, type RestingInput, type RestrictionInput, readRestriction } from "@/core/schemas";
+import { type GoneAgainst, goneAgainstIn, type Restriction } from "@/core/welfare";
 import type { HorsePhotoRow, HorseRow, RestrictionRow } from "./models";
 import { NotFoundError, pick, plain, rowsOf } from "./rows";
 import type { Store } from "./store";

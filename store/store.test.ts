@@ -119,6 +119,7 @@ describe("a store", () => {
       "horse",
       "horse_date",
       "horse_photo",
+      "import_row",
       "kit",
       "kit_fit",
       "ladder",

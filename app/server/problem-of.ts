@@ -38,6 +38,8 @@ export function problemOf(error: unknown): Problem | null {
       return { status: 404, title: "Not found", detail };
     case "gone":
       return { status: 422, title: "Not taken", detail, code: "gone" };
+    case "unread":
+      return { status: 422, title: "Not read", detail, code: "unread" };
     case "store-file":
       return { status: 422, title: "Not taken", detail, code: "store-file" };
     case "fields-refused":

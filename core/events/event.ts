@@ -1,5 +1,6 @@
 import * as yup from "yup";
 import { type Checked, check, EARLIEST_WALL_MS, record } from "../checks/common";
+import { BATCH_LIMITS, wireProblem } from "../checks/wire";
 import type { EventType, Payload, SessionEvent } from "./fact";
 import { PARTS, type Part } from "./parts";
 import { payloadSchemas, uuid, whole, zeroOrMore } from "./payloads";
@@ -62,6 +63,8 @@ export function unknownKeys(type: EventType, payload: object): string[] {
  * kept as they are, so many and so much of them.
  */
 export function checkPayload<Type extends EventType>(type: Type, payload: unknown): Checked<Payload<Type>> {
+  const unfit = wireProblem(payload, BATCH_LIMITS);
+  if (unfit !== null) return { ok: false, problems: [{ path: "payload", message: unfit }] };
   const checked = check<unknown>(payloadSchemas[type], payload, { strict: true });
   if (!checked.ok)
     return { ok: false, problems: checked.problems.map((p) => ({ ...p, path: p.path === "" ? "payload" : `payload.${p.path}` })) };

@@ -18,6 +18,11 @@ export class CsvPieces {
     return this.line - 1;
   }
 
+  /** Characters of a row that has not ended yet. */
+  get waiting(): number {
+    return this.rest.length;
+  }
+
   /** Takes the next piece of text. */
   push(piece: string): void {
     let text = piece;

@@ -72,5 +72,6 @@ export {
 } from "./network";
 export { asPlaceItem, FOOTINGS, MOST_PLACE_ITEMS, type PlaceInput, type PlaceItemInput, placeSchema } from "./place";
 export { type PutRightInput, putRightSchema } from "./put-right";
+export { type KeptRestriction, readRestriction } from "./read-restriction";
 export { limbsOf, type RestrictionInput, restrictionEndSchema, restrictionSchema } from "./restriction";
 export { type BegunCircle, checkBatch, newSessionSchema, type PostedBatch } from "./session";

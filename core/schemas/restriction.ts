@@ -1,10 +1,25 @@
 import * as yup from "yup";
 import { choiceSchema, optionalDaySchema, optionalNumberSchema, record, textSchema } from "../checks/common";
-import { RESTRICTION_DETAILS } from "../welfare/restriction-details";
-import { isLegZone, LIMBS, RESTRICTION_FACTS, RESTRICTION_KINDS, type RestrictionKind } from "../welfare/restrictions";
+import { TOUCH_ZONES } from "../know/touch-map";
+import {
+  GAITS_SLOWEST_FIRST,
+  isLegZone,
+  LIMBS,
+  RESTRICTION_FACTS,
+  RESTRICTION_KINDS,
+  type RestrictionDetail,
+  type RestrictionKind,
+} from "../welfare/restrictions";
 
 const factsOf = (kind: unknown) =>
   (RESTRICTION_KINDS as readonly unknown[]).includes(kind) ? RESTRICTION_FACTS[kind as RestrictionKind] : null;
+
+/** What the detail of a restriction may be, by what kind of detail it is; left out where there is none to choose. */
+export const RESTRICTION_DETAILS: Readonly<Partial<Record<RestrictionDetail, readonly string[]>>> = {
+  gait: GAITS_SLOWEST_FIRST,
+  side: ["left", "right"],
+  "touch-zone": TOUCH_ZONES,
+};
 
 /** Which legs or sides a zone can be on: a fore or a hind leg, or a side of the body. */
 export const limbsOf = (zone: string): readonly string[] =>

@@ -44,7 +44,6 @@ export {
   kitCautions,
   SHORTEST_SAFE_LINE_METRES,
 } from "./kit";
-export { goneAgainstIn, type KeptRestriction, readRestriction } from "./read-restriction";
 export { type BreathingReading, COOLED_WITHIN_SHARE, type Recovery, type RecoveryAround, recoveryOf } from "./recovery";
 export {
   type Allowance,
@@ -59,6 +58,7 @@ export {
   closesZone,
   GAITS_SLOWEST_FIRST,
   type GoneAgainst,
+  goneAgainstIn,
   goneAgainstOn,
   holdsOn,
   INVOLVEMENTS,

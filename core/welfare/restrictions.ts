@@ -1,4 +1,4 @@
-import { type Day, dayWords } from "../day";
+import { type Day, dayWords, isDay } from "../day";
 import type { LadderPlan } from "../ladder";
 import type { AgeCaution } from "./age";
 
@@ -84,6 +84,24 @@ export interface GoneAgainst {
 /** What was said when a restriction was gone against on a day, or null where nobody did or took it back. */
 export const goneAgainstOn = ({ goneAgainst = [] }: Pick<Restriction, "goneAgainst">, day: Day): GoneAgainst | null =>
   goneAgainst.findLast((one) => one.day === day && one.taken_back_ms === undefined) ?? null;
+
+/**
+ * Days on which a wall was gone against. What cannot be read opens nothing.
+ * @param kept JSON text.
+ * @example goneAgainstIn('[{"day":"2026-03-09","reason":"only held"}]').length // 1
+ */
+export function goneAgainstIn(kept: unknown): GoneAgainst[] {
+  let list: unknown;
+  try {
+    list = JSON.parse(typeof kept === "string" && kept !== "" ? kept : "[]");
+  } catch {
+    return [];
+  }
+  return (Array.isArray(list) ? list : []).filter(
+    (one: unknown): one is GoneAgainst =>
+      typeof one === "object" && one !== null && isDay((one as GoneAgainst).day) && typeof (one as GoneAgainst).reason === "string",
+  );
+}
 
 /** Work that a behaviour involves and a restriction may name. */
 export const INVOLVEMENTS = ["circling", "tying", "loading", "load", "legs"] as const;

@@ -5,8 +5,13 @@ import { join } from "node:path";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { QueryTypes } from "sequelize";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { seededChance } from "@/core/chance";
+import { NotSuchAFileError } from "@/core/formats";
+import { check, type HorseInput, horseSchema, type RestrictionInput, restrictionSchema } from "@/core/schemas";
 import { populateDemo } from "@/tests/support/demo";
 import {
+  addHorse,
+  addRestriction,
   catchUp,
   closeStore,
   LEFT_OUT,
@@ -154,7 +159,13 @@ describe("a package", () => {
 });
 
 describe("what is no package", () => {
-  const files = () => unzipSync(readFileSync(file));
+  // As an older version made it: nothing but the zip holds its files to what they were.
+  const files = (): Record<string, Uint8Array> => {
+    const { "datapackage.json": descriptor, ...tables } = unzipSync(readFileSync(file));
+    const whole = JSON.parse(strFromU8(descriptor as Uint8Array)) as { resources: object[] };
+    const resources = whole.resources.map((one) => ({ ...one, hash: undefined, bytes: undefined }));
+    return { "datapackage.json": strToU8(JSON.stringify({ ...whole, resources }, null, 1)), ...tables };
+  };
   const without = (name: string) => Object.fromEntries(Object.entries(files()).filter(([key]) => key !== name));
   const withText = (name: string, change: (text: string) => string) => ({
     ...files(),
@@ -216,6 +227,55 @@ describe("what is no package", () => {
     await expect(readPackage(store, path)).rejects.toThrow(/swells|too long|person.csv/);
     expect(process.memoryUsage().rss - before).toBeLessThan(600 * 1024 * 1024);
     await closeStore(store);
+  });
+
+  it("of an older version is read: descriptor first, no hashes", async () => {
+    const store = await fresh();
+    await readPackage(store, put("older.zip", zipSync(files(), { level: 6 })));
+    expect(Buffer.from(await packed(store))).toEqual(readFileSync(file));
+    await closeStore(store);
+  });
+
+  it("with a file that is not what its descriptor says is refused", async () => {
+    const whole = unzipSync(readFileSync(file));
+    const swapped = { ...whole, "person.csv": strToU8(strFromU8(whole["person.csv"] as Uint8Array).replace(/,handler,/, ",helper,")) };
+    const store = await fresh();
+    await expect(readPackage(store, put("swapped.zip", zipSync(swapped)))).rejects.toThrow(/person.csv” is (not what|damaged)/);
+    await closeStore(store);
+  });
+
+  it("with one bit turned is refused, or says what it said", async () => {
+    const small = await fresh();
+    const horse = await addHorse(small, { ...(check(horseSchema, { name: "Fenna" }) as { value: HorseInput }).value });
+    await addRestriction(
+      small,
+      horse,
+      (check(restrictionSchema, { kind: "no-tying", reason: "pulls back" }) as { value: RestrictionInput }).value,
+    );
+    const whole = Buffer.from(await packed(small));
+    await closeStore(small);
+    const chance = seededChance(271);
+    let refused = 0;
+    const draws = Array.from({ length: 45 }, () => Math.floor(chance() * whole.length * 8));
+    // The directory at the end is where a reader that goes by the bytes alone looks last.
+    const ends = Array.from({ length: 30 }, (_, i) => (whole.length - 1 - i * 46) * 8 + (i % 8)).filter((bit) => bit > 0);
+    for (const bit of [...draws, ...ends]) {
+      const turned = Buffer.from(whole);
+      turned[bit >> 3] = (turned[bit >> 3] as number) ^ (1 << (bit & 7));
+      const store = await fresh();
+      try {
+        await readPackage(store, put("turned.zip", turned));
+        const again = unzipSync(await packed(store));
+        for (const [name, bytes] of Object.entries(unzipSync(whole)))
+          expect(Buffer.from(again[name] as Uint8Array).equals(Buffer.from(bytes)), `${name} with bit ${bit} turned`).toBe(true);
+      } catch (error) {
+        if (!(error instanceof NotSuchAFileError)) throw error;
+        refused++;
+      } finally {
+        await closeStore(store);
+      }
+    }
+    expect(refused).toBeGreaterThan(40);
   });
 
   it("is given up where whoever asked gives up", async () => {

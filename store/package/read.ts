@@ -1,11 +1,10 @@
-import { createReadStream, statSync } from "node:fs";
-import { Unzip, UnzipInflate } from "fflate";
+import { statSync } from "node:fs";
 import { QueryTypes } from "sequelize";
 import { checkPayload, EVENT_TYPES, type EventType, wallClockPlausible } from "@/core/events";
-import { CsvPieces, type CsvRecord, NotSuchAFileError, readPackageCell } from "@/core/formats";
+import { CsvPieces, NotSuchAFileError } from "@/core/formats";
 import { checkLadderPlan } from "@/core/schemas";
 import { markAllStale } from "../caches";
-import { listLadders, plansOf } from "../ladders";
+import { listLadders, plansOf, unreadLadders } from "../ladders";
 import type { Store } from "../store";
 import {
   columnsOf,
@@ -17,6 +16,8 @@ import {
   SETTINGS_FILE,
   SETTINGS_KEYS,
 } from "./tables";
+import { type Cell, type FileTaker, problem, type TypedFile, typedRows } from "./typed-rows";
+import { CheckedZip, type Promised } from "./zip";
 
 /** What is told while a file is read. */
 export interface Reading {
@@ -31,82 +32,10 @@ export class CancelledError extends Error {
   readonly code = "cancelled";
 }
 
-/** Nothing of this size or ratio is a yard: a small file that swells beyond it is no package. */
-const MOST_TIMES = 120;
-const LEAST_MOST_BYTES = 64 * 1024 * 1024;
-const MOST_FILES = 60;
-const ROWS_AT_ONCE = 500;
-const LONGEST_CELL = 4 * 1024 * 1024;
-
-type Cell = string | number | null;
-
-/** Where the rows of one file of a package go. */
-interface FileTaker {
-  readonly take: (record: CsvRecord) => void;
-  readonly end: () => Promise<void>;
-  readonly flush: () => Promise<void>;
-}
-
-const problem = (file: string, line: number | null, words: string) =>
-  new NotSuchAFileError(line === null ? `${file}: ${words}` : `${file}, line ${line}: ${words}`);
-
-/** Rows of a file as typed values, in parts. */
-function typedRows(
-  file: string,
-  columns: readonly PackedColumn[],
-  json: readonly string[],
-  put: (names: readonly string[], rows: Cell[][], line: number) => Promise<void>,
-): FileTaker {
-  let places: (PackedColumn | null)[] | null = null;
-  let waiting: Cell[][] = [];
-  let line = 1;
-  const names: string[] = [];
-  return {
-    take: ({ cells, line: at, malformed }) => {
-      if (malformed) throw problem(file, at, "a quoted cell is not closed.");
-      if (places === null) {
-        places = cells.map((name) => columns.find((column) => column.name === name) ?? null);
-        const unknown = cells.filter((_, i) => places?.[i] === null);
-        if (unknown.length > 0) throw problem(file, at, `made by a newer version, it has “${unknown[0]}”.`);
-        const missing = columns.find(({ name, required }) => required && !cells.includes(name));
-        if (missing !== undefined) throw problem(file, at, `“${missing.name}” is missing.`);
-        if (new Set(cells).size !== cells.length) throw problem(file, at, "a column stands there twice.");
-        names.push(...cells);
-        return;
-      }
-      if (cells.length !== places.length) throw problem(file, at, `${places.length} cells are needed, ${cells.length} are there.`);
-      const row = cells.map((cell, i): Cell => {
-        const column = places?.[i] as PackedColumn;
-        if (cell.length > LONGEST_CELL) throw problem(file, at, `“${column.name}” is too long.`);
-        const value = readPackageCell(cell, column.type);
-        if (value === undefined)
-          throw problem(file, at, `“${column.name}” is no ${column.type === "integer" ? "whole number" : "number"}.`);
-        if (value === null && column.required) throw problem(file, at, `“${column.name}” is empty.`);
-        if (typeof value === "string" && json.includes(column.name)) {
-          try {
-            JSON.parse(value);
-          } catch {
-            throw problem(file, at, `“${column.name}” cannot be read.`);
-          }
-        }
-        return value;
-      });
-      waiting.push(row);
-      line = at;
-    },
-    flush: async () => {
-      if (waiting.length < ROWS_AT_ONCE) return;
-      const rows = waiting;
-      waiting = [];
-      await put(names, rows, line);
-    },
-    end: async () => {
-      if (places === null) throw problem(file, null, "is empty.");
-      if (waiting.length > 0) await put(names, waiting, line);
-      waiting = [];
-    },
-  };
-}
+/** Longer than any row of a yard: a picture is the longest. */
+const LONGEST_PICTURE_ROW = 8 * 1024 * 1024;
+const LONGEST_ROW = 1024 * 1024;
+const LONGEST_DESCRIPTOR = 4 * 1024 * 1024;
 
 const insertSql = (table: string, names: readonly string[]) =>
   `INSERT INTO "${table}" (${names.map((name) => `"${name}"`).join(", ")}) SELECT ${names.map((_, i) => `value->>${i}`).join(", ")} FROM jsonb_each(jsonb($rows))`;
@@ -120,7 +49,7 @@ const fits = (file: string, line: number, error: unknown) =>
 
 function tableTaker(store: Store, table: PackedTable, columns: readonly PackedColumn[]): FileTaker {
   const file = `${table.name}.csv`;
-  return typedRows(file, columns, table.json ?? [], async (names, rows, line) => {
+  const put: TypedFile["put"] = async (names, rows, lines) => {
     try {
       await store.writer.write(async (transaction) => {
         if (table.name === "horse_photo") {
@@ -137,9 +66,10 @@ function tableTaker(store: Store, table: PackedTable, columns: readonly PackedCo
         if (table.name === "session") await store.sequelize.query("UPDATE session SET no = rowid WHERE no IS NULL", { transaction });
       });
     } catch (error) {
-      throw fits(file, line, error);
+      throw fits(file, lines.at(-1) ?? 1, error);
     }
-  });
+  };
+  return typedRows({ name: table.name, columns, put });
 }
 
 const KNOWN_TYPES: ReadonlySet<string> = new Set(EVENT_TYPES);
@@ -150,6 +80,7 @@ function eventTaker(store: Store): FileTaker {
   const file = `${EVENTS_FILE}.csv`;
   const known = new Map<string, true>();
   const sources = new Map<string, number>();
+  let offsets: ReadonlyMap<string, number> | null = null;
   const check = (type: string, payload: string): string | null => {
     const key = `${type} ${payload}`;
     if (known.has(key)) return null;
@@ -166,14 +97,18 @@ function eventTaker(store: Store): FileTaker {
     known.set(key, true);
     return null;
   };
-  return typedRows(file, EVENT_COLUMNS, [], async (names, rows, line) => {
+  const put: TypedFile["put"] = async (names, rows, lines) => {
+    offsets ??= await clockOffsets(store);
     const at = Object.fromEntries(names.map((name, i) => [name, i])) as Record<string, number>;
     const cell = (row: readonly Cell[], name: string): Cell => row[at[name] ?? -1] ?? null;
     for (const [i, row] of rows.entries()) {
       const wrong = check(String(cell(row, "type")), String(cell(row, "payload")));
-      const here = line - rows.length + 1 + i;
+      const here = lines[i] ?? 1;
       if (wrong !== null) throw problem(file, here, wrong);
-      if (!wallClockPlausible(Number(cell(row, "wall_ms")), 0, store.now())) throw problem(file, here, "“wall_ms” is no time of ours.");
+      // As for taps that come from a device: by its clock as it was put right.
+      const offset = offsets.get(String(cell(row, "load")).toLowerCase()) ?? 0;
+      if (!wallClockPlausible(Number(cell(row, "wall_ms")), offset, store.now()))
+        throw problem(file, here, `“wall_ms” ${String(cell(row, "wall_ms")).slice(0, 40)} is no time of ours.`);
     }
     try {
       await store.writer.write(async (transaction) => {
@@ -213,9 +148,17 @@ function eventTaker(store: Store): FileTaker {
       }, "sums");
     } catch (error) {
       if (error instanceof NotSuchAFileError) throw error;
-      throw fits(file, line, error);
+      throw fits(file, lines.at(-1) ?? 1, error);
     }
+  };
+  return typedRows({ name: EVENTS_FILE, columns: EVENT_COLUMNS, put });
+}
+
+async function clockOffsets(store: Store): Promise<ReadonlyMap<string, number>> {
+  const rows = await store.sequelize.query<{ load: string; offset_ms: number }>("SELECT load, offset_ms FROM recorder_clock", {
+    type: QueryTypes.SELECT,
   });
+  return new Map(rows.map(({ load, offset_ms }) => [load.toLowerCase(), offset_ms]));
 }
 
 /** Events by the id of their session and the number of their source; a session that is not there makes the row refuse. */
@@ -229,125 +172,119 @@ function settingsTaker(store: Store): FileTaker {
     { name: "key", type: "string", required: true },
     { name: "value", type: "string", required: true },
   ];
-  return typedRows(`${SETTINGS_FILE}.csv`, columns, ["value"], async (names, rows) => {
+  const put: TypedFile["put"] = async (names, rows) => {
     const [key, value] = [names.indexOf("key"), names.indexOf("value")];
     await store.writer.write(async (transaction) => {
       for (const row of rows)
         if (SETTINGS_KEYS.includes(String(row[key])))
           await store.models.meta.upsert({ key: String(row[key]), value: String(row[value]) }, { transaction });
     });
-  });
+  };
+  return typedRows({ name: SETTINGS_FILE, columns, put });
 }
 
 /**
- * Reads a package into an empty store, file after file, each row checked. What
- * does not fit is refused with its file and line, and nothing of it counts.
- * Memory is bounded; cost grows with the rows.
- * @throws NotSuchAFileError where it is no package, or a row of it is wrong. CancelledError where whoever asked gave up.
+ * Reads a package into an empty store, file after file, each value checked. A
+ * package is whole or refused: its directory, the check sum of each file and,
+ * where its descriptor has one, its hash are held against what comes. What does
+ * not fit is refused with its file and line, and nothing of it counts. Memory
+ * is bounded; cost grows with the rows.
+ * @throws NotSuchAFileError where it is no package, or a value of it is wrong. CancelledError where whoever asked gave up.
  */
 export async function readPackage(store: Store, path: string, { onBytes, cancelled }: Reading = {}): Promise<void> {
   const size = statSync(path).size;
-  const most = Math.max(LEAST_MOST_BYTES, size * MOST_TIMES);
-  const takers = new Map<string, FileTaker>();
-  for (const table of PACKED_TABLES) takers.set(`${table.name}.csv`, tableTaker(store, table, await columnsOf(store.sequelize, table)));
-  takers.set(`${EVENTS_FILE}.csv`, eventTaker(store));
-  takers.set(`${SETTINGS_FILE}.csv`, settingsTaker(store));
-  const seen = new Set<string>();
-  let swollen = 0;
-  let failed: unknown = null;
-  const work: (() => Promise<void>)[] = [];
-  const unzip = new Unzip((file) => {
-    const { name } = file;
-    if (seen.has(name)) failed ??= new NotSuchAFileError(`“${name.slice(0, 80)}” stands in it twice.`);
-    seen.add(name);
-    if (seen.size > MOST_FILES) failed ??= new NotSuchAFileError("There are far too many files in it.");
-    const taker = name === "datapackage.json" ? null : takers.get(name);
-    if (taker === undefined) {
-      failed ??= new NotSuchAFileError(`“${name.slice(0, 80)}” belongs in no package.`);
-      return;
-    }
-    const decoder = new TextDecoder("utf-8", { fatal: true });
-    const pieces = taker === null ? null : new CsvPieces(taker.take);
-    let head = "";
-    file.ondata = (error, data, final) => {
-      if (failed !== null) return;
-      try {
-        if (error !== null) throw new NotSuchAFileError(`“${name}” is damaged.`);
-        swollen += data.length;
-        if (swollen > most) throw new NotSuchAFileError("It swells far beyond what a yard holds.");
-        let text: string;
-        try {
-          text = decoder.decode(data, { stream: !final });
-        } catch {
-          throw new NotSuchAFileError(`“${name}” is not UTF-8.`);
-        }
-        if (pieces === null || taker === null || taker === undefined) {
-          head += text;
-          if (final) checkDescriptor(head);
-          return;
-        }
-        pieces.push(text);
-        if (final) pieces.end();
-        work.push(taker.flush);
-        if (final) work.push(taker.end);
-      } catch (caught) {
-        failed = caught;
-        file.terminate();
-      }
-    };
-    file.start();
-  });
-  unzip.register(UnzipInflate);
-  let bytes = 0;
+  const zip = await CheckedZip.open(path, size);
   try {
-    for await (const piece of createReadStream(path, { highWaterMark: 64 * 1024 })) {
-      const part = piece as Buffer;
-      if (bytes === 0 && !(part[0] === 0x50 && part[1] === 0x4b)) throw new NotSuchAFileError("It is no zip file.");
-      bytes += part.length;
-      unzip.push(new Uint8Array(part), false);
-      if (failed !== null) throw failed;
-      for (const one of work.splice(0)) await one();
-      onBytes?.(bytes);
-      if (cancelled?.() === true) throw new CancelledError("Given up.");
+    const takers = new Map<string, FileTaker>();
+    for (const table of PACKED_TABLES) takers.set(`${table.name}.csv`, tableTaker(store, table, await columnsOf(store.sequelize, table)));
+    takers.set(`${EVENTS_FILE}.csv`, eventTaker(store));
+    takers.set(`${SETTINGS_FILE}.csv`, settingsTaker(store));
+    const stranger = zip.names.find((name) => name !== DESCRIPTOR && !takers.has(name));
+    if (stranger !== undefined) throw new NotSuchAFileError(`“${stranger.slice(0, 80)}” belongs in no package.`);
+    if (!zip.names.includes(DESCRIPTOR)) throw new NotSuchAFileError("It has no datapackage.json, so it is no package.");
+    const promised = checkDescriptor(await wholeText(zip, DESCRIPTOR));
+    const total = zip.names.reduce((sum, name) => sum + zip.bytesOf(name), 0);
+    let done = 0;
+    for (const [name, taker] of takers) {
+      // Packages of before the settings travelled have none.
+      if (name === `${SETTINGS_FILE}.csv` && !zip.names.includes(name)) continue;
+      const longest = name === "horse_photo.csv" ? LONGEST_PICTURE_ROW : LONGEST_ROW;
+      const decoder = new TextDecoder("utf-8", { fatal: true });
+      const pieces = new CsvPieces(taker.take);
+      for await (const piece of zip.read(name, promised.get(name))) {
+        pieces.push(decoded(decoder, name, piece));
+        if (pieces.waiting > longest) throw problem(name, pieces.linesTaken + 1, "a row is too long.");
+        await taker.flush();
+        done += piece.length;
+        onBytes?.(Math.min(size, Math.round((size * done) / Math.max(1, total))));
+        if (cancelled?.() === true) throw new CancelledError("Given up.");
+      }
+      pieces.push(decoded(decoder, name));
+      pieces.end();
+      await taker.end();
     }
-    unzip.push(new Uint8Array(0), true);
-  } catch (error) {
-    if (error instanceof NotSuchAFileError || error instanceof CancelledError) throw error;
-    throw new NotSuchAFileError("The zip file is damaged.");
+  } finally {
+    zip.close();
   }
-  if (failed !== null) throw failed;
-  for (const one of work.splice(0)) await one();
-  if (!seen.has("datapackage.json")) throw new NotSuchAFileError("It has no datapackage.json, so it is no package.");
-  for (const name of takers.keys())
-    if (!seen.has(name) && name !== `${SETTINGS_FILE}.csv`) throw new NotSuchAFileError(`“${name}” is missing; the file may be cut off.`);
   await checkWhole(store);
   await store.writer.write((transaction) => markAllStale(store, transaction));
 }
 
-function checkDescriptor(text: string): void {
+const DESCRIPTOR = "datapackage.json";
+
+function decoded(decoder: TextDecoder, name: string, piece?: Uint8Array): string {
+  try {
+    return piece === undefined ? decoder.decode() : decoder.decode(piece, { stream: true });
+  } catch {
+    throw new NotSuchAFileError(`“${name}” is not UTF-8.`);
+  }
+}
+
+async function wholeText(zip: CheckedZip, name: string): Promise<string> {
+  const decoder = new TextDecoder("utf-8", { fatal: true });
+  let text = "";
+  for await (const piece of zip.read(name)) {
+    text += decoded(decoder, name, piece);
+    if (text.length > LONGEST_DESCRIPTOR) throw new NotSuchAFileError(`“${name}” is too long.`);
+  }
+  return text + decoded(decoder, name);
+}
+
+/** What a descriptor promises of each file. @throws NotSuchAFileError where it is none of ours. */
+function checkDescriptor(text: string): ReadonlyMap<string, Promised> {
   let found: unknown;
   try {
     found = JSON.parse(text);
   } catch {
     throw new NotSuchAFileError("datapackage.json cannot be read.");
   }
-  const format = (found as { "deft-tether"?: { format?: unknown } } | null)?.["deft-tether"]?.format;
+  const { "deft-tether": own, resources } = (found ?? {}) as { "deft-tether"?: { format?: unknown }; resources?: unknown };
+  const format = own?.format;
   if (format !== 1)
     throw new NotSuchAFileError(typeof format === "number" ? "It was made by a newer version." : "It is no package of Deft Tether.");
+  const promised = new Map<string, Promised>();
+  for (const one of Array.isArray(resources) ? (resources as unknown[]) : []) {
+    const { path, hash, bytes } = (one ?? {}) as Readonly<Record<string, unknown>>;
+    if (typeof path !== "string" || promised.has(path))
+      throw new NotSuchAFileError("datapackage.json names a file twice, or one without a name.");
+    promised.set(path, {
+      ...(typeof hash === "string" ? { hash } : {}),
+      ...(typeof bytes === "number" ? { bytes } : {}),
+    });
+  }
+  return promised;
 }
 
 /** What single rows cannot tell: that they point at each other, and that the plans are plans. */
 async function checkWhole(store: Store): Promise<void> {
   const [loose] = await store.sequelize.query<{ table: string }>("PRAGMA foreign_key_check", { type: QueryTypes.SELECT });
   if (loose !== undefined) throw new NotSuchAFileError(`A row of ${loose.table}.csv points at something that is not there.`);
+  const [lost] = await unreadLadders(store);
+  if (lost !== undefined)
+    throw new NotSuchAFileError(`The plan of “${lost.name}” in ladder_version.csv, strand.csv, rung.csv or cue_phase.csv is not whole.`);
   const horses = await store.sequelize.query<{ id: string }>("SELECT id FROM horse", { type: QueryTypes.SELECT });
   for (const { id } of horses) {
-    let ladders: Awaited<ReturnType<typeof listLadders>>;
-    try {
-      ladders = await listLadders(store, id);
-    } catch {
-      throw new NotSuchAFileError("A plan in ladder_version.csv, strand.csv, rung.csv or cue_phase.csv is not whole.");
-    }
+    const ladders = await listLadders(store, id);
     const versions = ladders.flatMap(({ id: ladder, presentVersion }) =>
       Array.from({ length: Math.min(1000, presentVersion) }, (_, i) => ({ ladder, version: i + 1 })),
     );

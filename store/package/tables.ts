@@ -7,8 +7,6 @@ export interface PackedTable {
   readonly key: readonly string[];
   /** Columns that stay at home. */
   readonly but?: readonly string[];
-  /** Columns that hold JSON. */
-  readonly json?: readonly string[];
 }
 
 /** Every table a package holds, each after those it points at. Events are told apart by their own id, and carry where they came from. */
@@ -18,25 +16,25 @@ export const PACKED_TABLES: readonly PackedTable[] = [
   { name: "place_item", key: ["place_id", "position"] },
   { name: "kit", key: ["id"] },
   { name: "practice", key: ["id"] },
-  { name: "horse", key: ["id"], json: ["pinned_signs", "gone_against"] },
+  { name: "horse", key: ["id"] },
   { name: "horse_photo", key: ["horse_id"] },
   { name: "horse_date", key: ["id"] },
-  { name: "restriction", key: ["id"], json: ["gone_against"] },
-  { name: "behaviour", key: ["id"], json: ["involves", "prerequisites"] },
+  { name: "restriction", key: ["id"] },
+  { name: "behaviour", key: ["id"] },
   { name: "ladder", key: ["id"] },
-  { name: "ladder_version", key: ["ladder_id", "version"], json: ["mastery", "schedule", "ways", "conversation"] },
-  { name: "strand", key: ["ladder_id", "version", "position"], json: ["levels"] },
-  { name: "rung", key: ["ladder_id", "version", "number"], json: ["rung_values", "schedule", "percentile", "handler_most"] },
+  { name: "ladder_version", key: ["ladder_id", "version"] },
+  { name: "strand", key: ["ladder_id", "version", "position"] },
+  { name: "rung", key: ["ladder_id", "version", "number"] },
   { name: "cue_phase", key: ["ladder_id", "version", "number"] },
   { name: "chain", key: ["id"] },
   { name: "chain_link", key: ["chain_id", "position"] },
-  { name: "try_both", key: ["id"], json: ["arms", "way_changes"] },
-  { name: "circle_setup", key: ["horse_id"], json: ["body"] },
-  { name: "kit_fit", key: ["horse_id", "kit_id"], json: ["body"] },
+  { name: "try_both", key: ["id"] },
+  { name: "circle_setup", key: ["horse_id"] },
+  { name: "kit_fit", key: ["horse_id", "kit_id"] },
   { name: "hand_load", key: ["id"] },
   { name: "own_sign", key: ["class", "name"] },
   { name: "recorder_clock", key: ["load"] },
-  { name: "session", key: ["id"], but: ["no"], json: ["kit", "circle"] },
+  { name: "session", key: ["id"], but: ["no"] },
 ];
 
 /** The log of taps, under this name in a package. */
@@ -54,6 +52,7 @@ export const LEFT_OUT: Readonly<Record<string, string>> = {
   cache_key: "numbers of what is worked out",
   stale: "what is to be worked out",
   sign_in: "secrets of this computer",
+  import_row: "what is on its way in",
   source: "stands with each event",
   migration: "the program's own",
   store_meta: "this computer's own; the settings are in a file of theirs",

@@ -1,3 +1,4 @@
+import { createHash } from "node:crypto";
 import { strToU8, Zip, ZipDeflate } from "fflate";
 import { QueryTypes } from "sequelize";
 import { packageCell, packageLine } from "@/core/formats";
@@ -76,13 +77,28 @@ export async function* writePackage(store: Store, made: { readonly version: stri
     waiting = [];
     yield* pieces;
   };
+  const hashed = new Map<string, { hash: string; bytes: number }>();
+  /** A file of the zip that is told its pieces, and hashed by them. */
   const add = (name: string) => {
     const file = new ZipDeflate(name, { level: 3 });
     file.mtime = MADE;
     zip.add(file);
-    return file;
+    const hash = createHash("sha256");
+    let bytes = 0;
+    return {
+      push: (text: string) => {
+        const piece = strToU8(text);
+        hash.update(piece);
+        bytes += piece.length;
+        file.push(piece);
+      },
+      end: () => {
+        file.push(new Uint8Array(0), true);
+        hashed.set(name, { hash: `sha256:${hash.digest("hex")}`, bytes });
+      },
+    };
   };
-  const resources: object[] = [];
+  const resources: { readonly path: string; readonly [key: string]: unknown }[] = [];
   const files: { name: string; columns: readonly PackedColumn[]; key: readonly string[]; rows: AsyncGenerator<Row[]> }[] = [];
   for (const table of PACKED_TABLES) {
     const columns = await columnsOf(store.sequelize, table);
@@ -102,39 +118,36 @@ export async function* writePackage(store: Store, made: { readonly version: stri
     encoding: "utf-8",
     schema: schemaOf(settings, ["key"]),
   });
-  const descriptor = add("datapackage.json");
-  descriptor.push(
-    strToU8(
-      `${JSON.stringify({ profile: "tabular-data-package", name: "deft-tether-yard", created: new Date(made.nowMs).toISOString(), "deft-tether": { version: made.version, format: 1 }, resources }, null, 1)}\n`,
-    ),
-    true,
-  );
-  yield* drain();
   for (const { name, columns, rows } of files) {
     const file = add(`${name}.csv`);
-    file.push(strToU8(headOf(columns)));
+    file.push(headOf(columns));
     for await (const part of rows) {
-      file.push(strToU8(part.map((row) => lineOf(row, columns)).join("")));
+      file.push(part.map((row) => lineOf(row, columns)).join(""));
       yield* drain();
       // Whoever taps meanwhile gets in between.
       await new Promise((resolve) => setImmediate(resolve));
     }
-    file.push(new Uint8Array(0), true);
+    file.end();
     yield* drain();
   }
   const own = add(`${SETTINGS_FILE}.csv`);
   const kept = (await store.models.meta.findAll()).map((row) => ({ key: String(row.get("key")), value: String(row.get("value")) }));
   own.push(
-    strToU8(
-      headOf(settings) +
-        kept
-          .filter(({ key }) => SETTINGS_KEYS.includes(key))
-          .sort((a, b) => (a.key < b.key ? -1 : 1))
-          .map((row) => lineOf(row, settings))
-          .join(""),
-    ),
-    true,
+    headOf(settings) +
+      kept
+        .filter(({ key }) => SETTINGS_KEYS.includes(key))
+        .sort((a, b) => (a.key < b.key ? -1 : 1))
+        .map((row) => lineOf(row, settings))
+        .join(""),
   );
+  own.end();
+  yield* drain();
+  // Last, since it holds the hash of every other file.
+  const descriptor = add("datapackage.json");
+  descriptor.push(
+    `${JSON.stringify({ profile: "tabular-data-package", name: "deft-tether-yard", created: new Date(made.nowMs).toISOString(), "deft-tether": { version: made.version, format: 1 }, resources: resources.map((one) => ({ ...one, ...hashed.get(one.path) })) }, null, 1)}\n`,
+  );
+  descriptor.end();
   zip.end();
   yield* drain();
 }

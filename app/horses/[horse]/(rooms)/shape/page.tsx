@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { redirect } from "next/navigation";
-import { getHorse, listChains, listLadders } from "@/store";
+import { getHorse, listChains, listLadders, unreadLadders } from "@/store";
 import { chainStandings } from "../../../../server/chain-facts";
 import { findOr404 } from "../../../../server/find-or-404";
 import { horseCare } from "../../../../server/horse-care";
@@ -17,18 +17,24 @@ export default async function ShapePage({ params }: { params: Promise<{ horse: s
   const { allowance } = await horseCare(store, horse);
   const states = await ladderStates(store, horse.id, allowance);
   const away = (await listLadders(store, horse.id)).filter((ladder) => ladder.away);
+  const unread = await unreadLadders(store, horse.id);
   const [only] = states;
   const listed = await listChains(store, horse.id);
   const standings = await chainStandings(store, horse.id, listed);
   const chains = listed.flatMap((chain, i) => (standings[i] === undefined ? [] : [{ chain, standing: standings[i] }]));
   // With one ladder there is nothing to choose: its chart is the room.
-  if (only !== undefined && states.length === 1 && chains.length === 0 && away.length === 0)
+  if (only !== undefined && states.length === 1 && chains.length === 0 && away.length === 0 && unread.length === 0)
     redirect(`/horses/${horse.id}/shape/${only.ladder.id}`);
   return (
     <>
       <RunningLine horseId={horse.id} />
       <h1 className="text-[2rem]">Shape</h1>
-      {states.length === 0 ? (
+      {unread.map(({ name }, i) => (
+        <p key={i} className="mt-3 max-w-prose font-semibold text-brick">
+          This version cannot read the plan of “{name}”. It is kept, and nobody works on it until it can be read.
+        </p>
+      ))}
+      {states.length === 0 && unread.length === 0 ? (
         <p className="mt-4 max-w-prose text-lg">
           A ladder cuts one behaviour into pieces so small that each is easy. Two rungs are enough to begin.
         </p>

@@ -1,6 +1,14 @@
 import { type Day, isDay } from "../day";
-import { RESTRICTION_DETAILS } from "./restriction-details";
-import { type GoneAgainst, LIMBS, type Limb, RESTRICTION_FACTS, type Restriction, type RestrictionKind, UNREAD } from "./restrictions";
+import {
+  goneAgainstIn,
+  LIMBS,
+  type Limb,
+  RESTRICTION_FACTS,
+  type Restriction,
+  type RestrictionKind,
+  UNREAD,
+} from "../welfare/restrictions";
+import { RESTRICTION_DETAILS } from "./restriction";
 
 /** A restriction as it is kept: whatever a program wrote, perhaps another version of this one. */
 export interface KeptRestriction {
@@ -20,24 +28,6 @@ export interface KeptRestriction {
 const text = (value: unknown): string => (typeof value === "string" ? value : value == null ? "" : String(value));
 const nothing = (value: unknown): boolean => value === null || value === undefined || value === "";
 const MOST_RAW_CHARACTERS = 300;
-
-/**
- * Days on which a wall was gone against. What cannot be read opens nothing.
- * @param kept JSON text.
- * @example goneAgainstIn('[{"day":"2026-03-09","reason":"only held"}]').length // 1
- */
-export function goneAgainstIn(kept: unknown): GoneAgainst[] {
-  let list: unknown;
-  try {
-    list = JSON.parse(text(kept) || "[]");
-  } catch {
-    return [];
-  }
-  return (Array.isArray(list) ? list : []).filter(
-    (one: unknown): one is GoneAgainst =>
-      typeof one === "object" && one !== null && isDay((one as GoneAgainst).day) && typeof (one as GoneAgainst).reason === "string",
-  );
-}
 
 /** Whether its kind, and what its kind needs, mean something to this version. */
 function isRead({ kind, amount, detail, from_day, until_day }: KeptRestriction): boolean {

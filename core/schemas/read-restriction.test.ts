@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { allowanceOn, goneAgainstIn, type KeptRestriction, readRestriction, restrictionSentence, UNREAD } from ".";
+import { allowanceOn, goneAgainstIn, restrictionSentence, UNREAD } from "../welfare";
+import { type KeptRestriction, readRestriction } from ".";
 
 const row = (over: Partial<KeptRestriction>): KeptRestriction => ({
   kind: "no-circling",
