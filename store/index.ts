@@ -112,7 +112,6 @@ export {
   bringEvents,
   bringTrials,
   CancelledError,
-  dropOnTheWay,
   LEFT_OUT,
   type Merged,
   mergeStore,

@@ -9,6 +9,7 @@ import { EventWriter } from "./event-writer";
 import { copyStore, finishRestore, lookAtStore, removeStoreFile, settleOnDisk } from "./file";
 import { MIGRATION_NAMES, migrate } from "./migrations";
 import { defineModels, type Models } from "./models";
+import { dropAllOnTheWay } from "./package/on-the-way";
 import { Writer } from "./writer";
 
 /** An open store: its models, its one writer, its identity. */
@@ -77,7 +78,7 @@ async function openAsItIs(file: string, now: () => number, busyMs?: number): Pro
     const caches = new CacheKeeper(parts);
     parts.events.onSaved(() => caches.lag());
     // What an import left out of sight when it was cut off: it is done again, or not at all. A full disk keeps nobody from opening.
-    await sequelize.query("DELETE FROM session WHERE binned_with = 'import'").catch(() => undefined);
+    await dropAllOnTheWay({ sequelize, writer }).catch(() => undefined);
     return { ...parts, caches };
   } catch (error) {
     await sequelize.close();

@@ -11,10 +11,10 @@ import {
   type TrialsMapping,
   TrialsReader,
 } from "@/core/formats";
-import { markStale } from "../caches";
 import { getHorse } from "../horses";
 import { listLadders } from "../ladders";
 import type { Store } from "../store";
+import { dropOnTheWay, newMark, reveal } from "./on-the-way";
 import { CancelledError, EVENT_INSERT, type Reading } from "./read";
 
 /** What bringing a file of trials or taps in came to. */
@@ -32,7 +32,6 @@ export interface Brought {
 const FILE_RECORDER = "from a file";
 /** Ids made of a file's own names, so that the same file brought in twice is brought in once. */
 const OF_FILES = "6b1d3a52-0d64-4c5e-9a53-6d3d3f0f7a10";
-const ON_THE_WAY = "import";
 const MOST_REFUSED_LISTED = 100;
 const SESSIONS_AT_ONCE = 40;
 
@@ -138,13 +137,13 @@ async function countKnown(store: Store, ids: readonly string[], transaction?: Tr
  * Puts sessions with their events out of sight.
  * @returns those that stand in sight already: what is new of them waits until everything else is here.
  */
-async function putSessions(store: Store, horseId: string, sessions: readonly MadeSession[]): Promise<readonly MadeSession[]> {
+async function putSessions(store: Store, mark: string, horseId: string, sessions: readonly MadeSession[]): Promise<readonly MadeSession[]> {
   return store.writer.write(async (transaction) => {
     const inSight = new Set(
       (
         await store.sequelize.query<{ id: string }>(
           "SELECT s.id FROM json_each($ids) j CROSS JOIN session s ON s.id = j.value WHERE s.binned_with IS NOT $mark",
-          { bind: { ids: JSON.stringify(sessions.map(({ id }) => id)), mark: ON_THE_WAY }, type: QueryTypes.SELECT, transaction },
+          { bind: { ids: JSON.stringify(sessions.map(({ id }) => id)), mark }, type: QueryTypes.SELECT, transaction },
         )
       ).map(({ id }) => id),
     );
@@ -165,8 +164,8 @@ async function putSessions(store: Store, horseId: string, sessions: readonly Mad
     ]);
     await store.sequelize.query(
       `INSERT OR IGNORE INTO session (id, horse_id, person_id, place_id, kind, ladder_id, kit, sample, created_ms, binned_ms, binned_with, no)
-       SELECT value->>0, value->>1, value->>2, value->>3, 'work', value->>4, '[]', 0, value->>5, value->>6, '${ON_THE_WAY}', value->>7 FROM json_each($rows)`,
-      { bind: { rows: JSON.stringify(rows) }, transaction },
+       SELECT value->>0, value->>1, value->>2, value->>3, 'work', value->>4, '[]', 0, value->>5, value->>6, $mark, value->>7 FROM json_each($rows)`,
+      { bind: { rows: JSON.stringify(rows), mark }, transaction },
     );
     await putEvents(store, fresh, transaction);
     return sessions.filter(({ id }) => inSight.has(id));
@@ -193,35 +192,10 @@ async function putEvents(store: Store, sessions: readonly MadeSession[], transac
   });
 }
 
-/** Brings what lies out of sight into sight, together. */
-async function reveal(store: Store, ids: readonly string[]): Promise<void> {
-  await store.writer.write(async (transaction) => {
-    await store.sequelize.query("UPDATE session SET binned_ms = NULL, binned_with = NULL WHERE binned_with = $mark", {
-      bind: { mark: ON_THE_WAY },
-      transaction,
-    });
-    const nos = await store.sequelize.query<{ no: number }>(
-      "SELECT s.no FROM json_each($ids) j CROSS JOIN session s ON s.id = j.value WHERE s.binned_ms IS NULL",
-      {
-        bind: { ids: JSON.stringify(ids) },
-        type: QueryTypes.SELECT,
-        transaction,
-      },
-    );
-    await markStale(
-      store,
-      nos.map(({ no }) => no),
-      transaction,
-    );
-  });
+/** Brings it all into sight. */
+async function show(store: Store, mark: string, ids: readonly string[]): Promise<void> {
+  await store.writer.write((transaction) => reveal(store, mark, ids, transaction));
   store.caches.catchUp();
-}
-
-/** Takes away what an import that was given up, or was cut off, left out of sight. */
-export async function dropOnTheWay(store: Store): Promise<void> {
-  await store.writer.write((transaction) =>
-    store.sequelize.query("DELETE FROM session WHERE binned_with = $mark", { bind: { mark: ON_THE_WAY }, transaction }),
-  );
 }
 
 /** The text of a file in pieces, as UTF-8 and nothing else. */
@@ -266,6 +240,7 @@ export async function bringTrials(
     people: new Map(people.map((row) => [small(String(row.get("name"))), String(row.get("id"))])),
     places: new Map(places.map((row) => [small(String(row.get("name"))), String(row.get("id"))])),
   };
+  const mark = newMark();
   const source = await sourceOf(store, named(`${horseId} ${path}`, OF_FILES));
   const refused: RefusedRow[] = [];
   let refusedCount = 0;
@@ -303,7 +278,7 @@ export async function bringTrials(
         store,
         made.flatMap(({ events }) => events.flatMap(([id, , , type]) => (type === "trial" ? [id] : []))),
       );
-      inSight.push(...(await putSessions(store, horseId, made)));
+      inSight.push(...(await putSessions(store, mark, horseId, made)));
       for (const one of made) {
         done.add(one.id);
         trials += one.trials;
@@ -323,9 +298,9 @@ export async function bringTrials(
     await put(0);
     if (header === null) throw new NotSuchAFileError("The file is empty.");
     for (const one of inSight) await store.writer.write((transaction) => putEvents(store, [one], transaction), "sums");
-    await reveal(store, [...done]);
+    await show(store, mark, [...done]);
   } catch (error) {
-    await dropOnTheWay(store);
+    await dropOnTheWay(store, mark);
     throw error;
   }
   const used = new Set(Object.values(mapping.columns));
@@ -354,19 +329,22 @@ export async function bringEvents(store: Store, path: string, horseId: string, {
   let trials = 0;
   let known = 0;
   if (cancelled?.() === true) throw new CancelledError("Given up.");
+  const mark = newMark();
   try {
     for (const [id, list] of bySession) {
       const startedMs = Math.min(...list.map(({ wall_ms }) => wall_ms));
-      await putSessions(store, horseId, [{ id, startedMs, ladder: null, person: null, place: null, events: [], trials: 0, source: 0 }]);
+      await putSessions(store, mark, horseId, [
+        { id, startedMs, ladder: null, person: null, place: null, events: [], trials: 0, source: 0 },
+      ]);
       const asks = list.filter(({ type }) => type === "trial" || type === "ask").map((event) => event.id);
       known += await countKnown(store, asks);
       trials += asks.length;
       for (let at = 0; at < list.length; at += 500)
         await store.events.append({ recorder: FILE_RECORDER, events: list.slice(at, at + 500), clocks: {} });
     }
-    await reveal(store, [...bySession.keys()]);
+    await show(store, mark, [...bySession.keys()]);
   } catch (error) {
-    await dropOnTheWay(store);
+    await dropOnTheWay(store, mark);
     throw error;
   }
   return {

@@ -1,4 +1,4 @@
-export { type Brought, bringEvents, bringTrials, dropOnTheWay } from "./bring";
+export { type Brought, bringEvents, bringTrials } from "./bring";
 export { type Merged, mergeStore } from "./merge";
 export { CancelledError, type Reading, readPackage } from "./read";
 export { EVENTS_FILE, LEFT_OUT, PACKED_TABLES, SETTINGS_FILE } from "./tables";

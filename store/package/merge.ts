@@ -1,6 +1,6 @@
 import { QueryTypes } from "sequelize";
-import { markStale } from "../caches";
 import type { Store } from "../store";
+import { dropOnTheWay, newMark, noteRows, reveal } from "./on-the-way";
 import { EVENT_INSERT } from "./read";
 import { columnsOf, PACKED_TABLES, type PackedTable, SETTINGS_KEYS } from "./tables";
 
@@ -15,8 +15,9 @@ export interface Merged {
 }
 
 const ROWS_AT_ONCE = 500;
-/** Sessions on their way in lie under this mark, out of sight, until all of their taps are here. */
-const ON_THE_WAY = "import";
+/** Pictures are read a few at a time. */
+const PICTURES_AT_ONCE = 4;
+const EVENTS_AT_ONCE = 2000;
 
 type Value = string | number | Buffer | null;
 type Row = Readonly<Record<string, Value>>;
@@ -26,10 +27,11 @@ const same = (a: Value | undefined, b: Value | undefined) =>
 
 /** The rows of a table of another store, in parts. */
 async function* rowsOf(store: Store, table: string, columns: readonly string[]): AsyncGenerator<Row[]> {
+  const most = table === "horse_photo" ? PICTURES_AT_ONCE : ROWS_AT_ONCE;
   let after = 0;
   for (;;) {
     const rows = await store.sequelize.query<Row & { readonly at: number }>(
-      `SELECT rowid AS at, ${columns.map((name) => `"${name}"`).join(", ")} FROM "${table}" WHERE rowid > $after ORDER BY rowid LIMIT ${ROWS_AT_ONCE}`,
+      `SELECT rowid AS at, ${columns.map((name) => `"${name}"`).join(", ")} FROM "${table}" WHERE rowid > $after ORDER BY rowid LIMIT ${most}`,
       { bind: { after }, type: QueryTypes.SELECT },
     );
     if (rows.length === 0) return;
@@ -55,9 +57,17 @@ async function presentOf(
   return rows.map((_, i) => byKey.get(i));
 }
 
-async function insertRows(store: Store, table: PackedTable, columns: readonly string[], rows: readonly Row[]): Promise<void> {
+async function insertRows(store: Store, mark: string, table: PackedTable, columns: readonly string[], rows: readonly Row[]): Promise<void> {
   if (rows.length === 0) return;
   await store.writer.write(async (transaction) => {
+    if (table.name !== "session")
+      await noteRows(
+        store,
+        mark,
+        table,
+        rows.map((row) => table.key.map((name) => row[name])),
+        transaction,
+      );
     if (table.name === "horse_photo") {
       await store.models.horsePhoto.bulkCreate(rows.map((row) => Object.fromEntries(columns.map((name) => [name, row[name]]))) as never, {
         transaction,
@@ -77,7 +87,7 @@ async function insertRows(store: Store, table: PackedTable, columns: readonly st
       // What lies in the bin there lies in it here; everything else waits out of sight for its taps.
       const whole: Record<string, Value> = { ...row };
       if (session) whole.no = (last?.no ?? 0) + 1 + i;
-      if (session && row.binned_ms === null) Object.assign(whole, { binned_ms: store.now(), binned_with: ON_THE_WAY });
+      if (session && row.binned_ms === null) Object.assign(whole, { binned_ms: store.now(), binned_with: mark });
       return names.map((name) => whole[name] ?? null);
     });
     await store.sequelize.query(
@@ -98,28 +108,25 @@ async function followEdits(store: Store, rows: readonly Row[]): Promise<void> {
   );
 }
 
-/** The log of another store, session after session. */
-async function* eventsOf(
-  from: Store,
-): AsyncGenerator<{ readonly rows: readonly (string | number)[][]; readonly sources: readonly string[][] }> {
-  const sessions = await from.sequelize.query<{ no: number }>("SELECT no FROM session ORDER BY no", { type: QueryTypes.SELECT });
-  for (let at = 0; at < sessions.length; at += 10) {
+type LogRow = readonly (string | number)[];
+
+/** The log of another store in the order it came there, in parts. */
+async function* eventsOf(from: Store): AsyncGenerator<{ readonly rows: readonly LogRow[]; readonly sources: readonly string[][] }> {
+  for (let after = -1; ; ) {
     const rows = await from.sequelize.query<Record<string, string | number>>(
-      `SELECT l.* FROM json_each($nos) j CROSS JOIN event e ON e.session_no = j.value CROSS JOIN event_log l ON l.position = e.position`,
-      { bind: { nos: JSON.stringify(sessions.slice(at, at + 10).map(({ no }) => no)) }, type: QueryTypes.SELECT },
+      `SELECT * FROM event_log WHERE position > $after ORDER BY position LIMIT ${EVENTS_AT_ONCE}`,
+      { bind: { after }, type: QueryTypes.SELECT },
     );
-    if (rows.length === 0) continue;
+    if (rows.length === 0) return;
+    after = Number(rows.at(-1)?.position);
     const sources = new Map(
       rows.map(({ recorder, load, part }) => [JSON.stringify([recorder, load, part]), [recorder, load, part] as string[]]),
     );
     yield {
       sources: [...sources.values()],
       rows: rows.map(
-        ({ id, session_id, recorder, load, part, seq, mono_ms, wall_ms, type, payload, received_ms }) =>
-          [id, session_id, JSON.stringify([recorder, load, part]), seq, mono_ms, wall_ms, type, payload, received_ms] as (
-            | string
-            | number
-          )[],
+        ({ id, session_id, recorder, load, part, seq, mono_ms, wall_ms, type, payload, received_ms }): LogRow =>
+          [id, session_id, JSON.stringify([recorder, load, part]), seq, mono_ms, wall_ms, type, payload, received_ms] as LogRow,
       ),
     };
   }
@@ -129,10 +136,22 @@ async function* eventsOf(
  * Brings everything of another store into this one, by its ids: what is here
  * already is not doubled, and stays as it is here where the two say something
  * else. In small writes, so that taps get in between; sessions come into sight
- * together when all of their taps are here. Done twice it is done once, so one
- * that was cut off is done again.
+ * together when all of their taps are here. Where it fails everything new is
+ * taken away at once. Done twice it is done once, so one that was cut off is
+ * done again.
  */
 export async function mergeStore(into: Store, from: Store, onEvents?: (events: number) => void): Promise<Merged> {
+  const mark = newMark();
+  try {
+    return await mergeUnder(mark, into, from, onEvents);
+  } catch (error) {
+    // On a disk that takes nothing the next start takes it away.
+    await dropOnTheWay(into, mark).catch(() => undefined);
+    throw error;
+  }
+}
+
+async function mergeUnder(mark: string, into: Store, from: Store, onEvents?: (events: number) => void): Promise<Merged> {
   let rowsNew = 0;
   let kept = 0;
   let sessions = 0;
@@ -146,12 +165,11 @@ export async function mergeStore(into: Store, from: Store, onEvents?: (events: n
         const here = present[i];
         return here !== undefined && columns.some((name) => name !== "created_ms" && name !== "changed_ms" && !same(here[name], row[name]));
       }).length;
-      await insertRows(into, table, columns, fresh);
+      await insertRows(into, mark, table, columns, fresh);
       if (table.name === "session") sessions += fresh.length;
       else rowsNew += fresh.length;
     }
   }
-  for await (const rows of rowsOf(from, "ladder", ["id", "version", "revision"])) await followEdits(into, rows);
   const before = await countOf(into);
   const touched = new Set<string>();
   let told = 0;
@@ -184,21 +202,9 @@ export async function mergeStore(into: Store, from: Store, onEvents?: (events: n
   })))
     if (SETTINGS_KEYS.includes(key) && (await into.models.meta.findByPk(key)) === null)
       await into.writer.write((transaction) => into.models.meta.create({ key, value }, { transaction }));
-  await into.writer.write(async (transaction) => {
-    await into.sequelize.query("UPDATE session SET binned_ms = NULL, binned_with = NULL WHERE binned_with = $mark", {
-      bind: { mark: ON_THE_WAY },
-      transaction,
-    });
-    const nos = await into.sequelize.query<{ no: number }>(
-      "SELECT s.no FROM json_each($ids) j CROSS JOIN session s ON s.id = j.value WHERE s.binned_ms IS NULL",
-      { bind: { ids: JSON.stringify([...touched]) }, type: QueryTypes.SELECT, transaction },
-    );
-    await markStale(
-      into,
-      nos.map(({ no }) => no),
-      transaction,
-    );
-  });
+  await into.writer.write((transaction) => reveal(into, mark, [...touched], transaction));
+  // Only where everything is here: its versions are.
+  for await (const rows of rowsOf(from, "ladder", ["id", "version", "revision"])) await followEdits(into, rows);
   into.caches.catchUp();
   return { sessions, events: (await countOf(into)) - before, rows: rowsNew, kept };
 }

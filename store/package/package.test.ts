@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { QueryTypes } from "sequelize";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { seededChance } from "@/core/chance";
 import { NotSuchAFileError } from "@/core/formats";
 import { check, type HorseInput, horseSchema, type RestrictionInput, restrictionSchema } from "@/core/schemas";
@@ -135,6 +135,58 @@ describe("a package", () => {
     expect(await sum(into)).toEqual(await sum(demo));
     await closeStore(into);
     await closeStore(from);
+  });
+
+  it("that fails in the middle is taken away whole, and another import shows nothing of it", async () => {
+    const into = await fresh();
+    const from = await fresh();
+    const small = await fresh();
+    await readPackage(from, file);
+    await addHorse(small, (check(horseSchema, { name: "Fenna" }) as { value: HorseInput }).value);
+    const tables = [...PACKED_TABLES.map(({ name }) => name), "event", "import_row"];
+    const counts = async () =>
+      Object.fromEntries(await Promise.all(tables.map(async (table) => [table, await count(into, table)] as const)));
+    const before = await counts();
+    const middle = Math.floor((await count(demo, "event")) / 2);
+    await into.sequelize.query(
+      `CREATE TRIGGER boom BEFORE INSERT ON event WHEN (SELECT COUNT(*) FROM event) > ${middle} BEGIN SELECT RAISE(ABORT, 'no more'); END`,
+    );
+    await expect(mergeStore(into, from)).rejects.toThrow();
+    expect(await counts()).toEqual(before);
+    // One that is killed there is taken away by the next start, whatever somebody has begun to use meanwhile.
+    const write = into.writer.write.bind(into.writer);
+    let dead = false;
+    vi.spyOn(into.writer, "write").mockImplementation((async (work: never, kind: never) => {
+      if (dead) throw new Error("killed");
+      try {
+        return await write(work, kind);
+      } catch (error) {
+        dead = true;
+        throw error;
+      }
+    }) as never);
+    await expect(mergeStore(into, from)).rejects.toThrow();
+    vi.restoreAllMocks();
+    const [used] = await listHorses(from);
+    await addRestriction(
+      into,
+      used?.id ?? "",
+      (check(restrictionSchema, { kind: "no-tying", reason: "pulls back" }) as { value: RestrictionInput }).value,
+    );
+    expect(await count(into, "session")).toBeGreaterThan(0);
+    await into.sequelize.query("DROP TRIGGER boom");
+    // Another import meanwhile shows nothing of what was left.
+    await mergeStore(into, small);
+    expect(await into.models.session.count()).toBe(0);
+    await closeStore(into);
+    const again = await openStore(into.file, () => NOW);
+    expect(await count(again, "session")).toBe(0);
+    expect((await listHorses(again)).map(({ name }) => name).sort()).toEqual(["Fenna", used?.name ?? ""].sort());
+    expect(await count(again, "import_row")).toBe(0);
+    // And done again it is whole.
+    await mergeStore(again, from);
+    expect(await count(again, "event")).toBe(await count(demo, "event"));
+    for (const store of [again, from, small]) await closeStore(store);
   });
 
   it("of one horse worked on two computers comes together", async () => {

@@ -48,7 +48,7 @@ export function typedRows({ name, columns, put }: TypedFile): FileTaker {
     names.push(...cells);
     return found;
   };
-  const valueOf = (cell: string, column: PackedColumn, at: number): Cell => {
+  const cellValue = (cell: string, column: PackedColumn, at: number): Cell => {
     if (cell.length > LONGEST_CELL) throw problem(file, at, `“${column.name}” is too long.`);
     const value = readPackageCell(cell, column.type);
     if (value === undefined)
@@ -77,7 +77,7 @@ export function typedRows({ name, columns, put }: TypedFile): FileTaker {
       }
       const of = places;
       if (cells.length !== of.length) throw problem(file, at, `${of.length} cells are needed, ${cells.length} are there.`);
-      waiting.push(cells.map((cell, i) => valueOf(cell, of[i] as PackedColumn, at)));
+      waiting.push(cells.map((cell, i) => cellValue(cell, of[i] as PackedColumn, at)));
       lines.push(at);
       characters += cells.reduce((sum, cell) => sum + cell.length, 0);
     },
