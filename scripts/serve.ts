@@ -28,6 +28,7 @@ import { gated, type Handler, refuseUpgrade } from "./gate";
 import { HeldStore } from "./held-store";
 import { portInUse, takeLock } from "./lock";
 import { networkGate, stillSignedIn } from "./network-gate";
+import { readApart } from "./read-apart";
 import { fail, saidPlainly, sentenceOf } from "./said";
 import { answerLive, answerTaps, isLive, isTaps } from "./short-way";
 import { showTrouble } from "./trouble-page";
@@ -129,6 +130,7 @@ async function serve(): Promise<void> {
     prepare(): Promise<void>;
     getRequestHandler(): (request: unknown, response: unknown) => Promise<void>;
   };
+  Object.assign(globalThis, { deftReadApart: readApart });
   const app = next({ dev: false, dir: root, hostname: "127.0.0.1", port });
   await app.prepare();
   const pages = app.getRequestHandler();

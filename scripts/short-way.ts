@@ -84,16 +84,18 @@ function send(response: ServerResponse, status: number, value: object): void {
   response.end(JSON.stringify(value));
 }
 
-/** The body as text, or null where it is too large; the rest of a large body is let run out, so that the answer arrives. */
+/** The body as text, or null as soon as it is too large; the rest of it is let run out and kept nowhere, so that the answer arrives. */
 function readBody(request: IncomingMessage): Promise<string | null> {
   return new Promise((resolve, reject) => {
     const pieces: Buffer[] = [];
     let bytes = 0;
     request.on("data", (piece: Buffer) => {
       bytes += piece.length;
-      if (bytes <= BATCH_MOST_BYTES) pieces.push(piece);
+      if (bytes <= BATCH_MOST_BYTES) return void pieces.push(piece);
+      pieces.length = 0;
+      resolve(null);
     });
-    request.on("end", () => resolve(bytes <= BATCH_MOST_BYTES ? Buffer.concat(pieces).toString("utf8") : null));
+    request.on("end", () => resolve(Buffer.concat(pieces).toString("utf8")));
     request.on("error", reject);
     request.on("aborted", () => reject(new Error("aborted")));
   });

@@ -7,10 +7,12 @@ import type { ImportState } from "@/features/in-out/import-state";
 import {
   bringEvents,
   bringTrials,
+  CancelledError,
   closeStore,
   isOfCode,
   mergeStore,
   openStore,
+  type Reading,
   readMeta,
   readPackage,
   type Store,
@@ -18,6 +20,9 @@ import {
 } from "@/store";
 
 type Running = { -readonly [Key in keyof ImportState]: ImportState[Key] } & { path: string; cancelled: boolean };
+
+/** Reads a package into a store at a path; the launcher has it, since it knows where its other program lies. */
+export type ReadApart = (path: string, file: string, reading: Reading) => Promise<void>;
 
 /** A yard of ten years is far smaller. */
 export const MOST_IMPORT_BYTES = 2 * 1024 * 1024 * 1024;
@@ -28,7 +33,7 @@ const SAMPLE_ROWS = 5;
 const MAPPING_KEY = "import-mapping";
 
 // One process serves pages and routes from several bundles: they share what goes on.
-const shared = globalThis as typeof globalThis & { deftImport?: Running | null };
+const shared = globalThis as typeof globalThis & { deftImport?: Running | null; deftReadApart?: ReadApart };
 
 const shown = ({ path: _, cancelled: __, ...state }: Running): ImportState => state;
 const busy = (one: Running | null | undefined): one is Running => one?.step === "reading" || one?.step === "bringing";
@@ -177,9 +182,13 @@ export function startImport(store: Store, id: string, horse: string | null, mapp
   const work = async () => {
     if (kind === "package") {
       // Everything is read and checked in a store of its own before anything of it comes here.
-      const apart = await openStore(`${one.path}.sqlite`, store.now);
+      const file = `${one.path}.sqlite`;
+      // By the process beside this one, so that taps are answered meanwhile.
+      await shared.deftReadApart?.(one.path, file, reading);
+      const apart = await openStore(file, store.now);
       try {
-        await readPackage(apart, one.path, reading);
+        if (shared.deftReadApart === undefined) await readPackage(apart, one.path, reading);
+        if (one.cancelled) throw new CancelledError("Given up.");
         one.step = "bringing";
         one.merged = await mergeStore(store, apart, (events) => {
           one.events = events;

@@ -33,19 +33,18 @@ export function download(text: string, name: string): Response {
 /** Greatest body of a form, in bytes. */
 export const FORM_MOST_BYTES = 256 * 1024;
 
-async function readLimited(request: Request, most: number): Promise<string | null> {
-  const declared = Number(request.headers.get("content-length") ?? 0);
-  if (declared > most) return null;
-  if (request.body === null) return "";
-  const decoder = new TextDecoder();
-  let text = "";
+/** The body of a request, or null where it is larger: whether it says so or not, no more than that is ever read. */
+export async function readBytes(request: Request, most: number): Promise<Buffer | null> {
+  if (Number(request.headers.get("content-length") ?? 0) > most) return null;
+  const pieces: Uint8Array[] = [];
   let bytes = 0;
-  for await (const piece of request.body as unknown as AsyncIterable<Uint8Array>) {
-    bytes += piece.byteLength;
-    if (bytes > most) return null;
-    text += decoder.decode(piece, { stream: true });
-  }
-  return text + decoder.decode();
+  if (request.body !== null)
+    for await (const piece of request.body as unknown as AsyncIterable<Uint8Array>) {
+      bytes += piece.byteLength;
+      if (bytes > most) return null;
+      pieces.push(piece);
+    }
+  return Buffer.concat(pieces);
 }
 
 /** The body of a JSON request as text, or the problem to answer with. */
@@ -53,8 +52,10 @@ export async function readText(request: Request, most: number): Promise<{ text: 
   if (!(request.headers.get("content-type") ?? "").toLowerCase().startsWith("application/json")) {
     return { problem: problem(415, "Not JSON", "Send JSON with the content type application/json.") };
   }
-  const text = await readLimited(request, most);
-  return text === null ? { problem: problem(413, "Too large", `At most ${Math.round(most / 1024)} kB at once.`) } : { text };
+  const bytes = await readBytes(request, most);
+  return bytes === null
+    ? { problem: problem(413, "Too large", `At most ${Math.round(most / 1024)} kB at once.`) }
+    : { text: new TextDecoder().decode(bytes) };
 }
 
 /** The JSON body of a request, or the problem to answer with. */

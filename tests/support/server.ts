@@ -71,6 +71,11 @@ export class TestServer {
     return `http://127.0.0.1:${this.port}`;
   }
 
+  /** Of the running program; 0 where none runs. */
+  get pid(): number {
+    return this.started?.child.pid ?? 0;
+  }
+
   get file(): string {
     return join(this.folder, `${this.kind}.sqlite`);
   }

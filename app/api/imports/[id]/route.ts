@@ -3,7 +3,7 @@ import { record } from "@/core/checks/common";
 import type { TrialsMapping } from "@/core/formats";
 import { takeAct, takeForm } from "../../../server/form-route";
 import { giveUp, IMPORT_PIECE_BYTES, importState, startImport, takePiece } from "../../../server/imports";
-import { answer, json, problem } from "../../../server/respond";
+import { answer, json, problem, readBytes } from "../../../server/respond";
 import { getStore } from "../../../server/store";
 
 type Context = { params: Promise<{ id: string }> };
@@ -33,10 +33,9 @@ export async function PUT(request: Request, { params }: Context) {
   const { id } = await params;
   return answer(request, async () => {
     const at = Number(new URL(request.url).searchParams.get("at"));
-    if (Number(request.headers.get("content-length") ?? 0) > IMPORT_PIECE_BYTES)
-      return problem(413, "Too large", "Send it in pieces of 4 MB.");
-    const piece = new Uint8Array(await request.arrayBuffer());
-    if (piece.length > IMPORT_PIECE_BYTES || !Number.isInteger(at)) return problem(413, "Too large", "Send it in pieces of 4 MB.");
+    const piece = await readBytes(request, IMPORT_PIECE_BYTES);
+    if (piece === null) return problem(413, "Too large", "Send it in pieces of 4 MB.");
+    if (!Number.isInteger(at) || at < 0) return problem(400, "Not taken", "Where the piece begins is missing.");
     return json(await takePiece(await getStore(), id, at, piece));
   });
 }

@@ -1,6 +1,6 @@
 import { getPhoto, setPhoto } from "@/store";
 import { takeAct } from "../../../../server/form-route";
-import { answer, json, problem } from "../../../../server/respond";
+import { answer, json, problem, readBytes } from "../../../../server/respond";
 import { getStore } from "../../../../server/store";
 
 type Context = { params: Promise<{ id: string }> };
@@ -15,19 +15,6 @@ function typeOf(bytes: Buffer): string | null {
   if (bytes.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]))) return "image/png";
   if (bytes.toString("latin1", 0, 4) === "RIFF" && bytes.toString("latin1", 8, 12) === "WEBP") return "image/webp";
   return null;
-}
-
-async function limitedBytes(request: Request): Promise<Buffer | null> {
-  if (Number(request.headers.get("content-length") ?? 0) > PHOTO_MOST_BYTES) return null;
-  const pieces: Uint8Array[] = [];
-  let size = 0;
-  if (request.body !== null)
-    for await (const piece of request.body as unknown as AsyncIterable<Uint8Array>) {
-      size += piece.byteLength;
-      if (size > PHOTO_MOST_BYTES) return null;
-      pieces.push(piece);
-    }
-  return Buffer.concat(pieces);
 }
 
 export function GET(request: Request, { params }: Context) {
@@ -45,7 +32,7 @@ export function GET(request: Request, { params }: Context) {
 export function PUT(request: Request, { params }: Context) {
   return answer(request, async () => {
     const { id } = await params;
-    const bytes = await limitedBytes(request);
+    const bytes = await readBytes(request, PHOTO_MOST_BYTES);
     if (bytes === null) return problem(413, "Too large", `A picture of at most ${PHOTO_MOST_BYTES / 1024} kB.`);
     const type = typeOf(bytes);
     if (type === null) return problem(415, "Not a picture", "Send a JPEG, PNG or WebP picture.");
