@@ -159,7 +159,7 @@ async function rememberedMapping(store: Store): Promise<TrialsMapping | undefine
 function fail(one: Running, error: unknown): void {
   const cancelled = isOfCode(error, "cancelled");
   one.step = cancelled ? "cancelled" : "failed";
-  const known = error instanceof NotSuchAFileError || isOfCode(error, "not-found") || isOfCode(error, "gone");
+  const known = isOfCode(error, "not-such-a-file") || isOfCode(error, "not-found") || isOfCode(error, "gone");
   if (!cancelled && !known) console.error(error);
   one.problem = cancelled
     ? "Given up; nothing of it was kept."
