@@ -33,7 +33,7 @@ const store = await openStore(join(folder, "yard.sqlite"));
 const horse = await addHorse(store, { name: "Bench", kind: "", history: "" } as never);
 await addLadder(store, horse, { ...EMPTY_BEHAVIOUR, name: "Plate" }, emptyDraft().plan);
 const started = performance.now();
-const { trials } = await bringTrials(store, file, horse, guessMapping(head.split(",")));
+const { trials } = await bringTrials(store, file, { horse }, guessMapping(head.split(",")));
 const seconds = (performance.now() - started) / 1000;
 await closeStore(store);
 

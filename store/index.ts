@@ -109,6 +109,7 @@ export type {
 export { addOwnSign, listOwnSigns, pinnedSigns, removeOwnSign, setPinnedSigns } from "./own-signs";
 export {
   type Brought,
+  type BroughtHorse,
   bringEvents,
   bringTrials,
   CancelledError,
@@ -118,6 +119,7 @@ export {
   PACKED_TABLES,
   type Reading,
   readPackage,
+  type WhoseRows,
   writePackage,
 } from "./package";
 export { type PastWanted, pastOfHorse } from "./past";

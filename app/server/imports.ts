@@ -2,7 +2,7 @@ import "server-only";
 import { appendFileSync, closeSync, mkdirSync, openSync, readSync, rmSync, statSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { v4 as newId } from "uuid";
-import { guessMapping, NotSuchAFileError, outcomeOf, parseCsv, type TrialsMapping } from "@/core/formats";
+import { delimiterOf, guessMapping, NotSuchAFileError, outcomeOf, parseCsv, type TrialsMapping } from "@/core/formats";
 import type { ImportState } from "@/features/in-out/import-state";
 import {
   bringEvents,
@@ -36,7 +36,8 @@ const MAPPING_KEY = "import-mapping";
 const shared = globalThis as typeof globalThis & { deftImport?: Running | null; deftReadApart?: ReadApart };
 
 const shown = ({ path: _, cancelled: __, ...state }: Running): ImportState => state;
-const busy = (one: Running | null | undefined): one is Running => one?.step === "reading" || one?.step === "bringing";
+const busy = (one: Running | null | undefined): one is Running =>
+  one?.step === "reading" || one?.step === "bringing" || one?.step === "looking";
 
 /** Thrown where one is going on. */
 export class ImportBusyError extends Error {
@@ -72,6 +73,7 @@ export function beginImport(store: Store, name: string, size: number): ImportSta
     events: 0,
     look: null,
     problem: null,
+    dry: null,
     brought: null,
     merged: null,
     path: join(folder, `${id}.part`),
@@ -121,14 +123,9 @@ async function lookAt(store: Store, path: string): Promise<NonNullable<ImportSta
   }
   // The last line may be cut off.
   const whole = length < LOOK_BYTES ? text : text.slice(0, text.lastIndexOf("\n") + 1);
-  const [first, ...rows] = parseCsv(whole);
+  const [first, ...rows] = parseCsv(whole, delimiterOf(whole));
   const header = (first?.cells ?? []).map((cell) => cell.trim());
-  if (header.length < 2)
-    throw new NotSuchAFileError(
-      header[0]?.includes(";") === true
-        ? "The cells are parted by semicolons. Save it with commas and try again."
-        : "The first line has no columns parted by commas.",
-    );
+  if (header.length < 2) throw new NotSuchAFileError("The first line has no columns parted by commas, semicolons or tabs.");
   const sample = rows.slice(0, SAMPLE_ROWS).map(({ cells }) => cells.map((cell) => cell.slice(0, 80)));
   if (["id", "session", "recorder", "mono_ms", "type", "payload"].every((name) => header.includes(name)))
     return { kind: "events", header, sample, mapping: none.mapping, unknownOutcomes: [] };
@@ -167,11 +164,25 @@ function fail(one: Running, error: unknown): void {
   dropFiles(one);
 }
 
-/** Begins to take the file in. It goes on by itself; {@link importState} says how far it has come. */
-export function startImport(store: Store, id: string, horse: string | null, mapping: TrialsMapping | null): ImportState {
+/** What is said before a file is taken in. */
+export interface ImportWishes {
+  /** Whose the rows are that name no horse. */
+  readonly horse: string | null;
+  /** Where rows go that name one. */
+  readonly byName: Readonly<Record<string, string>>;
+  readonly mapping: TrialsMapping | null;
+  /** Read it and say what would come, and write nothing. */
+  readonly dry: boolean;
+}
+
+/** Begins to take the file in, or to look it through. It goes on by itself; {@link importState} says how far it has come. */
+export function startImport(store: Store, id: string, { horse, byName, mapping, dry }: ImportWishes): ImportState {
   const one = current(id);
-  if (one.step !== "received" || one.look === null) return shown(one);
-  one.step = "reading";
+  if ((one.step !== "received" && one.step !== "looked") || one.look === null) return shown(one);
+  const table = one.look.kind === "table" || one.look.kind === "trials";
+  if (dry && !table) return shown(one);
+  one.step = dry ? "looking" : "reading";
+  one.bytes = 0;
   const reading = {
     onBytes: (bytes: number) => {
       one.bytes = bytes;
@@ -200,8 +211,13 @@ export function startImport(store: Store, id: string, horse: string | null, mapp
     else if (kind === "events") one.brought = await bringEvents(store, one.path, horse, reading);
     else {
       const used = mapping ?? one.look?.mapping ?? { columns: {}, outcomes: {} };
+      if (dry) {
+        one.dry = await bringTrials(store, one.path, { horse, byName }, used, { ...reading, dry });
+        one.step = "looked";
+        return;
+      }
       await writeMeta(store, MAPPING_KEY, JSON.stringify(used));
-      one.brought = await bringTrials(store, one.path, horse, used, reading);
+      one.brought = await bringTrials(store, one.path, { horse, byName }, used, reading);
     }
     one.step = "done";
     dropFiles(one);
@@ -216,8 +232,8 @@ export const importState = (id: string): ImportState => shown(current(id));
 /** Gives an import up: nothing of it stays. What has been read and checked is brought in to its end. */
 export function giveUp(id: string): ImportState {
   const one = current(id);
-  if (one.step === "reading") one.cancelled = true;
-  else if (one.step === "receiving" || one.step === "received") {
+  if (one.step === "reading" || one.step === "looking") one.cancelled = true;
+  else if (one.step === "receiving" || one.step === "received" || one.step === "looked") {
     one.step = "cancelled";
     one.problem = "Given up; nothing of it was kept.";
     dropFiles(one);

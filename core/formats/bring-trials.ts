@@ -1,4 +1,4 @@
-import { dayBeginsIn, isDay } from "../day";
+import { dayBeginsIn, dayIn, isDay } from "../day";
 import { checkPayload } from "../events";
 import type { Outcome } from "../evidence";
 import { type Column, cellProblem, parseIsoTime, type RefusedRow } from "./column";
@@ -56,6 +56,9 @@ const OUTCOME_WORDS: Readonly<Record<string, Outcome>> = {
   none: "refused",
   "no answer": "refused",
 };
+
+/** A cell as it stands, for a message. */
+const shownCell = (cell: string): string => `“${cell.slice(0, 40)}”`;
 
 const plain = (name: string) =>
   name
@@ -129,6 +132,30 @@ const NUMBER_COLUMNS: readonly (readonly [TrialsColumn, Column])[] = NUMBERS.map
 const TEXTS: readonly TrialsColumn[] = ["unit", "ended_by", "faults", "zone", "note"];
 const LONGEST: Readonly<Partial<Record<TrialsColumn, number>>> = { note: 4000, faults: 4000 };
 const SECONDS_APART = 10;
+/** Rows with times of their own are of one visit while no more than this lies between two of them. */
+const SAME_VISIT_MS = 60 * 60_000;
+
+/** Rows that belong together, as far as they were read. */
+interface Visit {
+  readonly key: string;
+  readonly firstMs: number;
+  lastMs: number;
+  lastSeconds: number;
+  counted: number;
+  /** Trials with numbers of their own: all up to the first, and those beyond it. */
+  upTo: number;
+  readonly beyond: Set<number>;
+}
+
+/** Whether a number stood in this visit already; it does from now on. */
+function stoodBefore(visit: Visit, trial: number): boolean {
+  if (trial <= visit.upTo || visit.beyond.has(trial)) return true;
+  visit.beyond.add(trial);
+  while (visit.beyond.delete(visit.upTo + 1)) visit.upTo++;
+  return false;
+}
+
+const hasTime = (cell: string): boolean => /\d:\d\d/.test(cell);
 
 /** A day or a time, in the yard's own zone where it does not say. */
 function momentOf(cell: string, timeZone: string): number | null {
@@ -143,16 +170,21 @@ function momentOf(cell: string, timeZone: string): number | null {
 
 /**
  * Reads trials of a file whose columns were said to be ours. What a file lacks
- * is made up where that says nothing false: sessions by their day, trials
- * counted, times ten seconds apart and marked as from memory.
+ * is made up where that says nothing false: trials counted, times ten seconds
+ * apart and marked as from memory. Sessions are cut by their own times: rows
+ * of one horse with another start are another session; where each row has a
+ * time of its own, an hour without a row ends a visit; where there is no time
+ * at all, the day is the session.
  */
 export class TrialsReader {
   private readonly at: Readonly<Partial<Record<TrialsColumn, number>>>;
-  private readonly counts = new Map<string, number>();
+  /** By horse and what stands for their session, the visits so far; the newest last. */
+  private readonly visits = new Map<string, Visit[]>();
   /** What of numbers and texts the file has. */
   private readonly numbers: typeof NUMBER_COLUMNS;
   private readonly texts: readonly TrialsColumn[];
   /** Rows of one session mostly say the same time. */
+  private lastVisit: { session: string; horse: string; startedMs: number; visit: Visit } | null = null;
   private lastMoment: readonly [cell: string, ms: number | null] = ["", null];
 
   constructor(
@@ -186,11 +218,12 @@ export class TrialsReader {
     const started = cell("started_at");
     if (started !== this.lastMoment[0]) this.lastMoment = [started, momentOf(started, this.timeZone)];
     const startedMs = this.lastMoment[1];
-    if (startedMs === null) return refused("started_at", "is no day or time: 2026-03-01 or 2026-03-01 10:30");
+    if (startedMs === null) return refused("started_at", `${shownCell(started)} is no day or time: 2026-03-01 or 2026-03-01 10:30`);
+    const timeCell = cell("t_s").replace(",", ".");
+    const horse = cell("horse").slice(0, 80);
+    const visit = this.visitOf(cell("session").slice(0, 150), horse, started, startedMs, timeCell !== "");
     // Rows that are refused are counted too, so that each keeps its number when the file is brought in again.
-    const session = cell("session") || `${new Date(startedMs).toISOString().slice(0, 10)} ${cell("horse")}`.trim();
-    const counted = (this.counts.get(session) ?? 0) + 1;
-    this.counts.set(session, counted);
+    const counted = ++visit.counted;
     const behaviour = cell("behaviour");
     if (behaviour === "" || behaviour.length > 200) return refused("behaviour", behaviour === "" ? "is empty" : "is too long");
     const outcome = outcomeOf(cell("outcome"), this.mapping);
@@ -200,7 +233,7 @@ export class TrialsReader {
       const text = cell(name).replace(",", ".");
       if (text === "") continue;
       const wrong = cellProblem(column, text);
-      if (wrong !== null) return refused(name, wrong);
+      if (wrong !== null) return refused(name, `${shownCell(cell(name))} ${wrong}`);
       payload[name] = Number(text);
     }
     for (const name of this.texts) {
@@ -208,35 +241,43 @@ export class TrialsReader {
       if (text === "") continue;
       if (text.length > (LONGEST[name] ?? 200)) return refused(name, "is too long");
       if (name === "ended_by" && !["criterion", "left", "handler"].includes(text))
-        return refused(name, "is none of criterion, left, handler");
+        return refused(name, `${shownCell(text)} is none of criterion, left, handler`);
       payload[name] = text;
     }
     const sideCell = cell("side").toLowerCase();
     const side = sideCell === "" ? "" : Object.hasOwn(SIDES, sideCell) ? SIDES[sideCell] : undefined;
-    if (side === undefined) return refused("side", "is neither left nor right");
+    if (side === undefined) return refused("side", `${shownCell(cell("side"))} is neither left nor right`);
     if (side !== "") payload.side = side;
     const given = cell("trial");
     const trial = given === "" ? counted : Number(given);
-    if (!Number.isInteger(trial) || trial < 1) return refused("trial", "is no whole number from 1");
-    const timeCell = cell("t_s").replace(",", ".");
-    const seconds = timeCell === "" ? counted * SECONDS_APART : Number(timeCell);
-    if (!(seconds >= 0) || seconds > 86_400) return refused("t_s", "is no time within a session, in seconds");
+    if (!Number.isInteger(trial) || trial < 1 || trial > 1e9) return refused("trial", `${shownCell(given)} is no whole number from 1`);
+    // Where nothing says when: by the row's own time, or ten seconds after the one before.
+    const own =
+      startedMs === visit.lastMs
+        ? visit.lastSeconds + SECONDS_APART
+        : Math.max((startedMs - visit.firstMs) / 1000 + SECONDS_APART, visit.lastSeconds + 1);
+    const seconds = timeCell === "" ? own : Number(timeCell);
+    if (!(seconds >= 0) || seconds > 86_400) return refused("t_s", `${shownCell(timeCell)} is no time within a session, in seconds`);
+    if (given !== "" && stoodBefore(visit, trial)) return refused("trial", `${shownCell(given)} stands in this session already`);
+    visit.lastSeconds = Math.max(visit.lastSeconds, seconds);
+    visit.lastMs = Math.max(visit.lastMs, startedMs);
     const logged = cell("logged");
     if (timeCell === "") payload.logged = "late";
     else if (["tally", "timed", "film", "late"].includes(logged)) payload.logged = logged;
     const block = cell("block") === "" ? null : Number(cell("block"));
-    if (block !== null && !(Number.isInteger(block) && block >= 1 && block <= 10_000)) return refused("block", "is no whole number from 1");
+    if (block !== null && !(Number.isInteger(block) && block >= 1 && block <= 10_000))
+      return refused("block", `${shownCell(cell("block"))} is no whole number from 1`);
     const kind = cell("kind");
     if (kind !== "" && !["warm-up", "work", "probe", "sure"].includes(kind))
-      return refused("kind", "is none of warm-up, work, probe, sure");
+      return refused("kind", `${shownCell(kind)} is none of warm-up, work, probe, sure`);
     // By the same check as a tap: nothing comes in by a table that a recorder could not have logged.
     const checked = checkPayload("trial", payload);
     if (!checked.ok)
       return refused(checked.problems[0]?.path.replace(/^payload\.?/, "") ?? "", checked.problems[0]?.message ?? "does not fit");
     return {
-      session: session.slice(0, 200),
-      startedMs,
-      horse: cell("horse").slice(0, 80),
+      session: visit.key,
+      startedMs: visit.firstMs,
+      horse,
       behaviour,
       rung: (cell("rung") || "1").slice(0, 200),
       place: cell("place").slice(0, 80),
@@ -248,5 +289,39 @@ export class TrialsReader {
       seconds,
       payload,
     };
+  }
+
+  /** Which visit a row belongs to; a new one where none fits. */
+  private visitOf(session: string, horse: string, started: string, startedMs: number, timed: boolean): Visit {
+    const last = this.lastVisit;
+    if (last !== null && last.startedMs === startedMs && last.session === session && last.horse === horse) return last.visit;
+    const visit = this.foundVisit(session, horse, started, startedMs, timed);
+    this.lastVisit = { session, horse, startedMs, visit };
+    return visit;
+  }
+
+  private foundVisit(session: string, horse: string, started: string, startedMs: number, timed: boolean): Visit {
+    const day = dayIn(startedMs, this.timeZone);
+    const key = session === "" ? `${day} ${horse}`.trim() : session;
+    const of = `${session === "" ? day : session} of ${horse.toLowerCase()}`;
+    const visits = this.visits.get(of) ?? [];
+    const fits = (visit: Visit) =>
+      visit.firstMs === startedMs ||
+      (!timed && hasTime(started) && Math.abs(startedMs - visit.lastMs) <= SAME_VISIT_MS && visit.lastMs >= visit.firstMs);
+    const found = visits.findLast(fits);
+    if (found !== undefined) return found;
+    const visit: Visit = {
+      // The first of a day, or of a session's own name, is known by that alone: files brought in before are known again.
+      key: visits.length === 0 ? key : `${key} ${new Date(startedMs).toISOString().slice(0, 19)}`,
+      firstMs: startedMs,
+      lastMs: startedMs,
+      lastSeconds: 0,
+      counted: 0,
+      upTo: 0,
+      beyond: new Set(),
+    };
+    visits.push(visit);
+    this.visits.set(of, visits);
+    return visit;
   }
 }

@@ -1,4 +1,4 @@
-import { type CsvRecord, takeRecords } from "./csv";
+import { type CsvRecord, type Delimiter, takeRecords } from "./csv";
 
 /**
  * Parses a CSV text that comes in pieces, with bounded memory. Pieces may be
@@ -11,7 +11,10 @@ export class CsvPieces {
   private heldReturn = false;
   private waitFor = 0;
 
-  constructor(private readonly take: (record: CsvRecord) => void) {}
+  constructor(
+    private readonly take: (record: CsvRecord) => void,
+    private readonly delimiter: Delimiter = ",",
+  ) {}
 
   /** Physical lines taken so far. */
   get linesTaken(): number {
@@ -53,7 +56,7 @@ export class CsvPieces {
   }
 
   private parse(last: boolean): void {
-    const { rest, line } = takeRecords(this.rest, this.line, last, this.take);
+    const { rest, line } = takeRecords(this.rest, this.line, last, this.take, this.delimiter);
     this.rest = rest;
     this.line = line;
   }

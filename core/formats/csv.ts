@@ -30,16 +30,36 @@ export function normaliseText(text: string): string {
   return start.includes("\r") ? start.replace(/\r\n?/g, "\n") : start;
 }
 
-const CONFIG = { delimiter: ",", newline: "\n" } as const;
+/** What may part the cells of a table. Our own files have commas; spreadsheets of many countries save semicolons. */
+export const DELIMITERS = [",", ";", "\t"] as const;
+export type Delimiter = (typeof DELIMITERS)[number];
+
 /** A cell that is well formed, up to what ends it. */
-const CELL = /(?:"[^"]*(?:""[^"]*)*"|[^",\n][^,\n]*|)(?=,|\n|$)/y;
+const CELLS: Readonly<Record<Delimiter, RegExp>> = {
+  ",": /(?:"[^"]*(?:""[^"]*)*"|[^",\n][^,\n]*|)(?=,|\n|$)/y,
+  ";": /(?:"[^"]*(?:""[^"]*)*"|[^";\n][^;\n]*|)(?=;|\n|$)/y,
+  "\t": /(?:"[^"]*(?:""[^"]*)*"|[^"\t\n][^\t\n]*|)(?=\t|\n|$)/y,
+};
+
+/**
+ * What parts the cells of a table, by its first line: the one that stands there most outside quotes, a comma where none does.
+ * @example delimiterOf("day;outcome;seconds") // ";"
+ */
+export function delimiterOf(text: string): Delimiter {
+  const [line = ""] = normaliseText(text.slice(0, 64 * 1024)).split("\n", 1);
+  const bare = line.replace(/"[^"]*"/g, "");
+  const counts = DELIMITERS.map((delimiter) => bare.split(delimiter).length - 1);
+  const most = Math.max(...counts);
+  return most === 0 ? "," : (DELIMITERS[counts.indexOf(most)] ?? ",");
+}
 
 /**
  * Where the records from a place on are well formed: the end of the last of
  * them, and whether what stops them is a quote that does not close as it should
  * (or a record the text breaks off in).
  */
-function wellFormed(text: string, from: number): { end: number; stopped: boolean; open: boolean } {
+function wellFormed(text: string, from: number, delimiter: Delimiter): { end: number; stopped: boolean; open: boolean } {
+  const CELL = CELLS[delimiter];
   let end = from;
   let at = from;
   while (at < text.length) {
@@ -66,12 +86,18 @@ function wellFormed(text: string, from: number): { end: number; stopped: boolean
  * @param last whether the text ends the file; otherwise its last row is left for later.
  * @returns what was not read yet, and the line it begins on.
  */
-export function takeRecords(text: string, line: number, last: boolean, take: (record: CsvRecord) => void): { rest: string; line: number } {
+export function takeRecords(
+  text: string,
+  line: number,
+  last: boolean,
+  take: (record: CsvRecord) => void,
+  delimiter: Delimiter = ",",
+): { rest: string; line: number } {
   let at = line;
   /** Hands on rows up to one with a bad quote that reaches over its line; returns whether there was one. */
   const handOn = (part: string, whole: boolean): { cursor: number; reachesOver: boolean } => {
     const quoted = part.includes('"');
-    const { data, errors, meta } = new Papa.Parser(CONFIG).parse(part, 0, !whole) as Papa.ParseResult<string[]>;
+    const { data, errors, meta } = new Papa.Parser({ delimiter, newline: "\n" }).parse(part, 0, !whole) as Papa.ParseResult<string[]>;
     const broken = new Set(errors.filter((e) => e.type === "Quotes").map((e) => e.row));
     for (const [i, cells] of data.entries()) {
       const lines = quoted ? linesSpanned(cells) : 1;
@@ -88,7 +114,7 @@ export function takeRecords(text: string, line: number, last: boolean, take: (re
   let from = 0;
   for (let passed = line; passed < at; passed++) from = text.indexOf("\n", from) + 1;
   for (;;) {
-    const { end, stopped, open } = wellFormed(text, from);
+    const { end, stopped, open } = wellFormed(text, from, delimiter);
     // An empty line is a line, though nothing is handed on.
     if (end === from + 1) at++;
     else if (end > from) handOn(text.slice(from, end - 1), true);
@@ -108,9 +134,9 @@ export function takeRecords(text: string, line: number, last: boolean, take: (re
 }
 
 /** Parses a whole CSV text into records with their lines. Empty lines are passed over. */
-export function parseCsv(text: string): CsvRecord[] {
+export function parseCsv(text: string, delimiter: Delimiter = ","): CsvRecord[] {
   const records: CsvRecord[] = [];
-  takeRecords(normaliseText(text), 1, true, (record) => records.push(record));
+  takeRecords(normaliseText(text), 1, true, (record) => records.push(record), delimiter);
   return records;
 }
 

@@ -2,7 +2,7 @@ export { type AnalyseOptions, analyseEvents, analyseTrialsText, TrialsFileAnalys
 export { type AnalyseOutput, type AnalysisState, groupOutput } from "./analysis";
 export { type BroughtTrial, guessMapping, NEEDED_COLUMNS, outcomeOf, type TrialsMapping, TrialsReader } from "./bring-trials";
 export { type Column, cellProblem, parseIsoTime, type RefusedRow, rowSchema } from "./column";
-export { type CsvRecord, linesSpanned, NotSuchAFileError, normaliseText, parseCsv, writeCsv } from "./csv";
+export { type CsvRecord, type Delimiter, delimiterOf, linesSpanned, NotSuchAFileError, normaliseText, parseCsv, writeCsv } from "./csv";
 export { CsvPieces } from "./csv-stream";
 export { packageCell, packageLine, readPackageCell } from "./package-cell";
 export { type EventsFile, readEventsCsv } from "./read-events";

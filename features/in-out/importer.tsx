@@ -7,7 +7,7 @@ import { TRIALS_COLUMNS } from "@/core/formats/trials-columns";
 import { counted } from "@/core/words";
 import { send } from "@/ui/form";
 import { ScrollBox } from "@/ui/scroll-box";
-import type { ImportState } from "./import-state";
+import type { BroughtWords, ImportState } from "./import-state";
 
 const PIECE_BYTES = 4 * 1024 * 1024;
 const ASK_EVERY_MS = 400;
@@ -157,6 +157,78 @@ function Mapping({ state, mapping, onChange }: { state: ImportState; mapping: Tr
   );
 }
 
+const ANOTHER = "new";
+const LEFT_OUT = "out";
+
+/** Where the rows of each horse the file names go. */
+function Horses({
+  found,
+  horses,
+  chosen,
+  onChange,
+}: {
+  found: BroughtWords["horses"];
+  horses: readonly { readonly id: string; readonly name: string }[];
+  chosen: Readonly<Record<string, string>>;
+  onChange: (chosen: Record<string, string>) => void;
+}) {
+  return (
+    <fieldset className="mt-4">
+      <legend className="font-semibold">The horses it names</legend>
+      <div className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-x-5 gap-y-2 sm:grid-cols-3">
+        {found.map(({ name, to, trials }) => (
+          <label key={name} className="text-sm break-words">
+            “{name}”, {counted(trials, "trial")}
+            <select
+              value={chosen[name.toLowerCase()] ?? (typeof to === "string" ? to : to.horse)}
+              onChange={(event) => onChange({ ...chosen, [name.toLowerCase()]: event.target.value })}
+              className="field-box mt-0.5 block w-full py-1"
+            >
+              {horses.map((horse) => (
+                <option key={horse.id} value={horse.id}>
+                  to {horse.name}
+                </option>
+              ))}
+              <option value={ANOTHER}>a new horse</option>
+              <option value={LEFT_OUT}>left out</option>
+            </select>
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+/** What comes, or came, of a table or of taps. */
+function Brought({ brought, would }: { brought: BroughtWords; would: boolean }) {
+  const outNames = brought.horses.filter(({ to }) => to === LEFT_OUT).map(({ name }) => name);
+  return (
+    <>
+      <p className="text-lg">
+        {counted(brought.trials, "trial")} in {counted(brought.sessions, "session")} {would ? "would come in" : "brought in"}.
+        {brought.known > 0 && ` ${brought.known} ${brought.known === 1 ? "is" : "are"} here already.`}
+        {brought.refusedCount > 0 && ` ${counted(brought.refusedCount, "row")} cannot be taken.`}
+        {brought.leftOut > 0 &&
+          ` ${counted(brought.leftOut, "row")} of ${outNames.join(", ")} ${brought.leftOut === 1 ? "is" : "are"} left out.`}
+      </p>
+      {brought.unknownColumns.length > 0 && <p className="text-sm text-soft">Left aside: {brought.unknownColumns.join(", ")}.</p>}
+      {brought.refused.length > 0 && (
+        <details>
+          <summary>the rows that cannot be taken</summary>
+          <ul className="figures text-sm break-words">
+            {brought.refused.map(({ line, column, reason }) => (
+              <li key={`${line} ${column}`}>
+                line {line}
+                {column === "" ? "" : `, ${column}`}: {reason}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </>
+  );
+}
+
 function Result({ state }: { state: ImportState }) {
   const { brought, merged } = state;
   return (
@@ -168,29 +240,7 @@ function Result({ state }: { state: ImportState }) {
           {merged.kept > 0 && ` ${counted(merged.kept, "row")} said something else here and stayed as they are here.`}
         </p>
       )}
-      {brought !== null && (
-        <>
-          <p className="text-lg">
-            {counted(brought.trials, "trial")} in {counted(brought.sessions, "session")} brought in.
-            {brought.known > 0 && ` ${brought.known} ${brought.known === 1 ? "was" : "were"} here already.`}
-            {brought.refusedCount > 0 && ` ${counted(brought.refusedCount, "row")} could not be taken.`}
-          </p>
-          {brought.unknownColumns.length > 0 && <p className="text-sm text-soft">Left aside: {brought.unknownColumns.join(", ")}.</p>}
-          {brought.refused.length > 0 && (
-            <details>
-              <summary>the rows that could not be taken</summary>
-              <ul className="figures text-sm">
-                {brought.refused.map(({ line, column, reason }) => (
-                  <li key={`${line} ${column}`}>
-                    line {line}
-                    {column === "" ? "" : `, ${column}`}: {reason}
-                  </li>
-                ))}
-              </ul>
-            </details>
-          )}
-        </>
-      )}
+      {brought !== null && <Brought brought={brought} would={false} />}
     </div>
   );
 }
@@ -201,9 +251,12 @@ export function Importer({ horses }: { horses: readonly { readonly id: string; r
   const [state, setState] = useState<ImportState | null>(null);
   const [mapping, setMapping] = useState<TrialsMapping>({ columns: {}, outcomes: {} });
   const [horse, setHorse] = useState(horses[0]?.id ?? "");
+  const [byName, setByName] = useState<Readonly<Record<string, string>>>({});
+  /** What was said when the file was looked through: something else is looked through again. */
+  const [lookedAt, setLookedAt] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const stopped = useRef(false);
-  const going = state?.step === "reading" || state?.step === "bringing";
+  const going = state?.step === "reading" || state?.step === "bringing" || state?.step === "looking";
   const id = state?.id;
   useEffect(() => {
     if (!going || id === undefined) return;
@@ -221,6 +274,8 @@ export function Importer({ horses }: { horses: readonly { readonly id: string; r
     stopped.current = false;
     setProblem(null);
     setState(null);
+    setByName({});
+    setLookedAt(null);
     const begun = await send<ImportState>("POST", "/api/imports", { name: file.name, size: file.size });
     if (!begun.ok) return setProblem(begun.message);
     setState(begun.value);
@@ -235,15 +290,20 @@ export function Importer({ horses }: { horses: readonly { readonly id: string; r
     );
     if (wrong !== null) setProblem(wrong);
   };
-  const start = async () => {
+  const said = JSON.stringify([horse, byName, mapping]);
+  const start = async (dry: boolean) => {
     if (state === null) return;
     const sent = await send<ImportState>("POST", `/api/imports/${state.id}`, {
       horse: state.look?.kind === "package" ? null : horse,
+      horses: byName,
       columns: mapping.columns,
       outcomes: mapping.outcomes,
+      dry,
     });
-    if (sent.ok) setState(sent.value);
-    else setProblem(sent.message);
+    if (!sent.ok) return setProblem(sent.message);
+    setProblem(null);
+    if (dry) setLookedAt(said);
+    setState(sent.value);
   };
   const stop = async () => {
     stopped.current = true;
@@ -254,6 +314,8 @@ export function Importer({ horses }: { horses: readonly { readonly id: string; r
   };
   const look = state?.look ?? null;
   const asksColumns = look !== null && (look.kind === "trials" || look.kind === "table");
+  // A table is read through once, and what would come is said, before anything of it is written.
+  const looked = state?.step === "looked" && lookedAt === said;
   const lacks = asksColumns ? NEEDED_COLUMNS.filter((name) => mapping.columns[name] === undefined) : [];
   return (
     <div className="mt-4">
@@ -281,12 +343,12 @@ export function Importer({ horses }: { horses: readonly { readonly id: string; r
         <>
           <p className="figures mt-2 text-sm text-soft">{state.name}</p>
           {state.step === "receiving" && <Progress words="Being sent" done={state.received} of={state.size} />}
-          {state.step === "received" && look !== null && (
+          {(state.step === "received" || state.step === "looked") && look !== null && (
             <>
               <p className="mt-3">{KIND_WORDS[look.kind]}</p>
               {look.kind !== "package" && (
                 <label className="mt-3 block max-w-sm font-semibold">
-                  Whose
+                  {mapping.columns.horse !== undefined && asksColumns ? "Whose, where a row names no horse" : "Whose"}
                   <select value={horse} onChange={(event) => setHorse(event.target.value)} className="field-box mt-0.5 font-normal">
                     {horses.map((one) => (
                       <option key={one.id} value={one.id}>
@@ -297,22 +359,37 @@ export function Importer({ horses }: { horses: readonly { readonly id: string; r
                 </label>
               )}
               {asksColumns && <Mapping state={state} mapping={mapping} onChange={setMapping} />}
+              {asksColumns && state.dry !== null && state.dry.horses.length > 0 && (
+                <Horses found={state.dry.horses} horses={horses} chosen={byName} onChange={setByName} />
+              )}
+              {looked && state.dry !== null && (
+                <div className="mt-4" role="status" data-testid="import-dry">
+                  <Brought brought={state.dry} would />
+                </div>
+              )}
               <p className="mt-4 flex flex-wrap items-center gap-3">
-                <button
-                  type="button"
-                  className="act"
-                  disabled={lacks.length > 0 || (look.kind !== "package" && horse === "")}
-                  onClick={() => void start()}
-                >
-                  Bring it in
-                </button>
+                {asksColumns && !looked ? (
+                  <button type="button" className="act" disabled={lacks.length > 0 || horse === ""} onClick={() => void start(true)}>
+                    Look it through
+                  </button>
+                ) : (
+                  <button
+                    type="button"
+                    className="act"
+                    disabled={lacks.length > 0 || (look.kind !== "package" && horse === "")}
+                    onClick={() => void start(false)}
+                  >
+                    Bring it in
+                  </button>
+                )}
                 {lacks.length > 0 && <span className="text-sm text-soft">Say first which column is {lacks.join(", ")}.</span>}
               </p>
             </>
           )}
+          {state.step === "looking" && <Progress words="Being looked through; nothing is written" done={state.bytes} of={state.size} />}
           {state.step === "reading" && <Progress words="Being read and looked at" done={state.bytes} of={state.size} />}
           {state.step === "bringing" && <Progress words={`Being brought in: ${state.events} taps`} done={1} of={1} />}
-          {(state.step === "receiving" || state.step === "received" || state.step === "reading") && (
+          {["receiving", "received", "looking", "looked", "reading"].includes(state.step) && (
             <button type="button" className="act-quiet mt-3" onClick={() => void stop()}>
               Give it up
             </button>

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import fc from "fast-check";
 import { QueryTypes } from "sequelize";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { guessMapping, NotSuchAFileError, parseCsv, TrialsReader, writeEventsCsv, writeTrialsCsv } from "@/core/formats";
+import { delimiterOf, guessMapping, NotSuchAFileError, parseCsv, TrialsReader, writeEventsCsv, writeTrialsCsv } from "@/core/formats";
 import { EMPTY_BEHAVIOUR, type HorseInput } from "@/core/schemas";
 import { emptyDraft } from "@/tests/support/plan";
 import {
@@ -15,6 +15,7 @@ import {
   CancelledError,
   catchUp,
   closeStore,
+  listHorses,
   listLadders,
   listSessions,
   loadSession,
@@ -45,8 +46,8 @@ const put = (name: string, text: string) => {
   writeFileSync(path, text);
   return path;
 };
-const header = (text: string) => (parseCsv(text)[0]?.cells ?? []).map((cell) => cell.trim());
-const bring = (text: string, more: object = {}) => bringTrials(store, put("file.csv", text), horse, guessMapping(header(text)), more);
+const header = (text: string) => (parseCsv(text, delimiterOf(text))[0]?.cells ?? []).map((cell) => cell.trim());
+const bring = (text: string, more: object = {}) => bringTrials(store, put("file.csv", text), { horse }, guessMapping(header(text)), more);
 const rows = async (table: string) =>
   (await store.sequelize.query<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table}`, { type: QueryTypes.SELECT }))[0]?.n ?? 0;
 
@@ -114,8 +115,127 @@ describe("a table of trials", () => {
       latency_s: "Reaction time",
       handler: "Trainer",
     });
-    expect(await bring(named)).toMatchObject({ sessions: 1, trials: 2 });
+    // The day alone, and a time of that day.
+    expect(await bring(named)).toMatchObject({ sessions: 2, trials: 2 });
     await expect(bring(text)).rejects.toThrow("Say which column is started_at.");
+  });
+
+  it("goes to the horse each row names: to one of this yard, to one that is said, to a new one, or it is left out and said", async () => {
+    const two = await addHorse(store, { ...HORSE, name: "Two" });
+    const text = [
+      "date,horse,behavior,result",
+      "2026-04-10,bo,Sends,yes",
+      "2026-04-10,TWO,Sends,yes",
+      "2026-04-10,Two,Sends,no",
+      "2026-04-10,Stranger,Sends,yes",
+      "2026-04-10,Filly,Sends,yes",
+      "2026-04-10,,Sends,yes",
+    ].join("\n");
+    const path = put("horses.csv", text);
+    const mapping = guessMapping(header(text));
+    const before = [await rows("session"), await rows("event"), await rows("horse")];
+    const dry = await bringTrials(store, path, { horse }, mapping, { dry: true });
+    expect([await rows("session"), await rows("event"), await rows("horse")]).toEqual(before);
+    expect(dry).toMatchObject({ trials: 4, leftOut: 2, known: 0 });
+    expect(dry.horses).toEqual([
+      { name: "bo", to: { horse }, sessions: 1, trials: 1 },
+      { name: "TWO", to: { horse: two }, sessions: 1, trials: 2 },
+      { name: "Stranger", to: "out", sessions: 0, trials: 1 },
+      { name: "Filly", to: "out", sessions: 0, trials: 1 },
+    ]);
+    const came = await bringTrials(store, path, { horse, byName: { filly: "new", stranger: "out" } }, mapping);
+    expect(came).toMatchObject({ trials: 5, leftOut: 1 });
+    const filly = (await listHorses(store)).find(({ name }) => name === "Filly");
+    const counts = async (id: string) =>
+      (await listSessions(store, id, { limit: 50 }))
+        .filter(({ session }) => session.created_ms === Date.UTC(2026, 3, 10, 12))
+        .map(({ summary }) => summary.n);
+    expect([await counts(two), await counts(filly?.id ?? "")]).toEqual([[2], [1]]);
+    // The row without a name and the one of Bo are both Bo's.
+    expect((await counts(horse)).reduce((sum, n) => sum + n, 0)).toBe(2);
+    // What was meant to be new and is given up is gone with the rest.
+    let asked = 0;
+    await expect(
+      bringTrials(store, path, { horse, byName: { stranger: "new" } }, mapping, { cancelled: () => ++asked > 1 }),
+    ).rejects.toThrow(CancelledError);
+    expect((await listHorses(store)).some(({ name }) => name === "Stranger")).toBe(false);
+  });
+
+  it("is cut into sessions by its own times", () => {
+    const cut = (lines: readonly string[], columns = "started_at,behaviour,outcome") => {
+      const reader = new TrialsReader(columns.split(","), guessMapping(columns.split(",")), "Etc/UTC");
+      return lines.map((line) => {
+        const row = reader.read({ cells: line.split(","), line: 2, malformed: false });
+        return "reason" in row ? row.reason : `${new Date(row.startedMs).toISOString().slice(8, 16)} +${row.seconds}`;
+      });
+    };
+    // Two visits of one day, each row with its time: an hour without a row ends one.
+    expect(cut(["2026-05-01 10:30,a,met", "2026-05-01 10:31,a,met", "2026-05-01 11:20,a,met", "2026-05-01 16:00,a,met"])).toEqual([
+      "01T10:30 +10",
+      "01T10:30 +70",
+      "01T10:30 +3010",
+      "01T16:00 +10",
+    ]);
+    // Where seconds are given the time is the session's, to the minute.
+    expect(
+      cut(["2026-05-01 10:30,a,met,5", "2026-05-01 10:30,a,met,21", "2026-05-01 10:45,a,met,5"], "started_at,behaviour,outcome,t_s"),
+    ).toEqual(["01T10:30 +5", "01T10:30 +21", "01T10:45 +5"]);
+    // A visit's number begins anew every day, and two horses are never one session.
+    expect(cut(["1,2026-05-01,a,met", "1,2026-05-02,a,met", "1,2026-05-01,a,met"], "session,started_at,behaviour,outcome")).toEqual([
+      "01T12:00 +10",
+      "02T12:00 +10",
+      "01T12:00 +20",
+    ]);
+    expect(
+      new Set(
+        ["Bo", "Two"].map((name) => {
+          const columns = ["started_at", "horse", "behaviour", "outcome"];
+          const row = new TrialsReader(columns, guessMapping(columns), "Etc/UTC").read({
+            cells: ["2026-05-01", name, "a", "met"],
+            line: 2,
+            malformed: false,
+          });
+          return "reason" in row ? "" : row.session;
+        }),
+      ).size,
+    ).toBe(2);
+  });
+
+  it("may be parted by semicolons or tabs, and its decimals by commas", async () => {
+    const lines = ["date;behavior;result;latency;note", '2026-04-20;Sends;yes;1,5;"a; b"', "2026-04-20;Sends;no;;"];
+    expect(await bring(lines.join("\r\n"))).toMatchObject({ sessions: 1, trials: 2, refusedCount: 0 });
+    const [listed] = (await listSessions(store, horse, { limit: 50 })).filter(
+      ({ session }) => session.created_ms === Date.UTC(2026, 3, 20, 12),
+    );
+    const { record } = await loadSession(store, listed?.session.id ?? "");
+    expect(record.trials.map(({ latencySeconds, outcome }) => [latencySeconds, outcome])).toEqual([
+      [1.5, "met"],
+      [null, "miss"],
+    ]);
+    expect(await bring("date\tbehavior\tresult\n2026-04-21\tSends\tyes\n")).toMatchObject({ trials: 1 });
+  });
+
+  it("says which value it could not take, and which trial stands there twice", async () => {
+    const text = [
+      "session,started_at,behaviour,rung,trial,t_s,outcome,side,phase,latency_s",
+      "n,31.12.,Plate,1,1,5,met,L,1,1",
+      "n,2026-04-25,Plate,1,1,5,met,up,1,1",
+      "n,2026-04-25,Plate,1,2,5,met,L,1,soon",
+      "n,2026-04-25,Plate,1,3,5,met,L,many,1",
+      "n,2026-04-25,Plate,1,4,never,met,L,1,1",
+      "n,2026-04-25,Plate,1,5,5,grand,L,1,1",
+      "n,2026-04-25,Plate,1,6,5,met,L,1,1",
+      "n,2026-04-25,Plate,1,6,9,miss,L,1,1",
+      "n,2026-04-25,Plate,1,x,9,miss,L,1,1",
+    ].join("\n");
+    const { refused, trials } = await bring(text);
+    expect(trials).toBe(1);
+    for (const [i, words] of ["“31.12.”", "“up”", "“soon”", "“many”", "“never”", "“grand”"].entries()) {
+      expect(refused[i]?.line).toBe(i + 2);
+      expect(refused[i]?.reason, words).toContain(words);
+    }
+    expect(refused[6]).toEqual({ line: 9, column: "trial", reason: "“6” stands in this session already" });
+    expect(refused[7]?.reason).toContain("“x”");
   });
 
   it("given up leaves nothing, and neither does one that breaks in the middle", async () => {
@@ -126,7 +246,7 @@ describe("a table of trials", () => {
     expect([await rows("session"), await rows("event")]).toEqual(before);
     const path = join(folder, "broken.csv");
     writeFileSync(path, Buffer.concat([Buffer.from(`${many}\n`), Buffer.from([0xff, 0xfe, 0xc3])]));
-    await expect(bringTrials(store, path, horse, guessMapping(header(many)))).rejects.toThrow(NotSuchAFileError);
+    await expect(bringTrials(store, path, { horse }, guessMapping(header(many)))).rejects.toThrow(NotSuchAFileError);
     expect([await rows("session"), await rows("event")]).toEqual(before);
   });
 

@@ -5,6 +5,8 @@ import type { SessionEvent } from "@/core/events";
 import {
   type BroughtTrial,
   CsvPieces,
+  type CsvRecord,
+  delimiterOf,
   NotSuchAFileError,
   type RefusedRow,
   readEventsCsv,
@@ -12,13 +14,17 @@ import {
   TrialsReader,
 } from "@/core/formats";
 import { getHorse } from "../horses";
-import { listLadders } from "../ladders";
 import type { Store } from "../store";
+import { type BroughtHorse, Destinations, type Known, NOBODY, small, type WhoseRows } from "./destinations";
 import { dropOnTheWay, newMark, reveal } from "./on-the-way";
 import { CancelledError, EVENT_INSERT, type Reading } from "./read";
 
 /** What bringing a file of trials or taps in came to. */
 export interface Brought {
+  /** By horse, where the file names any. */
+  readonly horses: readonly BroughtHorse[];
+  /** Rows of horses that are left out. */
+  readonly leftOut: number;
   readonly sessions: number;
   /** New ones, and those that were here already. */
   readonly trials: number;
@@ -35,8 +41,12 @@ const OF_FILES = "6b1d3a52-0d64-4c5e-9a53-6d3d3f0f7a10";
 const MOST_REFUSED_LISTED = 100;
 const SESSIONS_AT_ONCE = 40;
 
+/** A row of a table is far shorter; one that goes on and on has a quote that nothing closes. */
+const LONGEST_ROW = 1024 * 1024;
+
 interface MadeSession {
   readonly id: string;
+  readonly horse: string;
   readonly startedMs: number;
   readonly ladder: string | null;
   readonly person: string | null;
@@ -45,15 +55,6 @@ interface MadeSession {
   readonly trials: number;
   readonly source: number;
 }
-
-/** Who and where by name, and which ladder a behaviour is. */
-interface Known {
-  readonly ladders: ReadonlyMap<string, { readonly id: string; readonly version: number; readonly rungs: number }>;
-  readonly people: ReadonlyMap<string, string>;
-  readonly places: ReadonlyMap<string, string>;
-}
-
-const small = (name: string) => name.trim().toLowerCase();
 
 /** Rows of one session as the events a device would have sent. */
 function madeSession(horseId: string, horseName: string, source: number, rows: readonly BroughtTrial[], known: Known): MadeSession {
@@ -99,6 +100,7 @@ function madeSession(horseId: string, horseName: string, source: number, rows: r
   const ladder = known.ladders.get(small(first.behaviour));
   return {
     id,
+    horse: horseId,
     startedMs: first.startedMs,
     ladder: ladder?.id ?? null,
     person: known.people.get(small(first.handler)) ?? null,
@@ -137,7 +139,7 @@ async function countKnown(store: Store, ids: readonly string[], transaction?: Tr
  * Puts sessions with their events out of sight.
  * @returns those that stand in sight already: what is new of them waits until everything else is here.
  */
-async function putSessions(store: Store, mark: string, horseId: string, sessions: readonly MadeSession[]): Promise<readonly MadeSession[]> {
+async function putSessions(store: Store, mark: string, sessions: readonly MadeSession[]): Promise<readonly MadeSession[]> {
   return store.writer.write(async (transaction) => {
     const inSight = new Set(
       (
@@ -152,9 +154,9 @@ async function putSessions(store: Store, mark: string, horseId: string, sessions
       type: QueryTypes.SELECT,
       transaction,
     });
-    const rows = fresh.map(({ id, startedMs, ladder, person, place }, i) => [
+    const rows = fresh.map(({ id, horse, startedMs, ladder, person, place }, i) => [
       id,
-      horseId,
+      horse,
       person,
       place,
       ladder,
@@ -215,35 +217,29 @@ async function* textOf(path: string): AsyncGenerator<{ text: string; bytes: numb
 }
 
 /**
- * Brings a file of trials into a horse's log, with columns that were said to be
- * ours. Behaviours go to the horse's ladder of that name where it has the rung;
- * others are kept under their name. In parts, so that taps get in between;
- * everything comes into sight at the end, and where whoever asked gives up
- * nothing stays. Brought in twice it is there once.
+ * Brings a file of trials into the log, with columns that were said to be ours.
+ * Rows that name a horse go to the horse of that name, to one that was said, to
+ * a new one, or are left out, and that is said. Behaviours go to the horse's
+ * ladder of that name where it has the rung; others are kept under their name.
+ * In parts, so that taps get in between; everything comes into sight at the
+ * end, and where whoever asked gives up nothing stays. Brought in twice it is
+ * there once.
+ * @param dry reads and says what would come, and writes nothing.
  * @throws NotSuchAFileError where a needed column was given none. CancelledError where whoever asked gave up.
  */
 export async function bringTrials(
   store: Store,
   path: string,
-  horseId: string,
+  whose: WhoseRows,
   mapping: TrialsMapping,
-  { onBytes, cancelled }: Reading = {},
+  { onBytes, cancelled, dry = false }: Reading & { readonly dry?: boolean } = {},
 ): Promise<Brought> {
-  const horse = await getHorse(store, horseId);
-  const [ladders, people, places] = [
-    await listLadders(store, horseId),
-    await store.models.person.findAll(),
-    await store.models.place.findAll(),
-  ];
-  const names: Known = {
-    ladders: new Map(ladders.map(({ id, behaviour, version, plan }) => [small(behaviour.name), { id, version, rungs: plan.rungs.length }])),
-    people: new Map(people.map((row) => [small(String(row.get("name"))), String(row.get("id"))])),
-    places: new Map(places.map((row) => [small(String(row.get("name"))), String(row.get("id"))])),
-  };
+  const to = await Destinations.of(store, whose);
   const mark = newMark();
-  const source = await sourceOf(store, named(`${horseId} ${path}`, OF_FILES));
+  const source = dry ? 0 : await sourceOf(store, named(`${whose.horse} ${path}`, OF_FILES));
   const refused: RefusedRow[] = [];
   let refusedCount = 0;
+  let leftOut = 0;
   let header: readonly string[] | null = null;
   let reader: TrialsReader | null = null;
   const waiting = new Map<string, BroughtTrial[]>();
@@ -251,7 +247,7 @@ export async function bringTrials(
   let trials = 0;
   let known = 0;
   const inSight: MadeSession[] = [];
-  const pieces = new CsvPieces((record) => {
+  const take = (record: CsvRecord) => {
     if (reader === null) {
       header = record.cells.map((cell) => cell.trim());
       reader = new TrialsReader(header, mapping, store.timeZone);
@@ -264,21 +260,37 @@ export async function bringTrials(
       if (refused.length < MOST_REFUSED_LISTED) refused.push(row);
       return;
     }
-    const list = waiting.get(row.session);
-    if (list === undefined) waiting.set(row.session, [row]);
+    const at = to.at(row.horse);
+    at.trials++;
+    if (at.to === "out") {
+      leftOut++;
+      return;
+    }
+    const key = JSON.stringify([small(row.horse), row.session]);
+    const list = waiting.get(key);
+    at.sessions.add(row.session);
+    if (list === undefined) waiting.set(key, [row]);
     else list.push(row);
-  });
+  };
   /** Sessions whose rows are whole: all but the last ones seen, which may go on. */
   const put = async (most: number) => {
     while (waiting.size > most) {
       const part = [...waiting].slice(0, Math.min(SESSIONS_AT_ONCE, waiting.size - most));
       for (const [key] of part) waiting.delete(key);
-      const made = part.map(([, rows]) => madeSession(horseId, horse.name, source, rows, names));
+      await to.ready(
+        part.map(([, rows]) => rows[0]?.horse ?? ""),
+        dry ? null : mark,
+      );
+      const made = part.map(([, rows]) => {
+        const { horse, known: names, name } = to.at(rows[0]?.horse ?? "");
+        // Of a horse that is not made yet, by a dry run, nothing can be here already.
+        return madeSession(horse?.id ?? `new ${small(name)}`, horse?.name ?? name, source, rows, names ?? NOBODY);
+      });
       known += await countKnown(
         store,
         made.flatMap(({ events }) => events.flatMap(([id, , , type]) => (type === "trial" ? [id] : []))),
       );
-      inSight.push(...(await putSessions(store, mark, horseId, made)));
+      if (!dry) inSight.push(...(await putSessions(store, mark, made)));
       for (const one of made) {
         done.add(one.id);
         trials += one.trials;
@@ -287,24 +299,31 @@ export async function bringTrials(
       await new Promise((resolve) => setImmediate(resolve));
     }
   };
+  let pieces: CsvPieces | null = null;
   try {
     for await (const { text, bytes } of textOf(path)) {
+      pieces ??= new CsvPieces(take, delimiterOf(text));
       pieces.push(text);
+      if (pieces.waiting > LONGEST_ROW) throw new NotSuchAFileError(`Line ${pieces.linesTaken + 1} is too long: a quote may be open.`);
       onBytes?.(bytes);
       if (cancelled?.() === true) throw new CancelledError("Given up.");
       await put(SESSIONS_AT_ONCE);
     }
-    pieces.end();
+    pieces?.end();
     await put(0);
     if (header === null) throw new NotSuchAFileError("The file is empty.");
-    for (const one of inSight) await store.writer.write((transaction) => putEvents(store, [one], transaction), "sums");
-    await show(store, mark, [...done]);
+    if (!dry) {
+      for (const one of inSight) await store.writer.write((transaction) => putEvents(store, [one], transaction), "sums");
+      await show(store, mark, [...done]);
+    }
   } catch (error) {
-    await dropOnTheWay(store, mark);
+    if (!dry) await dropOnTheWay(store, mark);
     throw error;
   }
   const used = new Set(Object.values(mapping.columns));
   return {
+    horses: to.said,
+    leftOut,
     sessions: done.size,
     trials: trials - known,
     known,
@@ -333,8 +352,8 @@ export async function bringEvents(store: Store, path: string, horseId: string, {
   try {
     for (const [id, list] of bySession) {
       const startedMs = Math.min(...list.map(({ wall_ms }) => wall_ms));
-      await putSessions(store, mark, horseId, [
-        { id, startedMs, ladder: null, person: null, place: null, events: [], trials: 0, source: 0 },
+      await putSessions(store, mark, [
+        { id, horse: horseId, startedMs, ladder: null, person: null, place: null, events: [], trials: 0, source: 0 },
       ]);
       const asks = list.filter(({ type }) => type === "trial" || type === "ask").map((event) => event.id);
       known += await countKnown(store, asks);
@@ -348,6 +367,8 @@ export async function bringEvents(store: Store, path: string, horseId: string, {
     throw error;
   }
   return {
+    horses: [],
+    leftOut: 0,
     sessions: bySession.size,
     trials: trials - known,
     known,

@@ -269,15 +269,21 @@ test("a spreadsheet with names of its own is mapped and remembered, brought in o
   const choose = page.getByLabel("A file");
   await choose.setInputFiles(table);
   await page.getByLabel("Whose").selectOption({ label: "From a table" });
-  await expect(page.getByRole("button", { name: "Bring it in" })).toBeDisabled();
+  await expect(page.getByRole("button", { name: "Look it through" })).toBeDisabled();
   await page.getByLabel("started_at").selectOption("Datum");
   await page.getByLabel("outcome").selectOption("Ergebnis");
   await noAxeFindings(page, "mapping");
+  // It is read through first, and nothing of it is written: a session of it is nowhere.
+  await page.getByRole("button", { name: "Look it through" }).click();
+  await expect(page.getByTestId("import-dry")).toContainText("9 trials in 3 sessions would come in. 4 rows cannot be taken.");
+  await noAxeFindings(page, "looked through");
+  const listed = await page.request.get(`${server.url}/horses/${horse}/review`);
+  expect(await listed.text()).not.toContain("Stands on the plate");
   await page.getByRole("button", { name: "Bring it in" }).click();
   const result = page.getByTestId("import-result");
   // Nobody said what “nope” means: those rows are refused with their lines, the others taken.
-  await expect(result).toContainText("9 trials in 3 sessions brought in. 4 rows could not be taken.");
-  await result.getByText("the rows that could not be taken").click();
+  await expect(result).toContainText("9 trials in 3 sessions brought in. 4 rows cannot be taken.");
+  await result.getByText("the rows that cannot be taken").click();
   await expect(result).toContainText("line 2, outcome");
   await expect(result).toContainText("line 14, started_at");
 
@@ -286,16 +292,42 @@ test("a spreadsheet with names of its own is mapped and remembered, brought in o
   await expect(page.getByLabel("started_at")).toHaveValue("Datum");
   await page.getByLabel("“nope”").selectOption("miss");
   await page.getByLabel("Whose").selectOption({ label: "From a table" });
+  await page.getByRole("button", { name: "Look it through" }).click();
   await page.getByRole("button", { name: "Bring it in" }).click();
-  await expect(result).toContainText("3 trials in 3 sessions brought in. 9 were here already. 1 row could not be taken.");
+  await expect(result).toContainText("3 trials in 3 sessions brought in. 9 are here already. 1 row cannot be taken.");
   await page.goto(`${server.url}/horses/${horse}/review/weeks?span=all`);
   await expect(page.getByText("3 sessions and 12 asks, since the beginning.")).toBeVisible();
   await expect(page.getByTestId("weeks-met")).toHaveText("9 of 12");
 
+  // Rows of other horses: matched by name, made new, or left out, each as it is said; semicolons and decimal commas.
+  await page.goto(`${server.url}/in-out`);
+  await choose.setInputFiles(
+    file(
+      "others.csv",
+      [
+        "Date;Horse;Exercise;Result;Latency",
+        "2026-03-10;from a table;Sends;yes;1,5",
+        "2026-03-10;Newcomer;Sends;yes;2,5",
+        "2026-03-10;Nobody;Sends;no;",
+      ].join("\n"),
+    ),
+  );
+  await page.getByRole("button", { name: "Look it through" }).click();
+  await expect(page.getByTestId("import-dry")).toContainText("2 rows of Newcomer, Nobody are left out.");
+  await page.getByLabel("“Newcomer”").selectOption({ label: "a new horse" });
+  // Said otherwise it is looked through again.
+  await expect(page.getByRole("button", { name: "Bring it in" })).toHaveCount(0);
+  await page.getByRole("button", { name: "Look it through" }).click();
+  await expect(page.getByTestId("import-dry")).toContainText("2 trials in 2 sessions would come in. 1 row of Nobody is left out.");
+  await page.getByRole("button", { name: "Bring it in" }).click();
+  await expect(result).toContainText("2 trials in 2 sessions brought in. 1 row of Nobody is left out.");
+  await page.goto(server.url);
+  await expect(page.getByRole("link", { name: "Newcomer" }).first()).toBeVisible();
+
   await page.goto(`${server.url}/in-out`);
   for (const [name, bytes, words] of [
     ["utf16.csv", Buffer.from("\ufeffa,b\r\n1,2", "utf16le"), "UTF-16"],
-    ["semi.csv", "a;b;c\n1;2;3", "parted by semicolons"],
+    ["one.csv", "words\nand no columns", "no columns parted by commas, semicolons or tabs"],
     ["picture.csv", Buffer.from([0, 1, 2, 3, 0]), "neither a package nor a table"],
     ["empty.csv", "", "The file is empty"],
   ] as const) {

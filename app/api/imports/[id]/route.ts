@@ -1,5 +1,5 @@
 import * as yup from "yup";
-import { record } from "@/core/checks/common";
+import { flagSchema, record } from "@/core/checks/common";
 import type { TrialsMapping } from "@/core/formats";
 import { takeAct, takeForm } from "../../../server/form-route";
 import { giveUp, IMPORT_PIECE_BYTES, importState, startImport, takePiece } from "../../../server/imports";
@@ -21,7 +21,13 @@ const words = yup
   .nullable()
   .default(null);
 
-const startSchema = record({ horse: yup.string().nullable().default(null), columns: words, outcomes: words }).required();
+const startSchema = record({
+  horse: yup.string().nullable().default(null),
+  horses: words,
+  columns: words,
+  outcomes: words,
+  dry: flagSchema("Look it through").default(false),
+}).required();
 
 export const GET = async (request: Request, { params }: Context) => {
   const { id } = await params;
@@ -43,8 +49,13 @@ export async function PUT(request: Request, { params }: Context) {
 /** Takes it in. */
 export async function POST(request: Request, { params }: Context) {
   const { id } = await params;
-  return takeForm(request, startSchema, async (store, { horse, columns, outcomes }) =>
-    startImport(store, id, horse, columns === null ? null : ({ columns, outcomes: outcomes ?? {} } as TrialsMapping)),
+  return takeForm(request, startSchema, async (store, { horse, horses, columns, outcomes, dry }) =>
+    startImport(store, id, {
+      horse,
+      byName: horses ?? {},
+      mapping: columns === null ? null : ({ columns, outcomes: outcomes ?? {} } as TrialsMapping),
+      dry,
+    }),
   );
 }
 
