@@ -17,9 +17,10 @@ await saidPlainly(async () => {
   const lock = await takeLock(file);
   if (!lock.taken) fail("The program is running with this data; stop it first. Nothing was changed.");
   const stamp = new Date().toISOString().replace(/[:.]/g, "-");
-  const { aside, horses, sessions, events } = await restoreStore(file, resolve(backup), MIGRATION_NAMES, stamp, newId);
+  const { aside, horses, sessions, events, access } = await restoreStore(file, resolve(backup), MIGRATION_NAMES, stamp, newId);
   process.stdout.write(`The backup is in place: horses ${horses}, sessions ${sessions}, taps ${events}.\n`);
   if (aside !== null) process.stdout.write(`What was there before lies at ${aside}.\n`);
   process.stdout.write("Devices that tapped since the backup offer their taps again when they next connect.\n");
+  if (access !== "") process.stdout.write(`${access}\n`);
   lock.release();
 });

@@ -67,14 +67,18 @@ export function StoreRoom({ care }: { care: CareFacts }) {
     });
   const goBack = (file: string) =>
     run(async () => {
-      const sent = await send<{ horses: number; sessions: number; events: number; aside: string | null }>("POST", "/api/store/restore", {
-        file,
-      });
+      const sent = await send<{ horses: number; sessions: number; events: number; aside: string | null; access: string }>(
+        "POST",
+        "/api/store/restore",
+        {
+          file,
+        },
+      );
       if (!sent.ok) return { good: false, text: sent.message };
-      const { horses, sessions, events, aside } = sent.value;
+      const { horses, sessions, events, aside, access } = sent.value;
       return {
         good: true,
-        text: `The copy is in place: ${counted(horses, "horse")}, ${counted(sessions, "session")}, ${counted(events, "tap")}. ${aside === null ? "" : `What was there before lies at ${aside}. `}Devices that tapped since offer their taps again. Everybody on the network signs in anew.`,
+        text: `The copy is in place: ${counted(horses, "horse")}, ${counted(sessions, "session")}, ${counted(events, "tap")}. ${aside === null ? "" : `What was there before lies at ${aside}. `}Devices that tapped since offer their taps again. Everybody on the network signs in anew.${access === "" ? "" : ` ${access}`}`,
       };
     });
   const saveKeep = () =>

@@ -3,7 +3,18 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { connect } from "../connect";
-import { addPerson, closeStore, copyBefore, listPeople, MIGRATION_NAMES, MIGRATIONS, migrate, openStore } from "../index";
+import {
+  accessOfPeople,
+  addPerson,
+  closeStore,
+  copyBefore,
+  listPeople,
+  MIGRATION_NAMES,
+  MIGRATIONS,
+  migrate,
+  openStore,
+  setAccess,
+} from "../index";
 import { copyStore, finishRestore, lookAtStore, restoreStore, withRaw } from "./index";
 
 let folder: string;
@@ -224,6 +235,31 @@ describe("restoring", () => {
     const store = await openStore(file);
     expect(store.epoch).toBe("epoch-2");
     await closeStore(store);
+  });
+
+  it("brings no old access back: who was shut out since stays out, and changed words stay changed", async () => {
+    const old = await openStore(backup());
+    const [ana, bea, cid] = await Promise.all(["Ana", "Bea", "Cid"].map((name) => addPerson(old, { name, role: "handler" })));
+    for (const id of [ana, bea, cid]) await setAccess(old, id ?? "", "owner", "the old words then");
+    await closeStore(old);
+    copyFileSync(backup(), file);
+    const now = await openStore(file);
+    await setAccess(now, ana ?? "", null, null);
+    await setAccess(now, bea ?? "", "helper", "other words since then");
+    await closeStore(now);
+    const { access } = await restore();
+    expect(access).toBe("Access stays as it is now, not as the copy has it: Ana, Bea.");
+    const after = await openStore(file);
+    const found = await accessOfPeople(after);
+    expect([found.get(ana ?? "") ?? "none", found.get(bea ?? ""), found.get(cid ?? "")]).toEqual(["none", "helper", "owner"]);
+    await closeStore(after);
+    // Where what is there now cannot be read, who may sign in again is said.
+    rmSync(`${file}-wal`, { force: true });
+    rmSync(`${file}-shm`, { force: true });
+    writeFileSync(file, "no database any more, only a long enough line of text");
+    expect((await restoreStore(file, backup(), MIGRATION_NAMES, "again", () => "epoch-3")).access).toBe(
+      "These may sign in again, as the copy has it: Ana, Bea, Cid. Take away under People what is no longer meant.",
+    );
   });
 
   it("refuses a backup that is damaged, newer or none, and changes nothing", async () => {

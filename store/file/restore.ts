@@ -1,5 +1,6 @@
 import { existsSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
+import { accessWords, keepAccess, presentAccess } from "./access-kept";
 import { copyStore } from "./copy";
 import { lookAtStore } from "./look";
 import { COMPANIONS, settleOnDisk } from "./paths";
@@ -12,6 +13,8 @@ export interface Restored {
   readonly horses: number;
   readonly sessions: number;
   readonly events: number;
+  /** What became of access on the network, in words; empty where nothing changed. */
+  readonly access: string;
 }
 
 const incomingOf = (file: string) => `${file}.restoring`;
@@ -56,6 +59,7 @@ export async function restoreStore(
   const found = await lookAtStore(backup, known, true);
   if (found.state !== "store") throw new StoreFileError(`${backup} holds no data of Deft Tether. Nothing was changed.`);
   const incoming = incomingOf(file);
+  const now = await presentAccess(file);
   await copyStore(backup, incoming, known, true);
   const counts = await withRaw(incoming, "write", async (database) => {
     await database.exec("PRAGMA journal_mode=DELETE; PRAGMA synchronous=FULL;");
@@ -66,8 +70,9 @@ export async function restoreStore(
     // Who was signed in then may have been shut out since: everybody signs in anew.
     if ((await database.all("SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = 'sign_in'")).length > 0)
       await database.exec("UPDATE sign_in SET ended_ms = used_ms WHERE ended_ms IS NULL");
+    const access = accessWords(await keepAccess(database, now));
     const count = async (table: string) => (await database.all<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table}`))[0]?.n ?? 0;
-    return { horses: await count("horse"), sessions: await count("session"), events: await count("event") };
+    return { horses: await count("horse"), sessions: await count("session"), events: await count("event"), access };
   });
   settleOnDisk(incoming);
   const there = existsSync(file) || existsSync(`${file}-wal`);
