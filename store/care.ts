@@ -1,6 +1,7 @@
 import { existsSync, readdirSync, readFileSync, rmSync, statfsSync, statSync, writeFileSync } from "node:fs";
 import { basename, dirname, isAbsolute, join, relative } from "node:path";
 import { QueryTypes } from "sequelize";
+import { type AsideTap, asideTaps } from "./aside";
 import { notSummedIn } from "./caches";
 import { copyStore, lookAtStore, StoreFileError, withRaw } from "./file";
 import { MIGRATION_NAMES } from "./migrations";
@@ -33,6 +34,8 @@ export interface StoreCare {
   readonly problem: string | null;
   /** Sessions whose events cannot be summed up, when each began. */
   readonly notSummed: readonly { readonly id: string; readonly startedMs: number; readonly why: string }[];
+  /** Taps of helpers that only somebody with full rights may take in. */
+  readonly aside: readonly AsideTap[];
 }
 
 const KEEP_KEY = "daily_copies";
@@ -126,6 +129,7 @@ export async function storeCare(store: Store): Promise<StoreCare> {
     lastCheck: checked === null ? null : { ms: Number(ms), ok: ok === "ok" },
     problem,
     notSummed: await namedNotSummed(store),
+    aside: await asideTaps(store),
   };
 }
 

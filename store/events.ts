@@ -132,22 +132,17 @@ export async function clockOffsets(
 
 /** Where stored events came from: their recorder, and who runs their session. Ids the store does not have are left out. */
 export async function originsOf(
-  { sequelize, models }: StoreParts,
+  { sequelize }: StoreParts,
   ids: readonly string[],
-): Promise<readonly { readonly recorder: string; readonly personId: string | null }[]> {
-  if (ids.length === 0) return [];
-  const rows = (
-    await models.event.findAll({
-      attributes: ["source_no", "session_no"],
-      where: { id: ids.map(packId) },
-      group: ["source_no", "session_no"],
-    })
-  ).map(plain);
-  return sequelize.query<{ recorder: string; personId: string | null }>(
-    `SELECT DISTINCT s.recorder, n.person_id AS personId FROM json_each($pairs) j
-     CROSS JOIN source s ON s.no = j.value ->> 0 CROSS JOIN session n ON n.no = j.value ->> 1`,
-    { bind: { pairs: JSON.stringify(rows.map(({ source_no, session_no }) => [source_no, session_no])) }, type: QueryTypes.SELECT },
+): Promise<ReadonlyMap<string, { readonly recorder: string; readonly personId: string | null }>> {
+  if (ids.length === 0) return new Map();
+  const rows = await sequelize.query<{ id: string; recorder: string; personId: string | null }>(
+    `SELECT j.value AS id, s.recorder, n.person_id AS personId FROM json_each($ids) j
+     CROSS JOIN event e ON e.id = IIF(LENGTH(j.value) = 36, COALESCE(unhex(j.value, '-'), j.value), j.value)
+     CROSS JOIN source s ON s.no = e.source_no CROSS JOIN session n ON n.no = e.session_no`,
+    { bind: { ids: JSON.stringify(ids) }, type: QueryTypes.SELECT },
   );
+  return new Map(rows.map(({ id, ...origin }) => [id, origin]));
 }
 
 /** Under which names page loads were tapped so far; loads the store does not know are left out. */

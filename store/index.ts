@@ -1,4 +1,5 @@
 export { aftermathsOf } from "./aftermath";
+export { type AsideTap, asideCount, asideTaps, movesSession, putAside, settleAside } from "./aside";
 export { type Binned, type BinnedNote, bringBack, goesWith, listBin, purgeBin, purgeExpired, putInBin } from "./bin";
 export { catchUp, type NotSummed, notSummedIn, rebuildCaches } from "./caches";
 export {

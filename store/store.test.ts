@@ -141,6 +141,7 @@ describe("a store", () => {
       "stale",
       "store_meta",
       "strand",
+      "tap_aside",
       "trial",
       "try_both",
     ]);

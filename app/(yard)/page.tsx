@@ -1,6 +1,9 @@
+import { headers } from "next/headers";
 import { DEMO_TOUR } from "@/demo/tour";
 import { Yard } from "@/features/yard/yard";
+import { asideCount } from "@/store";
 import { getStore } from "../server/store";
+import { whoAsks } from "../server/who";
 import { yardLines } from "../server/yard-lines";
 
 export default async function YardPage() {
@@ -11,5 +14,7 @@ export default async function YardPage() {
     const id = sample.get(horse);
     return id === undefined ? [] : [{ href: `/horses/${id}/${page}`, title: `${horse}. ${title}`, text }];
   });
-  return <Yard lines={lines} tour={tour} />;
+  // A helper has nothing to decide there.
+  const waiting = whoAsks({ headers: await headers() }).role === "owner" ? await asideCount(store) : 0;
+  return <Yard lines={lines} tour={tour} waiting={waiting} />;
 }

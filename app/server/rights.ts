@@ -136,6 +136,7 @@ export const RIGHTS: Readonly<Record<string, Readonly<Partial<Record<string, Lea
   "/api/settings/word": { PUT: "owner" },
   "/api/sign-ins/[id]": { DELETE: "owner" },
   "/api/store": { GET: "owner", PUT: "owner" },
+  "/api/store/aside": { POST: "owner" },
   "/api/store/backup": { POST: "owner" },
   "/api/store/restore": { POST: "owner" },
 };

@@ -2,7 +2,19 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { addHorse, addPerson, addSession, clockOffsets, closeStore, eventsOfSession, openStore, type Store } from "@/store";
+import {
+  addHorse,
+  addPerson,
+  addSession,
+  asideCount,
+  asideTaps,
+  clockOffsets,
+  closeStore,
+  eventsOfSession,
+  openStore,
+  type Store,
+  settleAside,
+} from "@/store";
 import { PLAIN_HORSE } from "@/tests/support/plain-horse";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
 import { type Sends, takeEvents } from "./take-events";
@@ -85,6 +97,57 @@ describe("a helper's batch", () => {
     });
     expect(answer).toMatchObject({ status: 422, code: "another-tap" });
     expect((await eventsOfSession(store, SESSION)).events).toHaveLength(before);
+  });
+
+  it("what it may not change is kept and named for the keeper, who takes it in or leaves it out", async () => {
+    const { ids } = await keeper((w) => {
+      w.add("trial", { outcome: "met" });
+      w.add("trial", { outcome: "miss" });
+    });
+    const before = (await eventsOfSession(store, SESSION)).events.length;
+    const strike = (w: Parameters<Writing>[0]) => w.add("correct", { event: ids[0], strike: true, reason: "it was the gate" });
+    const sent = await post(HELPER, strike);
+    await post(HELPER, (w) => w.add("undo", { event: ids[1] }));
+    await post(HELPER, (w) => w.add("correct", correct(testId(31), { shift_s: -86_400 })));
+    const waiting = await asideTaps(store);
+    expect(waiting.map(({ person, what, reason }) => [person, what, reason])).toEqual(
+      expect.arrayContaining([
+        ["Hilda", "strikes", "it was the gate"],
+        ["Hilda", "takes back", ""],
+        ["Hilda", "moves the session", "r"],
+      ]),
+    );
+    expect(await asideCount(store)).toBe(waiting.length);
+    const struck = waiting.find(({ id }) => id === sent.ids[0]);
+    await settleAside(store, struck?.id ?? "", true);
+    await settleAside(store, struck?.id ?? "", true);
+    await settleAside(store, waiting.find(({ what }) => what === "takes back")?.id ?? "", false);
+    const after = (await eventsOfSession(store, SESSION)).events;
+    expect(after).toHaveLength(before + 1);
+    expect(after.at(-1)).toMatchObject({ id: sent.ids[0], type: "correct", recorder: HELPER });
+    expect((await asideTaps(store)).map(({ what }) => what)).toEqual(["moves the session"]);
+  });
+
+  it("taken in by the keeper is taken from the device too when it sends it again", async () => {
+    const { ids } = await keeper((w) => w.add("trial", { outcome: "met" }));
+    const w = new SessionWriter(SESSION, NOW - 60_000);
+    w.add(0, "correct", { event: ids[0], strike: true, reason: "r" }, HELPER, testId(load++));
+    const send = () => takeEvents(store, JSON.stringify({ store: store.id, recorder: HELPER, clocks: {}, events: w.events }), sends);
+    expect((await send()).status).toBe(422);
+    // Sent again by a device that was switched off in between it stands there once.
+    expect((await send()).status).toBe(422);
+    expect(await asideCount(store)).toBe(1);
+    await settleAside(store, w.events[0]?.id ?? "", true);
+    expect((await send()).status).toBe(200);
+  });
+
+  it("fills the file with no more than a few hundred of them", async () => {
+    const { ids } = await keeper((w) => w.add("trial", { outcome: "met" }));
+    for (let round = 0; round < 5; round++)
+      await post(HELPER, (w) => {
+        for (let i = 0; i < 90; i++) w.add("undo", { event: ids[0] });
+      });
+    expect(await asideCount(store)).toBe(200);
   });
 
   it("corrects whatever is in the session the helper runs", async () => {

@@ -1,5 +1,5 @@
 import { BATCH_LIMITS, checkBatch, readWire, type SessionEvent } from "@/core/schemas";
-import { type BatchReceipt, originsOf, recordersOfLoads, type Store } from "@/store";
+import { type BatchReceipt, movesSession, originsOf, putAside, recordersOfLoads, type Store } from "@/store";
 import { type Problem, problemOf } from "./problem-of";
 
 /** Whether whoever sends may log under a recorder's name. */
@@ -32,29 +32,31 @@ const ANOTHERS_CLOCK: Problem = {
 const ANOTHERS_TAP: Problem = {
   status: 422,
   title: "Another's tap",
-  detail: "A helper corrects own taps, and those of a session of one's own. Somebody with full rights can do it.",
+  detail: "A helper corrects own taps, and those of a session of one's own. The yard keeper sees it under Data and can take it in.",
   code: "another-tap",
 };
 
-/** What moves a whole session: for full rights alone, whoever runs it. */
-const MOVES_A_SESSION = ["horse", "shift_s"];
-
-/** Whether a helper's batch takes back or changes what is not the helper's to change. */
-async function correctsOthers(
+/** What of a helper's batch takes back or changes what is not the helper's to change. What is in the log already, by whoever took it in, is none. */
+async function ofOthers(
   store: Store,
   events: readonly SessionEvent[],
   { personId, own }: NonNullable<Sends["helper"]>,
-): Promise<boolean> {
+): Promise<readonly SessionEvent[]> {
   const here = new Map(events.map((event) => [event.id, event]));
-  const targets = events.flatMap((event) => (event.type === "correct" || event.type === "undo" ? [event.payload.event] : []));
-  if (events.some((event) => event.type === "correct" && MOVES_A_SESSION.some((key) => Object.hasOwn(event.payload.payload ?? {}, key))))
-    return true;
-  if (targets.some((id) => here.has(id) && !own(here.get(id)?.recorder ?? ""))) return true;
+  const changes = events.filter((event) => event.type === "correct" || event.type === "undo");
+  const targetOf = (event: SessionEvent) => (event.type === "correct" || event.type === "undo" ? event.payload.event : "");
   const stored = await originsOf(
     store,
-    targets.filter((id) => !here.has(id)),
+    changes.flatMap((event) => [event.id, ...(here.has(targetOf(event)) ? [] : [targetOf(event)])]),
   );
-  return stored.some(({ recorder, personId: runs }) => !own(recorder) && (personId === null || runs !== personId));
+  return changes.filter((event) => {
+    if (stored.has(event.id)) return false;
+    if (movesSession(event)) return true;
+    const inBatch = here.get(targetOf(event));
+    if (inBatch !== undefined) return !own(inBatch.recorder);
+    const origin = stored.get(targetOf(event));
+    return origin !== undefined && !own(origin.recorder) && (personId === null || origin.personId !== personId);
+  });
 }
 
 /** What the batch itself is answered with; anything else is the store's or the program's failure and is thrown. */
@@ -97,7 +99,14 @@ export async function takeEvents(store: Store, text: string, { mayLogAs, helper 
     };
   // A load belongs to who tapped under it first: its clock is not moved from another device.
   if ((await recordersOfLoads(store, Object.keys(clocks))).some((name) => !mayLogAs(name))) return ANOTHERS_CLOCK;
-  if (helper !== null && (await correctsOthers(store, events, helper))) return ANOTHERS_TAP;
+  if (helper !== null) {
+    const others = await ofOthers(store, events, helper);
+    if (others.length > 0) {
+      // Kept and named for whoever may take it in; a disk that takes nothing leaves it on the device.
+      await putAside(store, helper.personId, others).catch(() => undefined);
+      return ANOTHERS_TAP;
+    }
+  }
   try {
     return { status: 200, receipt: { ...(await store.events.append(checked.value)), store: store.id, epoch: store.epoch } };
   } catch (error) {

@@ -19,6 +19,16 @@ export interface CareFacts {
   readonly problem: string | null;
   /** Sessions whose events cannot be summed up. */
   readonly notSummed: readonly { readonly id: string; readonly startedMs: number; readonly why: string }[];
+  /** Taps of helpers that only somebody with full rights may take in. */
+  readonly aside: readonly {
+    readonly id: string;
+    readonly sessionId: string;
+    readonly person: string | null;
+    readonly horse: string | null;
+    readonly tappedMs: number;
+    readonly what: "strikes" | "corrects" | "takes back" | "moves the session";
+    readonly reason: string;
+  }[];
 }
 
 /** Bytes in the unit that fits. @example sizeWords(2_500_000) // "2.5 MB" */
@@ -33,6 +43,13 @@ export function sizeWords(bytes: number): string {
   }
   return `${value < 10 ? value.toFixed(1) : Math.round(value)} ${units[unit]}`;
 }
+
+const ASIDE_WORDS = {
+  strikes: "strikes a tap",
+  corrects: "corrects a tap",
+  "takes back": "takes a tap back",
+  "moves the session": "moves the session",
+} as const;
 
 /** Copies of the whole store that fit on what is left: fewer than this is said. */
 const FEW_COPIES = 5;
@@ -64,6 +81,13 @@ export function StoreRoom({ care }: { care: CareFacts }) {
       return sent.value.lastCheck?.ok === true
         ? { good: true, text: "Every page and index was checked: sound." }
         : { good: false, text: "The data is damaged. Go back to a copy from before; what is there now is set aside, not lost." };
+    });
+  const settle = (id: string, take: boolean) =>
+    run(async () => {
+      const sent = await send("POST", "/api/store/aside", { id, take });
+      return sent.ok
+        ? { good: true, text: take ? "It is taken in." : "It is left out. The device that sent it keeps it." }
+        : { good: false, text: sent.message };
     });
   const goBack = (file: string) =>
     run(async () => {
@@ -136,6 +160,36 @@ export function StoreRoom({ care }: { care: CareFacts }) {
                   <Day ms={startedMs} time />, its taps
                 </a>{" "}
                 {why}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {care.aside.length > 0 && (
+        <section aria-labelledby="aside" className="mt-5 border-l-4 border-brick pl-4">
+          <h2 id="aside" className="text-xl text-brick">
+            {counted(care.aside.length, "change")} of helpers {care.aside.length === 1 ? "waits" : "wait"} for you
+          </h2>
+          <p className="max-w-prose">
+            A helper may change own taps alone. Nothing was changed; each stays on its device until it is taken in.
+          </p>
+          <ul className="mt-2">
+            {care.aside.map(({ id, sessionId, person, horse, tappedMs, what, reason }) => (
+              <li key={id} className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-t border-hair py-2">
+                <span className="min-w-0 grow break-words">
+                  {person ?? "Somebody"} {ASIDE_WORDS[what]}, <Day ms={tappedMs} time />
+                  {horse === null ? "" : `, ${horse}`}
+                  {reason === "" ? "" : `: ${reason}`}
+                </span>
+                <a className="link" href={`/api/sessions/${sessionId}/events.csv`} download>
+                  the session's taps
+                </a>
+                <button type="button" className="act-quiet" disabled={busy} onClick={() => void settle(id, true)}>
+                  Take it in
+                </button>
+                <button type="button" className="act-quiet" disabled={busy} onClick={() => void settle(id, false)}>
+                  Leave it out
+                </button>
               </li>
             ))}
           </ul>

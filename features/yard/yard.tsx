@@ -1,4 +1,5 @@
 import Link from "next/link";
+import { counted } from "@/core/words";
 import type { TourStop } from "@/ui/frame";
 import { BeginTour } from "./begin-tour";
 import { HorseList } from "./horse-list";
@@ -49,7 +50,16 @@ function Empty() {
 }
 
 /** All horses today. */
-export function Yard({ lines, tour = [] }: { lines: readonly YardLine[]; tour?: readonly TourStop[] }) {
+export function Yard({
+  lines,
+  tour = [],
+  waiting = 0,
+}: {
+  lines: readonly YardLine[];
+  tour?: readonly TourStop[];
+  /** Changes of helpers that wait for whoever looks. */
+  waiting?: number;
+}) {
   const sample = lines.some((line) => line.sample);
   const working = lines.filter((line) => line.away === null);
   const away = lines.filter((line) => line.away !== null);
@@ -89,6 +99,15 @@ export function Yard({ lines, tour = [] }: { lines: readonly YardLine[]; tour?: 
           )}
         </p>
       </div>
+      {waiting > 0 && (
+        <p className="mt-3 max-w-prose border-l-4 border-brick pl-3">
+          {counted(waiting, "change")} of helpers {waiting === 1 ? "waits" : "wait"} for you under{" "}
+          <Link href="/store" className="link">
+            Data
+          </Link>
+          .
+        </p>
+      )}
       {sample && (
         <p className="mt-3 max-w-prose border-l-4 border-ochre pl-3 text-[0.95rem]">
           Sample data: these horses, people and sessions are invented. They can be taken out in one step under{" "}

@@ -50,6 +50,11 @@ export async function up(query: QueryInterface): Promise<void> {
   await run("CREATE INDEX trial_by_ladder ON trial (ladder_no, wall_ms)");
   await run("INSERT OR IGNORE INTO stale (session_no) SELECT no FROM session WHERE binned_ms IS NULL");
 
+  // Taps of helpers that only somebody with full rights may take in.
+  await run(`CREATE TABLE tap_aside (id TEXT NOT NULL PRIMARY KEY, session_id TEXT NOT NULL, person_id TEXT, event TEXT NOT NULL,
+    aside_ms REAL NOT NULL) WITHOUT ROWID`);
+  await run("CREATE INDEX tap_aside_by_person ON tap_aside (person_id)");
+
   // Sessions that an import cut off by this start left out of sight: the next start takes them away by their mark.
   await run(`CREATE TABLE import_row (mark TEXT NOT NULL, place INTEGER NOT NULL, name TEXT NOT NULL, key TEXT NOT NULL,
     PRIMARY KEY (mark, place)) WITHOUT ROWID`);

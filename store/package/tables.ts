@@ -53,6 +53,7 @@ export const LEFT_OUT: Readonly<Record<string, string>> = {
   stale: "what is to be worked out",
   sign_in: "secrets of this computer",
   import_row: "what is on its way in",
+  tap_aside: "taps that are not taken; they stay on their devices",
   source: "stands with each event",
   migration: "the program's own",
   store_meta: "this computer's own; the settings are in a file of theirs",
