@@ -1,6 +1,6 @@
 import { QueryTypes, type Transaction } from "sequelize";
 import type { SessionEvent } from "@/core/schemas";
-import { packId, unpackId } from "./ids";
+import { unpackId } from "./ids";
 import { plain } from "./rows";
 import type { StoreParts } from "./store";
 
