@@ -220,6 +220,24 @@ describe.each(kinds)("the sender, with taps kept %s", (_, open) => {
     expect(Math.abs(server.lastClocks[list[0]?.load ?? ""] ?? 1e9)).toBeLessThan(1000);
   });
 
+  it("measures it anew for every page load whose taps wait, however many go at once", async () => {
+    const store = open();
+    server.clockMs = 2 * 366 * 86_400_000;
+    server.away = true;
+    const [first, second] = [taps(210), taps(210)];
+    const load = "3f9a1c52-7a55-4c1e-9a53-6d3d3f0f7a10";
+    const sender = new Sender("s", store);
+    server.away = false;
+    // Both loads were tied while the machine's clock was two years ahead.
+    for (const one of [first[0]?.load ?? "", load]) sender.tieLoad(one);
+    await sender.flush(1000);
+    server.clockMs = 0;
+    await sender.keep([...first, ...second.map((event) => ({ ...event, load }))]);
+    expect(await sender.flush(8000)).toBe(true);
+    expect(server.saved.size).toBe(420);
+    expect(sender.snapshot().refused.size).toBe(0);
+  });
+
   it("are sent by themselves once a server whose clock refused them has a right one", async () => {
     const store = open();
     const list = taps(2);

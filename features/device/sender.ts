@@ -93,8 +93,8 @@ export class Sender {
   private again = false;
   /** Whether clock and store were asked since the server was last out of reach. */
   private tied = false;
-  /** Whether the clock was asked in this run because the server disliked a time: once is enough. */
-  private clockAsked = false;
+  /** Page loads for which the clock was asked in this run because the server disliked a time: once each is enough. */
+  private readonly clockAsked = new Set<string>();
   /** Sessions given again in this run: once is enough. */
   private readonly given = new Set<string>();
   /** Whether confirmed taps are still to be offered again to a store that went back. */
@@ -311,7 +311,7 @@ export class Sender {
     try {
       do {
         this.again = false;
-        this.clockAsked = false;
+        this.clockAsked.clear();
         this.given.clear();
         await this.tie();
         await this.markSettled();
@@ -552,11 +552,15 @@ export class Sender {
     }
     const detail = answer?.detail ?? "The server does not take them.";
     if (!OF_THE_BATCH.includes(response.status) || answer === null || answer.code === "another-store") throw new Error(detail);
-    if (answer.code === "clock" && !this.clockAsked) {
-      // The server's clock was wrong when the offset was taken, or this device's has been put right since.
-      this.clockAsked = true;
+    const toAsk = Object.keys(clocks).filter((load) => !isWrittenLoad(load) && !this.clockAsked.has(load));
+    if (answer.code === "clock" && toAsk.length > 0) {
+      // The server's clock was wrong when the offset was taken, or one of the two has been set since.
       const clock = await serverClock(CLOCK_ASKINGS);
-      for (const load of Object.keys(clocks)) if (!isWrittenLoad(load)) await this.keepOffset(load, clock);
+      this.newestClock = clock;
+      for (const load of toAsk) {
+        this.clockAsked.add(load);
+        await this.keepOffset(load, clock);
+      }
       return this.sendBatch(batch);
     }
     // A store put back to before this session has it again from here.
