@@ -15,6 +15,7 @@ export default defineConfig({
       "store/**/*.test.ts",
       "network/**/*.test.ts",
       "ui/**/*.test.ts",
+      "ui/**/*.test.tsx",
       "features/**/*.test.ts",
       "demo/**/*.test.ts",
       "scripts/**/*.test.ts",

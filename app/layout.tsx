@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import "./globals.css";
 import { ShellLook } from "@/features/device/shell-look";
 import { SyncAgent } from "@/features/device/sync-agent";
+import { YardZoneProvider } from "@/ui/day";
 import { UnitsProvider } from "@/ui/units";
 import { SHELL_HEADER } from "./server/shell";
 import { getStore } from "./server/store";
@@ -37,7 +38,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en" data-theme={theme ?? undefined}>
       <body>
-        <UnitsProvider units={units}>{children}</UnitsProvider>
+        <YardZoneProvider zone={store.timeZone}>
+          <UnitsProvider units={units}>{children}</UnitsProvider>
+        </YardZoneProvider>
         <SyncAgent storeId={store.id} />
       </body>
     </html>
