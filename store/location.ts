@@ -22,9 +22,15 @@ export function lockFile(file: string): string {
   return join(dirname(real), `.${basename(real)}.lock`);
 }
 
+/** A folder that is the same for every start of this user, whatever its environment says of temporary files. */
+function folderOfAll(): string {
+  if (process.platform === "win32") return userInfo().homedir;
+  return existsSync("/tmp") ? "/tmp" : tmpdir();
+}
+
 /** The lock of the file itself, by its number on the disk: a hard link gives it a second path, in another folder. Null before there is a file. */
 export function linkLockFile(file: string): string | null {
   if (!existsSync(file)) return null;
   const { dev, ino } = statSync(file);
-  return join(tmpdir(), `deft-tether-${userInfo().uid}-${dev}-${ino}.lock`);
+  return join(folderOfAll(), `deft-tether-${process.getuid?.() ?? 0}-${dev}-${ino}.lock`);
 }

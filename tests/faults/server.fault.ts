@@ -342,15 +342,16 @@ describe("one data file", () => {
     symlinkSync(one.file, join(other, "soft.sqlite"));
     linkSync(one.file, join(other, "hard.sqlite"));
     symlinkSync(one.folder, join(other, "folder"));
-    for (const path of ["soft.sqlite", "hard.sqlite", "folder"]) {
-      const second = launch(join(other, path), ["--port", String(await freePort())]);
+    for (const path of ["soft.sqlite", "hard.sqlite", "folder", "hard.sqlite with temporary files elsewhere"]) {
+      const elsewhere = path.endsWith("elsewhere") ? { TMPDIR: mkdtempSync(join(tmpdir(), "deft-tmp-")) } : {};
+      const second = launch(join(other, path.split(" ")[0] ?? ""), ["--port", String(await freePort())], elsewhere);
       expect(await second.ended, path).toBe(0);
       expect(second.output(), path).toContain(`Already running with this data: ${one.url}`);
     }
     rmSync(other, { recursive: true });
     reported({
-      name: "second start over a symlink, a hard link, a linked folder",
-      rounds: 3,
+      name: "second start over a symlink, a hard link, a linked folder, a hard link with another folder for temporary files",
+      rounds: 4,
       found: "each named the running one",
       ok: true,
       seconds: 0,

@@ -31,16 +31,17 @@ export interface Started {
 }
 
 /** Starts the launcher as a person would. */
-export const launch = (folder: string, parameters: readonly string[]): Started => run("start.mjs", folder, parameters);
+export const launch = (folder: string, parameters: readonly string[], environment: object = {}): Started =>
+  run("start.mjs", folder, parameters, environment);
 
 /** Runs one of the command lines on the data of a folder. */
 export const runCommand = (name: string, folder: string, parameters: readonly string[]): Started =>
   run("run.mjs", folder, [name, ...parameters]);
 
-function run(script: string, folder: string, parameters: readonly string[]): Started {
+function run(script: string, folder: string, parameters: readonly string[], environment: object = {}): Started {
   const child = spawn(process.execPath, [`scripts/${script}`, ...parameters], {
     cwd: UNDER_TEST,
-    env: { ...process.env, DEFT_DATA: folder, DEFT_PORT: "" },
+    env: { ...process.env, DEFT_DATA: folder, DEFT_PORT: "", ...environment },
     stdio: ["ignore", "pipe", "pipe"],
   });
   let text = "";
