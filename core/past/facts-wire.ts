@@ -45,7 +45,11 @@ export function packFacts(facts: PastFacts): string {
   const moments = new Map<MomentKind, Map<string, number[]>>();
   for (const [ms, kind, name] of facts.moments) {
     const named = moments.get(kind) ?? new Map<string, number[]>();
-    moments.set(kind, named.set(name, [...(named.get(name) ?? []), ms]));
+    const list = named.get(name);
+    // Added to, never copied: a session may hold thousands of one sign.
+    if (list === undefined) named.set(name, [ms]);
+    else list.push(ms);
+    moments.set(kind, named);
   }
   const words = new Map<string, [number[], number[]]>();
   for (const { ms, word, taken } of facts.words) {
