@@ -158,6 +158,7 @@ export {
   loadSession,
   type NewSession,
   type SessionOptions,
+  sizeOfSession,
 } from "./sessions";
 export { getSettings, setSettings } from "./settings";
 export {

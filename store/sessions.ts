@@ -183,6 +183,20 @@ export async function loadSession(store: Store, id: string): Promise<LoadedSessi
   return { session, events, position, offsets, record: reduceSession(events, { offsetMsByLoad: offsets, silenceMinutes }) };
 }
 
+/** How many taps a session holds, and what they came to, by what is kept of it: a page asks before it reads them all. */
+export async function sizeOfSession(
+  store: Store,
+  id: string,
+): Promise<{ readonly taps: number; readonly n: number; readonly met: number }> {
+  const { no } = await getSession(store, id);
+  const [row] = await store.sequelize.query<{ taps: number; n: number | null; met: number | null }>(
+    `SELECT (SELECT COUNT(*) FROM event WHERE session_no = $no) AS taps, c.n, c.met
+     FROM (SELECT 1) LEFT JOIN session_summary c ON c.session_no = $no`,
+    { bind: { no }, type: QueryTypes.SELECT },
+  );
+  return { taps: row?.taps ?? 0, n: row?.n ?? 0, met: row?.met ?? 0 };
+}
+
 /** Seconds from the start of work for every event, undone ones too, for events.csv. */
 export function derivedSeconds({ events, offsets, record }: LoadedSession): Map<string, number> {
   const start = (record.startWallMs ?? 0) - record.shiftMs;

@@ -4,10 +4,11 @@ import { dayIn } from "@/core/day";
 import { circleStart, packNow, recorderStart, shellStart, touchesBefore } from "@/core/pack";
 import { CircleRecorder } from "@/features/circle/circle-recorder";
 import { WatchRecorder } from "@/features/observe/watch-recorder";
+import { MOST_DRAWN_TAPS, TooLong } from "@/features/review/too-long";
 import { packStart } from "@/features/work/pack-start";
 import { Recorder } from "@/features/work/recorder";
 import { CHAIN_KEY } from "@/features/work/run-address";
-import { getHorse, loadSession } from "@/store";
+import { getHorse, loadSession, sizeOfSession } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";
 import { begunOf, horsePack, yardFacts } from "../../../../server/pack";
 import { getStore } from "../../../../server/store";
@@ -23,6 +24,13 @@ export default async function RecorderPage({
 }) {
   const { horse: horseId, session: sessionId } = await params;
   const store = await getStore();
+  const size = await findOr404(sizeOfSession(store, sessionId));
+  if (size.taps > MOST_DRAWN_TAPS)
+    return (
+      <main className="mx-auto max-w-2xl px-5 py-16">
+        <TooLong horseId={horseId} sessionId={sessionId} {...size} />
+      </main>
+    );
   const { session, events, offsets, position } = await findOr404(loadSession(store, sessionId));
   if (session.horse_id !== horseId) notFound();
   const horse = await findOr404(getHorse(store, horseId));

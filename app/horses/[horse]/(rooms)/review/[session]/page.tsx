@@ -8,7 +8,19 @@ import { type Block, correctionsOf, movedFrom } from "@/core/record";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { recordersOf } from "@/features/review/recorders";
 import { Review } from "@/features/review/review";
-import { digestsOfHorse, getHorse, getSettings, listPeople, listPlaces, loadSession, placeItems, plansOf, type Store } from "@/store";
+import { MOST_DRAWN_TAPS, TooLong } from "@/features/review/too-long";
+import {
+  digestsOfHorse,
+  getHorse,
+  getSettings,
+  listPeople,
+  listPlaces,
+  loadSession,
+  placeItems,
+  plansOf,
+  type Store,
+  sizeOfSession,
+} from "@/store";
 import { findOr404 } from "../../../../../server/find-or-404";
 import { heatLowerOf, horseCare, today } from "../../../../../server/horse-care";
 import { ladderOrNone } from "../../../../../server/ladder-or-none";
@@ -43,6 +55,8 @@ export default async function ReviewPage({
   const trial = Number(oneOf((await searchParams).trial) ?? Number.NaN);
   const { horse, session: id } = await params;
   const store = await getStore();
+  const size = await findOr404(sizeOfSession(store, id));
+  if (size.taps > MOST_DRAWN_TAPS) return <TooLong horseId={horse} sessionId={id} {...size} />;
   const { session, record, events } = await findOr404(loadSession(store, id));
   if (session.horse_id !== horse) notFound();
   const [owner, settings, ladder, items, people, places, rungs, units] = await Promise.all([
