@@ -177,6 +177,11 @@ export class DeviceQueue implements EventQueue {
 
   async offerAgain(): Promise<number> {
     const ids = await this.database.getAllKeysFromIndex("events", "standing", "saved");
+    // Sessions first: another device may have taps in one that only this one can give.
+    const transaction = this.database.transaction("sessions", "readwrite", { durability: "strict" });
+    for (const session of await transaction.store.getAll())
+      if (session.standing === "saved") void transaction.store.put({ ...session, standing: "waiting", savedAt: null });
+    await transaction.done;
     return this.restand(ids, (kept) => (kept.standing === "saved" ? { ...kept, standing: "waiting", savedAt: null } : null));
   }
 

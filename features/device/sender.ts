@@ -53,6 +53,9 @@ interface Settled {
 
 /** Why a tap is kept aside whose time alone was refused: it is sent again with each new connection, since a clock may be put right. */
 const CLOCK_REASON = "The server's clock says otherwise.";
+/** The same of one whose session the store does not have: the device that began it may give it yet. */
+const SESSION_REASON = "The server does not have this session.";
+const MAY_BE_TAKEN_YET: readonly string[] = [CLOCK_REASON, SESSION_REASON];
 
 /** What the server answers a batch with, as far as the sender acts on it. */
 interface Answer {
@@ -365,8 +368,8 @@ export class Sender {
     for (const load of this.ownLoads) await this.keepOffset(load, clock);
     await this.heardReach(before, clock);
     this.tied = true;
-    const forTheirTime = (await this.refusedTaps()).filter(({ reason }) => reason === CLOCK_REASON);
-    await this.putBack(forTheirTime.map(({ event }) => event.id));
+    const again = (await this.refusedTaps()).filter(({ reason }) => MAY_BE_TAKEN_YET.includes(reason));
+    await this.putBack(again.map(({ event }) => event.id));
   }
 
   /**
@@ -382,6 +385,8 @@ export class Sender {
         await this.device.use((queue) => queue.offerAgain(), WHOLE_PATIENCE_MS);
         this.toOffer = false;
         this.given.clear();
+        // Sessions that wait again go with the next turn.
+        this.again = true;
         await this.count();
       } catch {
         // The device's store does not open now; the mark stays as it is, so that the next page notices it too.
@@ -485,7 +490,7 @@ export class Sender {
   private async giveSessions(batch: readonly SessionEvent[]): Promise<boolean> {
     const wanted = new Set(batch.map(({ session }) => session));
     const kept = await this.device.use((queue) => queue.sessions()).catch((): KeptSession[] => []);
-    const fresh = kept.filter(({ id, standing }) => wanted.has(id) && standing === "saved" && !this.given.has(id));
+    const fresh = kept.filter(({ id, standing }) => wanted.has(id) && standing !== "refused" && !this.given.has(id));
     for (const session of fresh) {
       this.given.add(session.id);
       await this.sendSession(session);
@@ -566,7 +571,8 @@ export class Sender {
     // A store put back to before this session has it again from here.
     if (answer.code === "unknown-session" && (await this.giveSessions(batch))) return this.sendBatch(batch);
     // One bad event must not hold up the rest: find it, keep it aside, say so.
-    if (batch.length === 1) return this.settle(batch, "refused", answer.code === "clock" ? CLOCK_REASON : detail);
+    const reason = answer.code === "clock" ? CLOCK_REASON : answer.code === "unknown-session" ? SESSION_REASON : detail;
+    if (batch.length === 1) return this.settle(batch, "refused", reason);
     const middle = batch.length >> 1;
     await this.sendBatch(batch.slice(0, middle));
     await this.sendBatch(batch.slice(middle));
