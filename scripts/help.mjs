@@ -55,6 +55,11 @@ The study behind the default rule, a session's plan and the thresholds of Ease a
 Writes the pages and drawings of docs/ that follow from the code.`,
   faults: `npm run faults
 Kills, full disks, locks and hostile bodies, at length. npm run fuzz: the bodies alone.`,
+  repeat: `npm run repeat [-- OPTIONS]
+Every browser test three times, those that wait, count or hear ten times, beside a program that takes every core. Cut off, it goes on where it was.
+  --only NAME   the files with this in their name
+  --status      what was run so far, and nothing else
+  --keep        goes on with the runs of an earlier version`,
   test: `npm test [-- OPTIONS]
 Types, lint, unit tests, faults and browser tests, on the production build.
   --quick       types, lint, the unit tests of what changed and two browser lines`,
