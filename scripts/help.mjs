@@ -42,8 +42,12 @@ An invented yard of many years, for measuring; its caches are made at the end.
   --trials N    a million where it is not said; --horses 40, --sessions, --years 10 likewise`,
   derived: `npm run -s derived
 Prints what is derived from the events of the demo and of 200 random sessions, a line each, to compare two versions by.`,
-  truth: `npm run -s truth [-- HORSES]
-How often each sentence is wrong where nothing is there, and said where something is, on simulated horses; 1000 of each where it is not said.`,
+  truth: `npm run -s truth [-- OPTIONS]
+How often each sentence is wrong where nothing is there, and said where something is, on simulated horses.
+  --horses N    1000 where it is not said
+  --seed N      other horses: 1 draws those that are always tried
+  --only NAME   sentences with this in them
+  --matrix      in place of the table: sentences in a yard with habits, one habit at a time at two strengths`,
   library: `npm run library
 
 Writes docs/library.md: every behaviour of the library by each method and way,

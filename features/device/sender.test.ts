@@ -90,6 +90,13 @@ class FakeServer {
 }
 
 let server: FakeServer;
+/** Senders of a test: none goes on into the next one's server. */
+let begun: Sender[] = [];
+function senderOf(...given: ConstructorParameters<typeof Sender>): Sender {
+  const sender = new Sender(...given);
+  begun.push(sender);
+  return sender;
+}
 let name = 0;
 beforeEach(() => {
   server = new FakeServer();
@@ -101,6 +108,8 @@ beforeEach(() => {
   });
 });
 afterEach(() => {
+  for (const sender of begun) sender.end();
+  begun = [];
   vi.unstubAllGlobals();
   vi.restoreAllMocks();
 });
@@ -122,7 +131,7 @@ const kinds: [string, () => () => Promise<EventQueue>][] = [
 
 describe.each(kinds)("the sender, with taps kept %s", (_, open) => {
   it("sends what it has, in order, and says so", async () => {
-    const sender = new Sender("s", open());
+    const sender = senderOf("s", open());
     const list = taps(450);
     await sender.keep(list);
     expect(await sender.flush(5000)).toBe(true);
@@ -137,7 +146,7 @@ describe.each(kinds)("the sender, with taps kept %s", (_, open) => {
     ["fewer taps than were sent", { saved: 1, known: 0 }],
     ["nothing", { store: undefined, saved: undefined, known: undefined, position: undefined, epoch: undefined }],
   ])("takes a 200 that speaks of %s for no answer, and sends again", async (__, says) => {
-    const sender = new Sender("s", open());
+    const sender = senderOf("s", open());
     server.says = says;
     const list = taps(4);
     await sender.keep(list);
@@ -149,7 +158,7 @@ describe.each(kinds)("the sender, with taps kept %s", (_, open) => {
   });
 
   it("keeps everything while the server is away and sends it when it is back", async () => {
-    const sender = new Sender("s", open());
+    const sender = senderOf("s", open());
     server.away = true;
     const list = taps(5);
     await sender.keep(list);
@@ -164,7 +173,7 @@ describe.each(kinds)("the sender, with taps kept %s", (_, open) => {
   });
 
   it("sends again what was saved but not confirmed, under the same ids", async () => {
-    const sender = new Sender("s", open());
+    const sender = senderOf("s", open());
     server.confirmLost = 1;
     await sender.keep(taps(3));
     expect(await sender.flush(5000)).toBe(true);
@@ -174,7 +183,7 @@ describe.each(kinds)("the sender, with taps kept %s", (_, open) => {
   it("gives up a request that is swallowed, says since when nothing went, and goes on", async () => {
     const timeout = AbortSignal.timeout.bind(AbortSignal);
     vi.spyOn(AbortSignal, "timeout").mockImplementation(() => timeout(40));
-    const sender = new Sender("s", open());
+    const sender = senderOf("s", open());
     server.swallows = true;
     const before = Date.now();
     await sender.keep(taps(2));
@@ -189,7 +198,7 @@ describe.each(kinds)("the sender, with taps kept %s", (_, open) => {
   });
 
   it("keeps a refused event aside with its reason, lets the rest through, and sends it when tried again", async () => {
-    const sender = new Sender("s", open());
+    const sender = senderOf("s", open());
     const list = taps(9);
     const bad = list[4]?.id ?? "";
     server.dislikes.add(bad);
@@ -206,7 +215,7 @@ describe.each(kinds)("the sender, with taps kept %s", (_, open) => {
   });
 
   it("measures the clock anew where a wrong one made the server refuse a time", async () => {
-    const sender = new Sender("s", open());
+    const sender = senderOf("s", open());
     // The server's clock is two years ahead while the page opens.
     server.clockMs = 2 * 366 * 86_400_000;
     const list = taps(3);
@@ -226,7 +235,7 @@ describe.each(kinds)("the sender, with taps kept %s", (_, open) => {
     server.away = true;
     const [first, second] = [taps(210), taps(210)];
     const load = "3f9a1c52-7a55-4c1e-9a53-6d3d3f0f7a10";
-    const sender = new Sender("s", store);
+    const sender = senderOf("s", store);
     server.away = false;
     // Both loads were tied while the machine's clock was two years ahead.
     for (const one of [first[0]?.load ?? "", load]) sender.tieLoad(one);
@@ -243,7 +252,7 @@ describe.each(kinds)("the sender, with taps kept %s", (_, open) => {
     const list = taps(2);
     // The device's clock and the server's cannot be reconciled while it counts from 1970.
     server.refusesTimes = true;
-    const sender = new Sender("s", store);
+    const sender = senderOf("s", store);
     await sender.keep(list);
     expect(await sender.flush(5000)).toBe(true);
     expect(sender.snapshot().refused.size).toBe(2);
@@ -255,7 +264,7 @@ describe.each(kinds)("the sender, with taps kept %s", (_, open) => {
   });
 
   it("takes the offset whose asking came back quickest, at load and again after the server was away", async () => {
-    const sender = new Sender("s", open());
+    const sender = senderOf("s", open());
     const [first, second] = [taps(1), taps(1)];
     server.clockDelaysMs = [300, 200, 0, 250];
     sender.tieLoad(first[0]?.load ?? "");
@@ -298,7 +307,7 @@ class FailingQueue {
 describe("taps the device cannot keep", () => {
   it("are held in memory, counted as neither kept nor sent, and sent; the device is tried again", async () => {
     const device = new FailingQueue("failing");
-    const sender = new Sender("s", device.open);
+    const sender = senderOf("s", device.open);
     const early = taps(4);
     await sender.keep(early);
     await sender.flush(2000);
@@ -326,7 +335,7 @@ describe("taps the device cannot keep", () => {
   it("that it kept and then cannot mark as saved are not sent for ever, nor called unsent", async () => {
     const device = new FailingQueue("unmarked");
     device.settles = false;
-    const sender = new Sender("s", device.open);
+    const sender = senderOf("s", device.open);
     const list = taps(250);
     await sender.keep(list);
     expect(await sender.flush(3000)).toBe(true);
@@ -344,7 +353,7 @@ describe("taps the device cannot keep", () => {
   it("are sent although the device never answers", async () => {
     const device = new FailingQueue("hanging");
     device.hangs = true;
-    const sender = new Sender("s", device.open, 200);
+    const sender = senderOf("s", device.open, 200);
     await sender.keep(taps(2));
     expect(await sender.flush(9000)).toBe(true);
     expect(server.saved.size).toBe(2);
@@ -355,7 +364,7 @@ describe("a store that was put back to a backup", () => {
   const confirmed = async () => {
     const storeName = `back-${name++}`;
     const list = taps(30);
-    const sender = new Sender("s", () => DeviceQueue.open(storeName));
+    const sender = senderOf("s", () => DeviceQueue.open(storeName));
     await sender.keep(list);
     expect(await sender.flush(5000)).toBe(true);
     return { storeName, list };
@@ -368,7 +377,7 @@ describe("a store that was put back to a backup", () => {
     const { storeName, list } = await confirmed();
     lose(list, 12);
     server.position = 12;
-    const sender = new Sender("s", () => DeviceQueue.open(storeName));
+    const sender = senderOf("s", () => DeviceQueue.open(storeName));
     sender.kick();
     await vi.waitFor(() => expect(server.saved.size).toBe(30), 5000);
     expect(await sender.flush(3000)).toBe(true);
@@ -379,14 +388,14 @@ describe("a store that was put back to a backup", () => {
     lose(list, 12);
     server.position = 500;
     server.epoch = "restored";
-    const sender = new Sender("s", () => DeviceQueue.open(storeName));
+    const sender = senderOf("s", () => DeviceQueue.open(storeName));
     sender.kick();
     await vi.waitFor(() => expect(server.saved.size).toBe(30), 5000);
   });
 
   it("is not mistaken for one that was not: nothing is sent twice", async () => {
     const { storeName } = await confirmed();
-    const sender = new Sender("s", () => DeviceQueue.open(storeName));
+    const sender = senderOf("s", () => DeviceQueue.open(storeName));
     sender.kick();
     await sender.keep(taps(1));
     expect(await sender.flush(3000)).toBe(true);
@@ -419,7 +428,7 @@ describe("the device's queue", () => {
 
   it("sends a tap kept in the very moment the sender thought it was done", async () => {
     const queue = await DeviceQueue.open("moment");
-    const sender = new Sender("s", () => Promise.resolve(queue));
+    const sender = senderOf("s", () => Promise.resolve(queue));
     const [first, second] = [taps(1), taps(1)];
     const idsOf = queue.idsOf.bind(queue);
     let once = true;
@@ -451,7 +460,7 @@ describe("a session begun on the device", () => {
   } as const;
 
   it("goes to the server before its taps, once, with when it was made on the server's clock", async () => {
-    const sender = new Sender("s", () => DeviceQueue.open(`store-${name++}`));
+    const sender = senderOf("s", () => DeviceQueue.open(`store-${name++}`));
     server.sessions = new Set();
     server.away = true;
     const made = Date.now();
@@ -470,7 +479,7 @@ describe("a session begun on the device", () => {
   });
 
   it("whose answer was lost is sent again under the same id", async () => {
-    const sender = new Sender("s", () => DeviceQueue.open(`store-${name++}`));
+    const sender = senderOf("s", () => DeviceQueue.open(`store-${name++}`));
     server.sessions = new Set();
     server.confirmLost = 1;
     await sender.keepSession(begun, "waiting");
@@ -482,7 +491,7 @@ describe("a session begun on the device", () => {
 
   it("is given again to a store that has lost it, also where it was the server's own", async () => {
     const device = `store-${name++}`;
-    const sender = new Sender("s", () => DeviceQueue.open(device));
+    const sender = senderOf("s", () => DeviceQueue.open(device));
     server.sessions = new Set([begun.id]);
     await sender.keepSession(begun, "saved");
     await sender.keep(taps(4));
@@ -493,7 +502,7 @@ describe("a session begun on the device", () => {
     server.saved = new Map();
     server.position = 0;
     server.epoch = "restored";
-    const later = new Sender("s", () => DeviceQueue.open(device));
+    const later = senderOf("s", () => DeviceQueue.open(device));
     later.kick();
     await vi.waitFor(() => expect(server.saved.size).toBe(4), { timeout: 8000 });
     expect(server.sessionsPosted.map(({ id }) => id)).toEqual([begun.id]);
@@ -501,7 +510,7 @@ describe("a session begun on the device", () => {
   });
 
   it("that the server cannot take is kept with its taps, said, and tried again with them", async () => {
-    const sender = new Sender("s", () => DeviceQueue.open(`store-${name++}`));
+    const sender = senderOf("s", () => DeviceQueue.open(`store-${name++}`));
     server.sessions = new Set();
     server.refusesSessions = "There is no such horse.";
     await sender.keepSession(begun, "waiting");
@@ -519,7 +528,7 @@ describe("a session begun on the device", () => {
   });
 
   it("carried as a file to another device is sent from there, once", async () => {
-    const from = new Sender("s", () => DeviceQueue.open(`store-${name++}`));
+    const from = senderOf("s", () => DeviceQueue.open(`store-${name++}`));
     server.sessions = new Set();
     server.away = true;
     await from.keepSession(begun, "waiting");
@@ -529,14 +538,14 @@ describe("a session begun on the device", () => {
     const carried = idsOf(file.events);
     expect(carried).toHaveLength(3);
     server.away = false;
-    const to = new Sender("s", () => DeviceQueue.open(`store-${name++}`));
+    const to = senderOf("s", () => DeviceQueue.open(`store-${name++}`));
     expect(await takeIn(to, file)).toBe(3);
     expect(await takeIn(to, file)).toBe(3);
     expect(await to.flush(8000)).toBe(true);
     // The first device may have found its way meanwhile and sent them as well: under the same ids they are three all the same.
     expect([...server.saved.keys()].sort()).toEqual(carried.sort());
     expect((await unsentOf(to)).events).toEqual([]);
-    const elsewhere = new Sender("other", () => DeviceQueue.open(`store-${name++}`));
+    const elsewhere = senderOf("other", () => DeviceQueue.open(`store-${name++}`));
     await expect(takeIn(elsewhere, file)).rejects.toThrow(/other data/);
     await expect(takeIn(to, { what: "something" })).rejects.toThrow(/no file of taps/);
     await expect(takeIn(to, null)).rejects.toThrow(/no file of taps/);
@@ -552,7 +561,7 @@ describe("a store that goes back under an open page", () => {
     ["by a restore", "r2"],
     ["by hand, under the same name", ""],
   ])("%s: the next confirmation offers again what it had confirmed, before the new mark is written", async (_, epoch) => {
-    const sender = new Sender("s", open());
+    const sender = senderOf("s", open());
     const first = taps(4);
     await sender.keep(first);
     expect(await sender.flush(5000)).toBe(true);
@@ -564,7 +573,7 @@ describe("a store that goes back under an open page", () => {
     expect([...server.saved.values()].every((times) => times <= 2)).toBe(true);
   });
   it("is heard of over the live line with no tap at all", async () => {
-    const sender = new Sender("s", open());
+    const sender = senderOf("s", open());
     sender.heardRestore("");
     const first = taps(4);
     await sender.keep(first);
@@ -579,7 +588,7 @@ describe("a store that goes back under an open page", () => {
     expect(server.requests).toBe(requests);
   });
   it("has a session again in which this device tapped nothing: another device may wait for it", async () => {
-    const sender = new Sender("s", open());
+    const sender = senderOf("s", open());
     server.sessions = new Set();
     await sender.keepSession({ id: testId(900_000) } as never, "waiting");
     expect(await sender.flush(3000)).toBe(true);
@@ -590,7 +599,7 @@ describe("a store that goes back under an open page", () => {
   });
 
   it("takes taps of a session it had lost as soon as another device has given it back", async () => {
-    const sender = new Sender("s", open());
+    const sender = senderOf("s", open());
     server.sessions = new Set();
     await sender.keep(taps(3));
     expect(await sender.flush(3000)).toBe(true);
@@ -603,7 +612,7 @@ describe("a store that goes back under an open page", () => {
   });
 
   it("has its sessions again first, where it lost them too", async () => {
-    const sender = new Sender("s", open());
+    const sender = senderOf("s", open());
     server.sessions = new Set([testId(900_000)]);
     const begun = {
       id: testId(900_000),

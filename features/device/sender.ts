@@ -105,6 +105,7 @@ export class Sender {
   /** The restore a live line told of last; null before the first. */
   private epochHeard: string | null = null;
   private pauseMs = FIRST_PAUSE_MS;
+  private ended = false;
   private timer: ReturnType<typeof setTimeout> | null = null;
 
   constructor(
@@ -284,7 +285,16 @@ export class Sender {
   }
 
   /** Sends now; a call while sending makes it look once more. */
+  /** Ends this page's sending: what it keeps is sent by the next page. */
+  end(): void {
+    this.ended = true;
+    this.again = false;
+    if (this.timer !== null) clearTimeout(this.timer);
+    this.timer = null;
+  }
+
   kick = (): void => {
+    if (this.ended) return;
     this.again = true;
     if (this.timer !== null) clearTimeout(this.timer);
     this.timer = null;
@@ -329,7 +339,7 @@ export class Sender {
       this.tied = false;
       await this.count();
       this.say({ held: error instanceof Error ? error.message : NO_ANSWER });
-      this.timer = setTimeout(this.kick, this.pauseMs * (1 - JITTER * Math.random()));
+      if (!this.ended) this.timer = setTimeout(this.kick, this.pauseMs * (1 - JITTER * Math.random()));
       this.pauseMs = Math.min(LONGEST_PAUSE_MS, this.pauseMs * 2);
     } finally {
       this.running = false;

@@ -296,7 +296,7 @@ describe("what is no package", () => {
     await closeStore(store);
   });
 
-  it("with one bit turned is refused, or says what it said", async () => {
+  it("with one bit turned is refused, or says what it said", { timeout: 240_000 }, async () => {
     const small = await fresh();
     const horse = await addHorse(small, { ...(check(horseSchema, { name: "Fenna" }) as { value: HorseInput }).value });
     await addRestriction(

@@ -146,6 +146,7 @@ class Phone {
   /** The page goes, and another comes: what it had not brought to the database lies where it was put first. */
   reload(): void {
     this.queue?.close();
+    this.sender?.end();
     this.load = newId();
     ownStorage.run(this.storage, () => {
       this.sender = new Sender(this.storeId, async (onLost) => {
