@@ -150,8 +150,9 @@ function intervalWords(counts: Counted, [low, high]: readonly [number, number]):
 
 /**
  * What an experiment has come to. Nothing is said of a difference before its
- * last block or before it was ended: a look at every block would call nothing
- * something. Each block counts as the arm that was drawn for it, also where it
+ * last block: a look at every block would call nothing something, and so would
+ * an end that may have been chosen by what was seen. One that is ended early
+ * gives its counts alone. Each block counts as the arm that was drawn for it, also where it
  * was worked otherwise, so that the test stays exact; that is said.
  * @param blocks those that were worked, by the number each was drawn as.
  */
@@ -165,7 +166,7 @@ export function tryResult(one: TryBoth, blocks: readonly TriedBlock[]): TryResul
   const drawn = one.arms.slice(0, done);
   const complete = done === one.arms.length;
   const ended = one.endedMs !== null;
-  const test = complete || ended ? randomisationTest(values, drawn, beginnings(ordersOf(one.arms.length, one.mostAlike), done)) : null;
+  const test = complete ? randomisationTest(values, drawn, beginnings(ordersOf(one.arms.length, one.mostAlike), done)) : null;
   const of = (arm: Arm) => mean(values.filter((value, i): value is number => value !== null && drawn[i] === arm));
   const otherwise = worked.filter(({ worked: arm }, i) => arm !== drawn[i]).length;
   const next = one.arms[done];
@@ -207,14 +208,16 @@ function sentenceOf(
   if (!complete && !ended)
     return `${done} of ${arms.length} blocks worked. What they show is said at the end, so that nothing is read into the first of them.`;
   const short = complete ? "" : `Cut short after ${done} of ${arms.length} blocks. `;
-  if (test === null || meanA === null || meanB === null) return `${short}Not enough was worked to hold one against the other.`;
+  if (meanA === null || meanB === null) return `${short}Not enough was worked to hold one against the other.`;
   const { name, better } = COUNTED_WORDS[counts];
   const means = `${a} ${valueWords(counts, meanA)}, ${b} ${valueWords(counts, meanB)}`;
+  if (!complete) return `${short}${means}. Which is better can be told only where it ends where it was to end.`;
+  if (test === null) return "Not enough was worked to hold one against the other.";
   const orders = `p ${test.p < 0.001 ? "under 0.001" : test.p.toFixed(3)} of ${test.orders} orders`;
   if (test.leastP > TRY_CALLED_AT)
-    return `${short}${means}. With so few blocks nothing can be told from chance: the smallest p was ${test.leastP.toFixed(2)}.`;
+    return `${means}. With so few blocks nothing can be told from chance: the smallest p was ${test.leastP.toFixed(2)}.`;
   const range = test.interval === null ? "" : ` The difference could be anywhere from ${intervalWords(counts, test.interval)}.`;
-  if (test.p >= TRY_CALLED_AT) return `${short}No difference shown in ${name}: ${means} (${orders}).${range}`;
+  if (test.p >= TRY_CALLED_AT) return `No difference shown in ${name}: ${means} (${orders}).${range}`;
   const bBetter = better === "more" ? test.effect > 0 : test.effect < 0;
-  return `${short}With this horse on this rung, ${bBetter ? b : a} did better in ${name}: ${means}, a difference of ${sizeWords(counts, test.effect)} (${orders}).${range}`;
+  return `With this horse on this rung, ${bBetter ? b : a} did better in ${name}: ${means}, a difference of ${sizeWords(counts, test.effect)} (${orders}).${range}`;
 }

@@ -267,8 +267,8 @@ export function TryForm({
         <PromiseWords promised={promised} spread={ladder?.spreads[counts] ?? null} counts={counts} />
       </p>
       <p className="text-sm text-soft sm:col-span-6">
-        Everything else stays alike: place, person, rung. Stop at any time for the horse; it counts as cut short and stays valid, unless it
-        is stopped for what it seems to show. Which is due is drawn and not chosen.
+        Everything else stays alike: place, person, rung. Stop at any time for the horse; cut short it gives its counts, and says nothing of
+        which is better. Which is due is drawn and not chosen.
       </p>
       <FormEnd label="Draw the order" busy={busy} problem={problem} />
     </form>

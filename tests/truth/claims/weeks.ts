@@ -105,6 +105,25 @@ function tried(chance: Chance, better: number): string {
   return tryResult({ ...TRIED, arms }, blocks).sentence;
 }
 
+/** The same with both ways alike, ended after the first block from the sixth on at which the means lie 30 points apart, or at its end. */
+function triedAndEnded(chance: Chance): boolean {
+  const arms = drawOrder(chance, 12, 2) as Arm[];
+  let today = 0;
+  const blocks: { number: number; worked: Arm; value: number; session: string; startedMs: number; asks: number }[] = [];
+  for (const [i, worked] of arms.entries()) {
+    if (i % 3 === 0) today = drawNormal(chance, 0, DAY_SPREAD);
+    const p = share(logit(0.5) + today);
+    blocks.push({ number: i + 1, worked, value: upTo(8).filter(() => chance() < p).length / 8, session: "", startedMs: 0, asks: 8 });
+    const mean = (arm: Arm) => {
+      const of = blocks.filter((block) => block.worked === arm);
+      return of.reduce((sum, { value }) => sum + value, 0) / of.length;
+    };
+    if (i >= 5 && Math.abs(mean("A") - mean("B")) >= 0.3)
+      return /did better/.test(tryResult({ ...TRIED, arms, endedMs: 1, endedWhy: "seen" }, blocks).sentence);
+  }
+  return /did better/.test(tryResult({ ...TRIED, arms }, blocks).sentence);
+}
+
 /** A step up that is no step: the same share before and after, taken when the last ten were good. */
 function raisedAfterAGoodRun(chance: Chance, drop: number) {
   const p = 0.8;
@@ -217,6 +236,13 @@ export const WEEKS: readonly Claim[] = [
     asks: "found",
     atLeast: 0.7,
     run: (chance) => /a scratch did better/.test(tried(chance, 2.2)),
+  },
+  {
+    sentence: "did better in how often it gets it right",
+    horses: "both ways alike; the trainer ends it where it would be said",
+    asks: "false",
+    atMost: 0.08,
+    run: (chance) => triedAndEnded(chance),
   },
   {
     sentence: "Too soon or too big",
