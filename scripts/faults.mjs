@@ -70,10 +70,22 @@ function browserRows(suite) {
   for (const inner of suite.suites ?? []) browserRows(inner);
 }
 
+/** The table of what was tried and found. */
+function printRows() {
+  if (existsSync(report)) {
+    process.stdout.write("\n| tried | times | found | s |\n|---|---|---|---|\n");
+    for (const line of readFileSync(report, "utf8").trim().split("\n")) {
+      const { name, rounds, found, ok: good, seconds } = JSON.parse(line);
+      process.stdout.write(`| ${name} | ${rounds} | ${good ? "" : "**failed:** "}${found} | ${Math.round(seconds)} |\n`);
+    }
+  }
+}
+
 const node = (...parameters) => spawnSync(process.execPath, parameters, { stdio: "inherit", env }).status === 0;
 const bin = (...parts) => join(ROOT, "node_modules", ...parts);
 if (!node("scripts/start.mjs", "--build-only")) process.exit(1);
-let ok = node(bin("vitest", "vitest.mjs"), "run", "-c", "vitest.faults.config.ts", ...(bodies === null ? [] : ["fuzz"]));
+const guardsAlone = process.argv.includes("--guards");
+let ok = guardsAlone || node(bin("vitest", "vitest.mjs"), "run", "-c", "vitest.faults.config.ts", ...(bodies === null ? [] : ["fuzz"]));
 if (bodies === null) {
   const unitReport = join(ROOT, ".cache", "faults", "unit.json");
   rmSync(unitReport, { force: true });
@@ -81,6 +93,8 @@ if (bodies === null) {
     node(bin("vitest", "vitest.mjs"), "run", ...GUARDS.keys(), "--reporter=dot", "--reporter=json", `--outputFile.json=${unitReport}`) &&
     ok;
   if (existsSync(unitReport)) unitRows(JSON.parse(readFileSync(unitReport, "utf8")));
+  if (guardsAlone) printRows();
+  if (guardsAlone) process.exit(ok ? 0 : 1);
   env.DEFT_CHROMIUM = ensureChromium();
   const browserReport = join(ROOT, ".cache", "faults", "browser.json");
   rmSync(browserReport, { force: true });
@@ -88,11 +102,5 @@ if (bodies === null) {
   ok = node(bin("@playwright", "test", "cli.js"), "test", "kill", "pen", "network", "nothing-lost", "long-session", "--retries=0") && ok;
   if (existsSync(browserReport)) for (const suite of JSON.parse(readFileSync(browserReport, "utf8")).suites) browserRows(suite);
 }
-if (existsSync(report)) {
-  process.stdout.write("\n| tried | times | found | s |\n|---|---|---|---|\n");
-  for (const line of readFileSync(report, "utf8").trim().split("\n")) {
-    const { name, rounds, found, ok: good, seconds } = JSON.parse(line);
-    process.stdout.write(`| ${name} | ${rounds} | ${good ? "" : "**failed:** "}${found} | ${Math.round(seconds)} |\n`);
-  }
-}
+printRows();
 process.exit(ok ? 0 : 1);

@@ -58,7 +58,8 @@ The study behind the default rule, a session's plan and the thresholds of Ease a
   docs: `npm run docs
 Writes the pages and drawings of docs/ that follow from the code.`,
   faults: `npm run faults
-Kills, full disks, locks and hostile bodies, at length. npm run fuzz: the bodies alone.`,
+Kills, full disks, locks and hostile bodies, at length. npm run fuzz: the bodies alone.
+  --guards      the guards that need no server, and nothing else`,
   repeat: `npm run repeat [-- OPTIONS]
 Every browser test three times, those that wait, count or hear ten times, beside a program that takes every core. Cut off, it goes on where it was.
   --only NAME   the files with this in their name

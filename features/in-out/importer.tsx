@@ -348,7 +348,7 @@ export function Importer({ horses }: { horses: readonly { readonly id: string; r
               <p className="mt-3">{KIND_WORDS[look.kind]}</p>
               {look.kind !== "package" && (
                 <label className="mt-3 block max-w-sm font-semibold">
-                  {mapping.columns.horse !== undefined && asksColumns ? "Whose, where a row names no horse" : "Whose"}
+                  {mapping.columns.horse !== undefined && asksColumns ? "Whose, if a row names no horse" : "Whose"}
                   <select value={horse} onChange={(event) => setHorse(event.target.value)} className="field-box mt-0.5 font-normal">
                     {horses.map((one) => (
                       <option key={one.id} value={one.id}>

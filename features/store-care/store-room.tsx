@@ -171,7 +171,7 @@ export function StoreRoom({ care }: { care: CareFacts }) {
             {counted(care.aside.length, "change")} of helpers {care.aside.length === 1 ? "waits" : "wait"} for you
           </h2>
           <p className="max-w-prose">
-            A helper may change own taps alone. Nothing was changed; each stays on its device until it is taken in.
+            Helpers can change only their own taps. Nothing was changed; each change stays on the device that sent it until you take it in.
           </p>
           <ul className="mt-2">
             {care.aside.map(({ id, sessionId, person, horse, tappedMs, what, reason }) => (
