@@ -6,6 +6,8 @@ import type { Past, PastTrial } from "./past";
 
 /** How many trials are looked at before and after a raise. */
 export const AROUND_A_RAISE = 10;
+/** Trials by which it is told how it likely went before: those that met the rule were picked for having gone well. */
+const LIKELY_OF = 20;
 /** Fewest on either hand for a raise to be held against its past. */
 const FEWEST_AROUND = 5;
 
@@ -35,6 +37,8 @@ export interface Raise {
   readonly harder: readonly HarderStrand[];
   /** Met of the last trials before, at most ten. */
   readonly before: { readonly met: number; readonly of: number };
+  /** Met of the last on that rung before, at most twenty: what it likely was. */
+  readonly likely: { readonly met: number; readonly of: number };
   /** Met of the first after, at most ten. */
   readonly after: { readonly met: number; readonly of: number };
   /** Trials on the new rung, until it was left or the span ended. */
@@ -147,6 +151,9 @@ export function raisesOf(past: Past, planOf: PlanOf): Raise[] {
       if (last.length < FEWEST_AROUND || after.length < FEWEST_AROUND) continue;
       const plan = planOf(first.ladder as string, version);
       const before = { met: metOf(last), of: last.length };
+      const earlierRung = earlier[0]?.rung;
+      const onIt = list.slice(0, i).flatMap((one) => (one[0]?.version === version && one[0]?.rung === earlierRung ? one : []));
+      const lastTwenty = onIt.slice(-LIKELY_OF);
       const session = past.sessions[first.session];
       // What stood before the step: on the new rung the recorder says a word of its own, which is none about going there.
       const begunMs = session?.facts.blocks.findLast(({ startMs }) => startMs <= first.askMs)?.startMs ?? first.askMs;
@@ -162,6 +169,7 @@ export function raisesOf(past: Past, planOf: PlanOf): Raise[] {
         wallMs: (session?.startedMs ?? 0) + first.askMs,
         harder: plan === undefined ? [] : harderStrands(plan, earlier[0]?.rung as number, rung),
         before,
+        likely: { met: metOf(lastTwenty), of: lastTwenty.length },
         after: { met: metOf(after.slice(0, AROUND_A_RAISE)), of: Math.min(AROUND_A_RAISE, after.length) },
         asks: after.length,
         cost,
@@ -254,19 +262,20 @@ export function beforeARung(plan: LadderPlan, rung: number, costs: ChangeCosts |
 
 /** How a step up went, in words. */
 export interface RaiseTold {
-  /** The first ten after are worse than the last ten before, beyond what ten and ten can do by chance. */
+  /** The first ten after are worse than it likely was before, beyond what so many can do by chance. */
   readonly fell: boolean;
   readonly sentence: string;
 }
 
 /**
  * Whether a step was too soon or too big: the first trials after it held
- * against the last before (Newcombe 1998, method 10). Steps are mostly taken
- * after a good run, which by chance alone is followed by a worse one, so a drop
- * within the interval is said to be none.
+ * against what it likely was before (Newcombe 1998, method 10). Steps are
+ * mostly taken after a good run, which by chance alone is followed by a worse
+ * one, so the last twenty on the rung count, with a flat prior, as the advice
+ * to go up has it, and a drop within the interval is said to be none.
  */
-export function raiseTold({ before, after, cost, asks, wentBack }: Raise): RaiseTold {
-  const difference = shareDifference(before, after);
+export function raiseTold({ likely, after, cost, asks, wentBack }: Raise): RaiseTold {
+  const difference = shareDifference({ met: likely.met + 1, of: likely.of + 2 }, after);
   const fell = difference !== null && difference.interval[1] < 0;
   const regained =
     cost === null

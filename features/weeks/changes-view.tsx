@@ -112,9 +112,10 @@ function Raises({
   return (
     <section className="mt-9">
       <ToldHead title="Did I raise too soon" of="whether a step was too soon">
-        The last ten asks on the rung before against the first ten on the new one. Too soon or too big is said where the 95 % interval of
-        the difference of the two shares lies below nothing (Newcombe 1998); ten and ten can differ by chance by more than half of what they
-        could. Against the word: it said Stay, Ease, Rest, Change side, Finish or Stop, and the step was taken.
+        The first ten asks on the new rung against what the last twenty on the one before let expect: the last ten were picked for having
+        gone well, and go less well after by chance alone. Too soon or too big is said where the 95 % interval of the difference lies below
+        nothing (Newcombe 1998, the twenty with a flat prior). Against the word: it said Stay, Ease, Rest, Change side, Finish or Stop, and
+        the step was taken.
       </ToldHead>
       {raises.length === 0 ? (
         <p className="mt-2">No step up in this span that holds five asks on either hand.</p>

@@ -1,6 +1,17 @@
 import { type Chance, drawNormal } from "@/core/chance";
 import { type Arm, drawOrder, ordersOf, type TryBoth, tryResult } from "@/core/experiment";
-import { beforeItGoes, contrastSets, goodMoment, type Moment, overWeeks, type Past, raiseTold, savingsOf, trialsFor } from "@/core/past";
+import {
+  beforeItGoes,
+  contrastSets,
+  goodMoment,
+  type Moment,
+  overWeeks,
+  type Past,
+  raisesOf,
+  raiseTold,
+  savingsOf,
+  trialsFor,
+} from "@/core/past";
 import { type WrittenSession, writePast } from "@/tests/support/past-writer";
 import { type Claim, DAY_SPREAD, logit, share, upTo } from "./claim";
 
@@ -124,20 +135,20 @@ function triedAndEnded(chance: Chance): boolean {
   return /did better/.test(tryResult({ ...TRIED, arms }, blocks).sentence);
 }
 
-/** A step up that is no step: the same share before and after, taken when the last ten were good. */
-function raisedAfterAGoodRun(chance: Chance, drop: number) {
-  const p = 0.8;
-  let last: boolean[] = [];
-  do last = upTo(10).map(() => chance() < p);
-  while (last.filter(Boolean).length < 9);
-  const after = upTo(10).filter(() => chance() < p - drop).length;
-  return raiseTold({
-    before: { met: last.filter(Boolean).length, of: 10 },
-    after: { met: after, of: 10 },
-    cost: 0,
-    asks: 10,
-    wentBack: false,
-  } as never).fell;
+/** A step up, taken as soon as nine of the last ten were right, onto a rung that is met so much less often; by the app's own reading of the trials. */
+function raisedAfterAGoodRun(chance: Chance, drop: number, p = 0.8) {
+  const last: boolean[] = [];
+  do last.push(chance() < p);
+  while (last.length < 10 || last.slice(-10).filter(Boolean).length < 9);
+  const trial = (rung: number) => (met: boolean) => ({ outcome: met ? ("met" as const) : ("miss" as const), rung });
+  const after = upTo(10).map(() => chance() < p - drop);
+  // Days of some sixteen asks; the step is on the last of them.
+  const days = upTo(Math.ceil(last.length / 16)).map((day) => last.slice(16 * day, 16 * day + 16).map(trial(1)));
+  const past = writePast(
+    days.map((trials, day): WrittenSession => ({ day, trials: day === days.length - 1 ? [...trials, ...after.map(trial(2))] : trials })),
+  );
+  const [raise] = raisesOf(past, () => undefined);
+  return raise !== undefined && raiseTold(raise).fell;
 }
 
 const change = (chance: Chance, perWeek: number) => {
@@ -251,6 +262,15 @@ export const WEEKS: readonly Claim[] = [
     atMost: 0.12,
     run: (chance) => raisedAfterAGoodRun(chance, 0),
   },
+  ...[0.55, 0.65].map(
+    (p): Claim => ({
+      sentence: "Too soon or too big",
+      horses: `raised at nine of ten onto a rung as easy, true share ${p}`,
+      asks: "false",
+      atMost: 0.12,
+      run: (chance) => raisedAfterAGoodRun(chance, 0, p),
+    }),
+  ),
   {
     sentence: "Too soon or too big",
     horses: "raised after nine of ten onto one met 2 in 10",
