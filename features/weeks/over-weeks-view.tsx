@@ -106,7 +106,7 @@ export function OverWeeksView({
               how={
                 <>
                   Met answers at phase 1 over met answers with a phase. A week’s change is the slope of least squares over sessions with its
-                  95 % t interval; a change is called where that leaves nothing out.
+                  95 % t interval, neighbouring sessions taken for alike; a change is called where that leaves nothing out.
                 </>
               }
               rests={rests({ holds: "phase" })}

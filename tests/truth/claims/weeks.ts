@@ -189,7 +189,7 @@ export const WEEKS: readonly Claim[] = [
     sentence: "lighter / less light, a week",
     horses: "from 40 to 90 % in six weeks",
     asks: "found",
-    atLeast: 0.7,
+    atLeast: 0.5,
     run: (chance) => change(chance, 0.5),
   },
   {
