@@ -308,9 +308,9 @@ describe("what is no package", () => {
     await closeStore(small);
     const chance = seededChance(271);
     let refused = 0;
-    const draws = Array.from({ length: 45 }, () => Math.floor(chance() * whole.length * 8));
+    const draws = Array.from({ length: 28 }, () => Math.floor(chance() * whole.length * 8));
     // The directory at the end is where a reader that goes by the bytes alone looks last.
-    const ends = Array.from({ length: 30 }, (_, i) => (whole.length - 1 - i * 46) * 8 + (i % 8)).filter((bit) => bit > 0);
+    const ends = Array.from({ length: 20 }, (_, i) => (whole.length - 1 - i * 69) * 8 + (i % 8)).filter((bit) => bit > 0);
     for (const bit of [...draws, ...ends]) {
       const turned = Buffer.from(whole);
       turned[bit >> 3] = (turned[bit >> 3] as number) ^ (1 << (bit & 7));
@@ -327,7 +327,7 @@ describe("what is no package", () => {
         await closeStore(store);
       }
     }
-    expect(refused).toBeGreaterThan(40);
+    expect(refused).toBeGreaterThan(25);
   });
 
   it("is given up where whoever asked gives up", async () => {

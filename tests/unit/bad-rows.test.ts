@@ -31,14 +31,14 @@ async function copy(): Promise<Store> {
   return openStore(file, () => NOW);
 }
 
-/** What every page asks for, as text: of the horse that works on the circle, and of one beside it. */
+/** What every page asks for, as text, of the horse that works on the circle: it has a sum of every kind. */
 async function pages(store: Store): Promise<Map<string, string>> {
   const found = new Map<string, string>();
   const horses = await listHorses(store);
   const [circle] = await store.sequelize.query<{ horse_id: string }>("SELECT horse_id FROM session WHERE kind = 'circle' LIMIT 1", {
     type: QueryTypes.SELECT,
   });
-  const shown = [horses.find(({ id }) => id === circle?.horse_id), horses.find(({ id }) => id !== circle?.horse_id)];
+  const shown = [horses.find(({ id }) => id === circle?.horse_id)];
   for (const { id, name } of shown.filter((horse) => horse !== undefined))
     for (const [page, read] of Object.entries(pagesOf(store, NOW))) found.set(`${page} of ${name}`, JSON.stringify(await read(id)) ?? "");
   return found;
