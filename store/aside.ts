@@ -1,6 +1,7 @@
 import { QueryTypes } from "sequelize";
 import { checkEvent, type SessionEvent } from "@/core/schemas";
 import { keptJson } from "./kept-json";
+import { UnreadError } from "./rows";
 import type { Store } from "./store";
 
 /** A tap of a helper that was not taken, as the keeper sees it. */
@@ -87,6 +88,7 @@ export async function settleAside(store: Store, id: string, take: boolean): Prom
     type: QueryTypes.SELECT,
   });
   const event = row === undefined ? null : eventIn(row.event);
+  if (row !== undefined && take && event === null) throw new UnreadError("this change");
   if (take && event !== null) await store.events.append({ recorder: event.recorder, events: [event], clocks: {} });
   await store.writer.write((transaction) => store.sequelize.query("DELETE FROM tap_aside WHERE id = $id", { bind: { id }, transaction }));
 }

@@ -51,6 +51,12 @@ describe("a restriction as it is kept", () => {
     expect(restrictionSentence(read)).toContain("cannot read");
   });
 
+  it("that cannot be read is opened by no reason: it is read first", () => {
+    const against = JSON.stringify([{ day: DAY, reason: "only held" }]);
+    expect(allowanceOn([readRestriction(row({ kind: "no-jumping", gone_against: against }))], DAY, null).noWork).not.toBeNull();
+    expect(allowanceOn([readRestriction(row({ kind: "no-work", gone_against: against }))], DAY, null).noWork).toBeNull();
+  });
+
   it("is opened by no reason that cannot be read", () => {
     for (const kept of ["", "null", "{}", "[null]", '[{"day":"never","reason":"x"}]', `[{"day":"${DAY}"}]`, "[", 7, null])
       expect(goneAgainstIn(kept), String(kept)).toEqual([]);

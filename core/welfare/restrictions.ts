@@ -198,7 +198,10 @@ const stricter = (a: Cap<number> | null, b: Cap<number>): Cap<number> => (a === 
  * which is said as no work.
  */
 export function allowanceOn(restrictions: readonly Restriction[], day: Day, age: AgeCaution | null): Allowance {
-  const holding = restrictions.filter((restriction) => holdsOn(restriction, day) && goneAgainstOn(restriction, day) === null);
+  // What nobody has read yet nobody can go against.
+  const holding = restrictions.filter(
+    (restriction) => holdsOn(restriction, day) && (restriction.kind === UNREAD || goneAgainstOn(restriction, day) === null),
+  );
   let noWork: Cap<true> | null = null;
   let workMinutes: Cap<number> | null = null;
   let repetitions: Cap<number> | null = null;

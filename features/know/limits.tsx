@@ -13,6 +13,8 @@ import { Field, FormEnd, orNothing, savedUnder, send, tied, useSentForm } from "
 export interface ShownRestriction {
   readonly id: string;
   readonly sentence: string;
+  /** Whether this version cannot read it: it is written anew or ended, and not gone against. */
+  readonly unread: boolean;
   readonly holds: boolean;
   readonly when: string;
   readonly overlaps: boolean;
@@ -364,7 +366,7 @@ export function Limits({
             )}
           </li>
         ))}
-        {restrictions.map(({ id, sentence, holds, when, overlaps, ended, against: days, input }) => (
+        {restrictions.map(({ id, sentence, unread, holds, when, overlaps, ended, against: days, input }) => (
           <li key={id} className="border-t-2 border-hair py-3.5">
             {editing === id ? (
               <RestrictionForm horseId={horse.id} id={id} start={input} onDone={() => setEditing(null)} />
@@ -386,7 +388,7 @@ export function Limits({
                 <p className="no-print flex gap-5">
                   {ended === null ? (
                     <>
-                      {holds && !days.some((one) => one.today) && (
+                      {holds && !unread && !days.some((one) => one.today) && (
                         <button type="button" className="link" aria-expanded={against === id} onClick={() => setAgainst(id)}>
                           Go against it today
                         </button>

@@ -1,4 +1,5 @@
 import { QueryTypes } from "sequelize";
+import { markStale } from "../caches";
 import type { Store } from "../store";
 import { dropOnTheWay, newMark, noteRows, reveal } from "./on-the-way";
 import { EVENT_INSERT } from "./read";
@@ -190,6 +191,16 @@ async function mergeUnder(mark: string, into: Store, from: Store, onEvents?: (ev
         transaction,
       });
       for (const row of rows) touched.add(String(row[1]));
+      // Sessions that were here already are behind their taps from this write on, whatever becomes of the rest.
+      const inSight = await into.sequelize.query<{ no: number }>(
+        "SELECT s.no FROM json_each($ids) j CROSS JOIN session s ON s.id = j.value WHERE s.binned_ms IS NULL",
+        { bind: { ids: JSON.stringify([...new Set(rows.map((row) => String(row[1])))]) }, type: QueryTypes.SELECT, transaction },
+      );
+      await markStale(
+        into,
+        inSight.map(({ no }) => no),
+        transaction,
+      );
     }, "sums");
     told += rows.length;
     onEvents?.(told);

@@ -67,6 +67,7 @@ export default async function LimitsPage({ params }: { params: Promise<{ horse: 
         restrictions={all.map(({ row, restriction }) => ({
           id: row.id,
           sentence: restrictionSentence(restriction),
+          unread: restriction.kind === UNREAD,
           holds: row.ended_ms == null && holdsOn(restriction, day),
           against: (restriction.goneAgainst ?? []).map((one) => ({
             words: againstWords(one),
