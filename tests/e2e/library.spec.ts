@@ -72,7 +72,8 @@ test("a touch of the body map that work rests on is chosen, kept, and said to be
 });
 
 test("dates of a horse: added, said in the yard when due, done and put after it", async ({ page, server }) => {
-  const { horse } = await makeHorse(server.url, "Dated");
+  // First by its name: a yard of more than thirty draws those in sight alone.
+  const { horse } = await makeHorse(server.url, "A dated one");
   const limits = `${server.url}/horses/${horse}/know/limits`;
   await page.goto(limits);
   await page.getByRole("button", { name: "Add a date" }).click();
