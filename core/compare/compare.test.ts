@@ -4,7 +4,7 @@ import { sumsOfSessions } from "../evidence";
 import { reduceSession } from "../record";
 import { cellsOfSession, cellsOfTrials, oneSideKnown, type SideSession, sidePicture, toldShare } from ".";
 
-const session = (left: number, right: number, of = 10, began: "first" | "second" = "first"): SideSession => [
+const session = (left: number, right: number, of = 10, began: "first" | "second" | "turns" = "first"): SideSession => [
   { stratum: "a", first: { met: left, of }, second: { met: right, of }, began },
 ];
 /** By turns: every other session begins on the other side. */
@@ -13,14 +13,14 @@ const turnAbout = (i: number) => (i % 2 === 0 ? ("first" as const) : ("second" a
 describe("the sides of a horse", () => {
   it("are called weaker only where sessions show it again and again", () => {
     const steady = (n: number) => Array.from({ length: n }, (_, i) => session(4, 8, 10, turnAbout(i)));
-    expect(sidePicture(steady(7))).toMatchObject({ weaker: null, headline: "No difference of sides shown yet" });
-    expect(sidePicture(steady(8))).toMatchObject({ weaker: "L", headline: "Left is weaker" });
-    expect(sidePicture(steady(8)).reason).toBe(
-      "On the same rungs left 32 of 80, right 64 of 80, compared 8 times: the left 40 points behind. Begin there and give it more.",
+    expect(sidePicture(steady(8))).toMatchObject({ weaker: null, headline: "No difference of sides shown yet" });
+    expect(sidePicture(steady(10))).toMatchObject({ weaker: "L", headline: "Left is weaker" });
+    expect(sidePicture(steady(10)).reason).toBe(
+      "On the same rungs left 40 of 100, right 80 of 100, compared 10 times: the left 40 points behind. Give it more, and take turns in which side begins.",
     );
     expect(
       sidePicture(
-        steady(8).map(([cell], i) => [
+        steady(10).map(([cell], i) => [
           { began: turnAbout(i), stratum: "a", first: cell?.second ?? { met: 0, of: 0 }, second: cell?.first ?? { met: 0, of: 0 } },
         ]),
       ).weaker,
@@ -30,10 +30,15 @@ describe("the sides of a horse", () => {
     expect(sidePicture(always)).toMatchObject({ weaker: null, headline: "No side can be called weaker" });
     expect(sidePicture(always).reason).toContain("The left came first in 12 of 12 sessions");
     expect(sidePicture(always).reason).toContain("Begin on the right next time");
+    // Asked by turns within the session, neither comes before the other.
+    expect(sidePicture(Array.from({ length: 8 }, () => session(4, 8, 10, "turns"))).weaker).toBe("L");
     const nine = Array.from({ length: 10 }, (_, i) => session(4, 8, 10, i === 0 ? "second" : "first"));
     expect(sidePicture(nine).weaker).toBeNull();
     const eight = Array.from({ length: 10 }, (_, i) => session(4, 8, 10, i < 2 ? "second" : "first"));
-    expect(sidePicture(eight).weaker).toBe("L");
+    expect(sidePicture(eight).reason).toContain("The left came first in 8 of 10 sessions");
+    // Whichever comes first is worse by as much: the side is not it, however often the left came first.
+    const cold = Array.from({ length: 16 }, (_, i) => (i % 4 === 0 ? session(8, 4, 10, "second") : session(4, 8)));
+    expect(sidePicture(cold)).toMatchObject({ weaker: null });
     // One session of 5 of 20 against 18 of 20, which Fisher's test called at once.
     expect(sidePicture([session(5, 18, 20)])).toMatchObject({ weaker: null });
     expect(sidePicture([session(5, 18, 20)]).reason).toMatch(/About \d+ sessions more on both sides could show a gap of 20 points\.$/);

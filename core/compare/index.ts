@@ -1,6 +1,4 @@
 export {
-  type AlwaysFirst,
-  alwaysFirst,
   cellsOfSession,
   cellsOfTrials,
   oneSideKnown,

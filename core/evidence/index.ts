@@ -2,9 +2,11 @@ export { cohenKappa, type KappaAgreement, type TimedAgreement, type TimedPair, t
 export {
   CALLED_AT,
   type Cell,
+  cellsInOrder,
   contrastBySessions,
   FEWEST_SESSIONS,
   GAP_ASKED_FOR,
+  type OrderedTrial,
   type SessionCells,
   type SessionContrast,
 } from "./by-sessions";
@@ -34,6 +36,7 @@ export {
   type PercentileBar,
   percentileBar,
 } from "./percentile";
+export { ORDER_VARIED, type PlacedSession, type PlacedValue, type PlaceOut, placeTakenOut } from "./place-out";
 export { quantileOfSorted } from "./quantile";
 export { type CountedRate, poissonInterval, type SessionRate, sessionRate } from "./rate";
 export { type RateRatio, rateRatio } from "./rate-ratio";

@@ -104,7 +104,10 @@ describe("the test of turned signs", () => {
 });
 
 describe("two conditions by sessions", () => {
-  const both = (l: number, r: number, of = 10, stratum = "a"): SessionCells => [{ stratum, first: { met: l, of }, second: { met: r, of } }];
+  const both = (l: number, r: number, began?: "first" | "second" | "turns"): SessionCells => [
+    { stratum: "a", first: { met: l, of: 10 }, second: { met: r, of: 10 }, ...(began === undefined ? {} : { began }) },
+  ];
+  const byTurns = (n: number, l: number, r: number) => Array.from({ length: n }, (_, i) => both(l, r, i % 2 === 0 ? "first" : "second"));
   const day = (side: "first" | "second", met: number, stratum = "a"): SessionCells => [
     {
       stratum,
@@ -113,10 +116,20 @@ describe("two conditions by sessions", () => {
     },
   ];
 
-  it("calls nothing before eight sessions, and then what is there", () => {
-    expect(contrastBySessions(Array.from({ length: 7 }, () => both(3, 9)))).toMatchObject({ behind: null, n: 7 });
-    expect(contrastBySessions(Array.from({ length: 8 }, () => both(3, 9)))).toMatchObject({ behind: "first", n: 8 });
-    expect(contrastBySessions(Array.from({ length: 8 }, () => both(9, 3)))).toMatchObject({ behind: "second", sessionsMore: null });
+  it("calls nothing before nine sessions, and then what is there", () => {
+    expect(contrastBySessions(byTurns(8, 3, 9))).toMatchObject({ behind: null, n: 8, cameFirst: { first: 4, second: 4 } });
+    expect(contrastBySessions(byTurns(9, 3, 9))).toMatchObject({ behind: "first", n: 9 });
+    expect(contrastBySessions(byTurns(10, 9, 3))).toMatchObject({ behind: "second", sessionsMore: null });
+    // Turns within the session: each is one coin, and eight are enough.
+    expect(contrastBySessions(Array.from({ length: 7 }, () => both(3, 9, "turns")))).toMatchObject({ behind: null });
+    expect(contrastBySessions(Array.from({ length: 8 }, () => both(3, 9, "turns")))).toMatchObject({ behind: "first", p: 2 / 2 ** 8 });
+    // Always the same first, or nobody knows which: nothing is left, and it is said.
+    for (const began of ["first", undefined] as const)
+      expect(contrastBySessions(Array.from({ length: 16 }, () => both(3, 9, began)))).toMatchObject({
+        behind: null,
+        p: 1,
+        orderBehind: true,
+      });
     expect(contrastBySessions([])).toMatchObject({ n: 0, p: null, difference: null });
     expect(contrastBySessions([both(5, 6)]).sessionsMore).toBeGreaterThanOrEqual(7);
   });

@@ -19,9 +19,11 @@ export interface SignFlip {
 /** Up to here every pattern of signs is gone through. */
 export const EXACT_UP_TO = 16;
 const DRAWS = 100_000;
-/** Where after so many draws p is this large, no further draw can make it small. */
-const FIRST_DRAWS = 4000;
-const CLEARLY_NOTHING = 0.08;
+/** Where after so many draws p is above this, no further draw can bring it under what is called. */
+const CLEARLY_NOTHING: ReadonlyMap<number, number> = new Map([
+  [4000, 0.08],
+  [12_000, 0.02],
+]);
 const TOLERANCE = 1e-12;
 
 function exactP(terms: readonly number[], seen: number): number {
@@ -46,7 +48,7 @@ function drawnP(terms: readonly number[], seen: number): number {
   let asMuch = 0;
   let draws = 0;
   while (draws < DRAWS) {
-    if (draws === FIRST_DRAWS && asMuch / draws > CLEARLY_NOTHING) break;
+    if (asMuch / draws > (CLEARLY_NOTHING.get(draws) ?? 1)) break;
     let sum = 0;
     let bits = 0;
     let left = 0;

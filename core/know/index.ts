@@ -37,6 +37,7 @@ export { type Beginning, beginWith, type LookAround, READY_BEHAVIOURS, type Read
 export {
   type EntranceRelief,
   entranceRelief,
+  NOTHING,
   type ReliefMap,
   reliefMap,
   reliefOfSession,

@@ -1,5 +1,15 @@
-import { alwaysFirst } from "../compare";
-import { CALLED_AT, FEWEST_SESSIONS, type SurvivalCurve, signFlip, survival, type Waiting, type WeighedDifference } from "../evidence";
+import {
+  CALLED_AT,
+  FEWEST_SESSIONS,
+  ORDER_VARIED,
+  type PlacedSession,
+  placeTakenOut,
+  type SurvivalCurve,
+  signFlip,
+  survival,
+  type Waiting,
+  type WeighedDifference,
+} from "../evidence";
 import { meetsPressure } from "../ladder";
 import { endOfWorkMs, type SessionRecord, until } from "../record";
 import { counted, percentWords } from "../words";
@@ -205,8 +215,12 @@ interface ZoneContrast {
   readonly sessions: number;
   /** Share of the time under pressure there less that elsewhere, weighed over sessions. */
   readonly difference: number;
-  /** After every zone of the place was looked at. */
+  /** After every zone of the place was looked at; with the place in the session taken out. */
   readonly p: number;
+  /** Share of what the sessions could tell that the order has left over. */
+  readonly kept: number;
+  /** The same were the order of no account. */
+  readonly pAsItCame: number;
   readonly here: number;
   readonly elsewhere: number;
 }
@@ -219,36 +233,84 @@ const isTimed = ({ seconds, untimed, trials, untimedWrongs, wrongs }: ZoneTimes)
 
 const pressureIn = ({ pressureSeconds, seconds }: Pick<ZoneSums, "pressureSeconds" | "seconds">) => Math.min(seconds, pressureSeconds);
 
+/** On the mean of the time spent there, zones may lie so much of a session apart for them to have taken turns. */
+const TURNS_WITHIN = 1 / 8;
+
+/** The middle of the time a session spent in each zone, as a share of the time it spent in zones. */
+function middles({ stays }: SessionRelief): ReadonlyMap<string, number> {
+  const sums = new Map<string, { seconds: number; moment: number }>();
+  let at = 0;
+  for (const { zone, seconds } of stays) {
+    const sum = sums.get(zone) ?? { seconds: 0, moment: 0 };
+    sum.moment += seconds * (at + seconds / 2);
+    sum.seconds += seconds;
+    sums.set(zone, sum);
+    at += seconds;
+  }
+  return new Map([...sums].flatMap(([zone, { seconds, moment }]) => (seconds > 0 ? [[zone, moment / seconds / at]] : [])));
+}
+
+/** Each timed zone of a session against the rest of it, in the order in which they came; null where fewer than two were timed. */
+function placedOf(session: SessionRelief): PlacedSession | null {
+  const timed = session.zones.filter(isTimed);
+  if (timed.length < 2) return null;
+  const middle = middles(session);
+  const at = ({ zone }: ZoneSums) => middle.get(zone) ?? 1;
+  const inOrder = [...timed].sort((a, b) => at(a) - at(b));
+  const all = timed.reduce((sum, one) => ({ seconds: sum.seconds + one.seconds, pressure: sum.pressure + pressureIn(one) }), {
+    seconds: 0,
+    pressure: 0,
+  });
+  return {
+    inOrder: inOrder.map((one) => {
+      const rest = { seconds: all.seconds - one.seconds, pressure: all.pressure - pressureIn(one) };
+      return {
+        what: one.zone,
+        difference: pressureIn(one) / one.seconds - rest.pressure / rest.seconds,
+        weight: (one.seconds * rest.seconds) / all.seconds,
+      };
+    }),
+    tookTurns: at(inOrder.at(-1) as ZoneSums) - at(inOrder[0] as ZoneSums) <= TURNS_WITHIN,
+    kind: "zones",
+  };
+}
+
 /**
  * Each zone against the rest, by sessions: the difference of the shares of time
- * under pressure in one session, weighed by seconds, t₁t₂/(t₁ + t₂), tested by
- * turning the signs of the sessions about, p times the number of zones.
+ * under pressure in one session, weighed by seconds, t₁t₂/(t₁ + t₂). A horse
+ * that begins cold or softens within the session makes the zone it comes to
+ * last look easy, so the place in the session is taken out; p times the number
+ * of zones.
  */
 function contrastsOf(sessions: readonly SessionRelief[]): ZoneContrast[] {
-  const names = [...new Set(sessions.flatMap(({ zones }) => zones.map(({ zone }) => zone)))].sort();
+  const placed = sessions.flatMap((session) => placedOf(session) ?? []);
+  const names = [...new Set(placed.flatMap(({ inOrder }) => inOrder.map(({ what }) => what)))].sort();
   const found = names.flatMap((zone) => {
+    const out = placeTakenOut(placed, zone);
+    if (out === null) return [];
     let here = { seconds: 0, pressure: 0 };
     let elsewhere = { seconds: 0, pressure: 0 };
-    const differences = sessions.flatMap(({ zones }): WeighedDifference[] => {
-      const own = zones.find((one) => one.zone === zone);
-      const rest = zones.filter((one) => one.zone !== zone && isTimed(one));
-      if (own === undefined || !isTimed(own) || rest.length === 0) return [];
-      const seconds = rest.reduce((sum, one) => sum + one.seconds, 0);
-      const pressure = rest.reduce((sum, one) => sum + pressureIn(one), 0);
-      here = { seconds: here.seconds + own.seconds, pressure: here.pressure + pressureIn(own) };
-      elsewhere = { seconds: elsewhere.seconds + seconds, pressure: elsewhere.pressure + pressure };
-      return [
-        { difference: pressureIn(own) / own.seconds - pressure / seconds, weight: (own.seconds * seconds) / (own.seconds + seconds) },
-      ];
-    });
-    const test = signFlip(differences);
-    if (test === null) return [];
+    const differences = placed.flatMap(({ inOrder }): WeighedDifference[] => inOrder.filter(({ what }) => what === zone));
+    for (const { zones } of sessions) {
+      const timed = zones.filter(isTimed);
+      if (timed.length < 2 || !timed.some((one) => one.zone === zone)) continue;
+      for (const one of timed) {
+        const sum = { seconds: one.seconds, pressure: pressureIn(one) };
+        if (one.zone === zone) here = { seconds: here.seconds + sum.seconds, pressure: here.pressure + sum.pressure };
+        else elsewhere = { seconds: elsewhere.seconds + sum.seconds, pressure: elsewhere.pressure + sum.pressure };
+      }
+    }
+    const asItCame = signFlip(differences);
+    const difference = out.difference ?? 0;
     return [
       {
         zone,
-        sessions: test.n,
-        difference: test.mean,
-        p: test.p,
+        sessions: out.n,
+        difference,
+        // What the shares beside it show the other way round is not called on them.
+        p: difference * (asItCame?.mean ?? 0) > 0 ? out.p : 1,
+        kept: out.kept,
+        pAsItCame: asItCame?.p ?? 1,
         here: here.pressure / here.seconds,
         elsewhere: elsewhere.pressure / elsewhere.seconds,
       },
@@ -256,7 +318,7 @@ function contrastsOf(sessions: readonly SessionRelief[]): ZoneContrast[] {
   });
   // Two zones alone are one comparison, seen from either side.
   const looks = found.length === 2 ? 1 : found.length;
-  return found.map((one) => ({ ...one, p: Math.min(1, one.p * looks) }));
+  return found.map((one) => ({ ...one, p: Math.min(1, one.p * looks), pAsItCame: Math.min(1, one.pAsItCame * looks) }));
 }
 
 /** The first in a list by p, among equals by the larger difference. */
@@ -267,22 +329,16 @@ function answerOf(sessions: readonly SessionRelief[]): string {
   if (!sessions.some(({ zones }) => zones.length > 0)) return "No zone was tapped yet.";
   const contrasts = contrastsOf(sessions);
   if (contrasts.length === 0) return "Too little to tell: timed work in two zones of one session is compared.";
-  // The zone a session comes to first, where two were worked with time: cold, or fresh.
-  const first = alwaysFirst(
-    sessions.flatMap(({ zones }) => {
-      const timed = zones.filter(isTimed);
-      return timed.length < 2 ? [] : [timed[0]?.zone ?? null];
-    }),
-  );
   const called = contrasts.filter(({ p }) => p < CALLED_AT);
-  if (called.length > 0 && first !== null)
-    return `No zone can be called: ${first.what} came first in ${first.times} of ${first.of} sessions, so the place and warming up or tiring can't be told apart. Start somewhere else next time.`;
   const numbers = ({ here, elsewhere, sessions: n }: ZoneContrast) =>
     `under pressure ${percentWords(here)} of the time there, ${percentWords(elsewhere)} elsewhere, in ${counted(n, "session")}.`;
   const easier = clearest(called.filter(({ difference }) => difference < 0));
   if (easier !== undefined) return `Easier at ${easier.zone}: ${numbers(easier)}`;
   const harder = clearest(called);
   if (harder !== undefined) return `Harder at ${harder.zone}: ${numbers(harder)}`;
+  const byOrder = contrasts.filter(({ kept }) => kept < ORDER_VARIED).sort((a, b) => a.pAsItCame - b.pAsItCame)[0];
+  if (byOrder !== undefined && byOrder.pAsItCame < CALLED_AT)
+    return `No zone can be called: the zones came in much the same order in ${counted(byOrder.sessions, "session")}, so ${byOrder.zone} and warming up or tiring can't be told apart. Start somewhere else next time.`;
   return `No zone stands out: compared in ${counted(Math.max(...contrasts.map((one) => one.sessions)), "session")}, and it takes ${FEWEST_SESSIONS} or more.`;
 }
 

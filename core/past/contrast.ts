@@ -1,13 +1,16 @@
 import {
   CALLED_AT,
   type Counted,
+  cellsInOrder,
   contrastBySessions,
   type Interval,
   type LogRank,
   logRank,
+  type OrderedTrial,
   type RateRatio,
   rateRatio,
   type SessionCells,
+  type SessionContrast,
   type ShareDifference,
   type StratifiedSum,
   sessionPermutation,
@@ -112,28 +115,22 @@ interface Sum {
   of: number;
 }
 
-/** Trials by session and by what must be alike, both sets side by side; sessions in the order they were worked. */
+/** Trials by session and by what must be alike, both sets side by side in the order they were asked; sessions in the order they were worked. */
 function cellsOf(first: SetOfTrials, second: SetOfTrials, worth: Worth): SessionCells[] {
-  const sessions = new Map<string, { startedMs: number; cells: Map<string, { first: Sum; second: Sum }> }>();
-  for (const [which, set] of [
-    ["first", first],
-    ["second", second],
-  ] as const)
+  const sessions = new Map<string, { startedMs: number; trials: (OrderedTrial & { readonly number: number })[] }>();
+  for (const set of [first, second])
     for (const trial of set.trials) {
       const value = worth(trial);
       if (value === null || trial.rung === null) continue;
       const id = idOf(set, trial);
-      const session = sessions.get(id) ?? { startedMs: set.past.sessions[trial.session]?.startedMs ?? 0, cells: new Map() };
+      const session = sessions.get(id) ?? { startedMs: set.past.sessions[trial.session]?.startedMs ?? 0, trials: [] };
       const stratum = JSON.stringify([trial.ladder, trial.version, trial.rung]);
-      const cell = session.cells.get(stratum) ?? { first: { met: 0, of: 0 }, second: { met: 0, of: 0 } };
-      cell[which].met += value;
-      cell[which].of++;
-      session.cells.set(stratum, cell);
+      session.trials.push({ stratum, second: set === second, worth: value, number: trial.number });
       sessions.set(id, session);
     }
   return [...sessions.values()]
     .sort((a, b) => a.startedMs - b.startedMs)
-    .map(({ cells }) => [...cells].map(([stratum, cell]) => ({ stratum, ...cell })));
+    .map(({ trials }) => cellsInOrder(trials.sort((a, b) => a.number - b.number)));
 }
 
 function sumsBySession(set: SetOfTrials, worth: Worth): { sum: number; of: number }[] {
@@ -213,13 +210,20 @@ function onSameRungs(first: SetOfTrials, second: SetOfTrials, worth: Worth) {
 const sharedSessions = (cells: readonly SessionCells[]) =>
   cells.filter((session) => session.some((cell) => cell.first.of > 0 && cell.second.of > 0)).length;
 
+/** A difference that warming up or tiring may be behind: what came first, and what would tell. */
+function orderWords({ cameFirst: { first, second }, n }: SessionContrast): string {
+  const often =
+    first === second ? "" : `${first > second ? "A" : "B"} came first in ${Math.max(first, second)} of ${counted(n, "session")}, so `;
+  return `${often}${often === "" ? "The difference" : "the difference"} can't be told apart from warming up or tiring. Take turns in which comes first.`;
+}
+
 function leading(first: SetOfTrials, second: SetOfTrials, worth: Worth, words: Words, interval: () => Interval | null): LeadingContrast {
   const say = (called: boolean, difference: number, n: string) => `${called ? words.differs(difference) : words.nothing}, ${n}.`;
   const cells = cellsOf(first, second, worth);
   if (sharedSessions(cells) >= 2) {
     const within = contrastBySessions(cells);
     if (within.difference !== null) {
-      const called = within.p !== null && within.p < CALLED_AT;
+      const called = within.behind !== null;
       return {
         by: "within",
         difference: within.difference,
@@ -227,7 +231,9 @@ function leading(first: SetOfTrials, second: SetOfTrials, worth: Worth, words: W
         p: within.p,
         sessions: within.n,
         called,
-        sentence: say(called, within.difference, `compared within sessions ${counted(within.n, "time")}`),
+        sentence: within.orderBehind
+          ? orderWords(within)
+          : say(called, within.difference, `compared within sessions ${counted(within.n, "time")}`),
       };
     }
   }

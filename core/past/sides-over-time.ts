@@ -1,5 +1,5 @@
 import { type SidePicture, sidePicture } from "../compare";
-import type { SessionCells } from "../evidence";
+import { cellsInOrder, type SessionCells } from "../evidence";
 import { counted } from "../words";
 import { bySession, type Past, type PastTrial } from "./past";
 
@@ -22,17 +22,14 @@ const counts = ({ comparable, side, ladder, version, rung }: PastTrial) =>
 /** What each session showed on each side, rung by rung: as `cellsOfTrials`, from trials of a past. */
 export function sideCells(past: Past): SessionCells[] {
   return bySession(past).flatMap((trials) => {
-    const cells = new Map<string, { stratum: string; first: { met: number; of: number }; second: { met: number; of: number } }>();
-    for (const trial of trials) {
-      if (!counts(trial)) continue;
-      const stratum = JSON.stringify([trial.ladder, trial.version, trial.rung]);
-      const cell = cells.get(stratum) ?? { stratum, first: { met: 0, of: 0 }, second: { met: 0, of: 0 } };
-      const own = trial.side === "L" ? cell.first : cell.second;
-      own.of++;
-      if (trial.outcome === "met") own.met++;
-      cells.set(stratum, cell);
-    }
-    return cells.size === 0 ? [] : [[...cells.values()]];
+    const cells = cellsInOrder(
+      trials.filter(counts).map(({ ladder, version, rung, side, outcome }) => ({
+        stratum: JSON.stringify([ladder, version, rung]),
+        second: side === "R",
+        worth: outcome === "met" ? 1 : 0,
+      })),
+    );
+    return cells.length === 0 ? [] : [cells];
   });
 }
 

@@ -1,5 +1,4 @@
-import { mixedChance } from "../chance";
-import { type StratifiedSum, type SurvivalCurve, stratifiedPermutation, survival } from "../evidence";
+import { type StratifiedSum, type SurvivalCurve, stratifiedPermutation, studentTwoSidedP, survival } from "../evidence";
 import { counted } from "../words";
 import { bySession, type Past, type PastTrial } from "./past";
 
@@ -16,7 +15,7 @@ export interface GoodMoment {
   readonly turns: readonly TurnOfSession[];
   /** Good answers before a session turns; those stopped before are cut off. */
   readonly curve: SurvivalCurve | null;
-  /** Whether later trials are worse than earlier ones of the same session, beyond what shuffled trials show. */
+  /** Whether later trials are worse than earlier ones of the same session, beyond what the session so far lets expect. */
   readonly shown: boolean;
   readonly p: number | null;
   /** Good answers between which a quarter and half of the sessions have turned; null where it is not shown, or too few ever did. */
@@ -38,7 +37,8 @@ const FEWEST_GOOD = 3;
 /** A time so much longer than the session's own early ones is a slow answer (common practice, no source). */
 const SLOWER = 1.5;
 const FEWEST_SESSIONS = 6;
-const SHUFFLES = 1000;
+/** It is looked at after every session of a season. */
+const TURNS_AT = 0.0075;
 const CALLED_AT = 0.01;
 const FIRST_TRIALS = 5;
 
@@ -98,54 +98,125 @@ function turnOf(trials: readonly PastTrial[]): { good: number; turned: boolean }
 /** Work of a session that may turn: not the warm-up, not the easy one at its end. */
 const workOf = (trials: readonly PastTrial[]) => trials.filter(({ kind, logged }) => kind === "work" && logged !== "late");
 
-/** A session's order as a shuffle needs it: how many trials, and how many of them are the fewer kind. */
-interface Order {
-  /** Places, changed about by every shuffle. */
-  readonly places: Uint32Array;
-  readonly few: number;
+/** A beta: how likely a worse trial is in a session, and how much that differs from one to the next. */
+interface WorseShare {
+  readonly worse: number;
+  readonly good: number;
+}
+
+/** Worse and other trials of one session on one rung and side. */
+interface Counts {
+  readonly worse: number;
+  readonly good: number;
+}
+
+/** Σ log(x + i) over the i under 0, 1, 2 … most. */
+function risingLogs(x: number, most: number): Float64Array {
+  const sums = new Float64Array(most + 1);
+  for (let i = 0; i < most; i++) sums[i + 1] = (sums[i] as number) + Math.log(x + i);
+  return sums;
 }
 
 /**
- * Share of shuffles, within sessions, in which worse trials lie as late: the
- * sum over sessions of the places of worse ones, less what their number would
- * give, as a share of the session. Only the order within a session counts, so
- * good and bad days do not. Where the good ones are fewer they are drawn: the
- * two sums are each other's opposite, and a shuffle gives either as often as its
- * opposite. Cost grows with the fewer of the two.
+ * Log of how likely each session's trials are where it has a share of its own,
+ * drawn from the beta. The order of them does not count, and neither does what
+ * made the trainer stop.
  */
-function shuffledP(lists: readonly (readonly boolean[])[]): number | null {
-  const told = lists.filter((bad) => bad.length >= 4 && bad.some(Boolean) && !bad.every(Boolean));
-  if (told.length < FEWEST_SESSIONS) return null;
-  let seen = 0;
-  const orders = told.map((bad): Order => {
-    const n = bad.length;
-    let worse = 0;
-    for (let i = 0; i < n; i++) {
-      if (!bad[i]) continue;
-      worse++;
-      seen += (i - (n - 1) / 2) / n;
+function likelihoods(sessions: readonly Counts[], { worse, good }: WorseShare): number[] {
+  const most = sessions.reduce((n, one) => Math.max(n, one.worse + one.good), 0);
+  const [byWorse, byGood, byAll] = [risingLogs(worse, most), risingLogs(good, most), risingLogs(worse + good, most)];
+  return sessions.map((one) => (byWorse[one.worse] as number) + (byGood[one.good] as number) - (byAll[one.worse + one.good] as number));
+}
+
+/** A beta by the share that is worse and by how many trials a session's own share counts. */
+const beta = (share: number, alike: number): WorseShare => ({ worse: share * alike, good: (1 - share) * alike });
+
+/** Sessions may weigh as little as half a trial (each wholly its own) and as much as so many (all alike). */
+const [LEAST_ALIKE, MOST_ALIKE] = [0.5, 500];
+/** The last step of the search, on the log odds of the share. */
+const FINE = 0.005;
+
+/** The beta under which what was seen is likeliest. */
+function likeliest(sessions: readonly Counts[]): WorseShare {
+  const sumOf = (of: (one: Counts) => number) => sessions.reduce((sum, one) => sum + of(one), 0);
+  const at = (share: number, alike: number) => likelihoods(sessions, beta(share, alike)).reduce((x, y) => x + y, 0);
+  let share = (sumOf(({ worse }) => worse) + 0.5) / (sumOf(({ worse, good }) => worse + good) + 1);
+  let alike = 10;
+  let [stepShare, stepAlike] = [0.8, 2];
+  let best = at(share, alike);
+  while (stepShare > FINE) {
+    const before = best;
+    for (const turn of [1, -1]) {
+      const odds = (share / (1 - share)) * Math.exp(turn * stepShare);
+      const found = at(odds / (1 + odds), alike);
+      if (found > best) [best, share] = [found, odds / (1 + odds)];
+      const n = Math.min(MOST_ALIKE, Math.max(LEAST_ALIKE, alike * Math.exp(turn * stepAlike)));
+      const other = at(share, n);
+      if (other > best) [best, alike] = [other, n];
     }
-    return { places: Uint32Array.from({ length: n }, (_, i) => i), few: Math.min(worse, n - worse) };
-  });
-  const chance = mixedChance(`turn:${told.length}:${seen.toPrecision(12)}`);
-  let asMuch = 0;
-  for (let s = 0; s < SHUFFLES; s++) {
-    let late = 0;
-    for (const { places, few } of orders) {
-      const n = places.length;
-      let sum = 0;
-      for (let i = 0; i < few; i++) {
-        const j = i + Math.floor(chance() * (n - i));
-        const place = places[j] as number;
-        places[j] = places[i] as number;
-        places[i] = place;
-        sum += place;
-      }
-      late += (sum - (few * (n - 1)) / 2) / n;
-    }
-    if (late >= seen - 1e-9) asMuch++;
+    if (best === before) [stepShare, stepAlike] = [stepShare / 2, stepAlike / 2];
   }
-  return (asMuch + 1) / (SHUFFLES + 1);
+  return beta(share, alike);
+}
+
+/** A trial counts by how far into the session it lies, up to here. */
+const LATE_BY = 20;
+/** Half the step by which a parameter is moved, on the log, to see how the likelihood changes. */
+const A_LITTLE = 0.01;
+
+const dot = (x: readonly number[], y: readonly number[]) => x.reduce((sum, one, i) => sum + one * (y[i] as number), 0);
+
+/** What is left of a list when what two others explain of it is taken off. */
+function leftOf(u: readonly number[], v: readonly number[], w: readonly number[]): number[] {
+  const [vv, ww, vw, uv, uw] = [dot(v, v), dot(w, w), dot(v, w), dot(u, v), dot(u, w)];
+  const det = vv * ww - vw * vw;
+  const apart = det > 1e-9 * vv * ww;
+  const byV = apart ? (uv * ww - uw * vw) / det : vv > 0 ? uv / vv : 0;
+  const byW = apart ? (uw * vv - uv * vw) / det : 0;
+  return u.map((one, i) => one - byV * (v[i] as number) - byW * (w[i] as number));
+}
+
+/**
+ * Whether later trials are worse than the session so far lets expect: a score
+ * test (Rao 1948, from memory) of a chance that rises with the place in the
+ * session. Each trial is held against what the trials before it, and how the
+ * horse's days differ, make of its chance (a beta mixed with binomials, its
+ * parameters the likeliest). So what made the trainer stop is not taken for
+ * turning: on a horse that stays as it is the next trial is as likely to be
+ * worse as it was said to be, whenever one stops.
+ * @returns one-sided p by the spread of the sessions' sums; null where too few have worse ones.
+ */
+function lateWorseP(lists: readonly (readonly boolean[])[]): number | null {
+  const told = lists.filter((bad) => bad.length >= 4);
+  if (told.filter((bad) => bad.some(Boolean) && !bad.every(Boolean)).length < FEWEST_SESSIONS) return null;
+  const counts = told.map((bad): Counts => {
+    const worse = bad.filter(Boolean).length;
+    return { worse, good: bad.length - worse };
+  });
+  const found = likeliest(counts);
+  const late = told.map((bad) => {
+    let { worse, good } = found;
+    let sum = 0;
+    for (const [i, one] of bad.entries()) {
+      sum += Math.min(i, LATE_BY) * ((one ? 1 : 0) - worse / (worse + good));
+      if (one) worse++;
+      else good++;
+    }
+    return sum;
+  });
+  // The two parameters come from the same trials: what moving them would do is taken off.
+  const moved = (worse: number, good: number) =>
+    likelihoods(counts, { worse: found.worse * Math.exp(worse * A_LITTLE), good: found.good * Math.exp(good * A_LITTLE) });
+  const slope = (good: number) => {
+    const [up, down] = [moved(1, good), moved(-1, -good)];
+    return up.map((one, i) => (one - (down[i] as number)) / (2 * A_LITTLE));
+  };
+  const left = leftOf(late, slope(-1), slope(1));
+  const sum = left.reduce((x, y) => x + y, 0);
+  const spread = Math.sqrt(dot(left, left));
+  if (spread === 0) return 1;
+  const half = studentTwoSidedP(sum / spread, left.length - 1) / 2;
+  return sum > 0 ? half : 1 - half;
 }
 
 /** Whether each trial of a session is worse than the middle of its own rung and side, in lists whose order can be looked at. */
@@ -206,7 +277,7 @@ function nextAfter(lists: readonly (readonly PastTrial[])[], turns: readonly Tur
  * its first good ones or were less easy. Most are stopped before, and such a
  * session is cut off there (Kaplan & Meier 1958). Whether sessions turn at all
  * is asked first: any order of trials has two bad ones running somewhere, so
- * later trials have to be worse than shuffled ones at p under 0.01.
+ * later trials have to be worse than the session so far lets expect, at p under 0.0075.
  * @example goodMoment(past).usually // [8, 14]
  */
 export function goodMoment(past: Past): GoodMoment {
@@ -216,8 +287,8 @@ export function goodMoment(past: Past): GoodMoment {
     return turn === null ? [] : [{ session, ...turn }];
   });
   const curve = turns.length === 0 ? null : survival(turns.map(({ good, turned }) => ({ seconds: good, answered: turned })));
-  const p = shuffledP(lists.flatMap(worseByTrial));
-  const shown = p !== null && p < CALLED_AT;
+  const p = lateWorseP(lists.flatMap(worseByTrial));
+  const shown = p !== null && p < TURNS_AT;
   const at = (share: number) => curve?.steps.find(([, left]) => left <= 1 - share + 1e-12)?.[0] ?? null;
   const [quarter, half] = [at(0.25), at(0.5)];
   const usually = shown && quarter !== null ? ([quarter, half ?? quarter] as const) : null;

@@ -242,12 +242,12 @@ describe("nextStart", () => {
     });
   });
 
-  it("names the side to begin on only where one is known to be weaker", () => {
+  it("names the weaker side only where one is known to be weaker", () => {
     const side = (weakerSide: "L" | "R" | null) =>
       nextStart({ plan, ladder: "x", version: 1, trials: trials("l+.+.r++++++"), nowWallMs: NOW, weakerSide }).reason;
-    expect(side("L")).toContain("The left is the weaker side: begin there");
+    expect(side("L")).toContain("The left is the weaker side: give it more, and take turns in which side begins.");
     expect(side("R")).toContain("The right is the weaker side");
-    expect(side(null)).not.toContain("begin");
+    expect(side(null)).not.toContain("side");
   });
 
   describe("judges as the recorder did", () => {
