@@ -120,7 +120,13 @@ describe("the bin", () => {
     });
     const before = await seen();
     expect(before.sums).toEqual([
-      { rung: 1, n: 2, met: 1, metAtLightest: 0, share: { sessions: 1, met: 1, of: 2, metSquares: 1, ofSquares: 4, products: 2 } },
+      {
+        rung: 1,
+        n: 2,
+        met: 1,
+        metAtLightest: 0,
+        share: { sessions: 1, met: 1, of: 2, metSquares: 1, ofSquares: 4, products: 2, pairs: 0, metNext: 0, ofNext: 0, productsNext: 0 },
+      },
     ]);
     for (const kind of BIN_KINDS) {
       await putInBin(store, kind, made[kind]);

@@ -224,6 +224,10 @@ interface RungSum {
   readonly met_squares: number;
   readonly n_squares: number;
   readonly products: number;
+  readonly pairs: number;
+  readonly met_next: number;
+  readonly n_next: number;
+  readonly products_next: number;
 }
 
 /** Rows of one session by rung, both sides together, as sums of one session. */
@@ -242,6 +246,10 @@ function sumsByRung(rows: readonly Pick<RungSum, "version" | "rung" | "n" | "met
       met_squares: all.met ** 2,
       n_squares: all.n ** 2,
       products: all.met * all.n,
+      pairs: 0,
+      met_next: 0,
+      n_next: 0,
+      products_next: 0,
     });
   }
   return [...sums.values()];
@@ -252,10 +260,15 @@ export async function rungEvidenceByVersion(store: Store, ladder: LadderAsked): 
   const behind = await overlay(store, ladder.horseId);
   const kept = await store.sequelize.query<RungSum>(
     `SELECT version, rung, SUM(n) AS n, SUM(met) AS met, SUM(light) AS met_at_lightest, COUNT(*) AS sessions,
-       SUM(met * met) AS met_squares, SUM(n * n) AS n_squares, SUM(met * n) AS products
-     FROM (SELECT r.session_no, r.version, r.rung, SUM(r.n) AS n, SUM(r.met) AS met, SUM(r.met_at_lightest) AS light
-       FROM cache_key k CROSS JOIN rung_side_summary r ON r.ladder_no = k.no
-       WHERE k.id = $ladder AND r.session_no NOT IN (SELECT value FROM json_each($behind)) GROUP BY r.session_no, r.version, r.rung)
+       SUM(met * met) AS met_squares, SUM(n * n) AS n_squares, SUM(met * n) AS products, COUNT(n_before) AS pairs,
+       COALESCE(SUM(met * met_before), 0) AS met_next, COALESCE(SUM(n * n_before), 0) AS n_next,
+       COALESCE(SUM(met * n_before + n * met_before), 0) AS products_next
+     FROM (SELECT *, LAG(n) OVER by_day AS n_before, LAG(met) OVER by_day AS met_before
+       FROM (SELECT r.session_no, r.version, r.rung, SUM(r.n) AS n, SUM(r.met) AS met, SUM(r.met_at_lightest) AS light
+         FROM cache_key k CROSS JOIN rung_side_summary r ON r.ladder_no = k.no
+         WHERE k.id = $ladder AND r.session_no NOT IN (SELECT value FROM json_each($behind)) GROUP BY r.session_no, r.version, r.rung) sums
+       LEFT JOIN (SELECT session_no AS no, started_ms FROM session_summary) days ON days.no = sums.session_no
+       WINDOW by_day AS (PARTITION BY version, rung ORDER BY started_ms, session_no))
      GROUP BY version, rung`,
     { bind: { ladder: ladder.id, behind: JSON.stringify([...behind.keys()]) }, type: QueryTypes.SELECT },
   );
@@ -275,6 +288,10 @@ export async function rungEvidenceByVersion(store: Store, ladder: LadderAsked): 
         metSquares: row.met_squares,
         ofSquares: row.n_squares,
         products: row.products,
+        pairs: row.pairs,
+        metNext: row.met_next,
+        ofNext: row.n_next,
+        productsNext: row.products_next,
       };
       sums.set(rung, {
         rung,

@@ -46,15 +46,47 @@ describe("a share over sessions", () => {
     expect(sessionShare(sumsOfSessions([{ met: 0, of: 0 }]))).toBeNull();
   });
 
-  it("is as wide as its sessions differ", () => {
-    // Worked by hand from the formula: 2, 5 and 9 of 10, p̂ = 16/30, V = 3/2·Σ(mᵢ − 16/3)²/900 = 0.0411111,
-    // simple 0.0082963, deff 4.955357, n* = 30/4.955357·(1.959964/4.302653)² = 1.256232.
-    const share = sessionShare(sumsOfSessions([2, 5, 9].map((met) => ({ met, of: 10 }))));
-    expect(share?.designEffect).toBeCloseTo(4.955357, 5);
-    expect(share?.effective).toBeCloseTo(1.256232, 5);
-    // Sessions that agree better than chance are no reason for a narrower interval.
-    expect(sessionShare(sumsOfSessions([5, 5, 5].map((met) => ({ met, of: 10 }))))?.designEffect).toBe(1);
-    expect(sessionShare(sumsOfSessions([10, 10].map((met) => ({ met, of: 10 }))))).toMatchObject({ share: 1, designEffect: 1 });
+  it("is as wide as its sessions differ, as yards' days do and as neighbours are alike", () => {
+    // The formula written out again from the list of sessions, for some lists.
+    const naively = (list: readonly (readonly [met: number, of: number])[]) => {
+      const k = list.length;
+      const [met, of] = [list.reduce((x, [m]) => x + m, 0), list.reduce((x, [, n]) => x + n, 0)];
+      const each = of / k;
+      const off = list.map(([m, n]) => (m - (met / of) * n) / each);
+      const pq = ((met + 1) / (of + 2)) * (1 - (met + 1) / (of + 2));
+      const between = off.reduce((x, one) => x + one * one, 0) / k;
+      const next = off.slice(1).reduce((x, one, i) => x + one * (off[i] ?? 0), 0) / (k - 1);
+      const seen = Math.max(0, (between * k) / (k - 1) - pq / each);
+      const yard = 0.36 * pq * pq;
+      const alike = seen === 0 ? 0.4 : Math.min(1, Math.max(-0.2, (next + between / k) / Math.max(seen, yard / 4)));
+      const rho = Math.min(0.92, Math.max(0, (k * alike + 2.4) / (k + 6) + 0.25));
+      // The variance of a mean of k of them: every pair by how far apart they lie.
+      let sum = 0;
+      for (let i = 0; i < k; i++) for (let j = 0; j < k; j++) sum += rho ** Math.abs(i - j);
+      const f = sum / k;
+      const days = (k * (seen / Math.max(0.3, 1 - (f - 1) / (k - 1))) + 8 * yard) / (k + 8);
+      return { variance: (days * f + pq / each) / k, pq, of, degrees: Math.max(2, Math.round(k / f) + 11) };
+    };
+    for (const list of [
+      [2, 5, 9].map((met) => [met, 10] as const),
+      [8, 7, 9, 3, 4, 2, 6, 8].map((met) => [met, 10] as const),
+      [[3, 12] as const, [9, 10] as const, [11, 12] as const, [15, 16] as const, [2, 8] as const],
+      [10, 10, 10, 10].map((met) => [met, 10] as const),
+    ]) {
+      const { variance, pq, of, degrees } = naively(list);
+      const share = sessionShare(sumsOfSessions(list.map(([met, n]) => ({ met, of: n }))));
+      expect(share?.designEffect).toBeCloseTo(Math.max(1, (variance * of) / pq), 9);
+      expect(share?.effective).toBeCloseTo((of / (share?.designEffect ?? 0)) * (1.959964 / student975(degrees)) ** 2, 4);
+    }
+    // The same days in another order: a run of bad ones and a run of good ones say less than good and bad by turns.
+    const width = (mets: readonly number[]) => {
+      const [low = 0, high = 0] = sessionShare(sumsOfSessions(mets.map((met) => ({ met, of: 10 }))))?.interval ?? [];
+      return high - low;
+    };
+    expect(width([2, 2, 2, 3, 3, 8, 9, 9, 8, 9])).toBeGreaterThan(1.2 * width([2, 9, 2, 8, 3, 9, 2, 8, 3, 9]));
+    // Sessions that agree better than chance are no reason for a narrow interval.
+    expect(sessionShare(sumsOfSessions([5, 5, 5].map((met) => ({ met, of: 10 }))))?.designEffect).toBeGreaterThan(1.5);
+    expect(sessionShare(sumsOfSessions([10, 10].map((met) => ({ met, of: 10 }))))).toMatchObject({ share: 1 });
   });
 
   it("adds up however it is divided, and takes trials by their session", () => {
@@ -70,7 +102,9 @@ describe("a share over sessions", () => {
     ].flatMap(([session, met, of]) =>
       Array.from({ length: of as number }, (_, i) => ({ session: String(session), outcome: i < (met as number) ? "met" : "miss" })),
     );
-    expect(addShares([a, b])).toEqual(shareOfTrials(trials));
+    // The last of one list and the first of the next are no neighbours.
+    expect(addShares([a, b])).toEqual({ ...shareOfTrials(trials), pairs: 1, metNext: 8, ofNext: 20, productsNext: 28 });
+    expect(shareOfTrials(trials)).toMatchObject({ pairs: 2, metNext: 12, ofNext: 32, productsNext: 44 });
   });
 });
 

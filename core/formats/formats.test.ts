@@ -250,10 +250,10 @@ describe("analyse", () => {
       Array.from({ length: 10 }, (_, i) => `${session},2026-05-01T10:00:00Z,plate,1,${i + 1},${i * 10},${i < met ? "met" : "miss"}`);
     const of = (...rows: string[][]) => analyseTrialsText([HEAD, ...rows.flat()].join("\n")).overall;
     expect(of(day("a", 8)).sessions95).toBeNull();
-    // 2, 5 and 9 of 10: V = 3/2·(100/9 + 1/9 + 121/9)/900, worked out by hand to 1.256232 independent trials;
+    // 2, 5 and 9 of 10: V = 0.0584224 with 12 degrees, worked out apart to 3.449189 independent trials;
     // Wilson (1927) with as many about 16/30.
     const over = of(day("a", 2), day("b", 5), day("c", 9));
-    const n = 1.256232;
+    const n = 3.449189;
     const z = 1.959964;
     const p = 16 / 30;
     const centre = (p + (z * z) / (2 * n)) / (1 + (z * z) / n);
