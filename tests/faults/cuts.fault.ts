@@ -11,6 +11,8 @@ import { ROOT } from "../support/server";
 import { reported } from "./report";
 
 const LONG = process.env.DEFT_FAULTS === "long";
+/** Some three hundred steps, each a start from nothing and a look at what is left. */
+const LONG_MS = 2_400_000;
 /** The short form tries so many of the moments, spread over all of them. */
 const SHORT_CUTS = 3;
 const CHILD = join(ROOT, ".cache", "faults", "cut-child.mjs");
@@ -109,36 +111,44 @@ async function killedStore(): Promise<void> {
 }
 
 describe("cut off before any step", () => {
-  it("a first start begins again and is whole", async () => {
-    await cutEverywhere(
-      "first start cut off",
-      "fill",
-      "",
-      async () => undefined,
-      async (at) => {
-        if (existsSync(file)) expect(await peopleIn(), `step ${at}`).toEqual(["one", "three", "two"]);
-        else {
-          await storeWith(["begun again"]);
-          expect(await peopleIn()).toEqual(["begun again"]);
-        }
-      },
-    );
-  });
+  it(
+    "a first start begins again and is whole",
+    async () => {
+      await cutEverywhere(
+        "first start cut off",
+        "fill",
+        "",
+        async () => undefined,
+        async (at) => {
+          if (existsSync(file)) expect(await peopleIn(), `step ${at}`).toEqual(["one", "three", "two"]);
+          else {
+            await storeWith(["begun again"]);
+            expect(await peopleIn()).toEqual(["begun again"]);
+          }
+        },
+      );
+    },
+    LONG_MS,
+  );
 
-  it.each(LONG ? [1, 2, 3] : [1, 3])("a change of version from the %i. migration goes on and loses nothing", async (done) => {
-    const old = async () => {
-      const { sequelize } = connect(file);
-      await migrate(sequelize, MIGRATIONS.slice(0, done));
-      await sequelize.query("INSERT INTO person (id, name, role, sample, created_ms) VALUES ('p', 'Ana', 'handler', 0, 1)");
-      await sequelize.close();
-    };
-    await cutEverywhere(`migration from ${MIGRATION_NAMES[done - 1]} cut off`, "open", "", old, async (at) => {
-      expect(await peopleIn(), `step ${at}`).toEqual(["Ana"]);
-      // Whatever was done before the cut, a copy of the file before its first change is there.
-      expect(readdirSync(join(folder, "backups")).some((name) => name.includes(MIGRATION_NAMES[done] ?? "none"))).toBe(true);
-      expect((await lookAtStore(copyBefore(file, MIGRATION_NAMES[done] ?? ""), MIGRATION_NAMES, true)).state).toBe("store");
-    });
-  });
+  it.each(LONG ? [1, 2, 3] : [1, 3])(
+    "a change of version from the %i. migration goes on and loses nothing",
+    async (done) => {
+      const old = async () => {
+        const { sequelize } = connect(file);
+        await migrate(sequelize, MIGRATIONS.slice(0, done));
+        await sequelize.query("INSERT INTO person (id, name, role, sample, created_ms) VALUES ('p', 'Ana', 'handler', 0, 1)");
+        await sequelize.close();
+      };
+      await cutEverywhere(`migration from ${MIGRATION_NAMES[done - 1]} cut off`, "open", "", old, async (at) => {
+        expect(await peopleIn(), `step ${at}`).toEqual(["Ana"]);
+        // Whatever was done before the cut, a copy of the file before its first change is there.
+        expect(readdirSync(join(folder, "backups")).some((name) => name.includes(MIGRATION_NAMES[done] ?? "none"))).toBe(true);
+        expect((await lookAtStore(copyBefore(file, MIGRATION_NAMES[done] ?? ""), MIGRATION_NAMES, true)).state).toBe("store");
+      });
+    },
+    LONG_MS,
+  );
 
   it("a backup leaves a readable file or none, and the data as it was", async () => {
     const target = join(folder, "copy.sqlite");
