@@ -1,7 +1,5 @@
-import { type RateRatio, rateRatio } from "../evidence";
 import { meetsPressure } from "../ladder";
 import { endOfWorkMs, type SessionRecord, secondsWithoutBreaks, type WrongChoice, workSeconds } from "../record";
-import { counted } from "../words";
 
 /** Wrong choices of one kind, or that met one thing. */
 export interface WrongKind {
@@ -27,20 +25,11 @@ export interface WrongChoices {
   readonly halves: WrongHalves | null;
 }
 
-/** The first half of the working time against the second. */
+/** How many came in the first half of the working time and how many in the second. */
 export interface WrongHalves {
   readonly first: number;
   readonly second: number;
-  /** Choices soon after one another are one bout: so many bouts began in each half. */
-  readonly bouts: { readonly first: number; readonly second: number };
-  /** The second half's rate of bouts over the first's. */
-  readonly ratio: RateRatio;
 }
-
-/** Chances under this, two-sided, are called a difference. */
-const CALLED_AT = 0.05;
-/** A choice this soon after the one before belongs to the same bout, in seconds of work (common practice, no source). */
-const BOUT_SECONDS = 30;
 
 const lengthSeconds = (choice: WrongChoice, record: SessionRecord, endMs: number) =>
   choice.timed ? secondsWithoutBreaks(choice.startMs, Math.min(choice.endMs ?? endMs, endMs), record.timeLine.breaks) : 0;
@@ -65,25 +54,12 @@ function kindsOf(choices: readonly WrongChoice[], of: (choice: WrongChoice) => s
     .sort((a, b) => b.count - a.count || ((a.name ?? "~") < (b.name ?? "~") ? -1 : 1));
 }
 
-/**
- * How many came in each half of the working time up to a moment. Choices come
- * in bouts, and a bout more in one half says little: what is held against each
- * other is bouts.
- */
+/** How many came in each half of the working time up to a moment. */
 function halvesOf(record: SessionRecord, choices: readonly WrongChoice[], nowMs: number | null): WrongHalves | null {
-  const { breaks } = record.timeLine;
-  const halfSeconds = workSeconds(record, nowMs) / 2;
-  if (halfSeconds <= 0) return null;
-  const at = choices.map(({ startMs }) => secondsWithoutBreaks(0, startMs, breaks)).sort((a, b) => a - b);
-  const bouts = at.filter((seconds, i) => i === 0 || seconds - (at[i - 1] as number) > BOUT_SECONDS);
-  const count = (list: readonly number[]) => {
-    const first = list.filter((seconds) => seconds < halfSeconds).length;
-    return { first, second: list.length - first };
-  };
-  const minutes = halfSeconds / 60;
-  const inBouts = count(bouts);
-  const ratio = rateRatio({ count: inBouts.second, minutes }, { count: inBouts.first, minutes });
-  return ratio === null ? null : { ...count(at), bouts: inBouts, ratio };
+  const half = workSeconds(record, nowMs) / 2;
+  if (half <= 0) return null;
+  const first = choices.filter(({ startMs }) => secondsWithoutBreaks(0, startMs, record.timeLine.breaks) < half).length;
+  return { first, second: choices.length - first };
 }
 
 /**
@@ -113,13 +89,8 @@ export function wrongChoicesOf(record: SessionRecord, nowMs: number | null = nul
   };
 }
 
-const times = (ratio: number) => (Number.isFinite(ratio) ? `${ratio < 0.1 ? ratio.toFixed(2) : ratio.toFixed(1)}` : "any number of");
-
-/** Whether the choice came back less, in words that say no more than the interval of the two rates. */
-export function cameBackWords({ first, second, bouts, ratio }: WrongHalves): string {
-  const inBouts = bouts.first + bouts.second < first + second ? `, in ${bouts.first} and ${counted(bouts.second, "bout")}` : "";
-  const numbers = `${first} in the first half of the work, ${second} in the second${inBouts}`;
-  const span = `${times(ratio.interval[0])} to ${times(ratio.interval[1])} times as often`;
-  if (ratio.p >= CALLED_AT) return `${numbers}: no difference shown (the second half ${span}).`;
-  return `${numbers}: ${ratio.ratio < 1 ? "less often" : "more often"} in the second half, ${span}.`;
-}
+/**
+ * Whether the choice came back less, as counts and no more: in one session bouts
+ * of it, and a horse that tires or settles, look the same as one that learns.
+ */
+export const cameBackWords = ({ first, second }: WrongHalves): string => `${first} in the first half of the work, ${second} in the second.`;

@@ -1,4 +1,5 @@
 import { mixedChance } from "../chance";
+import { DRAWS, drawnEnough } from "./draws";
 
 /** What one of the things compared showed in one session: its own less the rest of that session. */
 export interface PlacedValue {
@@ -33,13 +34,6 @@ export interface PlaceOut {
 export const ORDER_VARIED = 0.75;
 /** Up to here every order of two things is gone through. */
 export const EVERY_ORDER_UP_TO = 12;
-const DRAWS = 20_000;
-/** Where after so many draws p is above this, no further draw can bring it under what is called. */
-const CLEARLY_NOTHING: ReadonlyMap<number, number> = new Map([
-  [500, 0.08],
-  [2000, 0.03],
-  [6000, 0.016],
-]);
 const TOLERANCE = 1e-12;
 
 /** A session as the shuffle needs it: at each place what is left of the value, and where the thing asked about stood. */
@@ -130,7 +124,7 @@ function drawnP(groups: readonly (readonly Row[])[], seen: number): number {
   let asMuch = 0;
   let draws = 0;
   while (draws < DRAWS) {
-    if (asMuch / draws > (CLEARLY_NOTHING.get(draws) ?? 1)) break;
+    if (drawnEnough(draws, asMuch)) break;
     let sum = 0;
     for (const { turns, massed, at } of shuffled) {
       for (const left of turns) sum += left[Math.floor(chance() * left.length)] as number;

@@ -1,4 +1,5 @@
 import { mixedChance } from "../chance";
+import { DRAWS, drawnEnough } from "./draws";
 
 /** What one session adds up to: a sum over a number of trials, met answers or seconds alike. */
 export interface SessionSum {
@@ -20,7 +21,6 @@ export interface SessionPermutation {
 
 /** Up to so many ways every one is gone through. */
 const EXACT_UP_TO = 20_000;
-const DRAWS = 20_000;
 const TOLERANCE = 1e-12;
 
 const waysOf = (n: number, k: number): number => {
@@ -107,18 +107,21 @@ export function stratifiedPermutation(sums: readonly StratifiedSum[]): Omit<Sess
   const chance = mixedChance(`strata:${told.length}:${difference.toPrecision(12)}`);
   const shuffled = own.map((list) => [...list]);
   let asMuch = 0;
-  for (let draw = 0; draw < DRAWS; draw++) {
+  let draws = 0;
+  while (draws < DRAWS) {
+    if (drawnEnough(draws, asMuch)) break;
     for (const list of shuffled)
       for (let i = list.length - 1; i > 0; i--) {
         const j = Math.floor(chance() * (i + 1));
         [list[i], list[j]] = [list[j] as boolean, list[i] as boolean];
       }
     if (Math.abs(differenceOf(shuffled)) >= Math.abs(difference) - TOLERANCE) asMuch++;
+    draws++;
   }
   const all = told.flat();
   return {
     difference,
-    p: (asMuch + 1) / (DRAWS + 1),
+    p: (asMuch + 1) / (draws + 1),
     first: all.filter(({ second }) => !second).length,
     second: all.filter(({ second }) => second).length,
   };

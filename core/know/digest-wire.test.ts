@@ -25,6 +25,24 @@ describe("a session's digest as it is kept", () => {
     expect(text.length).toBeLessThan(0.8 * JSON.stringify(digest).length);
   });
 
+  it("says which side came first, or that they took turns", () => {
+    const beganIn = (sides: string) => {
+      const w = new SessionWriter();
+      for (const [i, side] of [...sides].entries()) {
+        w.block(i * 20, { block: i + 1, side });
+        w.add(i * 20 + 5, "trial", { outcome: "met", logged: "tally" });
+        w.add(i * 20 + 10, "block.end");
+      }
+      w.add(sides.length * 20, "session.end");
+      const digest = readDigest(packDigest(knowDigest(reduceSession(w.events))));
+      return digest.sides.map(({ began }) => began);
+    };
+    expect(beganIn("LLLRRR")).toEqual(["first"]);
+    expect(beganIn("RRLL")).toEqual(["second"]);
+    expect(beganIn("LRLRLR")).toEqual(["turns"]);
+    expect(beganIn("RLLRRL")).toEqual(["turns"]);
+  });
+
   it("of a session with nothing in it too", () => {
     const digest = knowDigest(reduceSession([]));
     expect(readDigest(packDigest(digest))).toEqual(digest);

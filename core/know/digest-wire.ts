@@ -10,7 +10,7 @@ type PackedRelief = Omit<SessionRelief, "zones" | "stays"> & {
   readonly stays: readonly (readonly [zone: number, seconds: number, cut?: 1])[];
 };
 
-type PackedCell = readonly [stratum: string, firstMet: number, first: number, secondMet: number, second: number, began: 0 | 1 | 2];
+type PackedCell = readonly [stratum: string, firstMet: number, first: number, secondMet: number, second: number, began: 0 | 1 | 2 | 3];
 
 const packCell = ({ stratum, first, second, began }: SideSession[number]): PackedCell => [
   stratum,
@@ -18,8 +18,9 @@ const packCell = ({ stratum, first, second, began }: SideSession[number]): Packe
   first.of,
   second.met,
   second.of,
-  began === "first" ? 1 : began === "second" ? 2 : 0,
+  began === undefined ? 0 : began === "first" ? 1 : began === "second" ? 2 : 3,
 ];
+const BEGAN = { 1: "first", 2: "second", 3: "turns" } as const;
 /** A cell as it was kept before it was known what came first stands as it was. */
 const readCell = (cell: PackedCell | SideSession[number]): SideSession[number] => {
   if ("stratum" in cell) return cell;
@@ -28,7 +29,7 @@ const readCell = (cell: PackedCell | SideSession[number]): SideSession[number] =
     stratum,
     first: { met: firstMet, of: first },
     second: { met: secondMet, of: second },
-    ...(began === 0 ? {} : { began: began === 1 ? ("first" as const) : ("second" as const) }),
+    ...(began === 0 ? {} : { began: BEGAN[began] }),
   };
 };
 

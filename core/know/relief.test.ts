@@ -165,6 +165,8 @@ describe("reliefMap", () => {
     expect(reliefMap(Array.from({ length: 12 }, () => one)).sentence).toMatch(
       /^No zone can be called: the zones came in much the same order in 12 sessions, so (gate|corner) and warming up/,
     );
+    // Nobody knowing how long it stayed where is no better.
+    expect(reliefMap(Array.from({ length: 12 }, () => ({ ...one, stays: [] }))).sentence).toMatch(/^No zone can be called/);
     const turned = session({ corner: [100, 60], gate: [100, 10] });
     const steady = Array.from({ length: 10 }, (_, i) => (i % 2 === 0 ? one : turned));
     expect(reliefMap(steady).sentence).toBe("Easier at gate: under pressure 10 % of the time there, 60 % elsewhere, in 10 sessions.");

@@ -255,7 +255,9 @@ function placedOf(session: SessionRelief): PlacedSession | null {
   const timed = session.zones.filter(isTimed);
   if (timed.length < 2) return null;
   const middle = middles(session);
-  const at = ({ zone }: ZoneSums) => middle.get(zone) ?? 1;
+  // Where no stay of one is known they came as they were first named, one as a whole before the other.
+  const known = timed.every(({ zone }) => middle.has(zone));
+  const at = ({ zone }: ZoneSums) => (known ? (middle.get(zone) ?? 0) : session.zones.findIndex((one) => one.zone === zone));
   const inOrder = [...timed].sort((a, b) => at(a) - at(b));
   const all = timed.reduce((sum, one) => ({ seconds: sum.seconds + one.seconds, pressure: sum.pressure + pressureIn(one) }), {
     seconds: 0,

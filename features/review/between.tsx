@@ -49,10 +49,8 @@ function Wrong({ record }: { record: SessionRecord }) {
       how={
         <>
           What follows a choice and makes it rarer is punishment in the analyst's words; pressure that ends with the right choice is
-          negative reinforcement. The two halves of the working time are compared as two rates, exactly, given what both counted
-          (Przyborowski and Wilenski 1940; interval after Clopper and Pearson 1934): of this one session. Choices within half a minute of
-          one another are one bout, and bouts are compared: a bad moment would otherwise count as many. Choices that met nothing, or a
-          release, are no pressure.
+          negative reinforcement. How many came in each half of the working time is counted and no more: in one session bouts of them, and a
+          horse that tires or settles, look the same as one that learns. Choices that met nothing, or a release, are no pressure.
         </>
       }
     />

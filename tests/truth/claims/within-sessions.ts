@@ -17,7 +17,7 @@ function sideSeason(chance: Chance, work: Work, behind: number): SideSession[] {
       first: trialsOf(chance, left, share(side("L") - harder)),
       second: trialsOf(chance, right, share(side("R") - harder)),
     });
-    if (work === "both sides a session") return [cell("a", 8, 8)];
+    if (work === "both sides a session") return [{ ...cell("a", 8, 8), began: day % 2 === 0 ? "first" : "second" }];
     if (work === "one side a day") return [day % 2 === 0 ? cell("a", 12, 0) : cell("a", 0, 12)];
     return [cell("a", 3, 8), cell("b", 8, 3, 0.8)];
   });
@@ -59,7 +59,8 @@ function placeSeason(chance: Chance, easier: number, order: "drawn" | "fixed" = 
       const counts = { releases: 4, reinforcers: 4, departuresFrom: 0, departuresTo: 0, trials: 4, met: 3, easeSigns: 0, tensionSigns: 0 };
       return { zone, seconds, pressureSeconds: seconds * pressure, untimed: 0, wrongs: 0, untimedWrongs: 0, ...counts };
     });
-    return { zones, stays: [], secondsElsewhere: 0, departures: 0 };
+    const stays = zones.map(({ zone, seconds }) => ({ zone, seconds, left: true }));
+    return { zones, stays, secondsElsewhere: 0, departures: 0 };
   });
 }
 

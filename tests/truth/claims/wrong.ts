@@ -1,5 +1,5 @@
 import { type Chance, drawExponential } from "@/core/chance";
-import { cameBackWords, wrongChoiceCaution, wrongChoicesOf } from "@/core/conversation";
+import { wrongChoiceCaution } from "@/core/conversation";
 import { reduceSession } from "@/core/record";
 import { SessionWriter } from "@/tests/support/session-writer";
 import type { Claim } from "./claim";
@@ -43,25 +43,5 @@ export const WRONG: Claim[] = [
     asks: "false",
     atMost: 0.05,
     run: (chance) => heard(wrongsOf(chance, 0.6, null, "at random"), "tension"),
-  },
-  {
-    sentence: "less often in the second half",
-    horses: "wrong choices one a minute, the same all along",
-    asks: "false",
-    atMost: 0.05,
-    run: (chance) => {
-      const wrong = wrongChoicesOf(reduceSession(wrongsOf(chance, 1, null).events));
-      return wrong?.halves != null && !cameBackWords(wrong.halves).includes("no difference");
-    },
-  },
-  {
-    sentence: "less often in the second half",
-    horses: "two a minute at first, halved every three minutes",
-    asks: "found",
-    atLeast: 0.35,
-    run: (chance) => {
-      const wrong = wrongChoicesOf(reduceSession(wrongsOf(chance, 2, 3).events));
-      return wrong?.halves != null && cameBackWords(wrong.halves).includes("less often");
-    },
   },
 ];
