@@ -39,13 +39,14 @@ if (!given.includes("--matrix")) {
     );
   }
 } else {
-  process.stdout.write("| sentence | in a yard that | said falsely | limit |\n|---|---|---|---|\n");
+  process.stdout.write("| sentence | in a yard that | said falsely | limit | found where it is there |\n|---|---|---|---|---|\n");
   for (const sentence of SENTENCES.filter(({ name }) => wanted(name)))
     for (const dial of dialsOf(sentence)) {
-      const { share, of, limit, state } = cellOf(sentence, dial, horses, seed);
+      const { share, of, limit, state, found } = cellOf(sentence, dial, horses, seed);
+      const there = found === null ? "" : `${percent(found)}: ${sentence.found?.what ?? ""}`;
       if (state === "over") broken++;
       process.stdout.write(
-        `| ${sentence.name} | ${dial[0]} | ${percent(share)} of ${of} | ${limit} %${state === "holds" ? "" : state === "near" ? ", near" : " **over**"} |\n`,
+        `| ${sentence.name} | ${dial[0]} | ${percent(share)} of ${of} | ${limit} %${state === "holds" ? "" : state === "near" ? ", near" : " **over**"} | ${there} |\n`,
       );
     }
 }

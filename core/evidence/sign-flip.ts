@@ -1,4 +1,5 @@
 import { mixedChance } from "../chance";
+import { DRAWS, drawnEnough } from "./draws";
 
 /** A difference seen in one session (or one pair of days), with its weight. */
 export interface WeighedDifference {
@@ -18,12 +19,6 @@ export interface SignFlip {
 
 /** Up to here every pattern of signs is gone through. */
 export const EXACT_UP_TO = 16;
-const DRAWS = 100_000;
-/** Where after so many draws p is above this, no further draw can bring it under what is called. */
-const CLEARLY_NOTHING: ReadonlyMap<number, number> = new Map([
-  [4000, 0.08],
-  [12_000, 0.02],
-]);
 const TOLERANCE = 1e-12;
 
 function exactP(terms: readonly number[], seen: number): number {
@@ -48,7 +43,7 @@ function drawnP(terms: readonly number[], seen: number): number {
   let asMuch = 0;
   let draws = 0;
   while (draws < DRAWS) {
-    if (asMuch / draws > (CLEARLY_NOTHING.get(draws) ?? 1)) break;
+    if (drawnEnough(draws, asMuch)) break;
     let sum = 0;
     let bits = 0;
     let left = 0;
@@ -72,9 +67,9 @@ function drawnP(terms: readonly number[], seen: number): number {
  * Whether weighted differences lie about nothing: the share of all patterns of
  * signs whose weighted mean is as large as the one seen (the randomisation
  * test of Fisher 1935, The Design of Experiments §21, from memory). Exact over
- * all 2ᵏ patterns up to 16 differences; above that 100 000 drawn ones, the same
+ * all 2ᵏ patterns up to 16 differences; above that 20 000 drawn ones, the same
  * for the same differences.
- * Cost: 2ᵏ⁻¹ sums to 16, 100 000·k above, a twenty-fifth of that where nothing shows.
+ * Cost: 2ᵏ⁻¹ sums to 16, 20 000·k above, a fortieth of that where nothing shows.
  * @returns null without a difference that has a weight.
  * @example signFlip([{ difference: 1, weight: 1 }, { difference: 1, weight: 1 }])?.p // 0.5
  */

@@ -217,9 +217,7 @@ interface ZoneContrast {
   readonly difference: number;
   /** After every zone of the place was looked at; with the place in the session taken out. */
   readonly p: number;
-  /** Share of what the sessions could tell that the order has left over. */
-  readonly kept: number;
-  /** The same were the order of no account. */
+  /** The same were the order of no account; 1 where it has varied. */
   readonly pAsItCame: number;
   readonly here: number;
   readonly elsewhere: number;
@@ -302,7 +300,8 @@ function contrastsOf(sessions: readonly SessionRelief[]): ZoneContrast[] {
         else elsewhere = { seconds: elsewhere.seconds + sum.seconds, pressure: elsewhere.pressure + sum.pressure };
       }
     }
-    const asItCame = signFlip(differences);
+    const weight = differences.reduce((sum, one) => sum + one.weight, 0);
+    const asItCame = differences.reduce((sum, one) => sum + one.weight * one.difference, 0) / weight;
     const difference = out.difference ?? 0;
     return [
       {
@@ -310,9 +309,8 @@ function contrastsOf(sessions: readonly SessionRelief[]): ZoneContrast[] {
         sessions: out.n,
         difference,
         // What the shares beside it show the other way round is not called on them.
-        p: difference * (asItCame?.mean ?? 0) > 0 ? out.p : 1,
-        kept: out.kept,
-        pAsItCame: asItCame?.p ?? 1,
+        p: difference * asItCame > 0 ? out.p : 1,
+        pAsItCame: out.kept < ORDER_VARIED ? (signFlip(differences)?.p ?? 1) : 1,
         here: here.pressure / here.seconds,
         elsewhere: elsewhere.pressure / elsewhere.seconds,
       },
@@ -338,7 +336,7 @@ function answerOf(sessions: readonly SessionRelief[]): string {
   if (easier !== undefined) return `Easier at ${easier.zone}: ${numbers(easier)}`;
   const harder = clearest(called);
   if (harder !== undefined) return `Harder at ${harder.zone}: ${numbers(harder)}`;
-  const byOrder = contrasts.filter(({ kept }) => kept < ORDER_VARIED).sort((a, b) => a.pAsItCame - b.pAsItCame)[0];
+  const byOrder = [...contrasts].sort((a, b) => a.pAsItCame - b.pAsItCame)[0];
   if (byOrder !== undefined && byOrder.pAsItCame < CALLED_AT)
     return `No zone can be called: the zones came in much the same order in ${counted(byOrder.sessions, "session")}, so ${byOrder.zone} and warming up or tiring can't be told apart. Start somewhere else next time.`;
   return `No zone stands out: compared in ${counted(Math.max(...contrasts.map((one) => one.sessions)), "session")}, and it takes ${FEWEST_SESSIONS} or more.`;

@@ -22,15 +22,22 @@ import {
 
 const DAY_MS = 86_400_000;
 
-/** A horse with a session a day: each a row of answers (m met, x something else) on a rung, one side then the other. */
+/** A horse with a session a day: each a row of answers (m met, x something else) on a rung, one side then the other; the left first unless said. */
 async function workedFor(
   url: string,
   name: string,
-  days: readonly { readonly left: string; readonly right: string; readonly rung?: number; readonly wind?: string }[],
+  days: readonly {
+    readonly left: string;
+    readonly right: string;
+    readonly rung?: number;
+    readonly wind?: string;
+    readonly rightFirst?: boolean;
+  }[],
 ) {
   const made = await makeHorse(url, name);
   const ids: string[] = [];
-  for (const [i, { left, right, rung = 1, wind }] of days.entries()) {
+  for (const [i, { left, right, rung = 1, wind, rightFirst = false }] of days.entries()) {
+    const [first, second] = rightFirst ? ["R", "L"] : ["L", "R"];
     const id = newId();
     ids.push(id);
     await makeSession(url, made, id);
@@ -54,11 +61,11 @@ async function workedFor(
     await postTaps(url, id, Date.now() - (days.length - i) * DAY_MS, [
       [0, "session.start", { horse: name, method: "combined" }],
       [0, "preflight", wind === undefined ? { skipped: true } : { wind }],
-      [0, "block.start", block(1, "L")],
-      ...asks(left, 2),
+      [0, "block.start", block(1, first ?? "")],
+      ...asks(rightFirst ? right : left, 2),
       [100, "block.end", {}],
-      [100, "block.start", block(2, "R")],
-      ...asks(right, 102),
+      [100, "block.start", block(2, second ?? "")],
+      ...asks(rightFirst ? left : right, 102),
       [200, "block.end", {}],
       [200, "session.end", {}],
     ]);
@@ -130,15 +137,26 @@ test("a behaviour over weeks: figures, charts by keyboard and as tables, files, 
   await expect(page.getByRole("group", { name: /^Met of the last ten asks, 108 points/ })).toBeVisible();
 });
 
-test("sides, compare and moments say what nine days show and no more, and how often one looked", async ({ page, server }) => {
-  const days = Array.from({ length: 9 }, () => ({ left: "mxxxmx", right: "mmmmmm" }));
+test("sides, compare and moments say what ten days show and no more, and how often one looked", async ({ page, server }) => {
+  const days = Array.from({ length: 10 }, (_, i) => ({ left: "mxxxmx", right: "mmmmmm", rightFirst: i % 2 === 1 }));
+  // The left always first: warming up looks the same, and every screen says so.
+  const always = await workedFor(
+    server.url,
+    "Always left first",
+    days.map(({ left, right }) => ({ left, right })),
+  );
+  await page.goto(`${always.review}/sides`);
+  await expect(page.getByTestId("sides-headline")).toHaveText("No side can be called weaker");
+  await expect(page.getByText(/The left came first in 10 of 10 sessions, so the side and warming up/)).toBeVisible();
+  await page.goto(`${server.url}/horses/${always.horse}/know`);
+  await expect(page.getByText("No side can be called weaker")).toBeVisible();
+
   const { review } = await workedFor(server.url, "Lopsided", days);
   await page.goto(`${review}/sides`);
   await expect(page.getByTestId("sides-headline")).toHaveText("Left is weaker");
-  await expect(page.getByText(/The left came first in 9 of 9 sessions/)).toBeVisible();
   await page.goto(`${review}/compare`);
   await page.getByRole("link", { name: "sides", exact: true }).click();
-  await expect(page.getByTestId("compare-share")).toHaveText("B is met 67 points more often, compared within sessions 9 times.");
+  await expect(page.getByTestId("compare-share")).toHaveText("B is met 67 points more often, compared within sessions 10 times.");
   await expect(page.getByText(/A: left/)).toBeVisible();
   const caution = page.getByText(/You have opened \d+ comparisons/);
   for (const by of ["half", "side", "session", "half"]) await page.goto(`${review}/compare?by=${by}`);

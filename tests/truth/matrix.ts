@@ -23,9 +23,9 @@ export interface Sentence {
 const changed = (interval: readonly [number, number] | null | undefined) => interval != null && (interval[0] > 0 || interval[1] < 0);
 
 const SEASON = 24;
-/** Whether a thing is ever said when one looks after every session of a season. */
-const ever = <T>(sessions: readonly T[], said: (soFar: readonly T[]) => boolean, from = 4): boolean => {
-  for (let n = from; n <= sessions.length; n++) if (said(sessions.slice(0, n))) return true;
+/** Whether a thing is ever said when one looks after every session of a season, or after every so many. */
+const ever = <T>(sessions: readonly T[], said: (soFar: readonly T[]) => boolean, from = 4, every = 1): boolean => {
+  for (let n = from; n <= sessions.length; n += every) if (said(sessions.slice(0, n))) return true;
   return false;
 };
 
@@ -81,7 +81,7 @@ export const SENTENCES: readonly Sentence[] = [
     limit: 4,
     of: "asks",
     trueWhere: ({ tires }) => tires !== undefined,
-    run: (chance, dials) => ever(season(chance, dials, { share: 0.75 }, SEASON), (days) => goodMoment(pastOf(days)).usually !== null, 6),
+    run: (chance, dials) => ever(season(chance, dials, { share: 0.75 }, SEASON), (days) => goodMoment(pastOf(days)).usually !== null, 6, 3),
     found: {
       what: "30 points worse by the twentieth ask",
       run: (chance, dials) => goodMoment(pastOf(season(chance, { ...dials, tires: 2 }, { share: 0.85 }, SEASON))).usually !== null,
