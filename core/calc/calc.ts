@@ -6,6 +6,7 @@ import {
   cohenKappa,
   logRank,
   percentileBar,
+  sensitivity,
   survival,
   timedAgreement,
   type Waiting,
@@ -18,6 +19,24 @@ import { LARGEST_WINDOW, type MasteryRule, ruleCheck, USUAL_ASKS_A_DAY } from ".
 export class CalcInputError extends Error {
   readonly code = "calc-input";
 }
+
+const NEEDED: Readonly<Record<string, string>> = {
+  object: "an object is needed",
+  array: "a list is needed",
+  number: "a number is needed",
+  string: "a text is needed",
+  boolean: "true or false is needed",
+};
+// The schemas below are made with these words; the schema library's own name its types.
+yup.setLocale({
+  mixed: {
+    default: "is wrong",
+    required: "is missing",
+    defined: "is missing",
+    notNull: "is missing",
+    notType: ({ type }: { type: string }) => NEEDED[type] ?? "is wrong",
+  },
+});
 
 function read<T>(schema: yup.Schema<T>, input: unknown): T {
   const checked = check(schema, input, { strict: true });
@@ -76,20 +95,18 @@ function latency(input: unknown) {
   };
 }
 
+const count = () =>
+  yup
+    .number()
+    .required("a whole number is needed")
+    .integer("a whole number is needed")
+    .min(0, "0 or more")
+    .max(Number.MAX_SAFE_INTEGER, "too large");
+
 const shareInput = yup
   .object({
-    met: yup
-      .number()
-      .required("a whole number is needed")
-      .integer("a whole number is needed")
-      .min(0, "0 or more")
-      .max(Number.MAX_SAFE_INTEGER, "too large"),
-    of: yup
-      .number()
-      .required("a whole number is needed")
-      .integer("a whole number is needed")
-      .min(0, "0 or more")
-      .max(Number.MAX_SAFE_INTEGER, "too large"),
+    met: count(),
+    of: count(),
   })
   .required("an object is needed")
   .test(
@@ -130,13 +147,20 @@ const tableInput = yup
       .min(1, "at least one row"),
   })
   .required("an object is needed");
+/** A day of watching by the tenth of a second, and more than anyone watches. */
+const MOST_INTERVALS = 1_000_000;
+const seconds = () =>
+  yup
+    .number()
+    .required("a number is needed")
+    .test("finite", "a number is needed", (n) => Number.isFinite(n));
 const pairInput = yup
   .object({
     a: moments,
     b: moments,
-    tolerance_s: yup.number().required("a number is needed").min(0, "0 or more"),
-    duration_s: yup.number().required("a number is needed").moreThan(0, "above 0"),
-    interval_s: yup.number().required("a number is needed").moreThan(0, "above 0"),
+    tolerance_s: seconds().min(0, "0 or more"),
+    duration_s: seconds().moreThan(0, "above 0"),
+    interval_s: seconds().moreThan(0, "above 0"),
   })
   .required("an object is needed");
 
@@ -154,8 +178,21 @@ function agreement(input: unknown) {
     ["b", b],
   ] as const)
     if (list.some((t) => t < 0 || t > duration_s)) throw new CalcInputError(`${name}: every moment must lie from 0 to duration_s`);
+  if (duration_s / interval_s > MOST_INTERVALS)
+    throw new CalcInputError(`interval_s: too short for duration_s, more than ${MOST_INTERVALS} intervals`);
   const found = timedAgreement({ a, b, toleranceSeconds: tolerance_s, durationSeconds: duration_s, intervalSeconds: interval_s });
   return { total: found.total, exact_interval: found.exactInterval, mean_interval: found.meanInterval, point: found.point };
+}
+
+const dPrimeInput = yup
+  .object({ hits: count(), misses: count(), false_alarms: count(), correct_rejections: count() })
+  .required("an object is needed");
+
+/** Signal detection: answers on a cue and without it. */
+function dPrime(input: unknown) {
+  const { hits, misses, false_alarms: falseAlarms, correct_rejections: correctRejections } = read(dPrimeInput, input);
+  const found = sensitivity({ hits, misses, falseAlarms, correctRejections });
+  return { dprime: found?.dPrime ?? null, dprime95: found?.interval ?? null, criterion: found?.criterion ?? null };
 }
 
 const shareOfOne = (words: string) => yup.number().required(words).min(0, "from 0 to 1").max(1, "from 0 to 1");
@@ -172,6 +209,7 @@ const optionalWhole = (least: number, most: number) =>
 const onDays = { days: optionalWhole(1, 30) };
 
 const ruleInput = yup.lazy((value: unknown) => {
+  if (value === undefined) return yup.mixed().required("a rule is needed");
   const kind = typeof value === "object" && value !== null && "kind" in value ? value.kind : undefined;
   switch (kind) {
     case "share":
@@ -398,4 +436,5 @@ export const CALCULATIONS: ReadonlyMap<string, (input: unknown) => unknown> = ne
   ["layout", layout],
   ["circle", circle],
   ["ramp", ramp],
+  ["dprime", dPrime],
 ]);

@@ -40,6 +40,7 @@ export { ORDER_VARIED, type PlacedSession, type PlacedValue, type PlaceOut, plac
 export { quantileOfSorted } from "./quantile";
 export { type CountedRate, poissonInterval, type SessionRate, sessionRate } from "./rate";
 export { type RateRatio, rateRatio } from "./rate-ratio";
+export { type Detection, type Sensitivity, sensitivity } from "./sensitivity";
 export {
   type SessionPermutation,
   type SessionSum,
