@@ -116,7 +116,7 @@ export function easeThresholds(rule: MasteryRule, settings: YardSettings): EaseT
   };
   // Who sets lower thresholds for a horse at 0.8 is taken at their word; a laxer rule must not be cried at more than that.
   const most = Math.max(easeMostShare, byFailures(thresholds, 0.8));
-  while (byFailures(thresholds, p) > most && thresholds.run < EASE_BLOCK_TRIALS) {
+  while (byFailures(thresholds, p) > most && thresholds.run <= EASE_BLOCK_TRIALS) {
     const { run, misses, window } = thresholds;
     const byRun = { ...thresholds, run: run + 1 };
     const byMisses = { ...thresholds, misses: Math.min(window + 1, misses + 1) };
