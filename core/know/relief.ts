@@ -338,7 +338,7 @@ function answerOf(sessions: readonly SessionRelief[]): string {
   if (harder !== undefined) return `Harder at ${harder.zone}: ${numbers(harder)}`;
   const byOrder = [...contrasts].sort((a, b) => a.pAsItCame - b.pAsItCame)[0];
   if (byOrder !== undefined && byOrder.pAsItCame < CALLED_AT)
-    return `No zone can be called: the zones came in much the same order in ${counted(byOrder.sessions, "session")}, so ${byOrder.zone} and warming up or tiring can't be told apart. Start somewhere else next time.`;
+    return `No zone can be called: in ${counted(byOrder.sessions, "session")} the order varied too little to tell ${byOrder.zone} from warming up or tiring. Start somewhere else next time.`;
   return `No zone stands out: compared in ${counted(Math.max(...contrasts.map((one) => one.sessions)), "session")}, and it takes ${FEWEST_SESSIONS} or more.`;
 }
 
