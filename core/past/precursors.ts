@@ -126,7 +126,7 @@ function thirdsOf(seconds: Seconds, bouts: readonly (readonly number[])[]): Thir
   return found;
 }
 
-const SHIFTS = 4000;
+const SHIFTS = 2000;
 const FIRST_SHIFTS = 400;
 const CLEARLY_NOTHING = 0.2;
 
@@ -199,7 +199,7 @@ function boutsOf(seen: readonly Seen[], { there }: Seconds): ReadonlyMap<string,
  * bouts of a sign are shifted within the thirds of their sessions (a
  * randomisation by circular shifts, as in Harris 2020, from memory); called at 0.05 over
  * how many signs were looked at. It says what comes before, not what makes it go.
- * Cost grows with signs × bouts × 4000 shifts, a tenth where nothing shows.
+ * Cost grows with signs × bouts × 2000 shifts, a fifth where nothing shows.
  * @example beforeItGoes(past).precursors[0].sentence
  */
 export function beforeItGoes(past: Past): BeforeItGoes {

@@ -97,7 +97,7 @@ export function MomentsView({
         <ToldHead title="What comes before it goes" of="what comes before it goes" rests={rests} restsWords="The trials of these sessions">
           How often it left or showed danger within {FOLLOWS_WITHIN_SECONDS} s after each sign, zone, wrong choice, clearer ask or wait,
           beside how often it would by chance (lag analysis; after Bakeman and Quera 2011). What repeats within the window is one, and
-          chance is the same bouts moved on within the same third of their session, 4000 times, since signs and leaving come in bouts and
+          chance is the same bouts moved on within the same third of their session, 2000 times, since signs and leaving come in bouts and
           both late. Called at 0.05 over how many were looked at. It says what comes before, not what makes it go.
         </ToldHead>
         <p className="mt-1 text-lg" data-testid="before-it-goes">
