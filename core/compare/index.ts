@@ -6,4 +6,4 @@ export {
   type SideSession,
   sidePicture,
 } from "./sides";
-export { FEWEST_SESSIONS_TO_TELL, SINCE_IT_CAME, type ToldShare, toldShare } from "./told-share";
+export { FEWEST_SESSIONS_TO_TELL, RANGE_MEANS, SINCE_IT_CAME, type ToldShare, toldShare } from "./told-share";

@@ -7,6 +7,10 @@ export const FEWEST_SESSIONS_TO_TELL = 3;
 /** The span of what counts for moving on: other screens have the counts of a whole version beside them. */
 export const SINCE_IT_CAME = "since it came to this rung";
 
+/** What a range over sessions is of, for the help line of every screen that has one. */
+export const RANGE_MEANS =
+  "The range is of the share over days such as these, with these handlers and at these places: 95 of 100 such ranges hold it. Asks of one session are alike and days like the days beside them, which makes it wide (Wilson 1927, after Korn and Graubard 1998). A horse that is altogether better or worse for months lies outside.";
+
 /** A share as it may be said and drawn. */
 export interface ToldShare {
   readonly share: number | null;

@@ -1,4 +1,5 @@
 import Link from "next/link";
+import { RANGE_MEANS } from "@/core/compare";
 import { type HoursOfKind, type MonthCautions, type MonthLine, movedWords } from "@/core/past";
 import { counted } from "@/core/words";
 import { How, Whisker } from "@/ui/measure";
@@ -76,7 +77,7 @@ export function MonthView({
               What it can do
               <How of="what it can do">
                 The highest rung on which the ladder’s own rule held by the end of the month, in the work of that month and the two before.
-                Shares are over all that was asked in the month, with an interval that counts how alike the asks of one session are.
+                Shares are over all that was asked in the month. {RANGE_MEANS}
               </How>
             </h2>
             {lines.length === 0 && <p className="mt-2">Nothing was worked on a ladder.</p>}

@@ -1,4 +1,5 @@
 import Link from "next/link";
+import { RANGE_MEANS } from "@/core/compare";
 import type { OverWeeks, PastSpan, WeeklyChange } from "@/core/past";
 import { counted, percentSpan } from "@/core/words";
 import { SeriesChart } from "@/ui/chart";
@@ -91,9 +92,8 @@ export function OverWeeksView({
               below={over.share.interval === null ? over.share.sentence : `could be anywhere from ${percentSpan(over.share.interval)}`}
               how={
                 <>
-                  Met over asks of all rungs worked in this span, {counted(perRung, "rung")} of them, with a 95 % interval that counts how
-                  alike the asks of one session are (Wilson 1927 with the sessions’ own spread, after Korn and Graubard 1998). It rises and
-                  falls with what was asked.
+                  Met over asks of all rungs worked in this span, {counted(perRung, "rung")} of them. {RANGE_MEANS} It rises and falls with
+                  what was asked.
                 </>
               }
               rests={rests()}
