@@ -149,7 +149,7 @@ test("sides, compare and moments say what ten days show and no more, and how oft
   await expect(page.getByTestId("sides-headline")).toHaveText("No side can be called weaker");
   await expect(page.getByText(/The left came first in 10 of 10 sessions, so the side and warming up/)).toBeVisible();
   await page.goto(`${server.url}/horses/${always.horse}/know`);
-  await expect(page.getByText("No side can be called weaker").first()).toBeVisible();
+  await expect(page.getByRole("paragraph").filter({ hasText: "No side can be called weaker" })).toBeVisible();
 
   const { review } = await workedFor(server.url, "Lopsided", days);
   await page.goto(`${review}/sides`);
