@@ -81,7 +81,7 @@ export interface SessionContrast {
   readonly orderBehind: boolean;
   /** In how many of them each came before the other as a whole. */
   readonly cameFirst: { readonly first: number; readonly second: number };
-  /** How many more such sessions could show a gap of {@link GAP_ASKED_FOR}; null where one is shown, or nothing was compared. */
+  /** How many more such sessions could show a gap of {@link GAP_ASKED_FOR}; null where one is shown, there are as many already, the order stands in the way, or nothing was compared. */
   readonly sessionsMore: number | null;
 }
 
@@ -215,7 +215,7 @@ export function contrastBySessions(sessions: readonly SessionCells[]): SessionCo
   const difference = out.difference ?? asItCame;
   // What the counts beside it show the other way round is not called on them.
   const behind = out.p < CALLED_AT && difference * asItCame > 0 ? (difference > 0 ? "first" : "second") : null;
-  const orderVaried = out.kept >= ORDER_VARIED;
+  const orderBehind = behind === null && out.kept < ORDER_VARIED && (signFlip(differences)?.p ?? 1) < CALLED_AT;
   return {
     first,
     second,
@@ -223,14 +223,14 @@ export function contrastBySessions(sessions: readonly SessionCells[]): SessionCo
     difference,
     p: out.p,
     behind,
-    orderBehind: behind === null && !orderVaried && (signFlip(differences)?.p ?? 1) < CALLED_AT,
+    orderBehind,
     cameFirst,
-    sessionsMore: behind === null ? sessionsMore(differences) : null,
+    sessionsMore: behind === null && !orderBehind ? sessionsMore(differences) : null,
   };
 }
 
 /** How many sessions more, like those so far, could show the gap asked for. */
-function sessionsMore(differences: readonly Difference[]): number {
+function sessionsMore(differences: readonly Difference[]): number | null {
   const n = differences.length;
   // Where sessions are few their own spread says little; that of independent trials is the least it can be.
   const weight = differences.reduce((sum, one) => sum + one.weight, 0) / n;
@@ -239,5 +239,5 @@ function sessionsMore(differences: readonly Difference[]): number {
   const least = 0.25 / weight;
   const variance = n < 4 ? Math.max(spread, least) : spread;
   const needed = Math.max(FEWEST_SESSIONS, Math.ceil((variance * CALLED_AND_FOUND ** 2) / GAP_ASKED_FOR ** 2));
-  return Math.max(1, needed - n);
+  return needed > n ? needed - n : null;
 }

@@ -178,6 +178,20 @@ describe("what comes before it goes", () => {
     expect(called).toBeLessThanOrEqual(13);
   });
 
+  it("takes nothing for coming before that came with the going or just after it", () => {
+    // It leaves, and lifts its head 0.7 s later, in the same second of the clock.
+    const facts = (at: number) => ({
+      moments: [
+        [at + 200, "left", ""],
+        [at + 900, "tension", "head high"],
+        [at + 60_000, "tension", "head high"],
+      ] as Moment[],
+      away: [[at + 200, at + 6000]] as [number, number][],
+    });
+    const past = writePast(Array.from({ length: 8 }, (_, day) => ({ day, trials: "m", facts: facts(100_000 + 7000 * day) })));
+    expect(beforeItGoes(past).precursors.find(({ name }) => name === "head high")).toMatchObject({ bouts: 8, followed: 0 });
+  });
+
   it("takes what repeats in a bout for one, and counts nothing while it is away or at rest", () => {
     const moments: Moment[] = [
       [10_000, "tension", "head high"],

@@ -89,7 +89,8 @@ function secondsOf(session: PastSession, goes: readonly number[]): Seconds {
   const n = Math.ceil(session.facts.endMs / 1000);
   const followed = new Uint8Array(n);
   for (const at of goes) {
-    const last = Math.min(n - 1, Math.ceil(at / 1000) - 1);
+    // A sign in the same second may have come after it.
+    const last = Math.min(n - 1, Math.floor(at / 1000) - 1);
     for (let s = Math.max(0, Math.ceil(at / 1000) - FOLLOWS_WITHIN_SECONDS); s <= last; s++) followed[s] = 1;
   }
   const there: number[] = [];
@@ -214,7 +215,8 @@ export function beforeItGoes(past: Past): BeforeItGoes {
     // A session nothing went in tells as much as one in which it did.
     const before = seconds.there.reduce((sum, second) => sum + (seconds.followed[second] as number), 0);
     baseSum += seconds.there.length === 0 ? 0 : before / seconds.there.length;
-    for (const [key, { first, bouts }] of boutsOf(seenIn(session, lists[i] ?? []), seconds)) {
+    const seen = seenIn(session, lists[i] ?? []).filter(({ ms }) => !gone(session, ms));
+    for (const [key, { first, bouts }] of boutsOf(seen, seconds)) {
       const entry = found.get(key) ?? { kind: first.kind, name: first.name, sessions: [], thirds: [] };
       const thirds = thirdsOf(seconds, bouts);
       const followed = thirds.reduce((sum, third) => sum + third.bouts.filter((bout) => followedAt(third, bout, 0)).length, 0);

@@ -36,7 +36,7 @@ export function sideCells(past: Past): SessionCells[] {
 /** A share this far from that of the other side is said. */
 const FAR_APART = 0.5;
 
-function unlikeConditions(past: Past, trials: readonly PastTrial[]): string[] {
+function unlikeConditions(past: Past, trials: readonly PastTrial[], orderSaid: boolean): string[] {
   const left = trials.filter(({ side }) => side === "L");
   const right = trials.filter(({ side }) => side === "R");
   if (left.length === 0 || right.length === 0) return [];
@@ -45,7 +45,7 @@ function unlikeConditions(past: Past, trials: readonly PastTrial[]): string[] {
   const sessions = past.sessions.filter((_, i) => trials.some(({ session }) => session === i));
   const begun = sessions.filter(({ facts }) => facts.firstSide === "L").length;
   const both = sessions.filter(({ facts }) => facts.firstSide !== null).length;
-  if (both >= 4 && (begun / both > 0.8 || begun / both < 0.2))
+  if (!orderSaid && both >= 4 && (begun / both > 0.8 || begun / both < 0.2))
     words.push(
       `${begun / both > 0.8 ? "The left" : "The right"} came first in ${Math.max(begun, both - begun)} of ${counted(both, "session")}.`,
     );
@@ -87,6 +87,6 @@ export function sidesOverTime(past: Past): SidesOverTime {
   return {
     picture,
     trialsMore: sessionsMore === null || a === null ? null : Math.round(sessionsMore * a),
-    unlike: unlikeConditions(past, past.trials.filter(counts)),
+    unlike: unlikeConditions(past, past.trials.filter(counts), picture.contrast.orderBehind),
   };
 }
