@@ -47,7 +47,9 @@ How often each sentence is wrong where nothing is there, and said where somethin
   --horses N    1000 where it is not said
   --seed N      other horses: 1 draws those that are always tried
   --only NAME   sentences with this in them
-  --matrix      in place of the table: sentences in a yard with habits, one habit at a time at two strengths`,
+  --matrix      in place of the table: sentences in a yard with habits, one habit at a time at two strengths;
+                in as many workers as there are cores, and taken up again where it was cut off
+  --cells       the matrix with a line for each cell`,
   library: `npm run library
 
 Writes docs/library.md: every behaviour of the library by each method and way,

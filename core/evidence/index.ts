@@ -57,11 +57,12 @@ export {
   shareOfTrials,
   sumsOfSessions,
 } from "./session-share";
+export { type DatedValue, FEWEST_FOR_TREND, type SessionSlope, sessionSlope } from "./session-slope";
 export { chanceShareAtLeast, FEWEST_TRIALS_TO_TELL, type Interval, scoreInterval, wilsonInterval } from "./shares";
 export { FEWEST_TO_SHRINK, type Shrunk, type ShrunkGroup, shrinkByKind } from "./shrink";
 export { compareSides, type SideComparison } from "./sides";
 export { type SignFlip, signFlip, type WeighedDifference } from "./sign-flip";
 export { betaQuantile } from "./special";
 export { student975, studentTwoSidedP } from "./student";
-export { type DatedRate, FEWEST_FOR_TREND, type WeeklyTrend, weeklyFactor, weeklyTrend } from "./trend";
+export { type DatedRate, type WeeklyTrend, weeklyFactor, weeklyTrend } from "./trend";
 export { LEAST_MINUTES_FOR_RATE, type Unusual, unusualRate } from "./unusual";

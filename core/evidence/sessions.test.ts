@@ -9,6 +9,7 @@ import {
   rightAnswers,
   type SessionCells,
   sessionShare,
+  sessionSlope,
   shareOfTrials,
   signFlip,
   student975,
@@ -239,6 +240,15 @@ describe("a trend with its interval", () => {
     const reach = (Math.log10(trend?.interval[1] ?? 0) - Math.log10(trend?.factor ?? 0)) / 7;
     expect(reach / 2.262157).toBeCloseTo(0.1179, 4);
     expect(trend?.factor).toBe(weeklyFactor(points));
+  });
+
+  it("reaches further where neighbouring sessions are alike", () => {
+    // In moods of five; by an implementation of its own in Python: ρ is drawn to 0.541863, and ten are worth 2.971317.
+    const moods = [3, 4, 5, 5, 4, 3, 2, 2, 3, 4].map((value, i) => ({ days: 4 * i, value }));
+    const line = sessionSlope(moods);
+    expect(line?.perDay).toBeCloseTo(-0.034848485, 9);
+    expect(line?.plainError).toBeCloseTo(0.029026127, 9);
+    expect(line?.reach).toBeCloseTo(0.229113621, 6);
   });
 
   it("is not said under five sessions, nor of one day", () => {

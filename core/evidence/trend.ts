@@ -1,5 +1,5 @@
+import { sessionSlope, straightLine } from "./session-slope";
 import type { Interval } from "./shares";
-import { student975 } from "./student";
 
 /** A rate on a day: `days` may have fractions; `rate` is per minute and above 0. */
 export interface DatedRate {
@@ -7,23 +7,9 @@ export interface DatedRate {
   readonly rate: number;
 }
 
-/** Least squares of log10(rate) on days: slope a day, and what its error is taken from. */
-function leastSquares(points: readonly DatedRate[]): { slope: number; across: number; residual: number } | null {
+function logsOf(points: readonly DatedRate[]): { days: number; value: number }[] {
   if (points.some((p) => !(p.rate > 0))) throw new RangeError("weeklyFactor: every rate must be above 0");
-  if (new Set(points.map((p) => p.days)).size < 2) return null;
-  const n = points.length;
-  const meanDays = points.reduce((sum, p) => sum + p.days, 0) / n;
-  const meanLog = points.reduce((sum, p) => sum + Math.log10(p.rate), 0) / n;
-  let products = 0;
-  let across = 0;
-  let up = 0;
-  for (const { days, rate } of points) {
-    products += (days - meanDays) * (Math.log10(rate) - meanLog);
-    across += (days - meanDays) ** 2;
-    up += (Math.log10(rate) - meanLog) ** 2;
-  }
-  const slope = products / across;
-  return { slope, across, residual: Math.max(0, up - slope * products) };
+  return points.map(({ days, rate }) => ({ days, value: Math.log10(rate) }));
 }
 
 /**
@@ -35,12 +21,9 @@ function leastSquares(points: readonly DatedRate[]): { slope: number; across: nu
  * @example weeklyFactor([{days: 0, rate: 2}, {days: 7, rate: 4}]) // 2
  */
 export function weeklyFactor(points: readonly DatedRate[]): number | null {
-  const line = leastSquares(points);
-  return line === null ? null : 10 ** (7 * line.slope);
+  const line = straightLine(logsOf(points));
+  return line === null ? null : 10 ** (7 * line.perDay);
 }
-
-/** Under this many sessions no trend is said. */
-export const FEWEST_FOR_TREND = 5;
 
 /** A factor a week with its 95 % interval. */
 export interface WeeklyTrend {
@@ -50,20 +33,19 @@ export interface WeeklyTrend {
 }
 
 /**
- * The factor a week as it may be said: with the interval of its slope, slope ±
- * t₀.₉₇₅ with n − 2 degrees times its standard error.
+ * The factor a week as it may be said: with the interval of its slope, by which
+ * neighbouring sessions are alike ({@link sessionSlope}).
  * @returns null under five sessions or where they lie on one day.
  * @throws RangeError where a rate is not above 0.
+ * @example weeklyTrend([0, 7, 14, 21, 28].map((days) => ({ days, rate: 2 ** (days / 7) })))?.factor // 2
  */
 export function weeklyTrend(points: readonly DatedRate[]): WeeklyTrend | null {
-  const n = points.length;
-  const line = n < FEWEST_FOR_TREND ? null : leastSquares(points);
+  const line = sessionSlope(logsOf(points));
   if (line === null) return null;
-  const error = Math.sqrt(line.residual / (n - 2) / line.across);
-  const reach = student975(n - 2) * error;
+  const { perDay, reach } = line;
   return {
-    factor: 10 ** (7 * line.slope),
-    interval: [10 ** (7 * (line.slope - reach)), 10 ** (7 * (line.slope + reach))],
-    sessions: n,
+    factor: 10 ** (7 * perDay),
+    interval: [10 ** (7 * (perDay - reach)), 10 ** (7 * (perDay + reach))],
+    sessions: points.length,
   };
 }

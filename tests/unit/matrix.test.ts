@@ -1,23 +1,14 @@
 import { describe, expect, it } from "vitest";
+import { mixedChance } from "@/core/chance";
 import { CALLED_AT, signFlip } from "@/core/evidence";
 import { sideCells } from "@/core/past";
-import { cellOf, dialsOf, SENTENCES, type Sentence } from "@/tests/truth/matrix";
-import { DIALS, pastOf, season } from "@/tests/truth/yard";
+import { oneCell, YARDS } from "@/tests/truth/matrix";
+import { yard } from "@/tests/truth/matrix/yards";
+import { pastOf, STILL, season } from "@/tests/truth/yard";
 
 // The small form of `npm run -s truth -- --matrix`, on seeds that no limit was tuned on.
 const SEED = 281;
 const HORSES = 30;
-
-const sentence = (name: string): Sentence => {
-  const found = SENTENCES.find((one) => one.name === name);
-  if (found === undefined) throw new Error(`There is no sentence ${name}.`);
-  return found;
-};
-const dial = (name: string) => {
-  const found = DIALS.find(([own]) => own === name);
-  if (found === undefined) throw new Error(`There is no dial ${name}.`);
-  return found;
-};
 
 describe("what the app says in a yard with habits", () => {
   it.each([
@@ -36,7 +27,7 @@ describe("what the app says in a yard with habits", () => {
     ["could be anywhere from … to …, 16 sessions", "ends at nine of ten"],
     ["lighter / less light, a week", "days in moods, 0.5"],
   ])("%s: a yard that %s", (name, of) => {
-    const { state, share } = cellOf({ ...sentence(name), found: undefined }, dial(of), HORSES, SEED);
+    const { state, share } = oneCell(name, of, HORSES, SEED);
     expect(state, `${Math.round(100 * share)} %`).not.toBe("over");
   });
 
@@ -45,29 +36,55 @@ describe("what the app says in a yard with habits", () => {
     ["left / right is weaker", 0.6],
     ["after head high it left", 0.8],
   ])("still finds what is there: %s", (name, least) => {
-    const { found } = cellOf(sentence(name), dial("nothing turned"), HORSES, SEED);
-    expect(found).toBeGreaterThanOrEqual(least);
+    const { found } = oneCell(name, "nothing turned", HORSES, SEED);
+    expect(found?.share).toBeGreaterThanOrEqual(least);
   });
 
   it("would be caught where what comes first is not taken out", () => {
-    const turned: Sentence = {
-      name: "left / right is weaker, by turned signs alone",
-      limit: 5,
-      of: "sides",
-      run: (chance, dials) => {
-        const differences = sideCells(pastOf(season(chance, dials, { share: 0.65, leftBehind: 0 }, 24))).flatMap((cells) =>
-          cells.flatMap(({ first, second }) =>
-            first.of === 0 || second.of === 0 ? [] : [{ difference: second.met / second.of - first.met / first.of, weight: 1 }],
-          ),
-        );
-        return (signFlip(differences)?.p ?? 1) < CALLED_AT;
-      },
+    const turned = (cells: ReturnType<typeof sideCells>) => {
+      const differences = cells.flatMap((one) =>
+        one.flatMap(({ first, second }) =>
+          first.of === 0 || second.of === 0 ? [] : [{ difference: second.met / second.of - first.met / first.of, weight: 1 }],
+        ),
+      );
+      return (signFlip(differences)?.p ?? 1) < CALLED_AT;
     };
-    expect(cellOf(turned, dial("begins cold, always in the same order"), HORSES, SEED).state).toBe("over");
+    const dials = { ...STILL, cold: 1.6, order: "always the same" as const };
+    const said = Array.from({ length: HORSES }, (_, i) =>
+      turned(sideCells(pastOf(season(mixedChance(`${SEED} ${i}`), dials, { share: 0.65, leftBehind: 0 }, 24)))),
+    );
+    expect(said.filter(Boolean).length).toBeGreaterThan(HORSES / 4);
   });
 
   it("asks each sentence under every habit it can have to do with", () => {
-    for (const one of SENTENCES) expect(dialsOf(one).length, one.name).toBeGreaterThanOrEqual(6);
-    expect(dialsOf(sentence("usually turns after")).some(([, { tires }]) => tires !== undefined)).toBe(false);
+    for (const { name, dials, rows } of YARDS) {
+      expect(dials.length, name).toBeGreaterThanOrEqual(6);
+      expect(dials[0]?.[0], name).toBe("nothing turned");
+      expect(new Set(rows.map((row) => row.name)).size).toBe(rows.length);
+    }
+    expect(() => oneCell("usually turns after", "no such dial", 1, 1)).toThrow(RangeError);
+    const of = YARDS.find(({ name }) => name === "asks");
+    expect(of?.rows.find(({ name }) => name === "usually turns after")?.trueWhere({ tires: 1 })).toBe(true);
+  });
+
+  it("gives every sentence of a yard the same horse", () => {
+    const drawn: number[] = [];
+    const two = yard<number>(
+      "two",
+      () => true,
+      (chance) => chance(),
+      ["one", "other"].map((name) => ({
+        name,
+        limit: 5,
+        falsely: (value) => {
+          drawn.push(value);
+          return name === "one" ? false : null;
+        },
+      })),
+    );
+    expect([...two.nothing(mixedChance("x"), STILL, new Set(["one", "other"]))]).toEqual([["one", false]]);
+    expect(drawn).toHaveLength(2);
+    expect(drawn[0]).toBe(drawn[1]);
+    expect(two.nothing(mixedChance("x"), STILL, new Set(["none"])).size).toBe(0);
   });
 });

@@ -182,7 +182,6 @@ SIGNS.push(
       horses: `rates with days of their own, ${sessions} sessions`,
       asks: "covers",
       atLeast: 0.93,
-      atMost: 0.97,
       run: (chance) => {
         const points = upTo(sessions).map((i) => ({ days: i * 3, rate: 3 * 1.2 ** ((i * 3) / 7) * 10 ** drawNormal(chance, 0, 0.12) }));
         return holds(weeklyTrend(points)?.interval ?? null, 1.2);

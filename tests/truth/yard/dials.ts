@@ -29,6 +29,8 @@ export interface Dials {
   readonly harder: number;
   /** Of the days, so many are not written down: at random, or the bad ones first. */
   readonly missing: "none" | "random" | "bad days";
+  /** How calm it was is said after every ask, after one of two drawn, or mostly where the answer was right. */
+  readonly values: "all" | "random" | "right ones";
 }
 
 export const STILL: Dials = {
@@ -45,6 +47,7 @@ export const STILL: Dials = {
   order: "by turns",
   harder: 0,
   missing: "none",
+  values: "all",
 };
 
 /** Every dial at two strengths, by name, and those that come together in a real yard. */
@@ -84,4 +87,6 @@ export const DIALS: readonly (readonly [name: string, change: Partial<Dials>])[]
   ["a harder rung from the middle on", { harder: 1.2 }],
   ["days missing at random", { missing: "random" }],
   ["bad days missing", { missing: "bad days" }],
+  ["calm said at random", { values: "random" }],
+  ["calm said where it was right", { values: "right ones" }],
 ];

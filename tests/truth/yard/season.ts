@@ -7,7 +7,7 @@ export const logit = (p: number) => Math.log(p / (1 - p));
 export const shareOf = (x: number) => 1 / (1 + Math.exp(-x));
 
 /** A row of values in which neighbours are alike by so much, each of spread 1. */
-function alike(chance: Chance, likeness: number): () => number {
+export function alike(chance: Chance, likeness: number): () => number {
   let now = drawNormal(chance, 0, 1);
   return () => {
     const value = now;
@@ -38,7 +38,10 @@ export interface YardDay {
   readonly light: readonly boolean[];
   /** Of each ask; null where sides are not worked. */
   readonly sides: readonly (Side | null)[];
+  /** How calm it was at each, 0 tense to 2 soft; null where it was not said. */
+  readonly calm: readonly (number | null)[];
   readonly rung: number;
+  readonly windy: boolean;
 }
 
 /** What there is to find of a horse. */
@@ -47,10 +50,19 @@ export interface YardHorse {
   readonly share: number;
   /** Both sides are worked, one after the other, the left behind by so many logits; left out where no side is noted. */
   readonly leftBehind?: number;
+  /** Behind in wind by so many logits. */
+  readonly windBehind?: number;
+  /** Logits at which answers come at the lightest phase oftener by the last session than by the first. */
+  readonly lighter?: number;
+  /** So much worse by the twentieth ask than by the first, beside what the yard's dials say. */
+  readonly tires?: number;
 }
 
 /** By this ask tiring and getting better have come to their full size. */
 const FULL_BY = 20;
+/** Wind and calm come in spells: a day is like the one before it so often. */
+const SPELL = 0.6;
+const WINDY = 0.4;
 /** Each side has its own days, on the logit. */
 const SIDE_SPREAD = 0.3;
 
@@ -91,7 +103,10 @@ export function dayOf(chance: Chance, dials: Dials): () => { readonly today: num
 }
 
 /** The days of a season: one horse in a yard of these habits. */
-export function season(chance: Chance, dials: Dials, { share, leftBehind }: YardHorse, days: number): YardDay[] {
+export function season(chance: Chance, habits: Dials, horse: YardHorse, days: number): YardDay[] {
+  const { share, leftBehind, windBehind = 0, lighter = 0, tires = 0 } = horse;
+  const dials = { ...habits, tires: habits.tires + tires };
+  let windy = chance() < WINDY;
   const next = dayOf(chance, dials);
   const found: YardDay[] = [];
   let lastTime: ReadonlyMap<Side, number> | null = null;
@@ -103,16 +118,23 @@ export function season(chance: Chance, dials: Dials, { share, leftBehind }: Yard
     const own = new Map(order.map((side) => [side, side === null ? 0 : drawNormal(chance, 0, SIDE_SPREAD)]));
     const met: boolean[] = [];
     const light: boolean[] = [];
+    const calm: (number | null)[] = [];
+    if (chance() >= SPELL) windy = chance() < WINDY;
     const sides: (Side | null)[] = [];
     const late = 2 * day >= days;
-    const middle = logit(share) + today + dials.learnsOver * (day / Math.max(1, days - 1) - 0.5) - (late ? dials.harder : 0);
+    const middle =
+      logit(share) + today + dials.learnsOver * (day / Math.max(1, days - 1) - 0.5) - (late ? dials.harder : 0) - (windy ? windBehind : 0);
     do {
       const n = met.length;
       const side = order[Math.min(order.length - 1, Math.floor((order.length * n) / planned))] ?? null;
       const behind = side === "L" ? (leftBehind ?? 0) : 0;
       const now = middle + withinSession(dials, n) + (own.get(side) ?? 0) - behind + (dials.asksAlike > 0 ? ask() : 0);
-      met.push(chance() < shareOf(now));
-      light.push(chance() < shareOf(middle - 0.4));
+      const good = chance() < shareOf(now);
+      met.push(good);
+      light.push(chance() < shareOf(middle - 0.4 + lighter * (day / Math.max(1, days - 1) - 0.5)));
+      const felt = Math.max(0, Math.min(2, Math.round(1 + 0.6 * (now - logit(share)) + drawNormal(chance, 0, 0.6))));
+      const said = dials.values === "all" || chance() < (dials.values === "random" ? 0.5 : good ? 0.8 : 0.2);
+      calm.push(said ? felt : null);
       sides.push(side);
     } while (!ends(dials, met, planned));
     lastTime = new Map(
@@ -121,7 +143,7 @@ export function season(chance: Chance, dials: Dials, { share, leftBehind }: Yard
         return asked.length === 0 ? [] : [[side, asked.filter(Boolean).length / asked.length]];
       }),
     );
-    if (written) found.push({ day: 2 * day, met, light, sides, rung: late && dials.harder !== 0 ? 2 : 1 });
+    if (written) found.push({ day: 2 * day, met, light, sides, calm, windy, rung: late && dials.harder !== 0 ? 2 : 1 });
   }
   return found;
 }
@@ -130,13 +152,17 @@ export function season(chance: Chance, dials: Dials, { share, leftBehind }: Yard
 export const pastOf = (days: readonly YardDay[]): Past =>
   writePast(
     days.map(
-      ({ day, met, light, sides, rung }): WrittenSession => ({
+      ({ day, met, light, sides, calm, windy, rung }): WrittenSession => ({
         day,
+        // An ask every half a minute.
+        minutes: met.length / 2,
+        facts: { wind: windy ? "gusts" : "still" },
         all: { rung },
         trials: met.map((good, i) => ({
           outcome: good ? ("met" as const) : ("miss" as const),
           phase: good ? (light[i] ? 1 : 2) : null,
           side: sides[i] ?? null,
+          ease: calm[i] ?? null,
         })),
       }),
     ),
