@@ -112,12 +112,12 @@ export interface SessionShare {
  * which counts for so many. Chosen on simulated yards of other seeds than those
  * that judge them; no published source.
  */
-const USUAL_DAY_SPREAD = 0.6;
-const DAYS_COUNT = 8;
-const USUAL_LIKENESS = 0.4;
-const LIKENESS_COUNTS = 6;
+const USUAL_DAY_SPREAD = 0.75;
+const DAYS_COUNT = 20;
+const USUAL_LIKENESS = 0.62;
+const LIKENESS_COUNTS = 12;
 /** Likeness seen in few days may be too small by as much: what is said has to hold then too. */
-const CAUTION = 0.25;
+const CAUTION = 0.21;
 const MOST_LIKENESS = 0.92;
 /** Degrees that the yards' days add to the horse's own. */
 const DEGREES_ADDED = 11;

@@ -21,29 +21,51 @@ export const FEWEST_FOR_TREND = 5;
 
 /**
  * How alike neighbouring sessions are where few tell, and for how many sessions
- * that counts: yards have days in moods. Chosen on simulated yards of other
- * seeds than those that judge it; no published source.
+ * that counts; what is seen in a few may be too small by as much as the caution.
+ * Yards have days in moods. Chosen on simulated yards of other seeds than those
+ * that judge it; no published source.
  */
-const USUAL_LIKENESS = 0.3;
-const USUAL_COUNTS = 6;
+const USUAL_LIKENESS = 0.6;
+const USUAL_COUNTS = 8;
+const CAUTION = 0.22;
+/** More alike than this they would tell next to nothing. */
+const MOST_LIKENESS = 0.9;
 /** With one degree a range says nothing of any horse. */
 const FEWEST_DEGREES = 2;
-/** More alike than this they would tell next to nothing. */
-const MOST_LIKENESS = 0.85;
 
 /**
  * How alike neighbours are beyond a straight line, 0 and up: the correlation of
  * each residual with the next, which comes out too small by about 2/n where a
- * line was taken out (after Marriott & Pope 1954, from memory), drawn towards the usual.
+ * line was taken out (after Marriott & Pope 1954, from memory), drawn towards
+ * the usual and put up for caution.
  */
 function likenessOf(residuals: readonly number[]): number {
   const n = residuals.length;
   const squares = residuals.reduce((sum, e) => sum + e * e, 0);
-  if (squares === 0) return USUAL_LIKENESS;
   const products = residuals.reduce((sum, e, i) => sum + e * (residuals[i + 1] ?? 0), 0);
-  const seen = (products / squares) * (n / (n - 1)) + 2 / n;
-  const drawn = (n * seen + USUAL_COUNTS * USUAL_LIKENESS) / (n + USUAL_COUNTS);
+  const seen = squares === 0 ? USUAL_LIKENESS : (products / squares) * (n / (n - 1)) + 2 / n;
+  const drawn = (n * seen + USUAL_COUNTS * USUAL_LIKENESS) / (n + USUAL_COUNTS) + CAUTION;
   return Math.min(MOST_LIKENESS, Math.max(0, drawn));
+}
+
+/** What likeness ρ, falling off as ρ^|i − j| between the i-th and the j-th session, does to a line through them. */
+function ofLikeness(days: readonly number[], likeness: number) {
+  const n = days.length;
+  const mean = days.reduce((sum, one) => sum + one, 0) / n;
+  const across = days.reduce((sum, one) => sum + (one - mean) ** 2, 0);
+  const level = new Array<number>(n).fill(1 / Math.sqrt(n));
+  const along = days.map((one) => (one - mean) / Math.sqrt(across));
+  /** R·v. */
+  const times = (v: readonly number[]) => v.map((_, i) => v.reduce((sum, one, j) => sum + likeness ** Math.abs(i - j) * one, 0));
+  const dot = (a: readonly number[], b: readonly number[]) => a.reduce((sum, one, i) => sum + one * (b[i] as number), 0);
+  const [ofLevel, ofAlong] = [times(level), times(along)];
+  const [ll, la, aa] = [dot(level, ofLevel), dot(level, ofAlong), dot(along, ofAlong)];
+  let squares = n;
+  for (let lag = 1; lag < n; lag++) squares += 2 * (n - lag) * likeness ** (2 * lag);
+  // Traces of MR and MRMR, M what takes level and line out.
+  const left = n - ll - aa;
+  const leftTwice = squares - 2 * (dot(ofLevel, ofLevel) + dot(ofAlong, ofAlong)) + ll * ll + 2 * la * la + aa * aa;
+  return { slope: aa, left, degrees: (left * left) / leftTwice };
 }
 
 /** Least squares: the slope, what its error is taken from, and what each point lies off the line, by its time; null on one day. */
@@ -69,9 +91,10 @@ export function straightLine(
 
 /**
  * Least squares over sessions, one value a session, with the reach of its
- * slope: t·SE·√(n/worth). Neighbouring sessions are alike, so n of them are
- * worth n(1 − ρ)/(1 + ρ) (Bartlett 1946, from memory), and the degrees are two
- * fewer than that. Every change a week and every factor a week is read off it.
+ * slope. Neighbouring sessions are alike, R = ρ^|i − j|: the residuals' squares
+ * then come to σ²·tr(MR) and the slope's variance to σ²·x′Rx/(x′x)², and t has
+ * tr(MR)²/tr(MRMR) degrees (after Satterthwaite 1946, from memory). Every change
+ * a week and every factor a week is read off it. Cost grows with sessions squared.
  * @returns null under five sessions, or where they lie on one day.
  * @example sessionSlope([0, 7, 14, 21, 28].map((days) => ({ days, value: days / 70 })))?.perDay // 1/70
  */
@@ -80,9 +103,12 @@ export function sessionSlope(points: readonly DatedValue[]): SessionSlope | null
   const line = n < FEWEST_FOR_TREND ? null : straightLine(points);
   if (line === null) return null;
   const { perDay, across, residual, residuals } = line;
-  const likeness = likenessOf(residuals);
-  const worth = (n * (1 - likeness)) / (1 + likeness);
-  const plainError = Math.sqrt(residual / (n - 2) / across);
-  const degrees = Math.max(FEWEST_DEGREES, Math.min(n - 2, Math.round(worth) - 2));
-  return { perDay, plainError, reach: student975(degrees) * plainError * Math.sqrt(n / worth) };
+  const days = points.map((point) => point.days).sort((a, b) => a - b);
+  const { slope, left, degrees } = ofLikeness(days, likenessOf(residuals));
+  const error = Math.sqrt(((residual / left) * slope) / across);
+  return {
+    perDay,
+    plainError: Math.sqrt(residual / (n - 2) / across),
+    reach: student975(Math.max(FEWEST_DEGREES, Math.round(degrees))) * error,
+  };
 }

@@ -18,7 +18,7 @@ import {
   type YardDay,
   zoneSeason,
 } from "../yard";
-import { only, type Yard, yard } from "./yards";
+import { only, type Sentence, type Yard, yard } from "./yards";
 
 const SEASON = 24;
 /** Whether a thing is ever said when one looks after every session of a season, or after every so many. */
@@ -57,7 +57,15 @@ function truthOf(dials: Dials, days: number): number {
   return met / of;
 }
 
-const weeksOf = (days: readonly YardDay[]): OverWeeks => overWeeks(pastOf(days), {}, new Map());
+const weeks = new WeakMap<readonly YardDay[], Map<number, OverWeeks>>();
+/** The first so many sessions over weeks: worked out once for all that is asked of them. */
+function weeksOf(days: readonly YardDay[], n: number): OverWeeks {
+  const known = weeks.get(days) ?? new Map<number, OverWeeks>();
+  weeks.set(days, known);
+  const found = known.get(n) ?? overWeeks(pastOf(days.slice(0, n)), {}, new Map());
+  known.set(n, found);
+  return found;
+}
 /** Sessions of six weeks, over which a change a week is said. */
 const SIX_WEEKS = 12;
 
@@ -79,29 +87,31 @@ const asks = yard<YardDay[]>("asks", only(...OF_ASKS, "values"), (chance, dials)
       return !(interval[0] <= truth && truth <= interval[1]);
     },
   })),
-  {
-    name: "lighter / less light, a week",
-    limit: 8,
-    trueWhere: changes,
-    falsely: (drawn) => excludes(weeksOf(drawn.slice(0, SIX_WEEKS)).lightnessChange?.interval, 0),
-    found: {
-      what: "from 40 to 85 % light in four weeks",
-      draw: (chance, dials) => season(chance, dials, { share: 0.7, lighter: 2.2 }, SIX_WEEKS),
-      said: (drawn) => (weeksOf(drawn).lightnessChange?.interval[0] ?? 0) > 0,
+  ...[SIX_WEEKS, SEASON].flatMap((n): Sentence<YardDay[]>[] => [
+    {
+      name: `lighter / less light, a week, ${n} sessions`,
+      limit: 8,
+      trueWhere: changes,
+      falsely: (drawn) => excludes(weeksOf(drawn, n).lightnessChange?.interval, 0),
+      found: {
+        what: "from 40 to 85 % light",
+        draw: (chance, dials) => season(chance, dials, { share: 0.7, lighter: 2.2 }, n),
+        said: (drawn) => (weeksOf(drawn, n).lightnessChange?.interval[0] ?? 0) > 0,
+      },
     },
-  },
-  {
-    name: "calmer / less calm, a week",
-    limit: 5,
-    trueWhere: changes,
-    falsely: (drawn) => excludes(weeksOf(drawn.slice(0, SIX_WEEKS)).easeChange?.interval, 0),
-  },
-  {
-    name: "right answers × … a week",
-    limit: 5,
-    trueWhere: changes,
-    falsely: (drawn) => excludes(weeksOf(drawn.slice(0, SIX_WEEKS)).responseTrend?.interval, 1),
-  },
+    {
+      name: `calmer / less calm, a week, ${n} sessions`,
+      limit: 8,
+      trueWhere: changes,
+      falsely: (drawn) => excludes(weeksOf(drawn, n).easeChange?.interval, 0),
+    },
+    {
+      name: `right answers × … a week, ${n} sessions`,
+      limit: 8,
+      trueWhere: changes,
+      falsely: (drawn) => excludes(weeksOf(drawn, n).responseTrend?.interval, 1),
+    },
+  ]),
   {
     name: "met so much less often in wind",
     limit: 5,
