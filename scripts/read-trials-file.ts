@@ -1,7 +1,7 @@
 import { createReadStream } from "node:fs";
 import { open, stat } from "node:fs/promises";
 import { Worker } from "node:worker_threads";
-import { type AnalyseOptions, type AnalysisState, CsvPieces, parseCsv, TrialsFileAnalysis } from "@/core/formats";
+import { type AnalyseOptions, type AnalysisState, CsvPieces, parseCsv, type SeenState, TrialsFileAnalysis } from "@/core/formats";
 
 /** A stretch of a file in bytes; `end` is exclusive. */
 export interface FilePart {
@@ -10,6 +10,8 @@ export interface FilePart {
   readonly end: number;
   readonly headerCells: readonly string[] | null;
   readonly withoutLate: boolean;
+  /** Whether its rows are kept for what is said over sessions. */
+  readonly overSessions: boolean;
 }
 
 /** Below this a second thread costs more than it saves. */
@@ -22,7 +24,10 @@ export async function analysePart(
   part: FilePart,
   workSeconds?: ReadonlyMap<string, number>,
 ): Promise<{ analysis: TrialsFileAnalysis; lines: number }> {
-  const analysis = new TrialsFileAnalysis({ withoutLate: part.withoutLate, workSeconds }, part.headerCells);
+  const analysis = new TrialsFileAnalysis(
+    { withoutLate: part.withoutLate, workSeconds, overSessions: part.overSessions },
+    part.headerCells,
+  );
   const pieces = new CsvPieces((record) => analysis.take(record));
   const decoder = new TextDecoder("utf-8", { fatal: true, ignoreBOM: true });
   if (part.end > part.start) {
@@ -65,7 +70,13 @@ async function headerCellsOf(file: string): Promise<readonly string[]> {
   }
 }
 
-function analyseInWorker(part: FilePart): Promise<AnalysisState> {
+/** What a part of a file comes to, as it is sent from thread to thread. */
+export interface PartState {
+  readonly state: AnalysisState;
+  readonly seen: SeenState;
+}
+
+function analyseInWorker(part: FilePart): Promise<PartState> {
   return new Promise((resolve, reject) => {
     const worker = new Worker(new URL("./analyse-worker.mjs", import.meta.url), {
       workerData: part,
@@ -85,10 +96,14 @@ export async function analyseTrialsFile(file: string, options: AnalyseOptions) {
   const { size } = await stat(file);
   const withoutLate = options.withoutLate ?? false;
   const middle = await middleOf(file, size);
-  const first: FilePart = { file, start: 0, end: middle ?? size, headerCells: null, withoutLate };
-  if (middle === null) return (await analysePart(first, options.workSeconds)).analysis.finish();
-  const later = analyseInWorker({ file, start: middle, end: size, headerCells: await headerCellsOf(file), withoutLate });
-  const [{ analysis, lines }, state] = await Promise.all([analysePart(first, options.workSeconds), later]);
+  // Rows of a large file are not kept: they would take more than the measures do.
+  const whole: FilePart = { file, start: 0, end: size, headerCells: null, withoutLate, overSessions: size < WORTH_SPLITTING_BYTES };
+  const alone = async () => (await analysePart(whole, options.workSeconds)).analysis.finish();
+  if (middle === null) return alone();
+  const later = analyseInWorker({ ...whole, start: middle, headerCells: await headerCellsOf(file) });
+  const [{ analysis, lines }, { state, seen }] = await Promise.all([analysePart({ ...whole, end: middle }, options.workSeconds), later]);
+  // A trial that stands in both halves is counted once: only one who reads the whole can tell.
+  if (analysis.seen.sharesWith(seen)) return alone();
   analysis.analysis.absorb(state, lines);
   return analysis.finish();
 }

@@ -1,21 +1,35 @@
 import type { SessionEvent } from "../events";
-import { reduceSession, workSeconds } from "../record";
-import { type AnalyseOutput, TrialsAnalysis } from "./analysis";
+import { reduceSession, type SessionRecord, workSeconds } from "../record";
+import { type MeasuresOutput, TrialsAnalysis } from "./analysis";
 import { type CsvRecord, NotSuchAFileError, parseCsv } from "./csv";
 import { readHeader } from "./header";
+import { type OverSessions, overSessions } from "./over-sessions";
+import { pastsOfRecords } from "./past-of-records";
+import { pastsOfRows, type WholeRow } from "./past-of-rows";
 import type { EventsFile } from "./read-events";
+import { SeenTrials } from "./seen-trials";
 import { isRefused, TrialRowReader } from "./trial-row";
 import { TRIALS_COLUMNS } from "./trials-columns";
+
+/** What `analyse` gives. */
+export type AnalyseOutput = MeasuresOutput & {
+  /** Horse by horse; null where the file is too large for it. */
+  readonly over_sessions: readonly OverSessions[] | null;
+};
 
 /** Choices of `analyse`. */
 export interface AnalyseOptions {
   readonly workSeconds?: ReadonlyMap<string, number>;
   readonly withoutLate?: boolean;
+  /** Whether rows are kept for what is said over sessions: not for a file of many megabytes. */
+  readonly overSessions?: boolean;
 }
 
 /** Takes the records of a trials.csv in order, header first, in as many batches as they come. */
 export class TrialsFileAnalysis {
   readonly analysis = new TrialsAnalysis();
+  readonly seen = new SeenTrials();
+  private readonly rows: WholeRow[] = [];
   private reader: TrialRowReader | null = null;
 
   /** @param headerCells the file's header, for a later part of a file that does not begin with it. */
@@ -36,13 +50,25 @@ export class TrialsFileAnalysis {
     }
     const row = this.reader.read(record);
     if (isRefused(row)) this.analysis.refused.push(row);
-    else if (!(this.options.withoutLate && row.logged === "late")) this.analysis.add(row);
+    else if (!this.seen.take(row))
+      this.analysis.refused.push({ line: record.line, column: "trial", reason: "the same trial of its session stands in the file before" });
+    else if (!(this.options.withoutLate && row.logged === "late")) {
+      this.analysis.add(row);
+      if (this.options.overSessions !== false) this.rows.push({ ...row, ...this.reader.beside(record) });
+    }
   }
 
   /** @throws NotSuchAFileError where not even a header came. */
   finish(): AnalyseOutput {
     if (this.reader === null) throw new NotSuchAFileError("The file is empty.");
-    return this.analysis.finish(this.options.workSeconds ?? new Map());
+    const given = this.options.workSeconds ?? new Map<string, number>();
+    const over =
+      this.options.overSessions === false
+        ? null
+        : pastsOfRows(this.rows, given).map((one) =>
+            overSessions({ ...one, places: null, moments: false, planOf: () => undefined, names: new Map() }),
+          );
+    return { ...this.analysis.finish(given), over_sessions: over };
   }
 }
 
@@ -65,8 +91,10 @@ export function analyseEvents(file: EventsFile, options: AnalyseOptions = {}): A
   analysis.refused.push(...file.refused);
   analysis.unknownColumns.push(...file.unknownColumns);
   const seconds = new Map<string, number>();
+  const records: [id: string, record: SessionRecord][] = [];
   for (const [session, events] of bySession) {
     const record = reduceSession(events, { givenSeconds: file.givenSeconds });
+    records.push([session, record]);
     seconds.set(session, options.workSeconds?.get(session) ?? workSeconds(record));
     for (const trial of record.trials) {
       if (options.withoutLate && trial.logged === "late") continue;
@@ -81,5 +109,5 @@ export function analyseEvents(file: EventsFile, options: AnalyseOptions = {}): A
       });
     }
   }
-  return analysis.finish(seconds);
+  return { ...analysis.finish(seconds), over_sessions: pastsOfRecords(records, seconds, options.withoutLate ?? false).map(overSessions) };
 }

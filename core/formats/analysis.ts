@@ -291,4 +291,5 @@ export class TrialsAnalysis {
   }
 }
 
-export type AnalyseOutput = ReturnType<TrialsAnalysis["finish"]>;
+/** What the trials of a file come to. */
+export type MeasuresOutput = ReturnType<TrialsAnalysis["finish"]>;

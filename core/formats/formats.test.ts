@@ -4,7 +4,7 @@ import { placeEvents, reduceSession, summariseSession, workSeconds } from "@/cor
 import { check } from "@/core/schemas";
 import { randomSession } from "@/tests/support/random-session";
 import { CALCULATIONS, CalcInputError } from "../calc";
-import { analyseEvents, analyseTrialsText } from "./analyse";
+import { analyseEvents, analyseTrialsText, TrialsFileAnalysis } from "./analyse";
 import { groupOutput } from "./analysis";
 import { type Column, cellProblem, parseIsoTime, rowSchema } from "./column";
 import { NotSuchAFileError, parseCsv, writeCsv } from "./csv";
@@ -346,6 +346,26 @@ describe("analyse", () => {
     expect(analyseTrialsText(text).trials).toBe(2);
   });
 
+  it("counts a row that stands twice once, and says so", () => {
+    const other = ROW.replace(",1,1,", ",1,2,");
+    const out = analyseTrialsText(`${HEAD}\n${ROW}\n${other}\n${ROW}`);
+    expect(out.trials).toBe(2);
+    expect(out.rows_refused).toEqual([{ line: 4, column: "trial", reason: "the same trial of its session stands in the file before" }]);
+    // The same number at another moment is another trial: some tables count by block.
+    expect(analyseTrialsText(`${HEAD}\n${ROW}\n${ROW.replace(",1,1,0,", ",1,1,6,")}`).rows_refused).toEqual([]);
+  });
+
+  it("sees a trial that stands in both parts of a file", () => {
+    const part = (rows: string) => {
+      const file = new TrialsFileAnalysis();
+      for (const record of parseCsv(`${HEAD}\n${rows}`)) file.take(record);
+      return file.seen;
+    };
+    expect(part(ROW).sharesWith(part(ROW).state())).toBe(true);
+    expect(part(ROW).sharesWith(part(ROW.replace("s1", "s2")).state())).toBe(false);
+    expect(part(ROW).sharesWith(part(ROW.replace(",1,1,", ",1,2,")).state())).toBe(false);
+  });
+
   it.each([
     ["nothing", ""],
     ["another table", "a,b\n1,2\n"],
@@ -377,7 +397,12 @@ describe("export and back, on sessions from random seeds", () => {
     const file = readEventsCsv(eventsText);
     expect(file.refused).toEqual([]);
     expect(file.events).toEqual(events);
-    expect(analyseEvents(file)).toEqual(fromTrials);
+    // Over sessions events hold more than trials do: what both can say is the same.
+    const { over_sessions: byEvents, ...measures } = analyseEvents(file);
+    const { over_sessions: byTrials, ...measuresOfTrials } = fromTrials;
+    expect(measures).toEqual(measuresOfTrials);
+    expect(byEvents?.map((horse) => horse.sessions)).toEqual(byTrials?.map((horse) => horse.sessions));
+    expect(byEvents?.[0]?.turns).toEqual(byTrials?.[0]?.turns);
 
     const again = reduceSession(file.events, { givenSeconds: file.givenSeconds });
     expect(again.trials).toEqual(record.trials);

@@ -1,12 +1,14 @@
-export { type AnalyseOptions, analyseEvents, analyseTrialsText, TrialsFileAnalysis } from "./analyse";
-export { type AnalyseOutput, type AnalysisState, groupOutput } from "./analysis";
+export { type AnalyseOptions, type AnalyseOutput, analyseEvents, analyseTrialsText, TrialsFileAnalysis } from "./analyse";
+export { type AnalysisState, groupOutput } from "./analysis";
 export { type BroughtTrial, guessMapping, NEEDED_COLUMNS, outcomeOf, type TrialsMapping, TrialsReader } from "./bring-trials";
 export { type Column, cellProblem, parseIsoTime, type RefusedRow, rowSchema } from "./column";
 export { type CsvRecord, type Delimiter, delimiterOf, linesSpanned, NotSuchAFileError, normaliseText, parseCsv, writeCsv } from "./csv";
 export { CsvPieces } from "./csv-stream";
+export { type HorsePast, type OverSessions, overSessions } from "./over-sessions";
 export { packageCell, packageLine, readPackageCell } from "./package-cell";
 export { type EventsFile, readEventsCsv } from "./read-events";
 export { readSessionsCsv, type SessionsFile } from "./read-sessions";
+export { type SeenState, SeenTrials } from "./seen-trials";
 export { isoTime, type SessionForFile, writeEventsCsv, writeSessionsCsv, writeTrialsCsv } from "./session-files";
 export { guardText, unguardText } from "./text-cell";
 export { isRefused, type TrialRow, TrialRowReader } from "./trial-row";

@@ -1,4 +1,5 @@
 import type { MeasuredTrial, Outcome } from "../evidence";
+import type { BlockKind } from "../record";
 import { type Column, cellProblem, parseIsoTime, type RefusedRow } from "./column";
 import type { CsvRecord } from "./csv";
 import type { HeaderMap } from "./header";
@@ -14,6 +15,17 @@ export interface TrialRow extends MeasuredTrial {
   readonly side: "L" | "R" | null;
   readonly askSeconds: number;
   readonly logged: string;
+  readonly trial: number;
+}
+
+/** What a row holds beside the measures, for what is said over sessions. */
+export interface RowBeside {
+  readonly horse: string;
+  readonly block: number | null;
+  readonly blockSeconds: number | null;
+  readonly kind: BlockKind | null;
+  readonly ease: number | null;
+  readonly handler: string | null;
 }
 
 const at = (name: TrialsColumn) => TRIALS_COLUMNS.findIndex((column) => column.name === name);
@@ -35,6 +47,13 @@ const MARKED = at("marked");
 const REINFORCED = at("reinforced");
 const REINFORCERS = at("reinforcers");
 const LOGGED = at("logged");
+const HORSE = at("horse");
+const TRIAL = at("trial");
+const BLOCK = at("block");
+const BLOCK_SECONDS = at("block_s");
+const KIND = at("kind");
+const EASE = at("ease");
+const HANDLER = at("handler");
 
 /** A cell without space at its edges; most have none, and a new string is saved. */
 const trimmed = (cell: string) =>
@@ -184,6 +203,7 @@ export class TrialRowReader {
       side: side === "" ? null : (side as "L" | "R"),
       askSeconds: this.numbers[SECONDS] as number,
       logged: trimmed(this.cell(cells, LOGGED)),
+      trial: this.numbers[TRIAL] as number,
       outcome: trimmed(this.cell(cells, OUTCOME)) as Outcome,
       phase: this.number(PHASE),
       latencySeconds: this.number(LATENCY),
@@ -195,6 +215,20 @@ export class TrialRowReader {
       marked: this.flag(cells, MARKED),
       reinforced: this.flag(cells, REINFORCED),
       reinforcers: this.number(REINFORCERS),
+    };
+  }
+
+  /** What stands beside the measures of the row that was read last. */
+  beside({ cells }: CsvRecord): RowBeside {
+    const kind = trimmed(this.cell(cells, KIND));
+    const handler = unguardText(this.cell(cells, HANDLER));
+    return {
+      horse: unguardText(this.cell(cells, HORSE)),
+      block: this.number(BLOCK),
+      blockSeconds: this.number(BLOCK_SECONDS),
+      kind: kind === "" ? null : (kind as BlockKind),
+      ease: this.number(EASE),
+      handler: handler === "" ? null : handler,
     };
   }
 }

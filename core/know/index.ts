@@ -42,9 +42,11 @@ export {
   reliefMap,
   reliefOfSession,
   type SessionRelief,
+  type ZoneContrast,
   type ZoneRelief,
   type ZoneStay,
   type ZoneSums,
+  zoneContrasts,
 } from "./relief";
 export {
   addSigns,

@@ -210,7 +210,7 @@ export interface ReliefMap {
 }
 
 /** One zone held against the rest of its sessions. */
-interface ZoneContrast {
+export interface ZoneContrast {
   readonly zone: string;
   readonly sessions: number;
   /** Share of the time under pressure there less that elsewhere, weighed over sessions. */
@@ -282,7 +282,7 @@ function placedOf(session: SessionRelief): PlacedSession | null {
  * last look easy, so the place in the session is taken out; p times the number
  * of zones.
  */
-function contrastsOf(sessions: readonly SessionRelief[]): ZoneContrast[] {
+export function zoneContrasts(sessions: readonly SessionRelief[]): ZoneContrast[] {
   const placed = sessions.flatMap((session) => placedOf(session) ?? []);
   const names = [...new Set(placed.flatMap(({ inOrder }) => inOrder.map(({ what }) => what)))].sort();
   const found = names.flatMap((zone) => {
@@ -327,7 +327,7 @@ const clearest = (list: readonly ZoneContrast[]) =>
 
 function answerOf(sessions: readonly SessionRelief[]): string {
   if (!sessions.some(({ zones }) => zones.length > 0)) return "No zone was tapped yet.";
-  const contrasts = contrastsOf(sessions);
+  const contrasts = zoneContrasts(sessions);
   if (contrasts.length === 0) return "Too little to tell: timed work in two zones of one session is compared.";
   const called = contrasts.filter(({ p }) => p < CALLED_AT);
   const numbers = ({ here, elsewhere, sessions: n }: ZoneContrast) =>
