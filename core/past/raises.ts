@@ -275,7 +275,7 @@ export interface RaiseTold {
  * to go up has it, and a drop within the interval is said to be none.
  */
 export function raiseTold({ likely, after, cost, asks, wentBack }: Raise): RaiseTold {
-  const difference = shareDifference({ met: likely.met + 1, of: likely.of + 2 }, after);
+  const difference = shareDifference({ met: likely.met + 3, of: likely.of + 6 }, after);
   const fell = difference !== null && difference.interval[1] < 0;
   const regained =
     cost === null
