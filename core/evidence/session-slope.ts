@@ -4,6 +4,8 @@ import { student975 } from "./student";
 export interface DatedValue {
   readonly days: number;
   readonly value: number;
+  /** Variance that chance within the session gives its value, p̃q̃/n of a share; left out where it is not known. */
+  readonly drawnVariance?: number;
 }
 
 /** A straight line over sessions. */
@@ -28,24 +30,36 @@ export const FEWEST_FOR_TREND = 5;
 const USUAL_LIKENESS = 0.6;
 const USUAL_COUNTS = 8;
 const CAUTION = 0.22;
+/** Of how sessions differ at least so much is theirs, whatever chance within them could do. */
+const LEAST_OF_DAYS = 0.2;
+/** Under this share of them days tell nothing of how alike they are. */
+const LEAST_KNOWN = 0.05;
+/** Degrees of what chance within sessions does, beyond two fewer than they are: it is known and not estimated. */
+const DRAWN_DEGREES = 8;
 /** More alike than this they would tell next to nothing. */
 const MOST_LIKENESS = 0.9;
 /** With one degree a range says nothing of any horse. */
 const FEWEST_DEGREES = 2;
 
 /**
- * How alike neighbours are beyond a straight line, 0 and up: the correlation of
- * each residual with the next, which comes out too small by about 2/n where a
- * line was taken out (after Marriott & Pope 1954, from memory), drawn towards
- * the usual and put up for caution.
+ * How alike days are beyond a straight line, 0 and up: the correlation of each
+ * residual with the next once chance within the sessions is taken off, which
+ * comes out too small by about 2/n where a line was taken out (after Marriott &
+ * Pope 1954, from memory), drawn towards the usual and put up for caution.
+ * @param drawn mean variance that chance within a session gives its value.
  */
-function likenessOf(residuals: readonly number[]): number {
+function likenessOf(residuals: readonly number[], days: readonly number[], across: number, drawn: number): number {
   const n = residuals.length;
+  const mean = days.reduce((sum, one) => sum + one, 0) / n;
   const squares = residuals.reduce((sum, e) => sum + e * e, 0);
-  const products = residuals.reduce((sum, e, i) => sum + e * (residuals[i + 1] ?? 0), 0);
-  const seen = squares === 0 ? USUAL_LIKENESS : (products / squares) * (n / (n - 1)) + 2 / n;
-  const drawn = (n * seen + USUAL_COUNTS * USUAL_LIKENESS) / (n + USUAL_COUNTS) + CAUTION;
-  return Math.min(MOST_LIKENESS, Math.max(0, drawn));
+  // Taking the line out makes neighbours of independent values a little unlike.
+  const unlike = days.slice(1).reduce((sum, one, i) => sum - 1 / n - ((one - mean) * ((days[i] as number) - mean)) / across, 0);
+  const products = residuals.reduce((sum, e, i) => sum + e * (residuals[i + 1] ?? 0), 0) - drawn * unlike;
+  const ofDays = Math.max(squares - drawn * (n - 2), LEAST_KNOWN * squares);
+  const seen = squares === 0 ? USUAL_LIKENESS : (products / ofDays) * (n / (n - 1)) + 2 / n;
+  const counts = squares === 0 ? 0 : (n * ofDays) / squares;
+  const likeness = (counts * seen + USUAL_COUNTS * USUAL_LIKENESS) / (counts + USUAL_COUNTS) + CAUTION;
+  return Math.min(MOST_LIKENESS, Math.max(0, likeness));
 }
 
 /** What likeness ρ, falling off as ρ^|i − j| between the i-th and the j-th session, does to a line through them. */
@@ -91,10 +105,12 @@ export function straightLine(
 
 /**
  * Least squares over sessions, one value a session, with the reach of its
- * slope. Neighbouring sessions are alike, R = ρ^|i − j|: the residuals' squares
- * then come to σ²·tr(MR) and the slope's variance to σ²·x′Rx/(x′x)², and t has
- * tr(MR)²/tr(MRMR) degrees (after Satterthwaite 1946, from memory). Every change
- * a week and every factor a week is read off it. Cost grows with sessions squared.
+ * slope. What sessions differ by beyond chance within them is that of days,
+ * and neighbouring days are alike, R = ρ^|i − j|: the residuals' squares come to
+ * σ²·tr(MR) + s²(n − 2), the slope's variance to (σ²·x′Rx + s²·x′x)/(x′x)², and t
+ * has the degrees of both (after Satterthwaite 1946, from memory), tr(MR)²/tr(MRMR)
+ * those of days. Every change a week and every factor a week is read off it.
+ * Cost grows with sessions squared.
  * @returns null under five sessions, or where they lie on one day.
  * @example sessionSlope([0, 7, 14, 21, 28].map((days) => ({ days, value: days / 70 })))?.perDay // 1/70
  */
@@ -103,12 +119,15 @@ export function sessionSlope(points: readonly DatedValue[]): SessionSlope | null
   const line = n < FEWEST_FOR_TREND ? null : straightLine(points);
   if (line === null) return null;
   const { perDay, across, residual, residuals } = line;
+  const drawn = points.reduce((sum, { drawnVariance = 0 }) => sum + drawnVariance, 0) / n;
   const days = points.map((point) => point.days).sort((a, b) => a - b);
-  const { slope, left, degrees } = ofLikeness(days, likenessOf(residuals));
-  const error = Math.sqrt(((residual / left) * slope) / across);
+  const { slope, left, degrees } = ofLikeness(days, likenessOf(residuals, days, across, drawn));
+  const ofDays = (Math.max(residual - drawn * (n - 2), LEAST_OF_DAYS * residual) / left) * slope;
+  const share = ofDays + drawn === 0 ? 1 : ofDays / (ofDays + drawn);
+  const both = 1 / (share ** 2 / degrees + (1 - share) ** 2 / (n - 2 + DRAWN_DEGREES));
   return {
     perDay,
     plainError: Math.sqrt(residual / (n - 2) / across),
-    reach: student975(Math.max(FEWEST_DEGREES, Math.round(degrees))) * error,
+    reach: student975(Math.max(FEWEST_DEGREES, Math.round(both))) * Math.sqrt((ofDays + drawn) / across),
   };
 }

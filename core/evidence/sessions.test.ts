@@ -251,6 +251,8 @@ describe("a trend with its interval", () => {
     expect(line?.perDay).toBeCloseTo(-0.034848485, 9);
     expect(line?.plainError).toBeCloseTo(0.029026127, 9);
     expect(line?.reach).toBeCloseTo(0.224485676, 8);
+    // 0.3 of each session's variance is chance within it: ρ 0.9, of the rest 0.959059 is that of days, 5 degrees.
+    expect(sessionSlope(moods.map((one) => ({ ...one, drawnVariance: 0.3 })))?.reach).toBeCloseTo(0.19152483, 8);
   });
 
   it("is not said under five sessions, nor of one day", () => {

@@ -5,11 +5,21 @@ import type { Interval } from "./shares";
 export interface DatedRate {
   readonly days: number;
   readonly rate: number;
+  /** Right answers it was counted from, and the asks; left out where chance within the session is not to be taken off. */
+  readonly counted?: { readonly met: number; readonly of: number };
 }
 
 function logsOf(points: readonly DatedRate[]): { days: number; value: number }[] {
   if (points.some((p) => !(p.rate > 0))) throw new RangeError("weeklyFactor: every rate must be above 0");
-  return points.map(({ days, rate }) => ({ days, value: Math.log10(rate) }));
+  const met = points.reduce((sum, { counted }) => sum + (counted?.met ?? 0), 0);
+  const of = points.reduce((sum, { counted }) => sum + (counted?.of ?? 0), 0);
+  // The logarithm of a binomial count varies by about (1 − p)/np.
+  const share = (met + 1) / (of + 2);
+  return points.map(({ days, rate, counted }) => ({
+    days,
+    value: Math.log10(rate),
+    ...(counted === undefined || counted.of === 0 ? {} : { drawnVariance: (1 - share) / (share * counted.of) / Math.LN10 ** 2 }),
+  }));
 }
 
 /**

@@ -6,17 +6,22 @@ type SeenTrial = Pick<TrialRow, "session" | "trial" | "askSeconds" | "behaviour"
 /** The trials of a session as they were seen, by a number for each, in the order of the file. */
 export type SeenState = readonly (readonly [session: string, keys: Float64Array])[];
 
-/** Room for each part of a key: together with 2³¹ ms, 24 days, they fill a number that counts whole. */
-const TRIALS_APART = 4096;
-const RUNGS_APART = 1024;
-/** A trial of a session, by its moment to the millisecond, its number and what was asked. */
-const keyOf = (trial: number, askSeconds: number, asked: number): number =>
-  (Math.round(askSeconds * 1000) * TRIALS_APART + (trial % TRIALS_APART)) * RUNGS_APART + asked;
+/**
+ * A number for a trial by its moment to the millisecond, its number and what
+ * was asked: 53 bits of two hashes, so that two of a session of a thousand
+ * trials are taken for one in less than one of ten thousand million sessions.
+ */
+function keyOf(trial: number, askSeconds: number, asked: number): number {
+  const ms = Math.round(askSeconds * 1000);
+  const high = finished(ms ^ Math.imul(trial, 0x9e3779b1) ^ Math.imul(asked, 0x27d4eb2f));
+  const low = finished(Math.imul(ms, 0x85ebca6b) + Math.imul(trial, 0xc2b2ae35) + asked);
+  return (high & 0x1fffff) * 2 ** 32 + low;
+}
 
 /**
  * Tells a row of trials.csv that stands there twice: the same trial of the same
- * session, behaviour and rung, asked at the same moment. Eight bytes a row are held, and a set for
- * the session that is being read.
+ * session, behaviour and rung, asked at the same moment. Eight bytes a row are
+ * held, and a set for the session that is being read.
  */
 export class SeenTrials {
   private readonly bySession = new Map<string, number[]>();
@@ -32,7 +37,7 @@ export class SeenTrials {
     if (behaviour !== this.behaviour || rung !== this.rung) {
       this.behaviour = behaviour;
       this.rung = rung;
-      this.asked = finished(seedFromText(JSON.stringify([behaviour, rung]))) % RUNGS_APART;
+      this.asked = seedFromText(JSON.stringify([behaviour, rung]));
     }
     if (this.keys === null || session !== this.session) {
       this.keys = this.bySession.get(session) ?? null;

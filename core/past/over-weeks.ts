@@ -181,17 +181,43 @@ function pointOf(
 function datedRates(points: readonly SessionPoint[], of: (point: SessionPoint) => number | null): DatedRate[] {
   return points.flatMap((point) => {
     const rate = of(point);
-    return point.minutes === null || rate === null ? [] : [{ days: point.days, rate: rate > 0 ? rate : 1 / point.minutes }];
+    if (point.minutes === null || rate === null) return [];
+    return [{ days: point.days, rate: rate > 0 ? rate : 1 / point.minutes, counted: { met: rate * point.minutes, of: point.n } }];
   });
 }
 
-const changeOf = (points: readonly SessionPoint[], of: (point: SessionPoint) => number | null) =>
+/** @param drawn variance that chance within a session gives its value. */
+const changeOf = (
+  points: readonly SessionPoint[],
+  of: (point: SessionPoint) => number | null,
+  drawn: (point: SessionPoint) => number = () => 0,
+) =>
   weeklyChange(
     points.flatMap((point) => {
       const value = of(point);
-      return value === null ? [] : [{ days: point.days, value }];
+      return value === null ? [] : [{ days: point.days, value, drawnVariance: drawn(point) }];
     }),
   );
+
+const isBright = ({ outcome, phase }: PastTrial) => outcome === "met" && phase !== null;
+
+/** Of a share at the lightest cue: p̃q̃/n, p̃ that of all sessions. */
+function drawnLightness(bright: readonly PastTrial[]): (point: SessionPoint) => number {
+  const share = (bright.filter(({ phase }) => phase === 1).length + 1) / (bright.length + 2);
+  return ({ trials }) => (share * (1 - share)) / Math.max(1, trials.filter(isBright).length);
+}
+
+/** Of a mean of grades: what grades differ by within sessions, over how many were given. */
+function drawnEase(points: readonly SessionPoint[]): (point: SessionPoint) => number {
+  let squares = 0;
+  let degrees = 0;
+  for (const { trials, meanEase, eased } of points) {
+    if (meanEase === null) continue;
+    for (const { ease } of trials) if (ease !== null) squares += (ease - meanEase) ** 2;
+    degrees += eased - 1;
+  }
+  return ({ eased }) => (degrees <= 0 ? 0 : squares / degrees / Math.max(1, eased));
+}
 
 /** Right answers against working time, over all sessions. Times written from memory draw nothing. */
 function cumulativeOf(points: readonly SessionPoint[]): Pick<OverWeeks, "cumulative" | "seams"> {
@@ -239,7 +265,7 @@ export function overWeeks(past: Past, filter: PastFilter, names: ReadonlyMap<str
     before = { session, trials };
   }
   const minutes = points.reduce((sum, point) => sum + (point.minutes ?? 0), 0);
-  const bright = past.trials.filter(({ outcome, phase }) => outcome === "met" && phase !== null);
+  const bright = past.trials.filter(isBright);
   const idOf = ({ session }: PastTrial) => String(session);
   return {
     points,
@@ -249,9 +275,9 @@ export function overWeeks(past: Past, filter: PastFilter, names: ReadonlyMap<str
     half: halfTime(past.trials),
     responseTrend: weeklyTrend(datedRates(points, ({ responsesPerMinute }) => responsesPerMinute)),
     reinforcedTrend: weeklyTrend(datedRates(points, ({ reinforcedPerMinute }) => reinforcedPerMinute)),
-    lightnessChange: changeOf(points, ({ lightness }) => lightness.share),
+    lightnessChange: changeOf(points, ({ lightness }) => lightness.share, drawnLightness(bright)),
     halfChange: changeOf(points, ({ half }) => half?.seconds ?? null),
-    easeChange: changeOf(points, ({ meanEase }) => meanEase),
+    easeChange: changeOf(points, ({ meanEase }) => meanEase, drawnEase(points)),
     warmUps: points.flatMap(({ warmUp }) => warmUp ?? []),
     ...cumulativeOf(points),
     stays: staysOf(past.trials),
