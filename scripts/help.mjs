@@ -49,6 +49,7 @@ How often each sentence is wrong where nothing is there, and said where somethin
   --only NAME   sentences with this in them
   --matrix      in place of the table: sentences in a yard with habits, one habit at a time at two strengths;
                 in as many workers as there are cores, and taken up again where it was cut off
+  --yard NAME   of the matrix, yards with this in their name
   --cells       the matrix with a line for each cell`,
   library: `npm run library
 

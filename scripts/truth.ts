@@ -22,6 +22,7 @@ const [first] = given;
 const horses = whole(after("--horses") ?? (first?.startsWith("--") === false ? first : undefined), 1000, 10, "horses");
 const seed = whole(after("--seed"), 1, 0, "--seed");
 const only = after("--only")?.toLowerCase();
+const yardOf = after("--yard")?.toLowerCase();
 const wanted = (name: string) => only === undefined || name.toLowerCase().includes(only);
 const percent = (x: number) => `${(100 * x).toFixed(1)} %`;
 let broken = 0;
@@ -85,6 +86,7 @@ if (!given.includes("--matrix")) {
     horses,
     seed,
     wanted,
+    dialed: (dial) => yardOf === undefined || dial.includes(yardOf),
     worker: new URL("./truth-worker.mjs", import.meta.url),
     folder: join(process.cwd(), ".cache", "truth"),
     said: (done, of) => process.stderr.write(`${done} of ${of} parts\n`),

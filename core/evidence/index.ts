@@ -63,6 +63,7 @@ export { FEWEST_TO_SHRINK, type Shrunk, type ShrunkGroup, shrinkByKind } from ".
 export { compareSides, type SideComparison } from "./sides";
 export { type SignFlip, signFlip, type WeighedDifference } from "./sign-flip";
 export { betaQuantile } from "./special";
+export { acrossSpells, type DatedSum, spellFactor } from "./spells";
 export { student975, studentTwoSidedP } from "./student";
 export { type DatedRate, type WeeklyTrend, weeklyFactor, weeklyTrend } from "./trend";
 export { LEAST_MINUTES_FOR_RATE, type Unusual, unusualRate } from "./unusual";

@@ -1,8 +1,10 @@
 import {
+  acrossSpells,
   CALLED_AT,
   type Counted,
   cellsInOrder,
   contrastBySessions,
+  type DatedSum,
   type Interval,
   type LogRank,
   logRank,
@@ -17,6 +19,7 @@ import {
   sessionShare,
   shareDifference,
   shareOfTrials,
+  spellFactor,
   stratifiedPermutation,
   type Waiting,
 } from "../evidence";
@@ -217,6 +220,20 @@ function orderWords({ cameFirst: { first, second }, n }: SessionContrast): strin
   return `${often}${often === "" ? "The difference" : "the difference"} can't be told apart from warming up or tiring. Take turns in which comes first.`;
 }
 
+/** Each session of a set by when it was. */
+function datedSums(set: SetOfTrials, second: boolean, worth: Worth): DatedSum[] {
+  const sums = new Map<number, { sum: number; of: number }>();
+  for (const trial of set.trials) {
+    const value = worth(trial);
+    if (value === null) continue;
+    const sum = sums.get(trial.session) ?? { sum: 0, of: 0 };
+    sum.sum += value;
+    sum.of++;
+    sums.set(trial.session, sum);
+  }
+  return [...sums].map(([session, sum]) => ({ ...sum, second, startedMs: set.past.sessions[session]?.startedMs ?? 0 }));
+}
+
 function leading(first: SetOfTrials, second: SetOfTrials, worth: Worth, words: Words, interval: () => Interval | null): LeadingContrast {
   const say = (called: boolean, difference: number, n: string) => `${called ? words.differs(difference) : words.nothing}, ${n}.`;
   const cells = cellsOf(first, second, worth);
@@ -240,13 +257,14 @@ function leading(first: SetOfTrials, second: SetOfTrials, worth: Worth, words: W
   const same = onSameRungs(first, second, worth);
   const lots = same ?? sessionPermutation(sumsBySession(first, worth), sumsBySession(second, worth));
   if (lots === null) return { by: "between", difference: null, interval: null, p: null, sessions: 0, called: false, sentence: words.empty };
-  const called = lots.p < CALLED_AT;
+  const p = acrossSpells(lots.p, spellFactor([...datedSums(first, false, worth), ...datedSums(second, true, worth)]));
+  const called = p < CALLED_AT;
   const enough = same === null && Math.min(lots.first, lots.second) >= FEWEST_BETWEEN;
   return {
     by: same === null ? "between" : "same rungs",
     difference: lots.difference,
     interval: enough ? interval() : null,
-    p: lots.p,
+    p,
     sessions: lots.first + lots.second,
     called,
     sentence: say(

@@ -75,15 +75,16 @@ export function countPart({ yard: name, dial, from, to }: Part, seed: number, wa
 const AT_ONCE = 100;
 
 /** Everything that is to be worked out for so many horses. */
-export function partsOf(horses: number, wanted: (row: string) => boolean): Part[] {
+export function partsOf(horses: number, wanted: (row: string) => boolean, dialed: (dial: string) => boolean = () => true): Part[] {
   const parts: Part[] = [];
   for (const yard of YARDS)
     for (const dial of yard.dials) {
-      if (!rowsUnder(yard, dial).some(({ name }) => wanted(name))) continue;
+      if (!dialed(dial[0]) || !rowsUnder(yard, dial).some(({ name }) => wanted(name))) continue;
       for (let from = 0; from < horses; from += AT_ONCE)
         parts.push({ yard: yard.name, dial: dial[0], from, to: Math.min(horses, from + AT_ONCE) });
     }
-  return parts;
+  // The first hundred of every cell, then the second: where it is cut off, each cell is known to the same precision.
+  return parts.sort((a, b) => a.from - b.from);
 }
 
 /** What a cell comes to. */

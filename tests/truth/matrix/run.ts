@@ -23,6 +23,7 @@ export async function runMatrix({
   horses,
   seed,
   wanted,
+  dialed,
   worker,
   folder,
   said,
@@ -30,6 +31,7 @@ export async function runMatrix({
   readonly horses: number;
   readonly seed: number;
   readonly wanted: (row: string) => boolean;
+  readonly dialed: (dial: string) => boolean;
   readonly worker: URL;
   readonly folder: string;
   /** Told after each part how many of how many are done. */
@@ -44,7 +46,7 @@ export async function runMatrix({
   mkdirSync(folder, { recursive: true });
   const kept = existsSync(file) ? (JSON.parse(readFileSync(file, "utf8")) as { code: string; done: Record<string, Counts> }) : null;
   const done: Record<string, Counts> = kept?.code === code ? kept.done : {};
-  const parts = partsOf(horses, wanted);
+  const parts = partsOf(horses, wanted, dialed);
   const left = parts.filter((part) => done[nameOf(part)] === undefined).reverse();
   const save = () => {
     // Written beside and renamed: a cut leaves the old one whole.

@@ -16,6 +16,7 @@ import {
   triedBoth,
   wrongsAndSigns,
   type YardDay,
+  type YardHorse,
   zoneSeason,
 } from "../yard";
 import { only, type Sentence, type Yard, yard } from "./yards";
@@ -57,29 +58,55 @@ function truthOf(dials: Dials, days: number): number {
   return met / of;
 }
 
-const weeks = new WeakMap<readonly YardDay[], Map<number, OverWeeks>>();
-/** The first so many sessions over weeks: worked out once for all that is asked of them. */
-function weeksOf(days: readonly YardDay[], n: number): OverWeeks {
-  const known = weeks.get(days) ?? new Map<number, OverWeeks>();
-  weeks.set(days, known);
-  const found = known.get(n) ?? overWeeks(pastOf(days.slice(0, n)), {}, new Map());
-  known.set(n, found);
-  return found;
+/** A season of asks, and the past of its first so many sessions: each made once for all that is asked of it. */
+interface Asked {
+  readonly days: readonly YardDay[];
+  readonly past: (n?: number) => Past;
+  readonly weeks: (n: number) => OverWeeks;
 }
+
+function once<T>(make: (n: number) => T): (n: number) => T {
+  const made = new Map<number, T>();
+  return (n) => {
+    const found = made.get(n) ?? make(n);
+    made.set(n, found);
+    return found;
+  };
+}
+
+const askedSeason =
+  (horse: YardHorse, n = SEASON) =>
+  (chance: Chance, dials: Dials): Asked => {
+    const days = season(chance, dials, horse, n);
+    const whole = pastOf(days);
+    const first = once((sessions) => ({
+      sessions: whole.sessions.slice(0, sessions),
+      trials: whole.trials.filter(({ session }) => session < sessions),
+    }));
+    return {
+      days,
+      past: (sessions = days.length) => first(sessions),
+      weeks: once((sessions) => overWeeks(first(sessions), {}, new Map())),
+    };
+  };
+
+/** Whether a thing is ever said of the first so many sessions of a season. */
+const everOf = ({ days, past }: Asked, said: (soFar: Past) => boolean, from: number, every: number): boolean =>
+  ever(days, (soFar) => said(past(soFar.length)), from, every);
+
 /** Sessions of six weeks, over which a change a week is said. */
 const SIX_WEEKS = 12;
 
-const windCalled = (days: readonly YardDay[]) => {
-  const past = pastOf(days);
+const windCalled = (past: Past) => {
   const set = (wind: string) => ({ past, trials: trialsFor(past, { wind }) });
   return contrastSets(set("calm"), set("windy")).share;
 };
 
-const asks = yard<YardDay[]>("asks", only(...OF_ASKS, "values"), (chance, dials) => season(chance, dials, ASKS, SEASON), [
+const asks = yard<Asked>("asks", only(...OF_ASKS, "values"), askedSeason(ASKS), [
   ...[5, 8, 16].map((days) => ({
     name: `could be anywhere from … to …, ${days} sessions`,
     limit: 5,
-    falsely: (drawn: YardDay[], dials: Dials) => {
+    falsely: ({ days: drawn }: Asked, dials: Dials) => {
       const counts = drawn.slice(0, days).map(({ met }) => ({ met: met.filter(Boolean).length, of: met.length }));
       const { interval } = toldShare(sumsOfSessions(counts));
       if (interval === null) return null;
@@ -87,50 +114,50 @@ const asks = yard<YardDay[]>("asks", only(...OF_ASKS, "values"), (chance, dials)
       return !(interval[0] <= truth && truth <= interval[1]);
     },
   })),
-  ...[SIX_WEEKS, SEASON].flatMap((n): Sentence<YardDay[]>[] => [
+  ...[SIX_WEEKS, SEASON].flatMap((n): Sentence<Asked>[] => [
     {
       name: `lighter / less light, a week, ${n} sessions`,
       limit: 8,
       trueWhere: changes,
-      falsely: (drawn) => excludes(weeksOf(drawn, n).lightnessChange?.interval, 0),
+      falsely: (drawn) => excludes(drawn.weeks(n).lightnessChange?.interval, 0),
       found: {
         what: "from 40 to 85 % light",
-        draw: (chance, dials) => season(chance, dials, { share: 0.7, lighter: 2.2 }, n),
-        said: (drawn) => (weeksOf(drawn, n).lightnessChange?.interval[0] ?? 0) > 0,
+        draw: askedSeason({ share: 0.7, lighter: 2.2 }, n),
+        said: (drawn) => (drawn.weeks(n).lightnessChange?.interval[0] ?? 0) > 0,
       },
     },
     {
       name: `calmer / less calm, a week, ${n} sessions`,
       limit: 8,
       trueWhere: changes,
-      falsely: (drawn) => excludes(weeksOf(drawn, n).easeChange?.interval, 0),
+      falsely: (drawn) => excludes(drawn.weeks(n).easeChange?.interval, 0),
     },
     {
       name: `right answers × … a week, ${n} sessions`,
       limit: 8,
       trueWhere: changes,
-      falsely: (drawn) => excludes(weeksOf(drawn, n).responseTrend?.interval, 1),
+      falsely: (drawn) => excludes(drawn.weeks(n).responseTrend?.interval, 1),
     },
   ]),
   {
     name: "met so much less often in wind",
     limit: 5,
-    falsely: (drawn) => ever(drawn, (days) => windCalled(days).called, 8, 4),
+    falsely: (drawn) => everOf(drawn, (past) => windCalled(past).called, 8, 4),
     found: {
       what: "about 30 points less often",
-      draw: (chance, dials) => season(chance, dials, { share: 0.75, windBehind: 1.5 }, SEASON),
-      said: (drawn) => windCalled(drawn).called,
+      draw: askedSeason({ share: 0.75, windBehind: 1.5 }),
+      said: (drawn) => windCalled(drawn.past()).called,
     },
   },
   {
     name: "usually turns after",
     limit: 4,
     trueWhere: ({ tires }) => tires !== undefined,
-    falsely: (drawn) => ever(drawn, (days) => goodMoment(pastOf(days)).usually !== null, 6, 3),
+    falsely: (drawn) => everOf(drawn, (past) => goodMoment(past).usually !== null, 6, 3),
     found: {
       what: "30 points worse by the twentieth ask",
-      draw: (chance, dials) => season(chance, dials, { share: 0.85, tires: 2 }, SEASON),
-      said: (drawn) => goodMoment(pastOf(drawn)).usually !== null,
+      draw: askedSeason({ share: 0.85, tires: 2 }),
+      said: (drawn) => goodMoment(drawn.past()).usually !== null,
     },
   },
 ]);
