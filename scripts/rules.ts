@@ -1,6 +1,7 @@
 // Prints the study behind the default rule, the plan of a session and the thresholds of Ease and Split; docs/measures.md states it.
-import { FRESH_ASKS, type RuleBand, ruleBand } from "@/core/forecast";
-import { LEARNER_KINDS } from "@/core/learner";
+import { PERCENTILE_DEFAULTS } from "@/core/evidence";
+import { type FollowingBar, FRESH_ASKS, type RuleBand, ruleBand, USUAL_HABITS } from "@/core/forecast";
+import { LEARNER_KINDS, OTHER_LEARNER_KINDS } from "@/core/learner";
 import { DEFAULT_MASTERY_RULE, type MasteryRule, masterySentence } from "@/core/mastery";
 import { DEFAULT_SETTINGS } from "@/core/settings";
 import { ALL_FAIL, AS_THE_LEARNER, chanceOfEase, chanceOfSplit, type EaseThresholds, easeThresholds } from "@/core/word";
@@ -29,6 +30,23 @@ out(`Up ${RUNGS} rungs, sessions of 40 asks, ${HORSES} horses of each kind: how 
 out(`| rule ${head}`);
 for (const rule of RULES)
   out(`| ${masterySentence(rule)} | ${cells(ruleBand(rule, { rungs: RUNGS, asksPerSession: 40, horses: HORSES }))} |`);
+
+const BARS = [0.5, 0.6, 0.8, 0.9].map(
+  (wantedShare): FollowingBar => ({ kind: "bar", top: DEFAULT_MASTERY_RULE, lookBack: PERCENTILE_DEFAULTS.lookBack, wantedShare }),
+);
+const barWords = ({ lookBack, wantedShare }: FollowingBar) =>
+  `the bar that follows: ${percent(wantedShare)} earn it, of the last ${lookBack}`;
+const climbed = { rungs: RUNGS, asksPerSession: 40, horses: HORSES };
+for (const bar of BARS) out(`| ${barWords(bar)} | ${cells(ruleBand(bar, climbed))} |`);
+
+out("\nThe same in a yard: begins cold, tires, days in moods, the trainer stops at four failures running\n");
+out(`| rule ${head}`);
+for (const rule of RULES) out(`| ${masterySentence(rule)} | ${cells(ruleBand(rule, { ...climbed, habits: USUAL_HABITS }))} |`);
+for (const bar of BARS) out(`| ${barWords(bar)} | ${cells(ruleBand(bar, { ...climbed, habits: USUAL_HABITS }))} |`);
+
+out("\nOther kinds of learner\n");
+out(`| rule | ${OTHER_LEARNER_KINDS.join(" | ")} |\n|---|${OTHER_LEARNER_KINDS.map(() => "---|").join("")}`);
+for (const rule of RULES) out(`| ${masterySentence(rule)} | ${cells(ruleBand(rule, { ...climbed, kinds: OTHER_LEARNER_KINDS }))} |`);
 
 out(`\n${masterySentence(DEFAULT_MASTERY_RULE)}, by asks a session; ${FRESH_ASKS} come easy\n`);
 out(`| asks ${head}`);

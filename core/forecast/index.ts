@@ -1,2 +1,11 @@
-export { type ClimbPlan, type ClimbResult, climb, FRESH_ASKS } from "./climb";
-export { type KindOutcome, MOST_ASKS_A_RUNG, type RuleBand, type RuleBandChoice, ruleBand, ruleBandSentence } from "./rule-band";
+export { type ClimbPlan, type ClimbResult, climb, FRESH_ASKS, USUAL_HABITS, type YardHabits } from "./climb";
+export { type BarPlan, climbByBar } from "./climb-by-bar";
+export {
+  type FollowingBar,
+  type KindOutcome,
+  MOST_ASKS_A_RUNG,
+  type RuleBand,
+  type RuleBandChoice,
+  ruleBand,
+  ruleBandSentence,
+} from "./rule-band";

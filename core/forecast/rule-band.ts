@@ -1,13 +1,14 @@
-import { mixedChance } from "../chance";
-import { LEARNER_KINDS, LEARNER_WORDS, type LearnerKind, learnerOf } from "../learner";
+import { type Chance, mixedChance } from "../chance";
+import { type AnyLearnerKind, LEARNER_KINDS, LEARNER_WORDS, type Learner, learnerOf } from "../learner";
 import type { MasteryRule } from "../mastery";
 import { DEFAULT_SETTINGS, type YardSettings } from "../settings";
 import { easeThresholds } from "../word";
-import { climb } from "./climb";
+import { climb, type YardHabits } from "./climb";
+import { type BarPlan, climbByBar } from "./climb-by-bar";
 
 /** What a rule came to with one kind of horse. */
 export interface KindOutcome {
-  readonly kind: LearnerKind;
+  readonly kind: AnyLearnerKind;
   /** Share of horses that got to the top. */
   readonly reached: number;
   /** The 10th, 50th and 90th percentile of those that did; null where none did. */
@@ -23,6 +24,13 @@ export interface RuleBand {
   readonly worst: KindOutcome;
 }
 
+/** A bar that follows the horse's own answers, in place of a rule. */
+export interface FollowingBar extends Pick<BarPlan, "lookBack" | "wantedShare"> {
+  readonly kind: "bar";
+  /** What has to hold at the top. */
+  readonly top: MasteryRule;
+}
+
 /** What is climbed, and how often. */
 export interface RuleBandChoice {
   readonly rungs: number;
@@ -32,6 +40,10 @@ export interface RuleBandChoice {
   readonly seed?: number;
   /** The yard's own thresholds of Ease. */
   readonly settings?: YardSettings;
+  /** Which kinds climb; the four of the study where it is left out. */
+  readonly kinds?: readonly AnyLearnerKind[];
+  /** The yard they climb in. */
+  readonly habits?: YardHabits;
 }
 
 const DAYS_BETWEEN = 2;
@@ -56,20 +68,24 @@ function percentiles(values: readonly number[]): readonly [number, number, numbe
  * @example ruleBand(rule, { rungs: 12, asksPerSession: 40, horses: 60 }).worst.reached
  */
 export function ruleBand(
-  rule: MasteryRule,
-  { rungs, asksPerSession, horses, seed = 1, settings = DEFAULT_SETTINGS }: RuleBandChoice,
+  rule: MasteryRule | FollowingBar,
+  { rungs, asksPerSession, horses, seed = 1, settings = DEFAULT_SETTINGS, kinds: asked = LEARNER_KINDS, habits }: RuleBandChoice,
 ): RuleBand {
   if (!Number.isInteger(rungs) || rungs < 1) throw new RangeError("ruleBand: a ladder of one rung or more is needed");
-  const ease = easeThresholds(rule, settings);
-  const plan = { rungs, rule, asksPerSession, daysBetween: DAYS_BETWEEN, ease, mostAsks: MOST_ASKS_A_RUNG * rungs };
-  const kinds = LEARNER_KINDS.map((kind): KindOutcome => {
-    const climbs = Array.from({ length: horses }, (_, i) => climb(learnerOf(kind), plan, mixedChance(`${seed}:${kind}:${i}`)));
-    const up = climbs.filter(({ reached }) => reached);
+  const plan = { rungs, asksPerSession, daysBetween: DAYS_BETWEEN, mostAsks: MOST_ASKS_A_RUNG * rungs, habits };
+  const up =
+    rule.kind === "bar"
+      ? (learner: Learner, chance: Chance) =>
+          climbByBar(learner, { ...plan, ...rule, rule: rule.top, ease: easeThresholds(rule.top, settings) }, chance)
+      : (learner: Learner, chance: Chance) => climb(learner, { ...plan, rule, ease: easeThresholds(rule, settings) }, chance);
+  const kinds = asked.map((kind): KindOutcome => {
+    const climbs = Array.from({ length: horses }, (_, i) => up(learnerOf(kind), mixedChance(`${seed}:${kind}:${i}`)));
+    const arrived = climbs.filter(({ reached }) => reached);
     return {
       kind,
-      reached: up.length / horses,
-      asks: percentiles(up.map(({ asks }) => asks)),
-      notMet: percentiles(up.map(({ failures }) => failures)),
+      reached: arrived.length / horses,
+      asks: percentiles(arrived.map(({ asks }) => asks)),
+      notMet: percentiles(arrived.map(({ failures }) => failures)),
     };
   });
   const worst = [...kinds].sort((a, b) => a.reached - b.reached || (b.asks?.[1] ?? 0) - (a.asks?.[1] ?? 0))[0] as KindOutcome;

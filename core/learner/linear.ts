@@ -37,12 +37,21 @@ export class LinearLearner implements Learner {
     return this.p;
   }
 
-  goToRung(rung: number): void {
+  chanceOn(rung: number): number {
+    return this.ownChanceOn(rung);
+  }
+
+  private ownChanceOn(rung: number): number {
     const { floor, kept } = this.temper;
+    let p = this.p;
     let r = this.rung;
-    for (; r + 1 <= rung; r++) this.p = floor + kept * (this.p - floor);
-    for (; r - 1 >= rung; r--) this.p = clamp(floor + (this.p - floor) / kept, floor * 0.5, HIGHEST_ON_AN_EASIER_RUNG);
-    if (r !== rung) this.p = clamp(floor + (this.p - floor) * kept ** (rung - r), floor * 0.5, HIGHEST_ON_AN_EASIER_RUNG);
+    for (; r + 1 <= rung; r++) p = floor + kept * (p - floor);
+    for (; r - 1 >= rung; r--) p = clamp(floor + (p - floor) / kept, floor * 0.5, HIGHEST_ON_AN_EASIER_RUNG);
+    return r === rung ? p : clamp(floor + (p - floor) * kept ** (rung - r), floor * 0.5, HIGHEST_ON_AN_EASIER_RUNG);
+  }
+
+  goToRung(rung: number): void {
+    this.p = this.ownChanceOn(rung);
     this.rung = rung;
   }
 

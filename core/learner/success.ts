@@ -32,7 +32,11 @@ export class SuccessLearner implements Learner {
   }
 
   chanceOfMet(): number {
-    return 1 / (1 + Math.exp(-(this.skill - this.temper.step * (this.rung - 1))));
+    return this.chanceOn(this.rung);
+  }
+
+  chanceOn(rung: number): number {
+    return 1 / (1 + Math.exp(-(this.skill - this.temper.step * (rung - 1))));
   }
 
   goToRung(rung: number): void {

@@ -25,7 +25,15 @@ describe("what the app says in a yard with habits", () => {
     ["could be anywhere from … to …, 5 sessions", "days in moods, 0.5"],
     ["could be anywhere from … to …, 16 sessions", "days in moods, 0.5"],
     ["could be anywhere from … to …, 16 sessions", "ends at nine of ten"],
-    ["lighter / less light, a week", "days in moods, 0.5"],
+    ["lighter / less light, a week, 24 sessions", "days in moods, 0.5"],
+    ["calmer / less calm, a week, 12 sessions", "days in moods, 0.5"],
+    ["right answers × … a week, 24 sessions", "days in moods, 0.5"],
+    ["met so much less often in wind", "days in moods, 0.8"],
+    ["signs in ten minutes: more than usual", "bouts of three"],
+    ["tension comes with wrong choices", "commoner late and in twos"],
+    ["too soon or too big: raised at nine of ten, rung as easy, true share 0.55", "begins cold"],
+    ["did better in how often it gets it right", "stops after two misses running"],
+    ["the second side takes fewer / more asks", "days in moods, 0.5"],
   ])("%s: a yard that %s", (name, of) => {
     const { state, share } = oneCell(name, of, HORSES, SEED);
     expect(state, `${Math.round(100 * share)} %`).not.toBe("over");
