@@ -17,6 +17,15 @@ const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
     caps: { session_minutes: 40, week_minutes: null },
   },
   dprime: { hits: 20, misses: 5, false_alarms: 5, correct_rejections: 20 },
+  "sessions-share": {
+    sessions: [
+      { met: 2, of: 10 },
+      { met: 5, of: 10 },
+      { met: 9, of: 10 },
+    ],
+  },
+  trend: { points: [0, 1, 2, 3, 4].map((days, i) => ({ days, value: [1, 2, 2, 4, 5][i], drawn_variance: 0 })) },
+  sides: { sessions: [{ left: { met: 3, of: 8 }, right: { met: 6, of: 8 }, began: "left" }] },
 };
 const WRONG: readonly unknown[] = [null, "x", "8", 1.5, -1, true, [], {}, [null], [[]], [{}], Number.NaN, Number.POSITIVE_INFINITY, 1e300];
 
@@ -53,6 +62,35 @@ describe("calculations by command", () => {
       }
     expect(said.length).toBeGreaterThan(0);
     expect(said.filter((words) => ITS_OWN.test(words))).toEqual([]);
+  });
+
+  it("gives what the screens say over sessions", () => {
+    // The figures of the tests beside each: by implementations of their own.
+    expect(CALCULATIONS.get("sessions-share")?.(GOOD["sessions-share"])).toMatchObject({
+      interval95: [expect.closeTo(0.140844, 5), expect.closeTo(0.888485, 5)],
+      sentence: "16 of 30 in 3 sessions, could be anywhere from 14 to 89 %.",
+    });
+    expect(CALCULATIONS.get("trend")?.(GOOD.trend)).toEqual({
+      a_week: expect.closeTo(7, 10),
+      interval95: [expect.closeTo(7 - 7 * 0.854932493, 6), expect.closeTo(7 + 7 * 0.854932493, 6)],
+      sessions: 5,
+    });
+    // Left behind in twelve, begun by turns: two of C(12, 6) = 924 orders are as far apart.
+    const sessions = Array.from({ length: 12 }, (_, i) => ({
+      left: { met: 3, of: 8 },
+      right: { met: 8, of: 8 },
+      began: i % 2 === 0 ? "left" : "right",
+    }));
+    expect(CALCULATIONS.get("sides")?.({ sessions })).toMatchObject({
+      weaker: "left",
+      p: expect.closeTo(2 / 924, 12),
+      sessions_compared: 12,
+    });
+    expect(CALCULATIONS.get("sides")?.({ sessions: sessions.map((one) => ({ ...one, began: "left" })) })).toMatchObject({
+      weaker: null,
+      order_behind: true,
+    });
+    expect(CALCULATIONS.get("trend")?.({ points: [] })).toEqual({ a_week: null, interval95: null, sessions: 0 });
   });
 
   it("gives d′ of the textbook's even case", () => {

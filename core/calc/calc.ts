@@ -1,12 +1,15 @@
 import * as yup from "yup";
 import { check } from "../checks/common";
 import { circleFigures, rampProblem, rampSteps } from "../circle";
+import { sidePicture, toldShare } from "../compare";
 import {
   chanceShareAtLeast,
   cohenKappa,
   logRank,
   percentileBar,
   sensitivity,
+  sessionShare,
+  sumsOfSessions,
   survival,
   timedAgreement,
   type Waiting,
@@ -14,6 +17,7 @@ import {
 } from "../evidence";
 import { type LayoutOrder, type LayoutStrand, layOut } from "../ladder";
 import { LARGEST_WINDOW, type MasteryRule, ruleCheck, USUAL_ASKS_A_DAY } from "../mastery";
+import { weeklyChange } from "../past";
 
 /** Thrown where the input of a calculation is wrong; says which field and why. */
 export class CalcInputError extends Error {
@@ -184,6 +188,25 @@ function agreement(input: unknown) {
   return { total: found.total, exact_interval: found.exactInterval, mean_interval: found.meanInterval, point: found.point };
 }
 
+const amount = (least: number, most: number) =>
+  yup
+    .number()
+    .required("a number is needed")
+    .test("finite", "a number is needed", (n) => Number.isFinite(n))
+    .min(least, `${least} or more`)
+    .max(most, `${most} at most`);
+const optionalAmount = (least: number, most: number) =>
+  yup
+    .number()
+    .test("finite", "a number is needed", (n) => n === undefined || Number.isFinite(n))
+    .min(least, `${least} or more`)
+    .max(most, `${most} at most`);
+
+/** More sessions than a horse has in a life, and days than a yard has books for. */
+const MOST_SESSIONS = 20_000;
+const MOST_DAYS = 100_000;
+const LARGEST = 1e12;
+
 const dPrimeInput = yup
   .object({ hits: count(), misses: count(), false_alarms: count(), correct_rejections: count() })
   .required("an object is needed");
@@ -193,6 +216,96 @@ function dPrime(input: unknown) {
   const { hits, misses, false_alarms: falseAlarms, correct_rejections: correctRejections } = read(dPrimeInput, input);
   const found = sensitivity({ hits, misses, falseAlarms, correctRejections });
   return { dprime: found?.dPrime ?? null, dprime95: found?.interval ?? null, criterion: found?.criterion ?? null };
+}
+
+const countsOf = () =>
+  yup
+    .object({ met: count(), of: count() })
+    .required("an object with met and of is needed")
+    .test(
+      "within",
+      "met must not be more than of",
+      (v, context) => !(v?.met > v?.of) || context.createError({ path: `${context.path}.met`, message: "must not be more than of" }),
+    );
+
+const sessionsShareInput = yup
+  .object({ sessions: yup.array().of(countsOf()).required("a list of sessions is needed").max(MOST_SESSIONS, `at most ${MOST_SESSIONS}`) })
+  .required("an object is needed");
+
+/** A share over sessions, oldest first, with its interval over days. */
+function sessionsShare(input: unknown) {
+  const { sessions } = read(sessionsShareInput, input);
+  const found = sessionShare(sumsOfSessions(sessions));
+  return {
+    share: found?.share ?? null,
+    interval95: found?.interval ?? null,
+    effective_trials: found?.effective ?? null,
+    sentence: toldShare(sumsOfSessions(sessions)).sentence,
+  };
+}
+
+const trendInput = yup
+  .object({
+    points: yup
+      .array()
+      .of(
+        yup
+          .object({ days: amount(-MOST_DAYS, MOST_DAYS), value: amount(-LARGEST, LARGEST), drawn_variance: optionalAmount(0, LARGEST) })
+          .required("a point is needed"),
+      )
+      .required("a list of points is needed")
+      .max(MOST_SESSIONS, `at most ${MOST_SESSIONS}`),
+  })
+  .required("an object is needed");
+
+/** A change a week of a value a session. */
+function trend(input: unknown) {
+  const { points } = read(trendInput, input);
+  const found = weeklyChange(
+    points.map(({ days, value, drawn_variance: drawnVariance }) => ({
+      days,
+      value,
+      ...(drawnVariance === undefined ? {} : { drawnVariance }),
+    })),
+  );
+  return { a_week: found?.perWeek ?? null, interval95: found?.interval ?? null, sessions: points.length };
+}
+
+const sidesInput = yup
+  .object({
+    sessions: yup
+      .array()
+      .of(
+        yup
+          .object({
+            left: countsOf(),
+            right: countsOf(),
+            began: yup.string<"left" | "right" | "turns">().oneOf(["left", "right", "turns"], "left, right or turns"),
+          })
+          .required("a session is needed"),
+      )
+      .required("a list of sessions is needed")
+      .max(MOST_SESSIONS, `at most ${MOST_SESSIONS}`),
+  })
+  .required("an object is needed");
+
+const BEGAN = { left: "first", right: "second", turns: "turns" } as const;
+
+/** Left against right by sessions, what came first taken out. */
+function sides(input: unknown) {
+  const { sessions } = read(sidesInput, input);
+  const { contrast, weaker, p } = sidePicture(
+    sessions.map(({ left, right, began }) => [
+      { stratum: "", first: left, second: right, ...(began === undefined ? {} : { began: BEGAN[began] }) },
+    ]),
+  );
+  return {
+    weaker: weaker === null ? null : weaker === "L" ? "left" : "right",
+    p,
+    sessions_compared: contrast.n,
+    right_less_left: contrast.difference,
+    order_behind: contrast.orderBehind,
+  };
 }
 
 const shareOfOne = (words: string) => yup.number().required(words).min(0, "from 0 to 1").max(1, "from 0 to 1");
@@ -337,14 +450,6 @@ function layout(input: unknown) {
   }
 }
 
-const amount = (least: number, most: number) =>
-  yup
-    .number()
-    .required("a number is needed")
-    .test("finite", "a number is needed", (n) => Number.isFinite(n))
-    .min(least, `${least} or more`)
-    .max(most, `${most} at most`);
-
 const circleInput = yup
   .object({
     radius_m: amount(0.1, 1000),
@@ -437,4 +542,7 @@ export const CALCULATIONS: ReadonlyMap<string, (input: unknown) => unknown> = ne
   ["circle", circle],
   ["ramp", ramp],
   ["dprime", dPrime],
+  ["sessions-share", sessionsShare],
+  ["trend", trend],
+  ["sides", sides],
 ]);

@@ -236,7 +236,7 @@ test("the ask, what it earns and when it moves on are tuned, and each says what 
   );
   const row = page.getByRole("row", { name: /^90 %/ });
   await expect(row.getByRole("cell").nth(3)).toHaveText("7");
-  // And let loose on three kinds of horse, both rules, beside the page.
+  // And let loose on four kinds of horse, both rules, beside the page.
   await page.getByTestId("rule-band").first().scrollIntoViewIfNeeded();
   await expect(page.getByTestId("rule-band")).toHaveText([/^3 rungs: .*\d+ .*\.$/, /^3 rungs: .*\d+ .*\.$/]);
   await page.getByLabel("Met", { exact: true }).fill("11");

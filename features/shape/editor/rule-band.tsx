@@ -70,7 +70,7 @@ function useLooked(): [RefObject<HTMLDivElement | null>, boolean] {
   return [place, looked];
 }
 
-/** Two rules let loose on three kinds of horse, since none is known beforehand. */
+/** Two rules let loose on four kinds of horse, since none is known beforehand. */
 export function RuleBands({
   mine,
   theirs,
@@ -102,9 +102,10 @@ export function RuleBands({
       </dl>
       <details className="mt-1 text-sm text-soft">
         <summary>how</summary>
-        Sixty simulated horses of each of three kinds: one that forgives its failures (linear operator, Bush and Mosteller 1955), one that
-        sours when failures run, one that gains by success and loses by failure. A rung up where the rule passes, a rung back where the word
-        is Ease. The range holds eight in ten of every kind. Invented numbers: good for one rule beside another, not for a date.
+        Sixty simulated horses of each of four kinds: one that forgives its failures (linear operator, Bush and Mosteller 1955), one that
+        sours when failures run, one that gains by success and loses by failure, one that takes fright at its own wrong answers. A rung up
+        where the rule passes, a rung back where the word is Ease. The range holds eight in ten of every kind. Invented horses: good for one
+        rule beside another, not for a date.
       </details>
     </div>
   );
