@@ -28,10 +28,10 @@ it("counts every trial of a packed yard, transitions on the circle among them", 
     const { overall, over_sessions: over } = await analysePackage(file, {});
     const sum = (of: "trials" | "met") => kept.reduce((all, row) => all + row[of], 0);
     expect([overall.met, overall.n]).toEqual([sum("met"), sum("trials")]);
-    // And over sessions, horse by horse: as many sessions as hold a trial, and every part that a package has.
+    // And over sessions, horse by horse: as many sessions as hold a trial, circle work without a ladder aside as on the screens, and every part that a package has.
     const worked = await store.sequelize.query<{ name: string; sessions: number }>(
       `SELECT h.name, COUNT(DISTINCT s.id) AS sessions FROM session s CROSS JOIN trial t ON t.session_no = s.no JOIN horse h ON h.id = s.horse_id
-       WHERE s.binned_ms IS NULL AND s.kind IN ('work', 'circle') GROUP BY h.id`,
+       WHERE s.binned_ms IS NULL AND (s.kind = 'work' OR (s.kind = 'circle' AND s.ladder_id IS NOT NULL)) GROUP BY h.id`,
       { type: QueryTypes.SELECT },
     );
     expect(over?.map(({ horse }) => horse).sort()).toEqual(worked.map(({ name }) => name).sort());
