@@ -16,6 +16,7 @@ import {
 } from "@/core/formats";
 import type { SessionRelief } from "@/core/know";
 import {
+  catchUp,
   closeStore,
   digestsOfHorse,
   type HorseRow,
@@ -63,6 +64,8 @@ export async function analysePackage(file: string, options: AnalyseOptions): Pro
   const store = await openStore(join(folder, "yard.sqlite"));
   try {
     await readPackage(store, file);
+    // What the screens read is summed up first: only so many sessions are worked out as they are asked for.
+    await catchUp(store);
     const rows = await store.sequelize.query<{ id: string; kind: string }>(
       "SELECT id, kind FROM session WHERE binned_ms IS NULL ORDER BY created_ms, id",
       { type: QueryTypes.SELECT },
