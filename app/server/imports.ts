@@ -158,9 +158,12 @@ function fail(one: Running, error: unknown): void {
   one.step = cancelled ? "cancelled" : "failed";
   const known = isOfCode(error, "not-such-a-file") || isOfCode(error, "not-found") || isOfCode(error, "gone");
   if (!cancelled && !known) console.error(error);
-  one.problem = cancelled
-    ? "Given up; nothing of it was kept."
-    : `${known ? (error as Error).message : "The file could not be brought in."} Nothing of it was kept.`;
+  // Taps that came for a session that was here already are in its log, which only grows.
+  const kept =
+    one.events === 0
+      ? "Nothing of it was kept."
+      : "No session of it was kept; taps it held for sessions that are here already stay with them.";
+  one.problem = cancelled ? `Given up. ${kept}` : `${known ? (error as Error).message : "The file could not be brought in."} ${kept}`;
   dropFiles(one);
 }
 
@@ -235,7 +238,7 @@ export function giveUp(id: string): ImportState {
   if (one.step === "reading" || one.step === "looking") one.cancelled = true;
   else if (one.step === "receiving" || one.step === "received" || one.step === "looked") {
     one.step = "cancelled";
-    one.problem = "Given up; nothing of it was kept.";
+    one.problem = "Given up. Nothing of it was kept.";
     dropFiles(one);
   }
   return shown(one);
