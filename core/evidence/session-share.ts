@@ -117,7 +117,7 @@ const DAYS_COUNT = 20;
 const USUAL_LIKENESS = 0.62;
 const LIKENESS_COUNTS = 12;
 /** Likeness seen in few days may be too small by as much: what is said has to hold then too. */
-const CAUTION = 0.21;
+const CAUTION = 0.23;
 const MOST_LIKENESS = 0.92;
 /** Degrees that the yards' days add to the horse's own. */
 const DEGREES_ADDED = 11;

@@ -29,7 +29,7 @@ export const FEWEST_FOR_TREND = 5;
  */
 const USUAL_LIKENESS = 0.6;
 const USUAL_COUNTS = 8;
-const CAUTION = 0.22;
+const CAUTION = 0.28;
 /** Of how sessions differ at least so much is theirs, whatever chance within them could do. */
 const LEAST_OF_DAYS = 0.2;
 /** Under this share of them days tell nothing of how alike they are. */

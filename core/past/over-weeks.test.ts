@@ -158,11 +158,11 @@ describe("when half were answered", () => {
 describe("the change a week", () => {
   it("is the slope of least squares with a t interval for sessions of which neighbours are alike, by hand", () => {
     // y = 1, 2, 2, 4, 5 on days 0…4: slope 1, residuals 0.2, 0.2, −0.8, 0.2, 0.2; s² = 0.8/3, se = √(s²/10).
-    // Likeness: −0.24/0.8·5/4 + 2/5 = 0.025, drawn to (5·0.025 + 8·0.6)/13 and 0.22 more, 0.598846. The matrices by an
-    // implementation of its own in Python: tr(MR) 1.255595, 3 degrees, t 3.182446.
+    // Likeness: −0.24/0.8·5/4 + 2/5 = 0.025, drawn to (5·0.025 + 8·0.6)/13 and 0.28 more, 0.658846. The matrices by an
+    // implementation of its own in Python: tr(MR) 1.060060, 3 degrees, t 3.182446.
     const change = weeklyChange([1, 2, 2, 4, 5].map((value, days) => ({ days, value })));
     expect(change?.perWeek).toBeCloseTo(7, 10);
-    const reach = 7 * 0.854932493;
+    const reach = 7 * 0.900415713;
     expect(change?.interval[0]).toBeCloseTo(7 - reach, 4);
     expect(change?.interval[1]).toBeCloseTo(7 + reach, 4);
     expect(weeklyChange([1, 2, 3, 4].map((value, days) => ({ days, value })))).toBeNull();
