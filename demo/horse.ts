@@ -39,7 +39,7 @@ export interface Story {
   readonly leaves: { readonly chance: (day: number) => number; readonly to: string } | null;
   /** Begun on a rung of the trainer's own choice, whatever the word says then: the first session from each of these days on. */
   readonly against?: readonly { readonly day: number; readonly rung: number }[];
-  /** From this day the weaker side begins and gets a block more. */
+  /** From this day the weaker side gets a block more; which one begins goes by turns, as the app advises. */
   readonly weakerMoreFrom?: number;
   /** The second version of the ladder, begun once the word before a session was Split so often. */
   readonly split?: { readonly after: number; readonly plan: LadderPlan };

@@ -121,7 +121,7 @@ export function playHorse(demo: DemoHorse, ladderId: string, endWallMs: number, 
       earlier: evidence,
       rung,
       // By turns, so that a side can be told from what comes first.
-      beginSide: more ?? (nth % 2 === 0 ? "R" : "L"),
+      beginSide: nth % 2 === 0 ? "R" : "L",
       moreOn: more,
       blocks: keeps ? 1 : fewest + Math.floor(trainerChance() * (most - fewest + 1)),
       takes: story.takes,

@@ -81,6 +81,8 @@ if (!given.includes("--matrix")) {
     );
   }
 } else {
+  if (yardOf !== undefined && !YARDS.some(({ dials }) => dials.some(([dial]) => dial.includes(yardOf))))
+    fail(`no yard of the matrix has "${yardOf}" in its name.`);
   if (!YARDS.some(({ rows }) => rows.some(({ name }) => wanted(name)))) fail(`no sentence of the matrix has "${only}" in its name.`);
   const cells = await runMatrix({
     horses,
