@@ -14,7 +14,7 @@ function logsOf(points: readonly DatedRate[]): { days: number; value: number }[]
   const met = points.reduce((sum, { counted }) => sum + (counted?.met ?? 0), 0);
   const of = points.reduce((sum, { counted }) => sum + (counted?.of ?? 0), 0);
   // The logarithm of a binomial count varies by about (1 − p)/np.
-  const share = (met + 1) / (of + 2);
+  const share = Math.min(1, (met + 1) / (of + 2));
   return points.map(({ days, rate, counted }) => ({
     days,
     value: Math.log10(rate),

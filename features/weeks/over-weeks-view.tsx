@@ -137,8 +137,8 @@ export function OverWeeksView({
               how={
                 <>
                   Met answers per minute of the blocks worked on it. The factor a week is least squares on the logarithm of each session’s
-                  rate (celeration; Pennypacker, Gutierrez and Lindsley 2003) with its 95 % t interval; a session without a right answer
-                  counts as one in its time. Analysts call it the response rate.
+                  rate (celeration; Pennypacker, Gutierrez and Lindsley 2003) with its 95 % t interval, neighbouring sessions taken for
+                  alike; a session without a right answer counts as one in its time. Analysts call it the response rate.
                 </>
               }
               rests={rests()}
