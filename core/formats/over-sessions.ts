@@ -57,7 +57,6 @@ export function overSessions({ horse, past, places, moments, planOf, names }: Ho
   const ladders = [...new Set(past.trials.flatMap(({ ladder }) => (ladder === null ? [] : [ladder])))].sort();
   const of = (ladder: string): Past => onlyWorked({ ...past, trials: past.trials.filter((trial) => trial.ladder === ladder) });
   const good = goodMoment(past);
-  const before = beforeItGoes(past);
   const costs = changeCosts(raisesOf(past, planOf));
   return {
     horse,
@@ -95,7 +94,7 @@ export function overSessions({ horse, past, places, moments, planOf, names }: Ho
     }),
     turns: { shown: good.shown, p: good.p, usually_after: good.usually, sentence: good.sentence },
     before_it_goes: moments
-      ? before.precursors.map((one) => ({
+      ? beforeItGoes(past).precursors.map((one) => ({
           kind: one.kind,
           name: one.name,
           bouts: one.bouts,

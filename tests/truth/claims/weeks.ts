@@ -1,5 +1,5 @@
 import { type Chance, drawNormal } from "@/core/chance";
-import { type Arm, drawOrder, ordersOf, type TryBoth, tryResult } from "@/core/experiment";
+import { type Arm, drawOrder, ordersOf, tryResult } from "@/core/experiment";
 import {
   beforeItGoes,
   contrastSets,
@@ -13,6 +13,7 @@ import {
   trialsFor,
 } from "@/core/past";
 import { type WrittenSession, writePast } from "@/tests/support/past-writer";
+import { TRIED } from "../yard";
 import { type Claim, DAY_SPREAD, logit, share, upTo } from "./claim";
 
 const DAYS = 24;
@@ -87,23 +88,6 @@ function going(chance: Chance, follows: number): Past {
   );
 }
 
-const TRIED: TryBoth = {
-  id: "",
-  ladder: "",
-  version: 1,
-  rung: 1,
-  question: "",
-  a: "food",
-  b: "a scratch",
-  ways: { A: {}, B: {} },
-  counts: "share",
-  arms: [],
-  mostAlike: 2,
-  asksEach: 8,
-  createdMs: 0,
-  endedMs: null,
-  endedWhy: null,
-};
 /** Twelve blocks on a horse that gets better as it goes and has days; B is better by so much on the logit. */
 function tried(chance: Chance, better: number): string {
   const arms = drawOrder(chance, 12, 2) as Arm[];

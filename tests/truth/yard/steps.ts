@@ -58,7 +58,8 @@ export function steppedUp(chance: Chance, dials: Dials, share: number, harder: n
 
 const BLOCKS = 12;
 const ASKS_EACH = 8;
-const TRIED: TryBoth = {
+/** An experiment of two ways, its order left open. */
+export const TRIED: TryBoth = {
   id: "",
   ladder: "",
   version: 1,
