@@ -24,7 +24,7 @@ export default defineConfig({
     ],
     // Left alone the runner keeps one of two cores for itself and runs file after file.
     maxWorkers: 2,
-    testTimeout: 60_000,
-    hookTimeout: 60_000,
+    testTimeout: 240_000,
+    hookTimeout: 240_000,
   },
 });

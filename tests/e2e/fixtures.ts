@@ -137,7 +137,7 @@ export const pad = (page: Page, name: string) => page.getByRole("region", { name
 /** Waits until the status line says that everything is on the server. */
 export async function allSaved(page: Page): Promise<void> {
   // A busy machine writes slowly; nothing is wrong with waiting for it.
-  await expect(page.locator("[data-waiting='0']")).toBeVisible({ timeout: 45_000 });
+  await expect(page.locator("[data-waiting='0']")).toBeVisible();
 }
 
 /** What axe says of a whole document, and so also of one that is just being exchanged for the next by a move within the app. */
@@ -211,4 +211,11 @@ export function analyse(parameters: readonly string[]): AnalyseOutput {
   return JSON.parse(
     execFileSync("npm", ["run", "-s", "analyse", "--", ...parameters], { encoding: "utf8", stdio: ["ignore", "pipe", "pipe"] }),
   ) as AnalyseOutput;
+}
+
+/** Waits until the page's own worker has kept every file of the pen, some hundred and sixty, one after the other. */
+export async function workerReady(page: Page): Promise<void> {
+  await expect
+    .poll(() => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active?.state ?? ""), { timeout: 150_000 })
+    .toBe("activated");
 }

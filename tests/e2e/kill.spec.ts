@@ -11,7 +11,6 @@ test.describe.configure({ retries: 0 });
 const ROUNDS = Number(process.env.DEFT_FAULT_ROUNDS ?? 2);
 
 test("taps made while the server is dead are kept on the device, through a reload, and sent when it is back", async ({ page }) => {
-  test.setTimeout(150_000);
   const server = new TestServer(await freePort());
   await server.start();
   const { horse } = await makeHorse(server.url, "Stubborn");
@@ -63,7 +62,7 @@ test("offline for a while and back: nothing is lost, and any page sends what is 
   await expect(page.getByText("kept on this device").first()).toBeVisible();
   await context.setOffline(false);
   // What was asked for comes by itself once everything is on the server.
-  await expect(page.getByTestId("met")).toHaveText("4 of 4", { timeout: 45_000 });
+  await expect(page.getByTestId("met")).toHaveText("4 of 4");
 });
 
 /** Runs a command line on a server's data and gives what it said. */
@@ -143,8 +142,8 @@ test("a way that swallows what is sent is given up, said, and tried again", asyn
   await allSaved(page);
   await page.route("**/api/**", () => undefined);
   await pad(page, "got it").click();
-  await expect(page.getByText(/[Nn]ot sent for \d+ s/)).toBeVisible({ timeout: 12_000 });
-  await expect(page.getByText("The server does not answer")).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText(/[Nn]ot sent for \d+ s/)).toBeVisible();
+  await expect(page.getByText("The server does not answer")).toBeVisible();
   await page.unroute("**/api/**");
   await allSaved(page);
 });
@@ -245,7 +244,7 @@ test("a device offers what was confirmed again to a store that was put back to a
   expect((await eventsOnDisk(server.file, session)).length).toBe(all.length - 3);
   await server.start();
   await page.reload();
-  await expect.poll(async () => (await eventsOnDisk(server.file, session)).length, { timeout: 20_000 }).toBe(all.length);
+  await expect.poll(async () => (await eventsOnDisk(server.file, session)).length).toBe(all.length);
   expect(new Set((await eventsOnDisk(server.file, session)).map(({ id }) => id))).toEqual(new Set(all.map(({ id }) => id)));
   await server.stop();
 });

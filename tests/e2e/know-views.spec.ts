@@ -7,7 +7,6 @@ interface Found {
 const THEMES = ["desk", "field", "barn"] as const;
 
 test("every view of knowing a horse has no axe finding, in turn in each theme, and fits 320 pixels", async ({ page, demo }) => {
-  test.setTimeout(180_000);
   const { horses } = (await (await fetch(`${demo.url}/api/find`)).json()) as Found;
   const mare = horses.find(({ name }) => name === "Ostrevine")?.id ?? "";
   await page.goto(`${demo.url}/places`);

@@ -124,7 +124,6 @@ test("no word and no press leads to a rung that is closed today", async ({ page,
 });
 
 test("a first look on a phone: walked step by step, cut off and kept in part, then done again and compared", async ({ page, server }) => {
-  test.setTimeout(150_000);
   const { horse } = await makeHorse(server.url, "Looked at");
   await page.setViewportSize(PHONE);
   await page.goto(`${server.url}/horses/${horse}/know/first-look`);

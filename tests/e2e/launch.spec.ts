@@ -3,7 +3,6 @@ import { freePort, launch, TestServer } from "../support/server";
 import { expect, test } from "./fixtures";
 
 test("a second start of the same data names the running one; the port is remembered; a taken port is said", async () => {
-  test.setTimeout(150_000);
   const server = new TestServer(await freePort());
   await server.start();
   const second = launch(server.folder, []);
@@ -13,7 +12,7 @@ test("a second start of the same data names the running one; the port is remembe
 
   // After a kill nothing is stale, and the data remembers its port.
   const again = launch(server.folder, []);
-  await expect.poll(() => again.output(), { timeout: 30_000 }).toContain(`is running on ${server.url}`);
+  await expect.poll(() => again.output()).toContain(`is running on ${server.url}`);
   again.child.kill("SIGTERM");
   await again.ended;
 
@@ -25,7 +24,7 @@ test("a second start of the same data names the running one; the port is remembe
   expect(blocked.output()).toContain("-- --port");
   const other = await freePort();
   const moved = launch(server.folder, ["--port", String(other)]);
-  await expect.poll(() => moved.output(), { timeout: 30_000 }).toContain(`is running on http://127.0.0.1:${other}`);
+  await expect.poll(() => moved.output()).toContain(`is running on http://127.0.0.1:${other}`);
   expect(moved.output()).toContain(`last used on port ${server.port}`);
   moved.child.kill("SIGTERM");
   await moved.ended;

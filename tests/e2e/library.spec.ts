@@ -134,7 +134,6 @@ test("a restriction is gone against for today with a reason that stays; age alon
 });
 
 test("the sample yard says of each horse what to look at, and a walk of five stops is never in the way", async ({ page }) => {
-  test.setTimeout(120_000);
   // A yard of its own: another test takes the sample data out of the shared one.
   const demo = new TestServer(await freePort(), "demo");
   await demo.start();

@@ -8,7 +8,7 @@ import { CHROMIUM_ARGUMENTS } from "../../scripts/chromium.mjs";
 import { eventsOnDisk } from "../support/driver";
 import { type NetworkFacts, PASSPHRASE } from "../support/phone";
 import { freePort, TestServer } from "../support/server";
-import { allSaved, expect, makeHorse, noAxeFindings, openRecorder, pad, startBlock, test } from "./fixtures";
+import { allSaved, expect, makeHorse, noAxeFindings, openRecorder, pad, startBlock, test, workerReady } from "./fixtures";
 
 const executablePath = process.env.DEFT_CHROMIUM ?? "/usr/bin/chromium";
 
@@ -47,7 +47,6 @@ async function signIn(page: Page, name: string): Promise<void> {
 test("the network is turned on, a helper signs in on a phone, works with no network, and is shut out when the owner ends it", async ({
   page,
 }) => {
-  test.setTimeout(240_000);
   const server = new TestServer(await freePort());
   await server.start();
   const { horse } = await makeHorse(server.url, "Far pen");
@@ -97,10 +96,8 @@ test("the network is turned on, a helper signs in on a phone, works with no netw
   await expect(phone.getByText("Name and passphrase do not fit together.")).toBeVisible();
   await signIn(phone, "Hilda");
   await expect(phone.getByRole("link", { name: "Far pen" })).toBeVisible();
-  await expect(phone.getByText("All of them are on this device")).toBeVisible({ timeout: 30_000 });
-  await expect
-    .poll(() => phone.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active?.state ?? ""), { timeout: 30_000 })
-    .toBe("activated");
+  await expect(phone.getByText("All of them are on this device")).toBeVisible();
+  await workerReady(phone);
 
   // The owner's pages are not the helper's.
   await phone.goto(`${at}/store`);
@@ -140,7 +137,6 @@ test("the network is turned on, a helper signs in on a phone, works with no netw
 });
 
 test("the browser killed outright in the middle of a session with no server: every tap is there when it is opened again", async () => {
-  test.setTimeout(180_000);
   const server = new TestServer(await freePort());
   await server.start();
   const { horse } = await makeHorse(server.url, "Killed");
@@ -150,9 +146,7 @@ test("the browser killed outright in the middle of a session with no server: eve
   const page = first.pages()[0] ?? (await first.newPage());
   await page.goto(server.url);
   await page.locator("html[data-ready]").waitFor({ state: "attached" });
-  await expect
-    .poll(() => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active?.state ?? ""), { timeout: 30_000 })
-    .toBe("activated");
+  await workerReady(page);
   await openRecorder(page, server.url, horse);
   const session = page.url().split("/").at(-1) ?? "";
   await allSaved(page);

@@ -3,11 +3,10 @@ import type { Page } from "@playwright/test";
 import { eventsOnDisk } from "../support/driver";
 import { payloadsOf } from "../support/payloads";
 import { freePort, TestServer } from "../support/server";
-import { allSaved, expect, makeHorse, openRecorder, pad, test } from "./fixtures";
+import { allSaved, expect, makeHorse, openRecorder, pad, test, workerReady } from "./fixtures";
 
 // The pages' own worker is part of what is tried here.
 test.use({ serviceWorkers: "allow", viewport: { width: 390, height: 664 } });
-test.setTimeout(180_000);
 
 const post = (url: string, body: object = {}) =>
   fetch(url, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(body) });
@@ -20,11 +19,9 @@ async function tap(page: Page, times: number): Promise<void> {
 /** One visit while the server runs: the worker keeps the pen whole. */
 async function visited(page: Page, url: string): Promise<void> {
   await page.goto(url);
-  await expect
-    .poll(() => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active?.state ?? ""), { timeout: 30_000 })
-    .toBe("activated");
+  await workerReady(page);
   await page.goto(`${url}/pen?horses=1`);
-  await expect(page.getByText("All of them are on this device")).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText("All of them are on this device")).toBeVisible();
 }
 
 test("a restore under two open recorders loses no confirmed tap, with no further press", async ({ page, browser }) => {
@@ -75,7 +72,7 @@ test("a page in between that answers everything with 200 is nobody: the taps wai
   await expect(page.getByTestId("block-count")).toContainText("6 met of 6");
   await page.reload();
   // The recorder comes from the device, not from the portal.
-  await expect(page.getByTestId("block-count")).toContainText("6 met of 6", { timeout: 30_000 });
+  await expect(page.getByTestId("block-count")).toContainText("6 met of 6");
   await expect(page.locator("[data-waiting]").first()).toHaveAttribute("data-waiting", "4");
   portal.closeAllConnections();
   await new Promise((resolve) => portal.close(resolve));
@@ -112,7 +109,7 @@ test("a session the server was too slow to begin is opened from the device, and 
     await route.continue().catch(() => undefined);
   });
   await page.getByRole("button", { name: "Open the recorder" }).click();
-  await page.waitForURL(/\/pen\?horse=.*session=/, { timeout: 30_000 });
+  await page.waitForURL(/\/pen\?horse=.*session=/);
   await page.unroute("**/api/sessions");
   await page.getByRole("button", { name: "Skip", exact: true }).click();
   await page.getByRole("button", { name: "Start the block" }).click();

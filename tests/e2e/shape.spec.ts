@@ -1,6 +1,8 @@
 import type { Locator, Page } from "@playwright/test";
 import { strandFromCatalogue } from "@/core/strands";
+import { withRaw } from "@/store/file/raw";
 import { emptyDraft } from "@/tests/support/plan";
+import { freePort, TestServer } from "../support/server";
 import { allSaved, expect, makeHorse, noAxeFindings, openRecorder, pad, startBlock, test } from "./fixtures";
 
 const rungNumbers = (page: Page) => page.getByRole("radiogroup", { name: "Rung" }).getByRole("radio");
@@ -29,7 +31,6 @@ test("a ladder is laid out, a fault is split, the card printed, the ladder worke
   page,
   server,
 }) => {
-  test.setTimeout(120_000);
   const { horse } = await makeHorse(server.url, "Laid Out");
   await page.goto(`${server.url}/horses/${horse}/shape/new`);
   await page.getByLabel("Behaviour", { exact: true }).fill("Stands on the mat");
@@ -191,7 +192,6 @@ test("the rope is edited by drag, by keys and by typing, and everything is undon
 });
 
 test("the ask, what it earns and when it moves on are tuned, and each says what is wrong at its place", async ({ page, server }) => {
-  test.setTimeout(90_000);
   const { horse, ladder } = await makeHorse(server.url, "Tuned");
   await post(server.url, "/api/ladders", {
     horse,
@@ -304,7 +304,6 @@ test("a rung's bar follows the horse in the recorder, and moving on is judged by
 });
 
 test("the library begins a ladder, which warns of what it rests on, and behaviours are chained", async ({ page, server }) => {
-  test.setTimeout(90_000);
   const { horse } = await makeHorse(server.url, "Reader");
   await page.goto(`${server.url}/horses/${horse}/shape/library`);
   await page.getByLabel("Look for a behaviour").fill("ramp");
@@ -456,4 +455,25 @@ test("a ladder edited in two windows: the second save brings both to choose from
   await other.getByRole("button", { name: "Save" }).click();
   await other.getByRole("button", { name: "Take what was saved there, and drop mine" }).click();
   await expect(name(other)).toHaveValue("Stands on the crate");
+});
+
+test("a ladder that cannot be read is opened for repair: what is lost is named, and nothing is kept until it is saved", async ({
+  page,
+}) => {
+  const server = new TestServer(await freePort());
+  await server.start();
+  const { horse, ladder } = await makeHorse(server.url, "Mend");
+  await withRaw(server.file, "write", (database) =>
+    database.exec("UPDATE ladder_plan SET document = json_set(document, '$.method', 'magic', '$.rungs[1]', 'gone')"),
+  );
+  await page.goto(`${server.url}/horses/${horse}/shape`);
+  await expect(page.getByText("nobody works on it until it is mended")).toBeVisible();
+  await page.getByRole("link", { name: /^Mend / }).click();
+  await expect(page.getByText("This version cannot read: rung 2, the method.")).toBeVisible();
+  await noAxeFindings(page, "mend");
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page).toHaveURL(new RegExp(`/horses/${horse}/shape/${ladder}$`));
+  await page.goto(`${server.url}/horses/${horse}/shape/${ladder}/mend`);
+  await expect(page).toHaveURL(/\/edit$/);
+  await server.stop();
 });

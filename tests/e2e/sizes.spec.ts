@@ -68,7 +68,6 @@ async function allSizes(page: Page, wanted: Readonly<Record<string, string>>, wh
 const withButton = { ...NEVER_HIDDEN, "word's button": "[data-testid='word'] button" };
 
 test("the recorder hides nothing wanted at any of eleven sizes, in any theme, and nothing overlaps", async ({ page, server }) => {
-  test.setTimeout(180_000);
   const { horse } = await makeHorse(server.url, "Mallow", {
     method: "combined",
     phases: ["body", "point", "line", "tap"].map((label) => ({

@@ -30,7 +30,6 @@ async function lookAt(page: Page, url: string, paths: readonly string[], inAll: 
 }
 
 test("every view of the demo yard has no axe finding in any theme, and fits 320 pixels", async ({ page, demo }) => {
-  test.setTimeout(240_000);
   const { horses } = (await (await fetch(`${demo.url}/api/find`)).json()) as Found;
   expect(horses).toHaveLength(8);
   const { id, ladders } = horses.find(({ name }) => name === "Quillomar") ?? { id: "", ladders: [] };
@@ -60,7 +59,6 @@ test("every view of the demo yard has no axe finding in any theme, and fits 320 
 });
 
 test("every view over weeks has no axe finding, in turn in each theme, and fits 320 pixels", async ({ page, demo }) => {
-  test.setTimeout(240_000);
   const { horses } = (await (await fetch(`${demo.url}/api/find`)).json()) as Found;
   const { id, ladders } = horses.find(({ name }) => name === "Ostrevine") ?? { id: "", ladders: [] };
   const review = `/horses/${id}/review`;
@@ -79,7 +77,6 @@ test("every view over weeks has no axe finding, in turn in each theme, and fits 
 });
 
 test("every view of shaping has no axe finding, in turn in each theme, and fits 320 pixels", async ({ page, demo }) => {
-  test.setTimeout(240_000);
   const { horses } = (await (await fetch(`${demo.url}/api/find`)).json()) as Found;
   // The horse with two ladders is the one whose behaviours are chained.
   const { id, ladders } = horses.find((horse) => horse.ladders.length > 1) ?? { id: "", ladders: [] };

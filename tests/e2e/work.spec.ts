@@ -150,7 +150,7 @@ test("3 · dwell coach: says when to step up, holds on a try, helps at the maxim
   await page.keyboard.up("Space");
   // The second ask goes to its maximum without an answer.
   await page.keyboard.down("Space");
-  await expect(coach).toHaveAttribute("data-word", "maximum", { timeout: 8000 });
+  await expect(coach).toHaveAttribute("data-word", "maximum");
   await expect(coach).toContainText("Help to any smaller answer");
   await noAxeFindings(page, "dwell");
   await page.keyboard.press("t");
@@ -188,7 +188,7 @@ test("3 · dwell coach: a pulsing phase beats at its rate", async ({ page, serve
   });
   const beats = () => page.evaluate(() => (window as unknown as { beats: number[] }).beats);
   await page.keyboard.down("Space");
-  await expect.poll(async () => (await beats()).length, { timeout: 8000 }).toBeGreaterThanOrEqual(6);
+  await expect.poll(async () => (await beats()).length).toBeGreaterThanOrEqual(6);
   await page.keyboard.up("Space");
   const times = await beats();
   const gap = ((times[5] ?? 0) - (times[0] ?? 0)) / 5;
@@ -229,7 +229,6 @@ test("4 · reinforcement coach: which one earns it, what is left, the order of s
 });
 
 test("5 · free work: leaving and back, gaits, direction, circle, a stand in the corner, looks by beep", async ({ page, server }) => {
-  test.setTimeout(90_000);
   await page.request.post(`${server.url}/api/places`, {
     data: {
       name: "Free pen",
@@ -262,10 +261,10 @@ test("5 · free work: leaving and back, gaits, direction, circle, a stand in the
   await page.getByRole("button", { name: "another row" }).click();
   await page.getByRole("group", { name: "Where the horse is" }).getByRole("button", { name: "corner NE" }).click();
   await page.getByRole("button", { name: "another row" }).click();
-  await expect(free.getByText("stands at corner NE")).toBeVisible({ timeout: 9000 });
+  await expect(free.getByText("stands at corner NE")).toBeVisible();
   await row.getByRole("button", { name: "looks" }).click();
   await expect(row.getByRole("button", { name: "with me" })).toBeDisabled();
-  await expect(row.getByRole("button", { name: "with me" })).toBeEnabled({ timeout: 15_000 });
+  await expect(row.getByRole("button", { name: "with me" })).toBeEnabled();
   await row.getByRole("button", { name: "with me" }).click();
   await expect(row).toContainText("1 of 1");
   const events = await exported(page, server.url);
@@ -301,7 +300,7 @@ test("7 · staying: held while it stays, why it ended, and how far off the handl
   const { horse } = await makeHorse(server.url, "Standing", {
     strands: [strandFromCatalogue("stay", "stay"), strandFromCatalogue("reach", "reach")],
     workingStrandId: "stay",
-    rungs: [{ values: { stay: 1, reach: 2 } }, { values: { stay: 2, reach: 2 } }],
+    rungs: [{ values: { stay: 3, reach: 2 } }, { values: { stay: 4, reach: 2 } }],
   });
   await openRecorder(page, server.url, horse);
   const box = await pad(page, "got it").boundingBox();
@@ -313,9 +312,9 @@ test("7 · staying: held while it stays, why it ended, and how far off the handl
     await expect.poll(() => Date.now() - from, { intervals: [50] }).toBeGreaterThan(ms);
     await page.mouse.up();
   };
-  await stay(1300);
+  await stay(3300);
   const reasons = page.getByRole("group", { name: "What ended the stay" });
-  await expect(reasons).toContainText(/1\.[3-9] s/);
+  await expect(reasons).toContainText(/[3-9]\.\d s/);
   await expect(page.getByTestId("handler-distance")).toHaveText("2 m off");
   await reasons.getByRole("button", { name: "handler farther" }).click();
   await reasons.getByRole("button", { name: "asked" }).click();
@@ -324,7 +323,7 @@ test("7 · staying: held while it stays, why it ended, and how far off the handl
   // What ended it is asked first; that it fell short is said beside it, and why comes right after.
   await expect(page.getByTestId("row-label")).toContainText("counted as a try");
   await reasons.getByRole("button", { name: "it left" }).click();
-  await expect(page.getByText(/^It stayed 0\.\d s; the rung asks for 1 s\. Not rewarded\.$/)).toBeVisible();
+  await expect(page.getByText(/^It stayed [0-2]\.\d s; the rung asks for 3 s\. Not rewarded\.$/)).toBeVisible();
   await noAxeFindings(page, "stay");
   // A tap is got it without a time.
   await pad(page, "got it").click();
