@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { QueryTypes } from "sequelize";
-import { isWork } from "@/core/events";
+import { isWork, type SessionKind } from "@/core/events";
 import {
   type AnalyseOptions,
   type AnalyseOutput,
@@ -66,7 +66,7 @@ export async function analysePackage(file: string, options: AnalyseOptions): Pro
     await readPackage(store, file);
     // What the screens read is summed up first: only so many sessions are worked out as they are asked for.
     await catchUp(store);
-    const rows = await store.sequelize.query<{ id: string; kind: string }>(
+    const rows = await store.sequelize.query<{ id: string; kind: SessionKind }>(
       "SELECT id, kind FROM session WHERE binned_ms IS NULL ORDER BY created_ms, id",
       { type: QueryTypes.SELECT },
     );

@@ -54,7 +54,7 @@ export function eventsPage(): string {
   });
   return `# What events carry
 
-Version ${EVENT_SCHEMA_VERSION} of the event schema. This page is written by \`npm run docs\` from the schemas in \`core/schemas/event\`, which also
+Version ${EVENT_SCHEMA_VERSION} of the event schema. This page is written by \`npm run docs\` from the schemas in \`core/events\`, which also
 check every event and give it its type; a test compares them. Keys in bold must be there. Any type may carry
 \`${EVERYWHERE}\` (true: work went on in the silence after it). Keys that are not named here are kept with the event, at
 most twenty of them, and read by nothing.

@@ -1,4 +1,4 @@
-import { v4 as newId } from "uuid";
+import { randomUUID as newId } from "node:crypto";
 import { LiveSessions } from "@/app/server/live";
 import {
   closeStore,

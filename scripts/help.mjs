@@ -22,6 +22,11 @@ The figures the project promises, each with a yardstick measured in the same run
   --only NAME   one part: analyse, events, rules, word, editor, script, pads, hear, pen or house
   --trials N    the house of one size instead of 10 000, 100 000 and 1 000 000
   --json        prints only JSON`,
+  licences: `npm run -s licences
+The licences of everything installed, from the lock file; ends with 1 where one is to be looked at.`,
+  numbers: `npm run -s numbers [-- OPTIONS]
+What the code is made of, room by room: lines, long functions, casts, the longest file.
+  --long        names the long functions`,
   backup: `npm run backup [-- FILE] [OPTIONS]
 A checked copy of the data, also while the program runs.
 ${DATA}`,

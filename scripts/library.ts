@@ -1,6 +1,7 @@
 // Writes docs/library.md: every behaviour by each method and way, worked from the first rung to the last by the simulated horse of the demo.
 import { writeFileSync } from "node:fs";
 import { type BehaviourTemplate, FAMILIES, inTheWay, methodsOf, planFromTemplate } from "@/core/behaviour";
+import { medianOf } from "@/core/evidence";
 import { METHODS, type Method } from "@/core/ladder";
 import { masterySentence } from "@/core/mastery";
 import { type Climb, climb } from "@/demo/climb";
@@ -12,14 +13,13 @@ const SIDES = ["L", "R"] as const;
 const MOST_DAYS = 300;
 
 const METHOD_WORDS: Record<Method, string> = { "pressure-release": "feel", combined: "both", "marker-food": "food" };
-const median = (values: readonly number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 
 /** Asks and days of the horse in the middle; said where one did not get up. */
 function cell(climbs: readonly Climb[]): string {
   const up = climbs.filter(({ reachedTop }) => reachedTop);
   if (up.length === 0) return "not up";
   const short = up.length < climbs.length ? ` (${climbs.length - up.length} of ${climbs.length} not up)` : "";
-  return `${median(up.map(({ asks }) => asks))}, ${median(up.map(({ days }) => days))} d${short}`;
+  return `${medianOf(up.map(({ asks }) => asks))}, ${medianOf(up.map(({ days }) => days))} d${short}`;
 }
 
 /** Left and right asks of the horse in the middle, by which side is the weaker. */
@@ -28,7 +28,7 @@ function sidesCell(climbs: ReadonlyMap<string, readonly Climb[]>): string {
   if (all.every(({ asksBySide }) => asksBySide.right === 0)) return "–";
   const of = (side: string) => {
     const list = climbs.get(side) ?? [];
-    return `${median(list.map((one) => one.asksBySide.left))} / ${median(list.map((one) => one.asksBySide.right))}`;
+    return `${medianOf(list.map((one) => one.asksBySide.left))} / ${medianOf(list.map((one) => one.asksBySide.right))}`;
   };
   return `${of("L")}; ${of("R")}`;
 }

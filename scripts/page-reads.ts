@@ -1,6 +1,7 @@
 // node --conditions=react-server scripts/run.mjs page-reads FILE: what SQLite alone needs to read the rows each page shows.
 // A yardstick for npm run bench: each page's own queries, asked again over a bare connection.
 import sqlite3 from "sqlite3";
+import { medianOf } from "@/core/evidence";
 import { closeStore, listHorses, openStore } from "@/store";
 import { pagesOf } from "@/tests/support/pages";
 
@@ -30,7 +31,6 @@ const all = (sql: string, bind: Record<string, unknown>) =>
 
 const horses = (await listHorses(store)).slice(0, HORSES).map(({ id }) => id);
 const pages = pagesOf(store, store.now());
-const median = (list: readonly number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? 0;
 const found: Record<string, { readMs: number; rows: number; questions: number }> = {};
 for (const [name, ask] of Object.entries(pages)) {
   const times: number[] = [];
@@ -49,7 +49,7 @@ for (const [name, ask] of Object.entries(pages)) {
       times.push(performance.now() - started);
     }
   }
-  found[name] = { readMs: median(times), rows, questions };
+  found[name] = { readMs: medianOf(times) ?? 0, rows, questions };
 }
 raw.close();
 await closeStore(store);

@@ -1,6 +1,6 @@
+import { randomUUID as newId } from "node:crypto";
 import { mkdirSync } from "node:fs";
 import { dirname, resolve } from "node:path";
-import { v4 as newId } from "uuid";
 import { MIGRATION_NAMES, makeForOwnerAlone, restoreStore, storeFile } from "@/store";
 import { takeLock } from "./lock";
 import { fail, saidPlainly } from "./said";

@@ -194,7 +194,7 @@ describe("the bin", () => {
     expect(await listBin(store)).toEqual([]);
     await expect(bringBack(store, "horse", horse)).rejects.toThrow(/gone/);
     expect(await purgeExpired(store)).toBe(1);
-    for (const table of ["horse", "ladder", "behaviour", "chain", "session", "event", "session_summary", "ladder_version"])
+    for (const table of ["horse", "ladder", "behaviour", "chain", "session", "event", "session_summary", "ladder_plan"])
       expect([table, await rows(table)]).toEqual([table, 0]);
     expect(await rows("person")).toBe(1);
   });

@@ -1,5 +1,5 @@
+import { randomUUID as newId } from "node:crypto";
 import type { Transaction } from "sequelize";
-import { v4 as newId } from "uuid";
 import type { ChainDirection, ChainLink } from "@/core/behaviour";
 import type { ChainInput } from "@/core/schemas";
 import { getHorse } from "./horses";

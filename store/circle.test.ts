@@ -23,6 +23,7 @@ import {
   listLadders,
   listSessions,
   openStore,
+  pastOfHorse,
   rebuildCaches,
   removeHandLoad,
   type Store,
@@ -94,6 +95,26 @@ describe("how a horse works on the circle", () => {
       { call: "trot", before: "two rising", since: TODAY },
     ]);
     expect((await saveCircleSetup(store, horse, input(USUAL_SETUP), "2026-05-21")).changed).toEqual([]);
+  });
+});
+
+describe("a session on the circle among those over weeks", () => {
+  it("is one where it was begun on a ladder, and none where its plan was all there was", async () => {
+    const ladder = await addLadder(store, horse, { ...EMPTY_BEHAVIOUR, name: "walk to trot" }, emptyDraft().plan);
+    const circled = { horseId: horse, kind: "circle", personId: null, placeId: null, circle: { plan: PLAN, overrides: [] } } as const;
+    await worked(testId(1), (w) => w.add(60, "session.end"));
+    await addSession(store, { ...circled, id: testId(2), ladderId: ladder, startRung: 1 }, { createdMs: START });
+    const w = new SessionWriter(testId(2), START);
+    w.block(0, { ladder });
+    w.add(5, "trial", { outcome: "met", phase: 1 });
+    await store.events.append({ recorder: "phone:a", events: w.events, clocks: {} });
+    const seen = async () =>
+      (await pastOfHorse(store, horse, { fromMs: START - 1, toMs: START + 1, ladders: await listLadders(store, horse) })).sessions.map(
+        ({ id }) => id,
+      );
+    expect(await seen()).toEqual([testId(2)]);
+    await rebuildCaches(store);
+    expect(await seen()).toEqual([testId(2)]);
   });
 });
 

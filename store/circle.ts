@@ -1,10 +1,11 @@
-import { v4 as newId } from "uuid";
-import { check } from "@/core/checks";
+import { randomUUID as newId } from "node:crypto";
 import { type ChangedSound, type CircleCall, type CirclePlan, type CircleSetup, type KitFit, USUAL_SETUP } from "@/core/circle";
+import { circleSetupDocument, kitFitDocument } from "@/core/circle/document";
 import { addDays, type Day } from "@/core/day";
-import { type CircleSetupInput, circleSetupSchema, type HandLoadInput } from "@/core/schemas";
+import { kindsWhere } from "@/core/events";
+import type { CircleSetupInput, HandLoadInput } from "@/core/schemas";
 import { getHorse } from "./horses";
-import { isRecord, keptJson } from "./kept-json";
+import { keptJson } from "./kept-json";
 import type { HandLoadRow } from "./models";
 import { NotFoundError, rowsOf } from "./rows";
 import type { Store } from "./store";
@@ -13,8 +14,7 @@ import type { Store } from "./store";
 export async function circleSetup(store: Store, horseId: string): Promise<CircleSetup> {
   const [row] = await rowsOf(store.models.circleSetup, "horse_id = :horse", { horse: horseId });
   if (row === undefined) return USUAL_SETUP;
-  const kept = keptJson<Partial<CircleSetup>>(row.body, (value) => isRecord(value) && setupIsRead(value as object));
-  return kept === undefined ? UNREAD_SETUP : { ...USUAL_SETUP, ...kept };
+  return keptJson(row.body, circleSetupDocument) ?? UNREAD_SETUP;
 }
 
 /** What a setup that cannot be read stands at until somebody sets it anew: the least there is. */
@@ -24,13 +24,6 @@ const UNREAD_SETUP: CircleSetup = { ...USUAL_SETUP, caps: { session_minutes: 1, 
 export async function unreadCircleSetup(store: Store, horseId: string): Promise<string | null> {
   const [row] = await rowsOf(store.models.circleSetup, "horse_id = :horse", { horse: horseId });
   return row !== undefined && (await circleSetup(store, horseId)) === UNREAD_SETUP ? String(row.body).slice(0, 300) : null;
-}
-
-const FORM_KEYS = ["ways", "stiffer", "stiffer_first", "caps", "sounds", "ramp", "plan"] as const;
-
-function setupIsRead(kept: object): boolean {
-  const given = Object.fromEntries(FORM_KEYS.map((key) => [key, (kept as Record<string, unknown>)[key] ?? USUAL_SETUP[key]]));
-  return check(circleSetupSchema, given).ok;
 }
 
 /** A changed sound is new to the horse for so many days, unless it is changed back. */
@@ -54,7 +47,11 @@ export async function saveCircleSetup(store: Store, horseId: string, input: Circ
   await getHorse(store, horseId);
   return store.writer.write(async (transaction) => {
     const before = await circleSetup(store, horseId);
-    const worked = (await store.models.session.count({ where: { horse_id: horseId, kind: "circle" }, transaction })) > 0;
+    const worked =
+      (await store.models.session.count({
+        where: { horse_id: horseId, kind: [...kindsWhere(({ plan }) => plan === "circle")] },
+        transaction,
+      })) > 0;
     const setup: CircleSetup = { ...input, changed: changedSounds(before, input, today, worked) };
     await store.models.circleSetup.upsert({ horse_id: horseId, body: JSON.stringify(setup), updated_ms: store.now() }, { transaction });
     return setup;
@@ -76,7 +73,7 @@ export async function kitFits(store: Store, horseId: string): Promise<Map<string
   // A card that cannot be read is none: the kit is fitted anew.
   return new Map(
     rows.flatMap(({ kit_id, body }) => {
-      const fit = keptJson<KitFit>(body, isRecord);
+      const fit = keptJson(body, kitFitDocument);
       return fit === undefined ? [] : [[kit_id, fit] as const];
     }),
   );

@@ -1,4 +1,4 @@
-import { v4 as newId } from "uuid";
+import { randomUUID as newId } from "node:crypto";
 import type { HorseDateInput } from "@/core/schemas";
 import { type DateKind, dayAfterWeeks, type HorseDate } from "@/core/welfare";
 import { getHorse } from "./horses";

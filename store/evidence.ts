@@ -2,36 +2,20 @@ import { QueryTypes } from "sequelize";
 import { isWork } from "@/core/events";
 import { addShares, NO_SHARE, type ShareSums } from "@/core/evidence";
 import { carriedOver, type EvidenceTrial } from "@/core/record";
-import { overlay, TRIAL_FLAGS } from "./caches";
+import { overlay, type PackedTrial, packTrials, TRIAL_FLAGS } from "./caches";
 import { carriedRungsOf, type StoredLadder } from "./ladders";
 import type { Store } from "./store";
 
 type LadderAsked = Pick<StoredLadder, "id" | "horseId" | "presentVersion">;
 
-type PackedTrial = [
-  session: number,
-  block: number,
-  version: number,
-  rung: number,
-  side: "L" | "R" | "",
-  kind: EvidenceTrial["kind"] | "",
-  outcome: EvidenceTrial["outcome"],
-  phase: number | null,
-  ease: number | null,
-  value: number | null,
-  wallMs: number,
-  flags: number,
-  handler: number | null,
-  movement: number | null,
-];
-
-/** A ladder's trials come out of the file as one text: rows that are taken over one by one cost several times as much. */
-const PACKED = `'[' || group_concat('[' || t.session_no || ',' || t.block || ',' || t.version || ',' || t.rung || ',"' || COALESCE(t.side, '')
-  || '","' || COALESCE(t.kind, '') || '","' || t.outcome || '",' || COALESCE(t.phase, 'null') || ',' || COALESCE(t.ease, 'null') || ','
-  || IIF(t.value IS NULL, 'null', printf('%!.17g', t.value)) || ',' || printf('%!.17g', t.wall_ms) || ',' || t.flags || ',' || COALESCE(t.handler_no, 'null') || ',' || COALESCE(t.movement, 'null') || ']'
-  ORDER BY t.wall_ms, t.created_ms, t.session_no, t.number) || ']'`;
-const COLUMNS =
-  "t.session_no, t.number, t.block, t.version, t.rung, t.side, t.kind, t.outcome, t.phase, t.ease, t.value, t.wall_ms, t.flags, t.handler_no, t.movement, s.created_ms";
+/** What of a trial is evidence. */
+const TRIAL = packTrials([
+  ...(["session_no", "block", "version", "rung", "side", "kind", "outcome", "phase", "ease", "value", "wall_ms", "flags"] as const),
+  ...(["handler_no", "movement"] as const),
+]);
+/** A ladder's trials come out of the file as one text. */
+const PACKED = `'[' || group_concat(${TRIAL.json} ORDER BY t.wall_ms, t.created_ms, t.session_no, t.number) || ']'`;
+const COLUMNS = `${TRIAL.columns}, t.number, s.created_ms`;
 
 interface FoundTrials {
   readonly ladder: string;
@@ -51,7 +35,8 @@ export async function keysOf(store: Store, nos: ReadonlySet<number>): Promise<Ma
 /** Takes packed trials apart, those of sessions that are left out aside. */
 async function unpacked(store: Store, rows: readonly FoundTrials[], but: { has(no: number): boolean }) {
   const packed = rows.map(({ ladder, trials }) => [ladder, JSON.parse(trials) as PackedTrial[]] as const);
-  const nos = new Set(packed.flatMap(([, trials]) => trials.map(([no]) => no)));
+  const cell = TRIAL.cell;
+  const nos = new Set(packed.flatMap(([, trials]) => trials.map((row) => cell(row, "session_no"))));
   const ids = new Map(
     (nos.size === 0
       ? []
@@ -64,37 +49,40 @@ async function unpacked(store: Store, rows: readonly FoundTrials[], but: { has(n
         )
     ).map(({ no, id }) => [no, id]),
   );
-  const people = await keysOf(store, new Set(packed.flatMap(([, trials]) => trials.flatMap((trial) => trial[12] ?? [])) as number[]));
+  const people = await keysOf(store, new Set(packed.flatMap(([, trials]) => trials.flatMap((row) => cell(row, "handler_no") ?? []))));
   return new Map(
     packed.map(([ladder, trials]) => [
       ladder,
-      trials.flatMap(
-        ([no, block, version, rung, side, kind, outcome, phase, ease, value, wallMs, flags, handler, movement]): EvidenceTrial[] => {
-          const session = ids.get(no);
-          if (session === undefined || but.has(no)) return [];
-          return [
-            {
-              session,
-              handler: handler === null ? null : (people.get(handler) ?? null),
-              wallMs,
-              ladder,
-              version,
-              rung,
-              kind: kind === "" ? "work" : kind,
-              blockKey: `${session}:${block}`,
-              side: side === "" ? null : side,
-              outcome,
-              phase,
-              ease,
-              ...(movement === null ? {} : { movement }),
-              value,
-              clean: (flags & TRIAL_FLAGS.clean) !== 0,
-              comparable: (flags & TRIAL_FLAGS.comparable) !== 0,
-              ...((flags & TRIAL_FLAGS.troubled) === 0 ? {} : { troubled: true as const }),
-            },
-          ];
-        },
-      ),
+      trials.flatMap((row): EvidenceTrial[] => {
+        const no = cell(row, "session_no");
+        const session = ids.get(no);
+        const [version, rung] = [cell(row, "version"), cell(row, "rung")];
+        if (session === undefined || but.has(no) || version === null || rung === null) return [];
+        const handler = cell(row, "handler_no");
+        const movement = cell(row, "movement");
+        const flags = cell(row, "flags");
+        return [
+          {
+            session,
+            handler: handler === null ? null : (people.get(handler) ?? null),
+            wallMs: cell(row, "wall_ms"),
+            ladder,
+            version,
+            rung,
+            kind: cell(row, "kind") ?? "work",
+            blockKey: `${session}:${cell(row, "block")}`,
+            side: cell(row, "side"),
+            outcome: cell(row, "outcome"),
+            phase: cell(row, "phase"),
+            ease: cell(row, "ease"),
+            ...(movement === null ? {} : { movement }),
+            value: cell(row, "value"),
+            clean: (flags & TRIAL_FLAGS.clean) !== 0,
+            comparable: (flags & TRIAL_FLAGS.comparable) !== 0,
+            ...((flags & TRIAL_FLAGS.troubled) === 0 ? {} : { troubled: true as const }),
+          },
+        ];
+      }),
     ]),
   );
 }

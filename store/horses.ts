@@ -1,4 +1,4 @@
-import { v4 as newId } from "uuid";
+import { randomUUID as newId } from "node:crypto";
 import type { Day } from "@/core/day";
 import { sameName, tellApart } from "@/core/know";
 import { type AwayInput, type HorseInput, type RestingInput, type RestrictionInput, readRestriction } from "@/core/schemas";

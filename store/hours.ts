@@ -1,10 +1,11 @@
 import { QueryTypes } from "sequelize";
+import type { SessionKind } from "@/core/events";
 import { overlay } from "./caches";
 import type { Store } from "./store";
 
 /** Sessions of one kind in a span, and their working time. */
 export interface KindHours {
-  readonly kind: string;
+  readonly kind: SessionKind;
   readonly sessions: number;
   readonly minutes: number;
 }

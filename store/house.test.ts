@@ -49,6 +49,14 @@ async function storeOf040() {
   await run(
     "INSERT INTO ladder_version (ladder_id, version, method, maximum_s, mastery, schedule, offers, planned, created_ms) VALUES ('l', 1, 'combined', 20, '{\"kind\":\"run\",\"length\":3}', '{\"kind\":\"every\"}', 'ignore', 8, 7)",
   );
+  await run(
+    "INSERT INTO strand (ladder_id, version, position, strand_id, key, name, kind, unit, levels, harder) VALUES ('l', 1, 0, 'stay', 'stay', 'stay', 'number', 's', '[]', 'more')",
+  );
+  for (const number of [1, 2])
+    await run(`INSERT INTO rung (ladder_id, version, number, rung_values) VALUES ('l', 1, ${number}, '{"stay":${number}}')`);
+  await run(
+    "INSERT INTO cue_phase (ladder_id, version, number, label, kind, profile, dwell_s) VALUES ('l', 1, 1, 'point', 'point', 'steady', 3)",
+  );
   const sessions = [51, 52].map((seed) => {
     const { id, events } = randomSession(seed);
     return {
@@ -250,7 +258,7 @@ describe("what is kept of a session", () => {
     await store.sequelize.query("VACUUM");
     const [[size], [trials]] = (await Promise.all([
       store.sequelize
-        .query("SELECT SUM(pgsize) AS bytes FROM dbstat WHERE name NOT IN ('rung', 'strand', 'cue_phase', 'ladder_version', 'behaviour')")
+        .query("SELECT SUM(pgsize) AS bytes FROM dbstat WHERE name NOT IN ('ladder_plan', 'behaviour')")
         .then(([rows]) => rows),
       store.sequelize.query("SELECT COUNT(*) AS n FROM trial").then(([rows]) => rows),
     ])) as [[{ bytes: number }], [{ n: number }]];

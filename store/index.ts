@@ -68,11 +68,13 @@ export {
   updateRestriction,
 } from "./horses";
 export { hoursByKind } from "./hours";
-export { isList, isRecord, isTexts, keptJson } from "./kept-json";
+export { keptJson } from "./kept-json";
 export { type DigestedSession, digestsOfHorse } from "./know";
 export {
   addLadder,
   asBehaviour,
+  type BrokenLadder,
+  brokenLadder,
   carriedRungs,
   carriedRungsOf,
   getLadder,
@@ -85,7 +87,6 @@ export {
   laddersWithPlans,
   listLadders,
   listVersions,
-  plansOf,
   type StoredLadder,
   setLadderAway,
   unreadLadders,
@@ -136,6 +137,7 @@ export {
   updatePerson,
 } from "./people";
 export { addPlace, getPlace, listPlaces, placeItems, placeZones, type StoredPlace, updatePlace } from "./places";
+export { plansOf, type UnreadPlan, unreadPlan } from "./plans";
 export { putSessionRight } from "./put-right";
 export { ConflictError, GoneError, isOfCode, NotFoundError } from "./rows";
 export { hasSampleData, removeSampleData } from "./sample";

@@ -1,15 +1,17 @@
-/** JSON of a column, checked for its shape; undefined where it cannot be read. A page meets a bad row with a sentence and goes on. */
-export function keptJson<T>(text: unknown, is: (value: unknown) => boolean): T | undefined {
+import type * as z from "zod";
+
+/**
+ * JSON of a column, checked by its schema; undefined where it is no JSON or
+ * not what its schema says. A page meets a bad row with a sentence and goes on.
+ * @example keptJson(row.kit, textsDocument) // ["halter"]
+ */
+export function keptJson<T>(text: unknown, schema: z.ZodType<T>): T | undefined {
   if (typeof text !== "string") return undefined;
+  let value: unknown;
   try {
-    const value: unknown = JSON.parse(text);
-    return is(value) ? (value as T) : undefined;
+    value = JSON.parse(text);
   } catch {
     return undefined;
   }
+  return schema.safeParse(value).data;
 }
-
-export const isList = (value: unknown): boolean => Array.isArray(value);
-export const isRecord = (value: unknown): boolean => typeof value === "object" && value !== null && !Array.isArray(value);
-/** A list of texts. */
-export const isTexts = (value: unknown): boolean => Array.isArray(value) && value.every((one) => typeof one === "string");

@@ -1,23 +1,16 @@
+import { randomUUID as newId } from "node:crypto";
 import { isDeepStrictEqual } from "node:util";
-import { type Model, type ModelStatic, QueryTypes, type Transaction } from "sequelize";
-import { v4 as newId } from "uuid";
-import type { CuePhase } from "@/core/cues";
-import {
-  type LadderPlan,
-  type Method,
-  type OfferRule,
-  type Reinforcer,
-  type Rung,
-  type Schedule,
-  unchangedRungs,
-  wayOf,
-} from "@/core/ladder";
-import type { MasteryRule } from "@/core/mastery";
+import { QueryTypes, type Transaction } from "sequelize";
+import type * as z from "zod";
+import { prerequisitesDocument } from "@/core/behaviour/document";
+import { involvedIn, type LadderPlan, unchangedRungs } from "@/core/ladder";
 import type { BehaviourInput } from "@/core/schemas";
-import type { Strand, StrandValue } from "@/core/strands";
+import { INVOLVEMENTS } from "@/core/welfare";
+import { involvementsDocument } from "@/core/welfare/document";
 import { getHorse } from "./horses";
-import { isList, isRecord, isTexts, keptJson } from "./kept-json";
-import type { BehaviourRow, CuePhaseRow, LadderRow, LadderVersionRow, RungRow, StrandRow } from "./models";
+import { keptJson } from "./kept-json";
+import type { BehaviourRow, LadderRow } from "./models";
+import { readPlan, readPlans, type UnreadPlan, unreadPlan, writePlan } from "./plans";
 import { ConflictError, isOfCode, NotFoundError, plain, rowsOf, UnreadError } from "./rows";
 import type { Store } from "./store";
 
@@ -40,206 +33,11 @@ export interface StoredLadder {
 /** What a store would give back: keys that hold nothing are not there. */
 const withoutUndefined = (plan: LadderPlan) => JSON.parse(JSON.stringify(plan)) as LadderPlan;
 
-/** JSON of a plan's column. @throws UnreadError where it is not what it should be. */
-function planJson<T>(text: unknown, is: (value: unknown) => boolean, what: string): T {
-  const value = keptJson<T>(text, is);
+/** JSON of a behaviour's column. @throws UnreadError where it is not what it should be. */
+function readOrThrow<T>(text: unknown, schema: z.ZodType<T>, what: string): T {
+  const value = keptJson(text, schema);
   if (value === undefined) throw new UnreadError(what);
   return value;
-}
-
-const jsonOrNull = (value: object | undefined) => (value === undefined ? null : JSON.stringify(value));
-
-/** A rung as it was written: what was left out stays left out. */
-const asRung = (row: RungRow): Rung => ({
-  values: planJson<Record<string, StrandValue>>(row.rung_values, isRecord, "a rung"),
-  ...(row.method === null ? {} : { method: row.method as Method }),
-  ...(row.schedule === null ? {} : { schedule: planJson<Schedule>(row.schedule, isRecord, "a rung's reinforcement") }),
-  ...(row.percentile === null ? {} : { percentile: planJson<Rung["percentile"]>(row.percentile, isRecord, "a rung") }),
-  ...(row.kept === null ? {} : { kept: row.kept }),
-  ...(row.least_movement === null ? {} : { leastMovement: row.least_movement }),
-  ...(row.handler_most === null ? {} : { handlerMost: planJson<Rung["handlerMost"]>(row.handler_most, isList, "a rung") }),
-});
-
-async function writeVersion(store: Store, ladderId: string, version: number, plan: LadderPlan, transaction: Transaction): Promise<void> {
-  const { ladderVersion, strand, rung, cuePhase } = store.models;
-  const key = { ladder_id: ladderId, version };
-  for (const model of [strand, rung, cuePhase]) await (model as typeof strand).destroy({ where: key, transaction });
-  await ladderVersion.upsert(
-    {
-      ...key,
-      method: plan.method,
-      maximum_s: plan.maximumSeconds,
-      mastery: JSON.stringify(plan.mastery),
-      schedule: JSON.stringify(plan.schedule),
-      offers: plan.offers,
-      working_strand: plan.workingStrandId,
-      planned: plan.plannedRepetitions,
-      hold_on_wrong: plan.holdOnWrong,
-      first_touch_cm: plan.firstTouchCentimetres,
-      transfer_gap_s: plan.transfer?.gapSeconds ?? null,
-      reinforcer: plan.feeding.reinforcer,
-      piece_g: plan.feeding.pieceGrams,
-      day_limit_g: plan.feeding.dayLimitGrams,
-      fed_where: plan.feeding.where,
-      polite_s: plan.feeding.politeSeconds,
-      ways: JSON.stringify(plan.ways),
-      conversation: jsonOrNull(plan.conversation),
-      created_ms: store.now(),
-    },
-    { transaction },
-  );
-  await strand.bulkCreate(
-    plan.strands.map((s, position) => ({
-      ...key,
-      position,
-      strand_id: s.id,
-      key: s.key,
-      name: s.name,
-      kind: s.kind,
-      unit: s.unit,
-      levels: JSON.stringify(s.levels),
-      harder: s.harder,
-    })),
-    { transaction },
-  );
-  await rung.bulkCreate(
-    plan.rungs.map((r, i) => ({
-      ...key,
-      number: i + 1,
-      rung_values: JSON.stringify(r.values),
-      method: r.method ?? null,
-      schedule: jsonOrNull(r.schedule),
-      percentile: jsonOrNull(r.percentile),
-      kept: r.kept ?? null,
-      least_movement: r.leastMovement ?? null,
-      handler_most: jsonOrNull(r.handlerMost),
-    })),
-    { transaction },
-  );
-  await cuePhase.bulkCreate(
-    plan.phases.map((p, i) => ({
-      ...key,
-      number: i + 1,
-      label: p.label,
-      kind: p.kind,
-      profile: p.profile,
-      dwell_s: p.dwellSeconds,
-      pulses_per_min: p.pulsesPerMinute,
-    })),
-    { transaction },
-  );
-}
-
-/** One version of a ladder, as it is asked for. */
-interface VersionKey {
-  readonly ladder: string;
-  readonly version: number;
-}
-
-interface ReadVersion extends VersionKey {
-  readonly createdMs: number;
-  readonly plan: LadderPlan;
-}
-
-const byVersion = <Row extends { ladder_id: string; version: number }>(rows: readonly Row[]) => {
-  const found = new Map<string, Row[]>();
-  for (const row of rows) {
-    const key = `${row.version} ${row.ladder_id}`;
-    const list = found.get(key);
-    if (list === undefined) found.set(key, [row]);
-    else list.push(row);
-  }
-  return ({ ladder, version }: VersionKey) => found.get(`${version} ${ladder}`) ?? [];
-};
-
-/** The plans of these versions, or of every version of these ladders: four questions, whatever their number. */
-async function readPlans(store: Store, wanted: { readonly versions: readonly VersionKey[] } | { readonly ladders: readonly string[] }) {
-  const { ladderVersion, strand, rung, cuePhase } = store.models;
-  const keys =
-    "ladders" in wanted ? wanted.ladders.map((ladder) => [ladder]) : wanted.versions.map(({ ladder, version }) => [ladder, version]);
-  // A row's own table is read through the list of what is asked for, by its key.
-  const of = `ladder_id IN (SELECT value->>0 FROM json_each(:keys))${
-    "ladders" in wanted ? "" : " AND (ladder_id, version) IN (SELECT value->>0, value->>1 FROM json_each(:keys))"
-  }`;
-  const rows = <Row extends object>(table: ModelStatic<Model<Row, Partial<Row>>>, by: string) =>
-    rowsOf(table, `${of} ORDER BY ${by}`, { keys: JSON.stringify(keys) });
-  const [heads, strands, rungs, phases] = await Promise.all([
-    rows<LadderVersionRow>(ladderVersion, "version"),
-    rows<StrandRow>(strand, "position"),
-    rows<RungRow>(rung, "number"),
-    rows<CuePhaseRow>(cuePhase, "number"),
-  ]);
-  const strandsOf = byVersion(strands);
-  const rungsOf = byVersion(rungs);
-  const phasesOf = byVersion(phases);
-  return heads.flatMap((head): ReadVersion[] => {
-    const key = { ladder: head.ladder_id, version: head.version };
-    try {
-      return [{ ...key, createdMs: head.created_ms, plan: asPlan(head, strandsOf(key), rungsOf(key), phasesOf(key)) }];
-    } catch (error) {
-      // One plan that cannot be read keeps nobody from the others.
-      if (!isOfCode(error, "unread")) throw error;
-      return [];
-    }
-  });
-}
-
-/** The plans of these versions of ladders, also of ladders in the bin; those that are gone or cannot be read are left out. */
-export const plansOf = (store: Store, versions: readonly VersionKey[]): Promise<ReadVersion[]> =>
-  versions.length === 0 ? Promise.resolve([]) : readPlans(store, { versions });
-
-async function readPlan(store: Store, ladder: string, version: number): Promise<LadderPlan> {
-  const [found] = await readPlans(store, { versions: [{ ladder, version }] });
-  if (found !== undefined) return found.plan;
-  if ((await store.models.ladderVersion.count({ where: { ladder_id: ladder, version } })) > 0) throw new UnreadError("its plan");
-  throw new NotFoundError("The ladder has no such version.");
-}
-
-function asPlan(
-  row: LadderVersionRow,
-  strands: readonly StrandRow[],
-  rungs: readonly RungRow[],
-  phases: readonly CuePhaseRow[],
-): LadderPlan {
-  return {
-    method: row.method as Method,
-    maximumSeconds: row.maximum_s,
-    mastery: planJson<MasteryRule>(row.mastery, isRecord, "its rule"),
-    schedule: planJson<Schedule>(row.schedule, isRecord, "its reinforcement"),
-    offers: row.offers as OfferRule,
-    workingStrandId: row.working_strand,
-    plannedRepetitions: row.planned,
-    holdOnWrong: Boolean(row.hold_on_wrong),
-    firstTouchCentimetres: row.first_touch_cm,
-    transfer: row.transfer_gap_s === null ? null : { gapSeconds: row.transfer_gap_s },
-    feeding: {
-      reinforcer: row.reinforcer as Reinforcer,
-      pieceGrams: row.piece_g,
-      dayLimitGrams: row.day_limit_g,
-      where: row.fed_where,
-      politeSeconds: row.polite_s,
-    },
-    ways: planJson<LadderPlan["ways"]>(row.ways, isRecord, "its ways"),
-    ...(row.conversation === null
-      ? {}
-      : { conversation: planJson<LadderPlan["conversation"]>(row.conversation, isRecord, "what is logged between asks") }),
-    strands: strands.map(
-      (s) =>
-        ({
-          id: s.strand_id,
-          key: s.key,
-          name: s.name,
-          kind: s.kind,
-          unit: s.unit,
-          levels: planJson<string[]>(s.levels, isTexts, "a strand"),
-          harder: s.harder,
-        }) as Strand,
-    ),
-    rungs: rungs.map(asRung),
-    phases: phases.map(
-      (p) => ({ label: p.label, kind: p.kind, profile: p.profile, dwellSeconds: p.dwell_s, pulsesPerMinute: p.pulses_per_min }) as CuePhase,
-    ),
-  };
 }
 
 async function ladderRow(store: Store, id: string): Promise<LadderRow> {
@@ -287,18 +85,58 @@ async function withPlans(store: Store, rows: readonly LadderRow[]): Promise<Stor
 }
 
 const behaviourIsRead = ({ involves, prerequisites }: BehaviourRow): boolean =>
-  keptJson(involves, isTexts) !== undefined && keptJson(prerequisites, isList) !== undefined;
+  keptJson(involves, involvementsDocument) !== undefined && keptJson(prerequisites, prerequisitesDocument) !== undefined;
 
 /** Ladders of a horse, or of the whole yard, whose plan this version cannot read, by name. They are offered nowhere; nothing of them is lost. */
-export async function unreadLadders(store: Store, horseId?: string): Promise<{ readonly horseId: string; readonly name: string }[]> {
+export async function unreadLadders(
+  store: Store,
+  horseId?: string,
+): Promise<{ readonly id: string; readonly horseId: string; readonly name: string }[]> {
   const rows = await rowsOf(store.models.ladder, horseId === undefined ? "1" : "horse_id = :horse", { horse: horseId ?? "" });
   const read = new Set((await withPlans(store, rows)).map(({ id }) => id));
   const lost = rows.filter(({ id }) => !read.has(id));
   const behaviours = new Map((await rowsOf(store.models.behaviour)).map(({ id, name }) => [id, name]));
-  return lost.map(({ horse_id, behaviour_id }) => ({ horseId: horse_id, name: behaviours.get(behaviour_id) ?? "a ladder" }));
+  return lost.map(({ id, horse_id, behaviour_id }) => ({ id, horseId: horse_id, name: behaviours.get(behaviour_id) ?? "a ladder" }));
 }
 
-/** A horse's ladders, oldest first, each with its present plan. Six questions, whatever their number. */
+/** A ladder that this version cannot read, as far as it can be read. */
+export interface BrokenLadder {
+  readonly id: string;
+  readonly horseId: string;
+  readonly revision: number;
+  /** What its form takes. What it involves is all there is where that cannot be read: a restriction may name any of it. */
+  readonly behaviour: BehaviourInput;
+  /** Whether what it involves, or what it rests on, could not be read. */
+  readonly lost: { readonly involves: boolean; readonly prerequisites: boolean };
+  /** Its plan, where that is what cannot be read. */
+  readonly unread: UnreadPlan | null;
+  readonly plan: LadderPlan | null;
+}
+
+/** A ladder opened for repair. @throws NotFoundError where there is no such ladder. */
+export async function brokenLadder(store: Store, id: string): Promise<BrokenLadder> {
+  const row = await ladderRow(store, id);
+  const behaviour = await behaviourRow(store, row.behaviour_id);
+  const lost = {
+    involves: keptJson(behaviour.involves, involvementsDocument) === undefined,
+    prerequisites: keptJson(behaviour.prerequisites, prerequisitesDocument) === undefined,
+  };
+  return {
+    id,
+    horseId: row.horse_id,
+    revision: row.revision,
+    behaviour: asBehaviour({
+      ...behaviour,
+      ...(lost.involves ? { involves: JSON.stringify(INVOLVEMENTS) } : {}),
+      ...(lost.prerequisites ? { prerequisites: "[]" } : {}),
+    }),
+    lost,
+    unread: await unreadPlan(store, id, row.version),
+    plan: await presentPlan(store, row),
+  };
+}
+
+/** A horse's ladders, oldest first, each with its present plan. Three questions, whatever their number. */
 export async function listLadders(store: Store, horseId: string): Promise<StoredLadder[]> {
   return withPlans(store, await rowsOf(store.models.ladder, "horse_id = :horse ORDER BY created_ms", { horse: horseId }));
 }
@@ -359,11 +197,11 @@ export function asBehaviour({ name, finished, cue, why, involves, movement, temp
     finished,
     cue,
     why,
-    involves: planJson<BehaviourInput["involves"]>(involves, isTexts, "what it involves"),
+    involves: [...readOrThrow(involves, involvementsDocument, "what it involves")],
     movement: movement as BehaviourInput["movement"],
     template,
     free,
-    prerequisites: planJson<BehaviourInput["prerequisites"]>(prerequisites, isList, "what it rests on"),
+    prerequisites: [...readOrThrow(prerequisites, prerequisitesDocument, "what it rests on")],
   };
 }
 
@@ -408,10 +246,7 @@ export async function carriedRungs(store: Store, ladder: Pick<StoredLadder, "id"
 
 /** What a ladder's work involves that a restriction may name: what its behaviour says, and what its strands say by themselves. */
 export function involvesOf(ladder: StoredLadder): string[] {
-  const said = planJson<string[]>(ladder.behaviour.involves, isTexts, "what it involves");
-  const keys = ladder.plan.strands.map((strand) => strand.key);
-  const circles = keys.includes("circle") || (ladder.behaviour.free && wayOf(ladder.plan.ways, "turning-in").value === "circle");
-  return [...new Set([...said, ...(circles ? ["circling"] : []), ...(keys.includes("load") ? ["load"] : [])])];
+  return involvedIn(readOrThrow(ladder.behaviour.involves, involvementsDocument, "what it involves"), ladder.plan, ladder.behaviour.free);
 }
 
 /** Adds a behaviour and a ladder for it. @throws NotFoundError where there is no such horse. */
@@ -433,20 +268,25 @@ export async function addLadder(
       { id, horse_id: horseId, behaviour_id: behaviourId, version: 1, revision: 1, sample, created_ms: store.now() },
       { transaction },
     );
-    await writeVersion(store, id, 1, plan, transaction);
+    await writePlan(store, { ladder: id, version: 1 }, plan, transaction);
   });
   return id;
 }
 
 /** A chain's link stays on what it asked for: its rung may have another number now, or be gone. */
-async function moveChainLinks(store: Store, ladderId: string, before: LadderPlan, after: LadderPlan, transaction: Transaction) {
+async function moveChainLinks(store: Store, ladderId: string, moved: ReadonlyMap<number, number>, rungs: number, transaction: Transaction) {
   const { chainLink } = store.models;
-  const moved = unchangedRungs(before, after);
   const links = (await chainLink.findAll({ where: { ladder_id: ladderId }, transaction })).map(plain);
   for (const { chain_id, position, rung } of links) {
-    const next = moved.get(rung) ?? Math.min(rung, after.rungs.length);
+    const next = moved.get(rung) ?? Math.min(rung, rungs);
     if (next !== rung) await chainLink.update({ rung: next }, { where: { chain_id, position }, transaction });
   }
+}
+
+/** The plan a ladder has now; null where this version cannot read it. */
+async function presentPlan(store: Store, { id, version }: LadderRow): Promise<LadderPlan | null> {
+  const [read] = await readPlans(store, { versions: [{ ladder: id, version }] });
+  return read?.plan ?? null;
 }
 
 /** Whether any block was worked on a version, also in a session that began on another ladder. */
@@ -506,13 +346,14 @@ export async function updateLadder(
     await options.check?.();
     const begun = await store.models.session.count({ where: { ladder_id: id, ladder_version: ladder.version }, transaction });
     const worked = options.newVersion || begun > 0 || (await blockWasWorked(store, ladder, transaction));
-    const present = await readPlan(store, id, ladder.version);
-    const changed = !isDeepStrictEqual(present, withoutUndefined({ ...present, ...plan }));
-    const version = worked && changed ? ladder.version + 1 : ladder.version;
+    const present = await presentPlan(store, ladder);
+    const changed = present === null || !isDeepStrictEqual(present, withoutUndefined({ ...present, ...plan }));
+    // A plan that cannot be read stays as it is: what mends it is the next version.
+    const version = (worked || present === null) && changed ? ladder.version + 1 : ladder.version;
     await store.models.behaviour.update(behaviourColumns(behaviour), { where: { id: ladder.behaviour_id }, transaction });
     if (changed) {
-      await writeVersion(store, id, version, plan, transaction);
-      await moveChainLinks(store, id, present, plan, transaction);
+      await writePlan(store, { ladder: id, version }, plan, transaction);
+      await moveChainLinks(store, id, present === null ? new Map() : unchangedRungs(present, plan), plan.rungs.length, transaction);
     }
     await store.models.ladder.update({ version, revision: ladder.revision + 1 }, { where: { id }, transaction });
     return version;

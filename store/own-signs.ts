@@ -1,5 +1,7 @@
+import * as z from "zod";
 import type { PinnedSign } from "@/core/ladder";
-import { isList, isRecord, keptJson } from "./kept-json";
+import { pinnedSignDocument } from "@/core/ladder/document";
+import { keptJson } from "./kept-json";
 import { NotFoundError, rowsOf } from "./rows";
 import type { Store } from "./store";
 
@@ -32,9 +34,9 @@ export async function setPinnedSigns(store: Store, horseId: string, signs: reado
   if (changed === 0) throw new NotFoundError("There is no such horse.");
 }
 
-const isPinned = (one: unknown): one is PinnedSign =>
-  isRecord(one) && typeof (one as PinnedSign).name === "string" && typeof (one as PinnedSign).class === "string";
+/** Each sign by itself: one that cannot be read takes no other along. */
+const signsDocument = z.array(pinnedSignDocument.nullable().catch(null));
 
 /** The signs pinned to a horse; what cannot be read is none. */
 export const pinnedSigns = (row: { readonly pinned_signs: string | null }): PinnedSign[] =>
-  (keptJson<unknown[]>(row.pinned_signs, isList) ?? []).filter(isPinned);
+  (keptJson(row.pinned_signs, signsDocument) ?? []).filter((sign) => sign !== null);

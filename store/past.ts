@@ -1,8 +1,10 @@
 import { QueryTypes } from "sequelize";
+import { textsDocument } from "@/core/documents";
 import { type Past, type PastSession, type PastTrial, pastTrialsOf, readFacts } from "@/core/past";
-import { openedOrNull, overlay, readKept, TRIAL_FLAGS } from "./caches";
+import { openedOrNull, overlay, type PackedTrial, packTrials, readKept, TRIAL_FLAGS } from "./caches";
 import { keysOf } from "./evidence";
-import { isTexts, keptJson } from "./kept-json";
+import { keptJson } from "./kept-json";
+import { ANY_LADDER, ITS_LADDER } from "./kinds";
 import { carriedRungsOf, type StoredLadder } from "./ladders";
 import type { SessionRow } from "./models";
 import type { Store } from "./store";
@@ -17,45 +19,13 @@ export interface PastWanted {
   readonly only?: "these ladders";
 }
 
-type PackedTrial = readonly [
-  session: number,
-  number: number,
-  block: number | null,
-  handler: number | null,
-  ladder: number | null,
-  version: number | null,
-  rung: number | null,
-  side: PastTrial["side"],
-  kind: PastTrial["kind"] | null,
-  outcome: PastTrial["outcome"],
-  phase: number | null,
-  ease: number | null,
-  movement: number | null,
-  value: number | null,
-  unit: string | null,
-  askMs: number,
-  endMs: number,
-  answerMs: number | null,
-  latency: number | null,
-  waited: number | null,
-  release: number | null,
-  mark: number | null,
-  feed: number | null,
-  wrongBefore: number,
-  released: number | null,
-  marked: number | null,
-  reinforced: number | null,
-  reinforcers: number | null,
-  zone: string | null,
-  endedBy: PastTrial["endedBy"],
-  logged: PastTrial["logged"],
-  flags: number,
-];
-
-/** All trials come out of the file as one text: rows that are taken over one by one cost several times as much. */
-const PACKED = `'[' || group_concat(json_array(t.session_no, t.number, t.block, t.handler_no, t.ladder_no, t.version, t.rung, t.side, t.kind,
-  t.outcome, t.phase, t.ease, t.movement, t.value, t.unit, t.ask_ms, t.end_ms, t.answer_ms, t.latency_s, t.waited_s, t.release_lag_s,
-  t.mark_lag_s, t.feed_delay_s, t.wrong_before, t.released, t.marked, t.reinforced, t.reinforcers, t.zone, t.ended_by, t.logged, t.flags)) || ']'`;
+/** What of a trial a look over weeks goes by. */
+const TRIAL = packTrials([
+  ...(["session_no", "number", "block", "handler_no", "ladder_no", "version", "rung", "side", "kind", "outcome", "phase", "ease"] as const),
+  ...(["movement", "value", "unit", "ask_ms", "end_ms", "answer_ms", "latency_s", "waited_s", "release_lag_s", "mark_lag_s"] as const),
+  ...(["feed_delay_s", "wrong_before", "released", "marked", "reinforced", "reinforcers", "zone", "ended_by", "logged", "flags"] as const),
+]);
+const PACKED = `'[' || group_concat(${TRIAL.json}) || ']'`;
 
 const flag = (bit: number | null) => (bit === null ? null : bit === 1);
 
@@ -101,7 +71,7 @@ async function pastKept(store: Store, horseId: string, { fromMs, toMs, ladders, 
     behind: JSON.stringify([...behind.keys()]),
     ...(only === undefined ? {} : { ladders: JSON.stringify(ids) }),
   };
-  const whole = `s.horse_id = $horse AND (s.kind = 'work' OR (s.kind = 'circle' AND s.ladder_id IS NOT NULL)) AND s.binned_ms IS NULL AND s.created_ms >= $from AND s.created_ms < $to`;
+  const whole = `s.horse_id = $horse AND (s.kind IN (${ANY_LADDER}) OR (s.kind IN (${ITS_LADDER}) AND s.ladder_id IS NOT NULL)) AND s.binned_ms IS NULL AND s.created_ms >= $from AND s.created_ms < $to`;
   const found = await store.sequelize.query<FoundSession>(
     `SELECT s.id, s.no, s.created_ms, s.person_id, s.place_id, s.kit, c.started_ms, c.work_s, c.past FROM session s
      LEFT JOIN session_summary c ON c.session_no = s.no
@@ -115,7 +85,11 @@ async function pastKept(store: Store, horseId: string, { fromMs, toMs, ladders, 
     { bind, type: QueryTypes.SELECT },
   );
   const kept = JSON.parse(packed?.trials ?? "[]") as PackedTrial[];
-  const keys = await keysOf(store, new Set(kept.flatMap(([, , , handler, ladder]) => [handler, ladder].filter((no) => no !== null))));
+  const cell = TRIAL.cell;
+  const keys = await keysOf(
+    store,
+    new Set(kept.flatMap((row) => [cell(row, "handler_no"), cell(row, "ladder_no")].filter((no) => no !== null))),
+  );
   const key = (no: number | null) => (no === null ? null : (keys.get(no) ?? null));
   const carried = await carriedRungsOf(store, ladders);
   const present = new Map(ladders.map(({ id, presentVersion }) => [id, presentVersion]));
@@ -134,66 +108,47 @@ async function pastKept(store: Store, horseId: string, { fromMs, toMs, ladders, 
   }
   const first = new Map([...earliest].map(([at, { no }]) => [at, no]));
   const trials = new Map<number, PastTrial[]>();
-  for (const trial of kept) {
-    const [no, number, block, handler, ladder, version, rung, side, kind, outcome, phase, ease, movement, value, unit] = trial;
-    const [askMs, endMs, answerMs, latency, waited, release, mark, feed, wrongBefore, released, marked, reinforced] = trial.slice(15) as [
-      number,
-      number,
-      number | null,
-      number | null,
-      number | null,
-      number | null,
-      number | null,
-      number | null,
-      number,
-      number | null,
-      number | null,
-      number | null,
-    ];
-    const [reinforcers, zone, endedBy, logged, flags] = trial.slice(27) as [
-      number | null,
-      string | null,
-      PastTrial["endedBy"],
-      PastTrial["logged"],
-      number,
-    ];
-    const now = placed(key(ladder), version, rung);
+  for (const row of kept) {
+    const no = cell(row, "session_no");
+    const ladder = key(cell(row, "ladder_no"));
+    const flags = cell(row, "flags");
+    const now = placed(ladder, cell(row, "version"), cell(row, "rung"));
     const list = trials.get(no) ?? [];
     list.push({
       session: 0,
-      number,
-      block,
-      handler: key(handler),
-      ladder: key(ladder),
+      number: cell(row, "number"),
+      block: cell(row, "block"),
+      handler: key(cell(row, "handler_no")),
+      ladder,
       ...now,
-      side,
-      kind: kind ?? "work",
-      outcome,
-      phase,
-      ease,
-      movement,
-      value,
-      unit,
-      askMs,
-      endMs,
-      answerMs,
-      latencySeconds: latency,
-      waitedSeconds: waited,
-      releaseLagSeconds: release,
-      markLagSeconds: mark,
-      feedDelaySeconds: feed,
-      wrongBefore,
-      released: flag(released),
-      marked: flag(marked),
-      reinforced: flag(reinforced),
-      reinforcers,
-      zone,
-      endedBy,
-      logged,
+      side: cell(row, "side"),
+      kind: cell(row, "kind") ?? "work",
+      outcome: cell(row, "outcome"),
+      phase: cell(row, "phase"),
+      ease: cell(row, "ease"),
+      movement: cell(row, "movement"),
+      value: cell(row, "value"),
+      unit: cell(row, "unit"),
+      askMs: cell(row, "ask_ms"),
+      endMs: cell(row, "end_ms"),
+      answerMs: cell(row, "answer_ms"),
+      latencySeconds: cell(row, "latency_s"),
+      waitedSeconds: cell(row, "waited_s"),
+      releaseLagSeconds: cell(row, "release_lag_s"),
+      markLagSeconds: cell(row, "mark_lag_s"),
+      feedDelaySeconds: cell(row, "feed_delay_s"),
+      wrongBefore: cell(row, "wrong_before"),
+      released: flag(cell(row, "released")),
+      marked: flag(cell(row, "marked")),
+      reinforced: flag(cell(row, "reinforced")),
+      reinforcers: cell(row, "reinforcers"),
+      zone: cell(row, "zone"),
+      endedBy: cell(row, "ended_by"),
+      logged: cell(row, "logged"),
       comparable: (flags & TRIAL_FLAGS.comparable) !== 0,
       clean: (flags & TRIAL_FLAGS.clean) !== 0,
       ...((flags & TRIAL_FLAGS.troubled) === 0 ? {} : { troubled: true as const }),
-      novel: first.get(JSON.stringify([key(ladder), now.version, now.rung])) === no,
+      novel: first.get(JSON.stringify([ladder, now.version, now.rung])) === no,
     });
     trials.set(no, list);
   }
@@ -232,7 +187,7 @@ function assembled(
       workSeconds: summary.work_s,
       handler: row.person_id,
       place: row.place_id,
-      kit: keptJson<string[]>(row.kit, isTexts) ?? [],
+      kit: keptJson(row.kit, textsDocument) ?? [],
       facts: readFacts(summary.past),
     };
     // A session behind its events is worked out from them, as its rows will be.

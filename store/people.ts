@@ -1,5 +1,5 @@
+import { randomUUID as newId } from "node:crypto";
 import type { Transaction } from "sequelize";
-import { v4 as newId } from "uuid";
 import type { KitInput, PersonInput, PracticeInput } from "@/core/schemas";
 import type { Kit, KitKind } from "@/core/welfare";
 import type { KitRow, PersonRow, PracticeRow } from "./models";

@@ -1,5 +1,5 @@
+import { randomUUID as newId } from "node:crypto";
 import type { Transaction } from "sequelize";
-import { v4 as newId } from "uuid";
 import type { ZoneRule } from "@/core/place";
 import type { PlaceInput, PlaceItemInput } from "@/core/schemas";
 import type { PlaceItemRow, PlaceRow } from "./models";

@@ -107,11 +107,10 @@ describe("a session that is put to another horse", () => {
     const { plan, behaviour } = await getLadder(store, ladder);
     const [first, second] = plan.rungs;
     if (first === undefined || second === undefined) throw new Error("two rungs are needed");
-    const values = Object.fromEntries(Object.keys(first.values).map((key) => [key, first.values[key]]));
     const more: LadderPlan = {
       ...plan,
-      rungs: [{ values: { ...values, form: "another" } }, first, { ...second, leastMovement: 3 }],
-    } as LadderPlan;
+      rungs: [{ values: { ...first.values, latency: 9 } }, first, { ...second, leastMovement: 3 }],
+    };
     await updateLadder(store, ladder, { ...EMPTY_BEHAVIOUR, name: behaviour.name }, more, { newVersion: true });
     await move({ take_along: true });
     const { record } = await loadSession(store, SESSION);

@@ -1,4 +1,4 @@
-import { v4 as newId } from "uuid";
+import { randomUUID as newId } from "node:crypto";
 import type { Block } from "@/core/record";
 import { eventOf, type Fact, type PutRightInput, type SessionEvent } from "@/core/schemas";
 import { getHorse } from "./horses";

@@ -148,53 +148,14 @@ export interface LadderRow extends Binnable {
   sample: boolean;
   created_ms: number;
 }
-export interface LadderVersionRow {
+/** One version of a ladder's plan, as one document. */
+export interface LadderPlanRow {
   ladder_id: string;
   version: number;
-  method: string;
-  maximum_s: number;
-  mastery: string;
-  schedule: string;
-  offers: string;
-  working_strand: string | null;
-  planned: number;
-  hold_on_wrong: boolean;
-  first_touch_cm: number | null;
-  transfer_gap_s: number | null;
-  reinforcer: string;
-  piece_g: number | null;
-  day_limit_g: number | null;
-  fed_where: string;
-  polite_s: number;
-  ways: string;
-  /** JSON of what is logged between the asks; null where nothing is. */
-  conversation: string | null;
+  /** The format its document is written in. */
+  format: number;
+  document: string;
   created_ms: number;
-}
-export interface StrandRow {
-  ladder_id: string;
-  version: number;
-  position: number;
-  strand_id: string;
-  key: string;
-  name: string;
-  kind: string;
-  unit: string;
-  levels: string;
-  harder: string;
-}
-export interface RungRow {
-  ladder_id: string;
-  version: number;
-  number: number;
-  rung_values: string;
-  method: string | null;
-  schedule: string | null;
-  percentile: string | null;
-  kept: string | null;
-  least_movement: number | null;
-  /** JSON list of the most a handler may do within one ask. */
-  handler_most: string | null;
 }
 /** A sign the yard has added to the product's own. */
 export interface OwnSignRow {
@@ -215,16 +176,6 @@ export interface ChainLinkRow {
   position: number;
   ladder_id: string;
   rung: number;
-}
-export interface CuePhaseRow {
-  ladder_id: string;
-  version: number;
-  number: number;
-  label: string;
-  kind: string;
-  profile: string;
-  dwell_s: number;
-  pulses_per_min: number | null;
 }
 export interface SessionRow extends Binnable {
   id: string;

@@ -3,6 +3,7 @@ import type { CircleDigest } from "@/core/circle";
 import { type SessionKind, WORK_KINDS } from "@/core/events";
 import { isSilent } from "@/core/record";
 import { type KeptBlock, openedOrNull, overlay, readKept } from "./caches";
+import { kindsInSql, ON_CIRCLE } from "./kinds";
 import type { SessionRow, SessionSummaryRow } from "./models";
 import type { Store, StoreParts } from "./store";
 
@@ -22,7 +23,7 @@ export interface SessionWithSummary {
 }
 
 /** As a list in SQL. */
-const WORK = WORK_KINDS.map((kind) => `'${kind}'`).join(", ");
+const WORK = kindsInSql(WORK_KINDS);
 
 const SUMS =
   "c.session_no, c.started_ms, c.finished, c.seen, c.last_ms, c.runs_on_ms, c.shift_ms, c.work_s, c.n, c.met, c.pieces, c.food_g, c.do_next, c.struck_notes, c.drawing, c.circle";
@@ -179,7 +180,7 @@ export const coolingHorses = (store: Store, sinceMs: number): Promise<Set<string
 async function coolingKept(store: Store, sinceMs: number): Promise<Set<string>> {
   const behind = await overlay(store, null);
   const rows = await store.sequelize.query<{ no: number; horse_id: string; circle: string | null }>(
-    `SELECT s.no, s.horse_id, c.circle FROM horse h CROSS JOIN session s ON s.horse_id = h.id AND s.created_ms >= :sinceMs AND s.kind = 'circle'
+    `SELECT s.no, s.horse_id, c.circle FROM horse h CROSS JOIN session s ON s.horse_id = h.id AND s.created_ms >= :sinceMs AND s.kind IN (${ON_CIRCLE})
      AND s.binned_ms IS NULL LEFT JOIN session_summary c ON c.session_no = s.no WHERE h.binned_ms IS NULL`,
     { replacements: { sinceMs }, type: QueryTypes.SELECT },
   );

@@ -14,10 +14,12 @@ import {
   addLadder,
   addSession,
   asBehaviour,
+  brokenLadder,
   closeStore,
   evidenceOfLadder,
   getLadder,
   listChains,
+  listLadders,
   listVersions,
   MIGRATIONS,
   migrate,
@@ -27,6 +29,7 @@ import {
   removeSampleData,
   rungEvidence,
   type Store,
+  unreadPlan,
   updateChain,
   updateLadder,
 } from "./index";
@@ -170,6 +173,61 @@ describe("chains", () => {
     await removeSampleData(store);
     expect(await store.models.chain.count()).toBe(0);
     expect(await store.models.chainLink.count()).toBe(0);
+  });
+});
+
+describe("a ladder that cannot be read", () => {
+  const BROKEN = '{"rungs":';
+  const breakIt = (id: string) =>
+    store.sequelize.query("UPDATE ladder_plan SET document = :text WHERE ladder_id = :id", { replacements: { id, text: BROKEN } });
+
+  it("is mended by its next version; what was there stays, and its links stay on their rungs", async () => {
+    const horse = await addHorse(store, HORSE);
+    const [id, other] = [await addLadder(store, horse, behaviour, plan), await addLadder(store, horse, behaviour, plan)];
+    const chain = await addChain(store, horse, {
+      name: "both",
+      direction: "forward",
+      links: [
+        { ladder: id, rung: 2 },
+        { ladder: id, rung: 4 },
+        { ladder: other, rung: 1 },
+      ],
+    });
+    await breakIt(id);
+    await expect(getLadder(store, id)).rejects.toThrow("cannot read its plan");
+    const broken = await brokenLadder(store, id);
+    expect(broken).toMatchObject({ horseId: horse, plan: null, unread: { text: BROKEN }, lost: { involves: false, prerequisites: false } });
+    const shorter = { ...plan, rungs: plan.rungs.slice(0, 3) };
+    expect(await updateLadder(store, id, broken.behaviour, shorter, { revision: broken.revision })).toBe(2);
+    expect((await getLadder(store, id)).plan).toEqual(shorter);
+    expect(await unreadPlan(store, id, 1)).toMatchObject({ text: BROKEN });
+    expect((await listChains(store, horse)).find((one) => one.id === chain)?.links.map(({ rung }) => rung)).toEqual([2, 3, 1]);
+    await expect(updateLadder(store, id, broken.behaviour, plan, { revision: broken.revision })).rejects.toThrow("another window");
+  });
+
+  it("of which nobody knows what it involves is opened with all of it, so that a restriction closes it", async () => {
+    const id = await addLadder(store, await addHorse(store, HORSE), behaviour, plan);
+    await store.sequelize.query("UPDATE behaviour SET involves = 'null', prerequisites = '{'");
+    expect(await listLadders(store, (await brokenLadder(store, id)).horseId)).toEqual([]);
+    const broken = await brokenLadder(store, id);
+    expect(broken).toMatchObject({ unread: null, lost: { involves: true, prerequisites: true }, plan });
+    expect(broken.behaviour.involves).toEqual(["circling", "tying", "loading", "load", "legs"]);
+    expect(broken.behaviour.prerequisites).toEqual([]);
+  });
+
+  it("involves something that nobody knows here, which may close it: it is offered nowhere until somebody says", async () => {
+    const id = await addLadder(store, await addHorse(store, HORSE), behaviour, plan);
+    await store.sequelize.query(`UPDATE behaviour SET involves = '["legs", "jumping"]'`);
+    const broken = await brokenLadder(store, id);
+    expect(await listLadders(store, broken.horseId)).toEqual([]);
+    expect(broken.lost.involves).toBe(true);
+    expect(broken.behaviour.involves).toHaveLength(5);
+  });
+
+  it("is not written: a plan that could not be read back is refused", async () => {
+    const horse = await addHorse(store, HORSE);
+    await expect(addLadder(store, horse, behaviour, { ...plan, workingStrandId: "gone" })).rejects.toThrow(RangeError);
+    expect(await listLadders(store, horse)).toEqual([]);
   });
 });
 

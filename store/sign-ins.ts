@@ -1,6 +1,5 @@
-import { createHash, randomBytes, type ScryptOptions, scrypt, timingSafeEqual } from "node:crypto";
+import { createHash, randomUUID as newId, randomBytes, type ScryptOptions, scrypt, timingSafeEqual } from "node:crypto";
 import { QueryTypes } from "sequelize";
-import { v4 as newId } from "uuid";
 import { NotFoundError } from "./rows";
 import type { Store } from "./store";
 

@@ -1,7 +1,7 @@
+import { randomUUID as newId } from "node:crypto";
 import { renameSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import type { Sequelize } from "sequelize";
-import { v4 as newId } from "uuid";
 import { isTimeZone } from "@/core/day";
 import { CacheKeeper } from "./caches";
 import { connect } from "./connect";

@@ -1,13 +1,12 @@
-import { v4 as newId } from "uuid";
+import { randomUUID as newId } from "node:crypto";
 import { mixedChance } from "@/core/chance";
 import { type Arm, type Counted, drawOrder, type TryBoth, type TryBothInput, tryWaysOf, waysFrom } from "@/core/experiment";
-import { isTexts, keptJson } from "./kept-json";
+import { armsDocument } from "@/core/experiment/document";
+import { keptJson } from "./kept-json";
 import { getLadder } from "./ladders";
 import type { TryBothRow } from "./models";
 import { ConflictError, NotFoundError, rowsOf } from "./rows";
 import type { Store } from "./store";
-
-const isArms = (value: unknown): boolean => isTexts(value) && (value as string[]).every((arm) => arm === "A" || arm === "B");
 
 const asTry = (row: TryBothRow, arms: readonly Arm[]): TryBoth => ({
   id: row.id,
@@ -31,14 +30,14 @@ const asTry = (row: TryBothRow, arms: readonly Arm[]): TryBoth => ({
 export const listTries = async (store: Store, horseId: string): Promise<TryBoth[]> =>
   (await rowsOf(store.models.tryBoth, "horse_id = :horse ORDER BY created_ms DESC", { horse: horseId })).flatMap((row) => {
     // An order that cannot be read says nothing of what was tried.
-    const arms = keptJson<Arm[]>(row.arms, isArms);
+    const arms = keptJson(row.arms, armsDocument);
     return arms === undefined ? [] : [asTry(row, arms)];
   });
 
 /** One of them. @throws NotFoundError where the horse has none of that id. */
 export async function getTry(store: Store, horseId: string, id: string): Promise<TryBoth> {
   const [row] = await rowsOf(store.models.tryBoth, "id = :id AND horse_id = :horse", { id, horse: horseId });
-  const arms = row === undefined ? undefined : keptJson<Arm[]>(row.arms, isArms);
+  const arms = row === undefined ? undefined : keptJson(row.arms, armsDocument);
   if (row === undefined || arms === undefined) throw new NotFoundError("There is no such experiment.");
   return asTry(row, arms);
 }

@@ -1,6 +1,5 @@
 /// <reference lib="webworker" />
-import { cacheNames } from "workbox-core";
-import { cleanupOutdatedCaches, getCacheKeyForURL, matchPrecache, precacheAndRoute } from "workbox-precaching";
+import { cleanupOutdatedCaches, PrecacheController, PrecacheRoute } from "workbox-precaching";
 import { NavigationRoute, registerRoute } from "workbox-routing";
 import { isOurs, OURS_HEADER } from "@/features/device/ours";
 import { onOwnMachine } from "@/features/device/own-machine";
@@ -18,7 +17,9 @@ const OWN_WAIT_MS = 120_000;
 const waitMs = onOwnMachine(self.location.hostname) ? OWN_WAIT_MS : WAIT_MS;
 
 // What the pen needs is kept whole or not at all: a version that did not come over entirely is not used.
-precacheAndRoute(PEN_FILES, { ignoreURLParametersMatching: [/.*/], cleanURLs: false });
+const pen = new PrecacheController();
+pen.precache(PEN_FILES);
+registerRoute(new PrecacheRoute(pen, { ignoreURLParametersMatching: [/.*/], cleanURLs: false }));
 cleanupOutdatedCaches();
 
 /** The pen's address for a page of the server that it can show as well. */
@@ -36,7 +37,7 @@ function inThePen({ pathname, search }: URL): string {
 registerRoute(
   new NavigationRoute(async ({ request, url }) => {
     if (url.pathname === SHELL) {
-      const shell = await matchPrecache(SHELL);
+      const shell = await pen.matchPrecache(SHELL);
       if (shell !== undefined) return shell;
     }
     try {
@@ -52,13 +53,13 @@ registerRoute(
 
 /** Of one of the pen's files: whether it is kept, or could be fetched now. A shell of another build is not of these files. */
 async function keptOrFetched({ url, revision }: (typeof PEN_FILES)[number]): Promise<boolean> {
-  if ((await matchPrecache(url)) !== undefined) return true;
-  const key = getCacheKeyForURL(url);
+  if ((await pen.matchPrecache(url)) !== undefined) return true;
+  const key = pen.getCacheKeyForURL(url);
   if (key === undefined) return false;
   try {
     const answer = await fetch(url, { cache: "reload" });
     if (!answer.ok || !isOurs(answer) || (url === SHELL && answer.headers.get(OURS_HEADER) !== revision)) return false;
-    await (await caches.open(cacheNames.precache)).put(key, answer);
+    await (await caches.open(pen.strategy.cacheName)).put(key, answer);
     return true;
   } catch {
     return false;

@@ -1,7 +1,9 @@
 import "server-only";
 import type { LoadEntry } from "@/core/circle";
 import { addDays } from "@/core/day";
-import { circleState, loadEntriesOf, type PackWorked, type PlannerStart, plannerStart } from "@/core/pack";
+import type { PackWorked } from "@/core/pack";
+import { type PlannerStart, plannerStart } from "@/core/start";
+import { circleState, loadEntriesOf } from "@/core/today";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { asBehaviour, getHorse, type HandLoadRow, handLoad, involvesOf, listLadders, listSessions, type Store } from "@/store";
 import { findOr404 } from "./find-or-404";

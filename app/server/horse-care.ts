@@ -1,6 +1,6 @@
 import { type Day, dayIn } from "@/core/day";
-import { type CareOnDay, careOn, heatLower } from "@/core/pack";
 import type { YardSettings } from "@/core/settings";
+import { type CareOnDay, careOn, heatLower } from "@/core/today";
 import { asRestriction, getSettings, goneAgainst, type HorseRow, listRestrictions, type RestrictionRow, type Store } from "@/store";
 
 /** The present day in the yard. */

@@ -1,5 +1,6 @@
 import "server-only";
 import type { SidePicture } from "@/core/compare";
+import { worksLadders } from "@/core/events";
 import {
   type Connection,
   connectionOf,
@@ -104,7 +105,7 @@ export async function horsePicture(store: Store, horse: HorseRow): Promise<Horse
         ? null
         : { startedMs: watched.startedMs, beepSeconds: watched.digest.beepSeconds, result: connectionOf(watched.digest.samples) },
     restSigns: digests.filter(({ digest }) => digest.atRest).map(({ digest }) => digest.signs),
-    workSigns: digests.filter(({ session, digest }) => session.kind === "work" && digest.trials > 0).map(({ digest }) => digest.signs),
+    workSigns: digests.filter(({ session, digest }) => worksLadders(session.kind) && digest.trials > 0).map(({ digest }) => digest.signs),
     breathing: breathingOver(digests.filter(({ digest }) => digest.atRest).flatMap(({ digest }) => digest.breaths)),
     heart: beats.length === 0 ? null : { perMinute: beats.reduce((sum, b) => sum + b.perMinute, 0) / beats.length, readings: beats.length },
     departures: recent.reduce((sum, { digest }) => sum + digest.relief.departures, 0),

@@ -1,7 +1,7 @@
 import "server-only";
+import { randomUUID as newId } from "node:crypto";
 import { appendFileSync, closeSync, mkdirSync, openSync, readSync, rmSync, statSync } from "node:fs";
 import { dirname, join } from "node:path";
-import { v4 as newId } from "uuid";
 import { delimiterOf, guessMapping, NotSuchAFileError, outcomeOf, parseCsv, type TrialsMapping } from "@/core/formats";
 import type { ImportState } from "@/features/in-out/import-state";
 import {

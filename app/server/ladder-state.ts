@@ -1,11 +1,11 @@
 import "server-only";
-import type { SessionAftermath } from "@/core/aftermath";
 import type { SidePicture } from "@/core/compare";
 import type { EvidenceTrial } from "@/core/record";
 import type { YardSettings } from "@/core/settings";
+import { byStanding, type Standing, type StandingOn, standing } from "@/core/today";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import type { Allowance } from "@/core/welfare";
-import { type NextStart, nextStart, trialsOfPair } from "@/core/word";
+import { trialsOfPair } from "@/core/word";
 import {
   aftermathsOf,
   evidenceForNextStart,
@@ -20,11 +20,9 @@ import {
 import { sidesOf } from "./sides-of";
 
 /** A ladder with where it stands. */
-export interface LadderState {
+export interface LadderState extends Standing {
   readonly ladder: StoredLadder;
   readonly trials: readonly EvidenceTrial[];
-  readonly next: NextStart;
-  readonly lastWallMs: number | null;
 }
 
 /** Sessions older than this cannot carry evidence any more, whatever the setting. */
@@ -33,47 +31,12 @@ const LOOK_BACK_DAYS = 120;
 export const AFTERMATH_MS = 180 * MILLISECONDS_PER_DAY;
 export const LOOK_BACK_MS = LOOK_BACK_DAYS * MILLISECONDS_PER_DAY;
 
-/** Where ladders stand by their trials, under what the horse may do today. */
-export function standing(
-  ladder: StoredLadder,
-  trials: readonly EvidenceTrial[],
-  {
-    allowance,
-    settings,
-    nowWallMs,
-    weakerSide = null,
-    handler = null,
-    names,
-    aftermaths = [],
-  }: {
-    readonly allowance: Allowance;
-    readonly settings: YardSettings;
-    readonly nowWallMs: number;
-    /** The side known to be behind, where the page says which to begin on. */
-    readonly weakerSide?: "L" | "R" | null;
-    /** Who handles, where the page says; otherwise whoever worked it last. */
-    readonly handler?: string | null;
-    readonly names?: ReadonlyMap<string, string>;
-    /** What the horse's sessions of work left behind. */
-    readonly aftermaths?: readonly SessionAftermath[];
-  },
-): LadderState {
-  const input = {
-    plan: ladder.plan,
-    ladder: ladder.id,
-    version: ladder.version,
-    trials,
-    nowWallMs,
-    allowance,
-    weakerSide,
-    involves: involvesOf(ladder),
-    handler,
-    names,
-    aftermaths,
-  };
-  const next = nextStart(input, settings);
-  return { ladder, trials, next, lastWallMs: trials.at(-1)?.wallMs ?? null };
-}
+/** A ladder of the store with where it stands; see core's judge. */
+export const stateOf = (ladder: StoredLadder, trials: readonly EvidenceTrial[] = [], on: StandingOn): LadderState => ({
+  ladder,
+  trials,
+  ...standing({ ...ladder, involves: involvesOf(ladder) }, trials, on),
+});
 
 /**
  * Where a ladder stands under what the horse may do today.
@@ -95,7 +58,7 @@ export async function ladderState(
     aftermathsOf(store, ladder.horseId, store.now() - AFTERMATH_MS),
   ]);
   const { handler = null } = known;
-  return standing(ladder, evidence.get(ladder.id) ?? [], {
+  return stateOf(ladder, evidence.get(ladder.id), {
     allowance,
     settings,
     nowWallMs: store.now(),
@@ -109,10 +72,6 @@ export async function ladderState(
 /** Names of the yard's people by id. */
 export const peopleNames = async (store: Store): Promise<ReadonlyMap<string, string>> =>
   new Map((await listPeople(store)).map(({ id, name }) => [id, name]));
-
-/** What may be worked first, then the one last worked first. */
-export const byStanding = (a: LadderState, b: LadderState) =>
-  Number(a.next.barred !== null) - Number(b.next.barred !== null) || (b.lastWallMs ?? 0) - (a.lastWallMs ?? 0);
 
 /** The trials the next start of these ladders is judged by: no more than is looked at. */
 export const nextStartTrials = (store: Store, ladders: readonly StoredLadder[], settings: YardSettings) =>
@@ -141,11 +100,8 @@ export async function ladderStates(
   const { weaker } = await sidesOf(store, horseId);
   const names = await peopleNames(store);
   const aftermaths = (await aftermathsOf(store, horseId, nowWallMs - AFTERMATH_MS)).get(horseId) ?? [];
-  return ladders
-    .map((ladder) =>
-      standing(ladder, evidence.get(ladder.id) ?? [], { allowance, settings, nowWallMs, weakerSide: weaker, names, aftermaths }),
-    )
-    .sort(byStanding);
+  const on = { allowance, settings, nowWallMs, weakerSide: weaker, handler: null, names, aftermaths };
+  return ladders.map((ladder) => stateOf(ladder, evidence.get(ladder.id), on)).sort(byStanding);
 }
 
 /** The trials of a horse's ladders that count for whoever handled it last on any of them. */

@@ -2,9 +2,13 @@ import "server-only";
 import { wordsOfWay } from "@/core/behaviour";
 import type { CircleDigest, LoadKind } from "@/core/circle";
 import { addDays } from "@/core/day";
+import { textsDocument } from "@/core/documents";
+import { worksLadders } from "@/core/events";
+import { begunCircleDocument } from "@/core/events/circle-plan-document";
 import type { BegunSession, HorsePack, PackDigest, PackHorse, PackLadder, PackWorked, YardFacts } from "@/core/pack";
-import { type CirclePack, secondsByLadder } from "@/core/pack";
+import { secondsByLadder } from "@/core/pack";
 import { acrossMetresOf, type PlaceShape } from "@/core/place";
+import type { CirclePack } from "@/core/today";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { templateOf } from "@/library";
 import {
@@ -23,8 +27,6 @@ import {
   type HorseRow,
   handLoad,
   involvesOf,
-  isRecord,
-  isTexts,
   keptJson,
   kitFits,
   listChains,
@@ -51,7 +53,8 @@ import { packTries, triesOf } from "./tries";
 /** More than anybody works with one horse in a week, and as far back as a line for next time is looked for. */
 const WORKED_SESSIONS = 60;
 
-const digestOf = ({ session, startedMs, digest }: DigestedSession): PackDigest => ({
+/** What a session shows of the horse, as a pack has it. */
+export const digestOf = ({ session, startedMs, digest }: DigestedSession): PackDigest => ({
   id: session.id,
   kind: session.kind,
   createdMs: session.created_ms,
@@ -143,7 +146,7 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
       aftermathsOf(store, horse.id, now - AFTERMATH_MS),
     ],
   );
-  const lastWork = worked.find(({ session }) => session.kind === "work")?.session;
+  const lastWork = worked.find(({ session }) => worksLadders(session.kind))?.session;
   return {
     horse: asPackHorse(horse, apart),
     restrictions: restrictions.filter(({ ended_ms }) => ended_ms == null).map(asRestriction),
@@ -171,11 +174,11 @@ export async function horsePack(store: Store, horse: HorseRow): Promise<HorsePac
       direction,
       links: links.map((link) => ({ ...link, name: ladders.find((one) => one.id === link.ladder)?.behaviour.name ?? "a link" })),
     })),
-    ...(packTries(tries).length === 0 ? {} : { tries: packTries(tries) }),
+    tries: packTries(tries),
     last: {
       person: worked[0]?.session.person_id ?? null,
       place: worked[0]?.session.place_id ?? null,
-      kit: keptJson<string[]>(lastWork?.kit, isTexts) ?? [],
+      kit: keptJson(lastWork?.kit, textsDocument) ?? [],
     },
   };
 }
@@ -208,7 +211,7 @@ export async function yardFacts(store: Store): Promise<YardFacts> {
 /** The plan of a session on the circle, or the word against a used-up cap, as it was begun. */
 function begunCircle(kept: string | null): Pick<BegunSession, "circle" | "against"> {
   if (kept === null) return {};
-  const value = keptJson<NonNullable<BegunSession["circle"]> | { readonly against: string }>(kept, isRecord);
+  const value = keptJson(kept, begunCircleDocument);
   if (value === undefined) return {};
   return "against" in value ? { against: value.against } : { circle: value };
 }
@@ -222,6 +225,6 @@ export const begunOf = (session: SessionRow): BegunSession => ({
   person: session.person_id,
   place: session.place_id,
   start_rung: session.start_rung,
-  kit: keptJson<string[]>(session.kit, isTexts) ?? [],
+  kit: keptJson(session.kit, textsDocument) ?? [],
   ...begunCircle(session.circle),
 });

@@ -64,6 +64,7 @@ export const RIGHTS: Readonly<Record<string, Readonly<Partial<Record<string, Lea
   "/horses/[horse]/shape/[ladder]": READ,
   "/horses/[horse]/shape/[ladder]/card": READ,
   "/horses/[horse]/shape/[ladder]/edit": OWNERS,
+  "/horses/[horse]/shape/[ladder]/mend": OWNERS,
   "/horses/[horse]/shape/[ladder]/versions": READ,
   "/horses/[horse]/work": READ,
   "/horses/[horse]/work/circle": READ,

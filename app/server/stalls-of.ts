@@ -3,6 +3,7 @@ import { cueClashes } from "@/core/cues";
 import { LATE_RELEASE_SECONDS } from "@/core/evidence";
 import { onlyWorked, type Past, stallOf, trialsFor } from "@/core/past";
 import { dueWords } from "@/core/welfare";
+import { lastHandler, trialsOfPair } from "@/core/word";
 import type { ShownStall } from "@/features/weeks/changes-view";
 import { asBehaviour, asHorseDate, getSettings, type HorseRow, listDates, type Store, type StoredLadder } from "@/store";
 import { horseCare } from "./horse-care";
@@ -17,15 +18,14 @@ const cueOf = ({ behaviour, plan }: StoredLadder) => ({
 
 /** Behaviours of a horse that gained nothing of late, by whoever handled each last, with what to look at. */
 export async function stallsOf(store: Store, horse: HorseRow, past: Past, ladders: readonly StoredLadder[]): Promise<ShownStall[]> {
-  const { poolHandlers } = await getSettings(store);
+  const settings = await getSettings(store);
   const found: ShownStall[] = [];
   let care: readonly string[] | null = null;
   for (const ladder of ladders) {
     if (ladder.away) continue;
     const own = trialsFor(past, { ladder: ladder.id });
-    const last = own.findLast(({ handler, kind }) => handler !== null && kind === "work")?.handler ?? null;
     // Evidence belongs to the horse with its handler, here as for moving on.
-    const pair = poolHandlers === 1 || last === null ? own : own.filter(({ handler }) => handler === null || handler === last);
+    const pair = trialsOfPair(own, lastHandler(own), settings);
     const worked = onlyWorked({ ...past, trials: pair });
     const bare = { plan: ladder.plan, foundations: null, sameCue: [], care: [], lateReleaseSeconds: LATE_RELEASE_SECONDS };
     // What costs questions is asked only where there is a stall.

@@ -1,7 +1,7 @@
 import "server-only";
 import { tellApart } from "@/core/know";
-import { COOL_HOURS } from "@/core/pack";
 import type { YardSettings } from "@/core/settings";
+import { byStanding, COOL_HOURS } from "@/core/today";
 import { dueWords } from "@/core/welfare";
 import type { YardLine } from "@/features/yard/yard";
 import {
@@ -21,7 +21,7 @@ import {
   type Store,
 } from "@/store";
 import { careOf, type HorseCare, today } from "./horse-care";
-import { AFTERMATH_MS, byStanding, type LadderState, LOOK_BACK_MS, nextStartTrials, peopleNames, standing } from "./ladder-state";
+import { AFTERMATH_MS, type LadderState, LOOK_BACK_MS, nextStartTrials, peopleNames, stateOf } from "./ladder-state";
 
 /**
  * Where each horse's first ladder stands: what may be worked, then the one
@@ -47,10 +47,13 @@ async function firstLadders(
       const of = care.get(ladder.horseId);
       if (of === undefined) return [];
       return [
-        standing(ladder, evidence.get(ladder.id) ?? [], {
+        stateOf(ladder, evidence.get(ladder.id), {
           allowance: of.allowance,
           settings,
           nowWallMs,
+          // The Yard says what comes next, not on which side to begin.
+          weakerSide: null,
+          handler: null,
           names,
           aftermaths: aftermaths.get(ladder.horseId) ?? [],
         }),

@@ -1,4 +1,4 @@
-import { type SurvivalCurve, survival } from "../evidence";
+import { medianOf, type SurvivalCurve, survival } from "../evidence";
 import { endOfWorkMs, type SessionRecord, type TimedFact } from "../record";
 import type { ChainDirection } from "./chain";
 
@@ -126,11 +126,6 @@ export interface RunsOfChain {
 /** Runs that must have come to a link before it is called weak. */
 const FEWEST_RUNS = 5;
 
-const middle = (values: readonly number[]) => {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted.length === 0 ? null : ((sorted[(sorted.length - 1) >> 1] ?? 0) + (sorted[sorted.length >> 1] ?? 0)) / 2;
-};
-
 /**
  * Sums the runs of a chain up. Only runs of the same links count together: a
  * chain whose links were changed begins anew. A run from a later link came to
@@ -156,7 +151,7 @@ export function runsOfChain(all: readonly ChainRun[], links: readonly string[]):
       came: came.length,
       broke,
       past: full.length === 0 ? null : (curve.steps.findLast(([at]) => at <= link)?.[1] ?? 1),
-      medianSeconds: middle(came.flatMap(({ from, linkSeconds }) => linkSeconds[link - from] ?? [])),
+      medianSeconds: medianOf(came.flatMap(({ from, linkSeconds }) => linkSeconds[link - from] ?? [])),
     };
   });
   const known = [...perLink.keys()].filter((i) => (perLink[i]?.came ?? 0) >= FEWEST_RUNS && (perLink[i]?.broke ?? 0) > 0);

@@ -1,18 +1,10 @@
+import type * as z from "zod";
 import { asksBothSides, type LadderPlan } from "../ladder";
 import { difficulty, type Strand, type StrandValue, shortNumber } from "../strands";
+import type { prerequisiteDocument } from "./document";
 
-/**
- * What another behaviour must have reached: values of its strands, by the
- * strand's name or key, since rungs belong to one horse's ladder; and the
- * clearest cue phase that still counts.
- */
-export interface Prerequisite {
-  /** The behaviour's key in the library, or its own name where it is not from there. */
-  readonly behaviour: string;
-  readonly values: Readonly<Record<string, StrandValue>>;
-  /** At this phase or lighter; left out where any phase counts. */
-  readonly maxPhase?: number;
-}
+/** As its document says it. */
+export type Prerequisite = z.infer<typeof prerequisiteDocument>;
 
 /** The most a behaviour may rest on. */
 export const MOST_PREREQUISITES = 16;

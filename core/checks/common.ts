@@ -1,17 +1,11 @@
 import * as yup from "yup";
 import { EARLIEST_YEAR, isDay, LATEST_YEAR } from "../day";
+import { CONTROL_IN_NAME, CONTROL_IN_TEXT, NAME_MOST_CHARACTERS, TEXT_MOST_CHARACTERS } from "./limits";
 
 export { EARLIEST_YEAR };
 export const EARLIEST_WALL_MS = Date.UTC(EARLIEST_YEAR, 0, 1);
 
-export const NAME_MOST_CHARACTERS = 80;
-export const TEXT_MOST_CHARACTERS = 4000;
-
-/** Control characters have no place in a name or a note, line feed and tab in notes aside. */
-// biome-ignore lint/suspicious/noControlCharactersInRegex: they are exactly what is looked for
-const CONTROL_IN_NAME = /[\u0000-\u001f\u007f]/;
-// biome-ignore lint/suspicious/noControlCharactersInRegex: they are exactly what is looked for
-const CONTROL_IN_TEXT = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/;
+export { NAME_MOST_CHARACTERS, TEXT_MOST_CHARACTERS };
 
 const noControl = (pattern: RegExp) => (value: string | undefined | null) => value == null || !pattern.test(value);
 

@@ -3,7 +3,16 @@ import { describe, expect, it } from "vitest";
 import { PLAN } from "@/tests/support/circle-plan";
 import { DEFAULT_SETTINGS } from "../settings";
 import { type Age, ageCaution, allowanceOn, type Restriction } from "../welfare";
-import { type CircleUse, circleCaps, circlingSentence, NO_OWN_CAPS, planCautions, standingCautions, usedUpCircling } from "./caps";
+import {
+  type CircleUse,
+  circleCaps,
+  circlingLeft,
+  circlingSentence,
+  NO_OWN_CAPS,
+  planCautions,
+  standingCautions,
+  usedUpCircling,
+} from "./caps";
 
 const grown: Age = { years: 9, months: 0, exact: true };
 const young: Age = { years: 3, months: 0, exact: true };
@@ -24,6 +33,24 @@ const said = (age: Age, plan: Partial<typeof PLAN>, use: Partial<CircleUse> = {}
   return planCautions(own, caps, { ...NOTHING, ...use }, { age, allowance }, DEFAULT_SETTINGS);
 };
 const keys = (...args: Parameters<typeof said>) => said(...args).map(({ key }) => key);
+
+describe("what may still be circled", () => {
+  const day = { value: 20, why: "the day's" };
+  const week = { value: 60, why: "the week's" };
+  it("is the nearer of the day's and the week's, and never under nothing", () => {
+    expect(circlingLeft({ todayMinutes: 12, weekMinutes: 40 }, { day, week })).toEqual({ value: 8, why: "the day's", by: "day" });
+    expect(circlingLeft({ todayMinutes: 12, weekMinutes: 57 }, { day, week })).toEqual({ value: 3, why: "the week's", by: "week" });
+    expect(circlingLeft({ todayMinutes: 26, weekMinutes: 40 }, { day, week })?.value).toBe(0);
+    // Both used up: the day's is said, as it is the one that ends first.
+    expect(circlingLeft({ todayMinutes: 26, weekMinutes: 70 }, { day, week })?.by).toBe("day");
+  });
+
+  it("leaves out a cap that does not hold", () => {
+    expect(circlingLeft({ todayMinutes: 26, weekMinutes: 40 }, { day: null, week })).toEqual({ value: 20, why: "the week's", by: "week" });
+    expect(circlingLeft({ todayMinutes: 12, weekMinutes: 70 }, { day, week: null })?.value).toBe(8);
+    expect(circlingLeft({ todayMinutes: 99, weekMinutes: 99 }, { day: null, week: null })).toBeNull();
+  });
+});
 
 describe("where a circle is worked", () => {
   const inPlace = (acrossMetres: number | null, plan: Partial<typeof PLAN> = {}) =>

@@ -1,15 +1,13 @@
+import type * as z from "zod";
 import type { CircleOverride, CirclePlan, Ways } from "../events/circle-plan";
 import type { YardSettings } from "../settings";
 import type { Age, Allowance, Cap } from "../welfare";
 import { counted } from "../words";
+import type { ownCircleCapsDocument } from "./document";
 import { planSums } from "./plan";
 
 /** What one horse has of its own, beside the yard's. null: the yard's holds. */
-export interface OwnCircleCaps {
-  readonly session_minutes: number | null;
-  readonly week_minutes: number | null;
-  readonly week_visits: number | null;
-}
+export type OwnCircleCaps = z.infer<typeof ownCircleCapsDocument>;
 
 export const NO_OWN_CAPS: OwnCircleCaps = { session_minutes: null, week_minutes: null, week_visits: null };
 
@@ -104,6 +102,30 @@ export function circlingSentence(use: Pick<CircleUse, "weekMinutes" | "weekVisit
     ...(caps.weekVisits === null ? [] : [`${counted(caps.weekVisits.value, "session")} in seven days`]),
   ];
   return `Circling in the last 7 days: ${counted(use.weekVisits, "session")}, ${minutesWords(use.weekMinutes)}; ${most.join(", ")}. ${caps.sentence ?? dot((caps.weekVisits ?? caps.weekMinutes ?? caps.sessionMinutes).why)}`;
+}
+
+/** Circling minutes that may still be worked, by the cap that is nearest. */
+export interface CirclingLeft extends Cap<number> {
+  /** Whether it is the day's cap or that of seven days. */
+  readonly by: "day" | "week";
+}
+
+/**
+ * Circling minutes that may still be worked before the day's cap or that of
+ * seven days is reached, the nearer of the two; never under 0.
+ * @param holds whether each cap holds: one that was gone against with a word of why does not.
+ * @returns null where no cap holds.
+ * @example circlingLeft({ todayMinutes: 12, weekMinutes: 40 }, { day: { value: 20, why }, week: null })?.value // 8
+ */
+export function circlingLeft(
+  use: Pick<CircleUse, "todayMinutes" | "weekMinutes">,
+  holds: { readonly day: Cap<number> | null; readonly week: Cap<number> | null },
+): CirclingLeft | null {
+  const left = (cap: Cap<number> | null, used: number, by: CirclingLeft["by"]): CirclingLeft[] =>
+    cap === null ? [] : [{ value: Math.max(0, cap.value - used), why: cap.why, by }];
+  const [first, second] = [...left(holds.day, use.todayMinutes, "day"), ...left(holds.week, use.weekMinutes, "week")];
+  if (first === undefined) return null;
+  return second !== undefined && second.value < first.value ? second : first;
 }
 
 /** Why no more is to be circled now, or null: the day's, the week's minutes or the week's sessions are used up. */

@@ -1,16 +1,10 @@
+import type * as z from "zod";
 import type { Day } from "../day";
 import { KIT_STAGES, type KitStage } from "../events/circle-plan";
+import type { kitFitDocument } from "./document";
 
 /** How kit fits one horse. */
-export interface KitFit {
-  readonly holes_left: number | null;
-  readonly holes_right: number | null;
-  readonly strap_cm: number | null;
-  /** Slack, as a hand's breadth: how many fit. */
-  readonly slack_hands: number | null;
-  readonly next_check: Day | null;
-  readonly note: string;
-}
+export type KitFit = z.infer<typeof kitFitDocument>;
 
 export const NO_FIT: KitFit = { holes_left: null, holes_right: null, strap_cm: null, slack_hands: null, next_check: null, note: "" };
 

@@ -22,7 +22,9 @@ export {
   type CirclePlace,
   type CircleSettings,
   type CircleUse,
+  type CirclingLeft,
   circleCaps,
+  circlingLeft,
   circlingSentence,
   NO_OWN_CAPS,
   type OwnCircleCaps,
@@ -54,6 +56,7 @@ export {
   speedFromLaps,
   USUAL_SPEED_MPS,
 } from "./mechanics";
+export { type AskNow, type CircleLimits, type CircleNow, circleNow } from "./now";
 export { type PlanSums, planSums, startingPlan } from "./plan";
 export {
   RAMP_BREAK_DAYS,

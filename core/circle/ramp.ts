@@ -1,21 +1,16 @@
+import type * as z from "zod";
 import { addDays, type Day } from "../day";
 import type { Ways } from "../events/circle-plan";
 import { daysBetween } from "../welfare";
+import type { rampLoadDocument } from "./document";
 
 /** One session's minutes each way, and whether there are obstacles on the circle. */
-export interface RampLoad {
-  readonly walk: number;
-  readonly trot: number;
-  readonly canter: number;
-  readonly obstacles: boolean;
-}
+export type RampLoad = z.infer<typeof rampLoadDocument>;
 
 /** What changed against the step before. */
 export type RampChange = "start" | "shift" | "total" | "obstacles" | "canter";
 
-export interface RampStep extends RampLoad {
-  readonly change: RampChange;
-}
+export type RampStep = RampLoad & { readonly change: RampChange };
 
 /** What a ramp may never pass. */
 export interface RampCaps {

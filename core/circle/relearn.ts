@@ -1,3 +1,4 @@
+import { medianOf } from "../evidence";
 import type { CircleDigest } from "./digest";
 import { PEN_SIGNS } from "./work";
 
@@ -40,12 +41,10 @@ export function relearnedOf(digests: readonly Pick<CircleDigest, "directions">[]
       return before === null || after === null || before <= 0 ? [] : [{ before, after }];
     });
     if (pairs.length === 0) return [];
-    const saved = pairs.map(({ before, after }) => 1 - after / before).sort((a, b) => a - b);
-    const middle = saved.length >> 1;
-    const median = saved.length % 2 === 1 ? saved[middle] : ((saved[middle - 1] ?? 0) + (saved[middle] ?? 0)) / 2;
+    const saved = pairs.map(({ before, after }) => 1 - after / before);
     const told = pairs.filter(({ before, after }) => before !== after);
     const sooner = told.filter(({ before, after }) => after < before).length;
-    return [{ sign, sessions: pairs.length, sooner, savedShare: median ?? 0, p: signTest(sooner, told.length) }];
+    return [{ sign, sessions: pairs.length, sooner, savedShare: medianOf(saved) ?? 0, p: signTest(sooner, told.length) }];
   });
 }
 

@@ -1,39 +1,12 @@
-import type { Day } from "../day";
-import type { CirclePlan, Ways } from "../events/circle-plan";
-import { NO_OWN_CAPS, type OwnCircleCaps } from "./caps";
-import type { RampLoad } from "./ramp";
-import { type CircleCall, type CircleSound, USUAL_SOUNDS } from "./track";
+import type * as z from "zod";
+import { NO_OWN_CAPS } from "./caps";
+import type { changedSoundDocument, circleSetupDocument, setRampDocument } from "./document";
+import { USUAL_SOUNDS } from "./track";
 
-/** A ramp as it was set for a horse. */
-export interface SetRamp {
-  readonly start: RampLoad;
-  readonly goal: RampLoad;
-  readonly sessions_a_week: number;
-  readonly radius_m: number;
-  /** Sessions from this day on count for it. */
-  readonly since: Day;
-}
-
-/** A sound that was given another meaning, and since when: to the horse it is a new cue. */
-export interface ChangedSound {
-  readonly call: CircleCall;
-  readonly before: CircleSound;
-  readonly since: Day;
-}
-
-/** How one horse works on the circle. */
-export interface CircleSetup {
-  readonly ways: Ways;
-  /** The stiffer side; null where nobody said. */
-  readonly stiffer: "L" | "R" | null;
-  readonly stiffer_first: boolean;
-  readonly caps: OwnCircleCaps;
-  readonly sounds: Readonly<Record<CircleCall, CircleSound>>;
-  readonly changed: readonly ChangedSound[];
-  readonly ramp: SetRamp | null;
-  /** The plan last saved. */
-  readonly plan: CirclePlan | null;
-}
+/** As their documents say them. */
+export type SetRamp = z.infer<typeof setRampDocument>;
+export type ChangedSound = z.infer<typeof changedSoundDocument>;
+export type CircleSetup = z.infer<typeof circleSetupDocument>;
 
 export const USUAL_SETUP: CircleSetup = {
   ways: "both",

@@ -9,7 +9,8 @@ export interface TrackTone {
 }
 
 /** What is told on the circle. */
-export type CircleCall = "ahead" | "turn" | "end" | "transition" | "stand" | "walk" | "trot" | "canter";
+export const CIRCLE_CALLS = ["ahead", "turn", "end", "transition", "stand", "walk", "trot", "canter"] as const;
+export type CircleCall = (typeof CIRCLE_CALLS)[number];
 
 /** Sounds a change may have; told apart by count, length and direction, all below where a listening phone takes them for a marker. */
 export const CIRCLE_SOUNDS = {

@@ -1,4 +1,4 @@
-import { type Interval, survival, wilsonInterval } from "../evidence";
+import { type Interval, medianOf, survival, wilsonInterval } from "../evidence";
 import type { Transition } from "./work";
 
 /** Transitions to one gait on one hand. */
@@ -17,11 +17,6 @@ export interface TransitionSums {
   readonly halfSeconds: number | null;
   readonly outSeconds: number | null;
 }
-
-const median = (values: readonly number[]): number | null => {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted.length === 0 ? null : ((sorted[(sorted.length - 1) >> 1] ?? 0) + (sorted[sorted.length >> 1] ?? 0)) / 2;
-};
 
 /**
  * Transitions by gait and hand, left before right. What never came is asked for all the same.
@@ -57,7 +52,7 @@ export function transitionSums(
             answered: cameAfterSeconds !== null,
           })),
         ).medianSeconds,
-        outSeconds: median(came.flatMap(({ outAfterSeconds }) => outAfterSeconds ?? [])),
+        outSeconds: medianOf(came.flatMap(({ outAfterSeconds }) => outAfterSeconds ?? [])),
       };
     });
 }

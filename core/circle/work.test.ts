@@ -64,6 +64,23 @@ describe("what a session on the circle came to", () => {
     expect(short.cutShortSeconds).toBe(150);
     expect(wasPoor(short)).toBe(true);
   });
+  it("is poor by each thing that speaks against the next step, and by a fifth of the plan that was not worked, not before", () => {
+    const good = { easy: true, danger: 0, cutShortSeconds: 0, workedSeconds: 600 };
+    expect(wasPoor(good)).toBe(false);
+    expect(wasPoor({ ...good, easy: null })).toBe(false);
+    expect(wasPoor({ ...good, easy: false })).toBe(true);
+    expect(wasPoor({ ...good, danger: 1 })).toBe(true);
+    const cut = (cutShortSeconds: number) => wasPoor({ ...good, cutShortSeconds, workedSeconds: 600 - cutShortSeconds });
+    expect([60, 119, 120, 121, 300].map(cut)).toEqual([false, false, false, true, true]);
+  });
+  it("adds minutes to a plan that is over from the press on, not from its end", () => {
+    const five = { segments: [{ gait: "walk" as const, side: "L" as const, minutes: 5 }] };
+    const open = (write: (w: SessionWriter) => void) => written(write, five, null).record.planRunsUntilMs;
+    expect(open(() => undefined)).toBe(300_000);
+    expect(open((w) => w.add(600, "circle.more", { seconds: 120 }))).toBe(720_000);
+    // Asked for while it runs it is added to its end.
+    expect(open((w) => w.add(100, "circle.more", { seconds: 120 }))).toBe(420_000);
+  });
   it("runs on by its clock though nobody taps for longer than a silence may be", () => {
     const long = { segments: [{ gait: "walk" as const, side: "L" as const, minutes: 50 }] };
     // Nothing tapped for 50 minutes, then the finish; or forgotten, and finished two days later.

@@ -191,43 +191,119 @@ function gaitsOf(
   return found;
 }
 
+type Facts = SessionRecord["facts"];
+type At = (ms: number) => number;
+
+/** What of a session's log the clock of the circle goes by. */
+interface CircleLog {
+  readonly plan: CirclePlan;
+  readonly overrides: readonly CircleOverride[];
+  readonly startMs: number;
+  /** Gaits, asks and presses that move the clock, since it began. */
+  readonly facts: Facts;
+}
+
+const CLOCK_FACTS: ReadonlySet<string> = new Set(["circle.go", "circle.more", "gait", "aid", "circle.out"]);
+const logs = new WeakMap<SessionRecord, CircleLog | null>();
+
+/** Taken out of a record once, however often the clock is looked at. */
+function logOf(record: SessionRecord): CircleLog | null {
+  const known = logs.get(record);
+  if (known !== undefined) return known;
+  const begun = record.facts.find((fact) => fact.type === "circle.start");
+  const log =
+    begun?.type !== "circle.start"
+      ? null
+      : {
+          plan: begun.payload.plan as CirclePlan,
+          overrides: begun.payload.overrides ?? [],
+          startMs: begun.ms,
+          facts: record.facts.filter(({ type, ms }) => ms >= begun.ms && CLOCK_FACTS.has(type)),
+        };
+  logs.set(record, log);
+  return log;
+}
+
+const schedules = new WeakMap<CirclePlan["segments"], { readonly key: string; readonly stretches: readonly Stretch[] }>();
+
+/** The schedule of a plan: the same list as long as it says the same, since the sounds are made by it. */
+export function scheduleKept(segments: CirclePlan["segments"], marks: readonly ScheduleMark[]): readonly Stretch[] {
+  const key = marks.map((mark) => ("go" in mark ? `${mark.atSeconds} go ${mark.go}` : `${mark.atSeconds} more ${mark.more}`)).join();
+  const known = schedules.get(segments);
+  if (known?.key === key) return known.stretches;
+  const stretches = scheduleOf(segments, marks);
+  schedules.set(segments, { key, stretches });
+  return stretches;
+}
+
+/** Where the plan's clock stands. Seconds are those of work since the plan began, pauses taken out. */
+export interface CircleClock {
+  readonly plan: CirclePlan;
+  readonly overrides: readonly CircleOverride[];
+  readonly startMs: number;
+  readonly endMs: number;
+  readonly stretches: readonly Stretch[];
+  readonly clockSeconds: number;
+  /** Of those the ones within the plan. */
+  readonly workedSeconds: number;
+  readonly gaits: readonly GaitStretch[];
+  readonly movingSeconds: number;
+  readonly transitions: readonly Transition[];
+  /** The one that still goes on: no gait was tapped since its last aid. */
+  readonly asking: Transition | null;
+  readonly at: At;
+  readonly sideAt: (seconds: number) => "L" | "R";
+}
+
+/**
+ * The clock of a session on the circle; null where it is none. Cost grows with
+ * its gaits, asks and presses, not with its other facts.
+ * @param nowMs the present of a session still running, in milliseconds from the start of work.
+ */
+export function circleClock(record: SessionRecord, nowMs: number | null = null): CircleClock | null {
+  const log = logOf(record);
+  if (log === null) return null;
+  const { plan, overrides, startMs } = log;
+  const endMs = Math.max(startMs, endOfWorkMs(record, nowMs));
+  const breaks = until(record.timeLine.breaks, endMs);
+  const at = (ms: number) => secondsWithoutBreaks(startMs, Math.max(startMs, Math.min(ms, endMs)), breaks);
+  const facts = log.facts.filter(({ ms }) => ms <= endMs);
+  const marks = facts.flatMap((fact): ScheduleMark[] => {
+    if (fact.type === "circle.go") return [{ atSeconds: at(fact.ms), go: fact.payload.segment }];
+    return fact.type === "circle.more" ? [{ atSeconds: at(fact.ms), more: fact.payload.seconds }] : [];
+  });
+  const stretches = scheduleKept(plan.segments, marks);
+  const planEnd = stretches.at(-1)?.endSeconds ?? 0;
+  const clockSeconds = at(endMs);
+  // Past its end the plan counts no more: what follows is standing, cooling and talk.
+  const workedSeconds = Math.min(clockSeconds, planEnd);
+  const sideAt = (seconds: number): "L" | "R" => {
+    const stretch = stretches.findLast(({ startSeconds }) => startSeconds <= seconds) ?? stretches[0];
+    return plan.segments[stretch?.segment ?? 0]?.side ?? "L";
+  };
+  const came = facts.flatMap((fact) => (fact.type === "gait" ? [{ atSeconds: at(fact.ms), gait: fact.payload.gait }] : []));
+  const gaits = gaitsOf(plan, stretches, came, workedSeconds);
+  return {
+    ...{ plan, overrides, startMs, endMs, stretches, clockSeconds, workedSeconds, gaits, at, sideAt },
+    movingSeconds: gaits.reduce((sum, { gait, startSeconds, endSeconds }) => sum + (gait === "stand" ? 0 : endSeconds - startSeconds), 0),
+    ...transitionsOf(facts, at, (s, to) => gaitBefore(gaits, s, to), sideAt, clockSeconds),
+  };
+}
+
 /**
  * Everything a session on the circle came to, from its facts; null where it is none.
  * Seconds are those of work, pauses taken out. Cost grows with the facts times the segments.
  * @param nowMs the present of a session still running, in milliseconds from the start of work.
  */
 export function circleWorkOf(record: SessionRecord, nowMs: number | null = null): CircleWork | null {
-  const begun = record.facts.find((fact) => fact.type === "circle.start");
-  if (begun?.type !== "circle.start") return null;
-  const plan = begun.payload.plan as CirclePlan;
-  const startMs = begun.ms;
-  const endMs = Math.max(startMs, endOfWorkMs(record, nowMs));
-  const breaks = until(record.timeLine.breaks, endMs);
-  const at = (ms: number) => secondsWithoutBreaks(startMs, Math.max(startMs, Math.min(ms, endMs)), breaks);
+  const clock = circleClock(record, nowMs);
+  if (clock === null) return null;
+  const { plan, overrides, startMs, endMs, stretches, clockSeconds: whole, workedSeconds, gaits, movingSeconds, at, sideAt } = clock;
+  const planEnd = stretches.at(-1)?.endSeconds ?? 0;
   const inWork = record.facts.filter(({ ms }) => ms >= startMs && ms <= endMs);
 
-  const marks = inWork.flatMap((fact): ScheduleMark[] => {
-    if (fact.type === "circle.go") return [{ atSeconds: at(fact.ms), go: fact.payload.segment }];
-    return fact.type === "circle.more" ? [{ atSeconds: at(fact.ms), more: fact.payload.seconds }] : [];
-  });
-  const stretches = scheduleOf(plan.segments, marks);
-  const planEnd = stretches.at(-1)?.endSeconds ?? 0;
-  const whole = at(endMs);
-  // Past its end the plan counts no more: what follows is standing, cooling and talk.
-  const workedSeconds = Math.min(whole, planEnd);
-  const sideAt = (seconds: number): "L" | "R" => {
-    const stretch = stretches.findLast(({ startSeconds }) => startSeconds <= seconds) ?? stretches[0];
-    return plan.segments[stretch?.segment ?? 0]?.side ?? "L";
-  };
-  const came = inWork.flatMap((fact) => (fact.type === "gait" ? [{ atSeconds: at(fact.ms), gait: fact.payload.gait }] : []));
-  const gaits = gaitsOf(plan, stretches, came, workedSeconds);
-
   const seconds: Record<string, number> = {};
-  let movingSeconds = 0;
-  for (const { gait, side, startSeconds, endSeconds } of gaits) {
-    add(seconds, keyOf(gait, side), endSeconds - startSeconds);
-    if (gait !== "stand") movingSeconds += endSeconds - startSeconds;
-  }
+  for (const { gait, side, startSeconds, endSeconds } of gaits) add(seconds, keyOf(gait, side), endSeconds - startSeconds);
 
   const { laps, speedMps } = lapsOf(
     plan,
@@ -261,7 +337,7 @@ export function circleWorkOf(record: SessionRecord, nowMs: number | null = null)
   return {
     plan,
     form: plan.form,
-    overrides: begun.payload.overrides ?? [],
+    overrides,
     stretches,
     clockSeconds: whole,
     workedSeconds,
@@ -272,7 +348,7 @@ export function circleWorkOf(record: SessionRecord, nowMs: number | null = null)
     speedMps,
     turning: plan.radius_m === null ? null : { doseGMinutes: dose, byGait },
     distanceMetres,
-    transitions: transitionsOf(inWork, at, (s, to) => gaitBefore(gaits, s, to), sideAt, whole),
+    transitions: clock.transitions,
     faults,
     slack: slackOf(inWork, at, whole),
     directions: directionsOf(plan, stretches, inWork, at, workedSeconds),
@@ -309,9 +385,6 @@ function fitOpenOf({ facts }: SessionRecord): string[] | null {
   return FIT_CHECKS.filter((check) => !ticked.has(check));
 }
 
-type Facts = SessionRecord["facts"];
-type At = (ms: number) => number;
-
 /**
  * Laps by tap: each tap ends a lap that began at the tap before, in one gait on
  * one hand; the first only begins one. The speed is that of the laps that lie whole in their gait.
@@ -347,7 +420,7 @@ function transitionsOf(
   before: (seconds: number, to: string) => string,
   sideAt: (seconds: number) => "L" | "R",
   endSeconds: number,
-): Transition[] {
+): { readonly transitions: readonly Transition[]; readonly asking: Transition | null } {
   type Draft = { -readonly [Key in keyof Transition]: Transition[Key] } & { aids: Aid[] };
   const found: Draft[] = [];
   let open: Draft | null = null;
@@ -389,8 +462,9 @@ function transitionsOf(
         last.outAfterSeconds = seconds - last.askSeconds - last.cameAfterSeconds;
     }
   }
+  const running: Transition | null = open;
   giveUp(endSeconds);
-  return found;
+  return { transitions: found, asking: running };
 }
 
 function slackOf(facts: Facts, at: At, endSeconds: number) {

@@ -1,13 +1,12 @@
-/** One phase of the ask, from the lightest (1) to the clearest. */
-export interface CuePhase {
-  readonly label: string;
-  readonly kind: CueKind;
-  readonly profile: PressureProfile;
-  /** How long it is held before the next phase, in seconds. */
-  readonly dwellSeconds: number;
-  /** Beats a minute of a pulsing phase; null for the others. */
-  readonly pulsesPerMinute: number | null;
-}
+import type * as z from "zod";
+import type { cuePhaseDocument } from "./document";
+
+/** As its document says it. */
+export type CuePhase = z.infer<typeof cuePhaseDocument>;
+
+/** The least and the most a phase is held, in seconds, and its beats a minute. */
+export const DWELL_SECONDS = [0.2, 60] as const;
+export const PULSES_PER_MINUTE = [10, 300] as const;
 
 export const CUE_KINDS = ["body", "point", "wave", "voice", "touch", "lead", "tap", "food target"] as const;
 export type CueKind = (typeof CUE_KINDS)[number];

@@ -1,6 +1,7 @@
 import * as yup from "yup";
 import { CUE_KINDS, PRESSURE_PROFILES } from "../cues/phase";
 import { circleOverridesSchema, circlePlanSchema } from "./circle-plan-schema";
+import { HEAT_REASONS } from "./heat-reasons";
 import { PARTS } from "./parts";
 import { REINFORCERS } from "./reinforcers";
 
@@ -24,8 +25,6 @@ export const whole = (least: number, most: number) =>
 const flag = () => whole(0, 1);
 const oneOf = <T extends string>(...words: readonly T[]) => yup.string<T>().oneOf(words, `\${path}: one of ${words.join(", ")}.`);
 const phase = () => whole(1, 20);
-/** Why a little work may be begun though it is too hot. */
-export const HEAT_REASONS = ["moved to shade", "vet present", "emergency loading"] as const;
 const sideWord = () => oneOf("L", "R", "both", "");
 
 /**

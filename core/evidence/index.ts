@@ -25,6 +25,7 @@ export {
 } from "./group";
 export { type AnswerTimes, type RightAnswers, rightAnswers } from "./incidence";
 export { type LogRank, logRank, type SurvivalCurve, type SurvivalStep, survival, type Waiting } from "./latency";
+export { lowerMedianOf, medianOf } from "./median";
 export { effectiveLooks, leads } from "./momentary";
 export {
   type BarPart,

@@ -1,5 +1,5 @@
 import type { CuePhase } from "../cues";
-import { measureGroup, type Outcome, quantileOfSorted, wilsonInterval } from "../evidence";
+import { measureGroup, medianOf, type Outcome, wilsonInterval } from "../evidence";
 import { type LadderPlan, PLAN_DEFAULTS } from "../ladder";
 import type { SessionRecord } from "../record";
 import type { Strand } from "../strands";
@@ -216,7 +216,7 @@ export function firstLookOf(record: Pick<SessionRecord, "blocks" | "trials">): F
     const met = trials.filter((t) => t.outcome === "met");
     const phases = met.flatMap((t) => (t.phase === null ? [] : [t.phase]));
     const measured = measureGroup(trials, 0);
-    const grades = Float64Array.from(trials.flatMap((t) => (t.ease === null ? [] : [t.ease]))).sort();
+    const grades = trials.flatMap((t) => (t.ease === null ? [] : [t.ease]));
     return [
       {
         key: item.key,
@@ -227,7 +227,7 @@ export function firstLookOf(record: Pick<SessionRecord, "blocks" | "trials">): F
         lightestPhase: phases.length === 0 ? null : Math.min(...phases),
         halfAnsweredSeconds: measured.latency.halfAnsweredSeconds,
         metPhases: met.map(({ phase }) => phase),
-        ease: quantileOfSorted(grades, 0.5),
+        ease: medianOf(grades),
       },
     ];
   });

@@ -1,5 +1,12 @@
-import type { SignKind } from "../signs";
+import type * as z from "zod";
 import { counted } from "../words";
+import type { conversationDocument, pinnedSignDocument } from "./document/plan";
+
+/** As their documents say them. */
+export type Conversation = z.infer<typeof conversationDocument>;
+export type PinnedSign = z.infer<typeof pinnedSignDocument>;
+export type WhenWrong = NonNullable<Conversation["whenWrong"]>;
+export type RigCheck = NonNullable<Conversation["rig"]>[number];
 
 /** What a horse does when it chooses wrong; own words may stand beside them. */
 export const WRONG_CHOICES = ["left", "backed out", "pulled", "crowded", "turned its quarters", "kicked at"] as const;
@@ -35,40 +42,6 @@ export const MOVEMENT_GRADES: readonly string[] = ["stiff", "short", "even", "fr
 
 /** When a check of the rig is asked. */
 export const RIG_TIMES = ["start", "side"] as const;
-
-/** One thing to look at before work begins, or also each time the side changes. */
-export interface RigCheck {
-  readonly text: string;
-  readonly when: (typeof RIG_TIMES)[number];
-}
-
-/** A sign with its class, as it is pinned to a ladder or a horse. */
-export interface PinnedSign {
-  readonly name: string;
-  readonly class: SignKind;
-}
-
-/** What is done when the horse chooses wrong. */
-export interface WhenWrong {
-  /** What it is expected to do, and what it is to meet: taken for a tap that says neither. */
-  readonly did: string;
-  readonly met: string;
-  /** In the trainer's own words. */
-  readonly plan: string;
-}
-
-/** What a ladder logs between the asks. What it leaves out has no pad. */
-export interface Conversation {
-  readonly whenWrong?: WhenWrong;
-  readonly ownTimes?: readonly OwnTimeKind[];
-  readonly pinned?: readonly PinnedSign[];
-  readonly acts?: readonly HandlerAct[];
-  /** Words for the movement from 0 to 4. */
-  readonly movement?: readonly string[];
-  /** Whether moving away as the reinforcer has a pad of its own. */
-  readonly retreats?: boolean;
-  readonly rig?: readonly RigCheck[];
-}
 
 /** The plan for a wrong choice in one line, or null. @example whenWrongLine({ did: "left", met: "moved on", plan: "" }) // "If it left: moved on." */
 export function whenWrongLine(plan: WhenWrong | undefined): string | null {

@@ -43,6 +43,7 @@ export {
 } from "./edit";
 export { asksADay, type ExpectedRepetitions, expectedRepetitions } from "./expected";
 export { type FoodPlan, foodPlan } from "./food";
+export { circles, involvedIn } from "./involves";
 export {
   asksBothSides,
   type CueTransfer,
@@ -64,6 +65,8 @@ export {
 } from "./ladder";
 export { type LaidRung, type LayoutLeg, type LayoutOptions, type LayoutOrder, type LayoutStrand, layOut, MOST_LAID_RUNGS } from "./layout";
 export { METHOD_GUIDES, type MethodGuide, REINFORCER_WORDS } from "./method-guide";
+export { MOST_PINNED, MOST_RIG_CHECKS, PLAN_BOUNDS } from "./plan-bounds";
+export { planProblems, rungValueProblem } from "./plan-problems";
 export {
   earnsReinforcer,
   type PlayedSchedule,

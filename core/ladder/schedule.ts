@@ -1,11 +1,9 @@
+import type * as z from "zod";
 import { mixedChance } from "../chance";
+import type { scheduleDocument } from "./document/plan";
 
-/** Which met answers earn their reinforcer. */
-export type Schedule =
-  | { readonly kind: "every" }
-  | { readonly kind: "fixed"; readonly ratio: number }
-  /** On average every `ratio`-th. */
-  | { readonly kind: "variable"; readonly ratio: number };
+/** As its document says it. */
+export type Schedule = z.infer<typeof scheduleDocument>;
 
 export const SCHEDULE_KINDS = ["every", "fixed", "variable"] as const;
 

@@ -1,14 +1,6 @@
+import { medianOf } from "../evidence/median";
 import { shortNumber } from "../strands";
 import type { MasteryProgress } from "./rule";
-
-/** The middle of a list: the mean of the two middle values where there is an even number. */
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length / 2;
-  return sorted.length % 2 === 1
-    ? (sorted[Math.floor(middle)] as number)
-    : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
-}
 
 /**
  * Where a rung stands whose bar follows the horse's own values. There the share
@@ -24,7 +16,7 @@ export function progressByValues(
 ): MasteryProgress {
   const last = values.slice(-lookBack);
   const reached = last.filter((value) => (goal.harder === "more" ? value >= goal.value : value <= goal.value)).length;
-  const level = last.length === 0 ? null : median(last);
+  const level = medianOf(last);
   const unit = goal.unit === "" ? "" : ` ${goal.unit}`;
   const passed = last.length >= lookBack && level !== null && (goal.harder === "more" ? level >= goal.value : level <= goal.value);
   const needed = passed

@@ -1,15 +1,19 @@
-/** What a rule looks at; see {@link MasteryRule}. */
-type MasteryKind =
-  | { readonly kind: "share"; readonly met: number; readonly of: number; readonly window: "moving" | "block" }
-  | { readonly kind: "run"; readonly length: number }
-  | { readonly kind: "posterior"; readonly target: number; readonly confidence: number; readonly least: number }
-  | { readonly kind: "first-clean" };
+import type * as z from "zod";
+import type { masteryRuleDocument } from "./document";
 
-/**
- * When a rung counts as learned. With `days` it is to hold on so many
- * different days, each by the trials of that day alone; left out, one is enough.
- */
-export type MasteryRule = MasteryKind & { readonly days?: number };
+/** As its document says it. */
+export type MasteryRule = z.infer<typeof masteryRuleDocument>;
+
+/** The least and the most of every number of a rule. */
+export const RULE_BOUNDS = {
+  /** Trials of a rule by shares. */
+  shareOf: [1, 12],
+  runLength: [1, 20],
+  targetShare: [0.05, 0.99],
+  confidence: [0.5, 0.999],
+  leastTrials: [1, 50],
+  days: [1, 5],
+} as const satisfies Readonly<Record<string, readonly [least: number, most: number]>>;
 
 /** On how many different days a rule is to hold. */
 export const daysWanted = ({ days }: MasteryRule): number => days ?? 1;

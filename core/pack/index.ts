@@ -1,39 +1,7 @@
 export { handlerOfBegun } from "./begun";
-export { type CareOnDay, careOn, heatLower } from "./care";
-export {
-  type CirclePack,
-  type CircleState,
-  COOL_HOURS,
-  cautionsOfPlan,
-  circleState,
-  loadEntriesOf,
-  type OpenCoolDown,
-  openCoolDowns,
-  rampCapsOf,
-  secondsByLadder,
-  USUAL_START,
-} from "./circle";
-export { type CircleKit, type CircleLadder, type CircleStart, circleStart, type PlannerStart, plannerStart } from "./circle-start";
-export { kitUseOf } from "./kit-use";
+export { emptyPack } from "./empty";
 export { type OwnSession, withOwnSessions } from "./own-sessions";
-export {
-  actsBefore,
-  doNextOf,
-  type HandlerChoices,
-  type LadderPart,
-  type PackNow,
-  packNow,
-  type RecorderStart,
-  recorderStart,
-  type SessionSoFar,
-  type ShellStart,
-  type StartChoices,
-  shellStart,
-  startChoices,
-  startChoicesByHandler,
-  touchesBefore,
-  usualSigns,
-} from "./start";
+export { secondsByLadder } from "./seconds-by-ladder";
 export type {
   BegunSession,
   CareNews,
@@ -54,4 +22,5 @@ export type {
   YardFacts,
   Zone,
 } from "./types";
+export { horseForward, PACK_VERSION, PackProblem, yardForward } from "./versions";
 export { type PackedHorse, packHorse, unpackHorse } from "./wire";

@@ -1,10 +1,10 @@
 import { aftermathOf, type SessionAftermath } from "../aftermath";
 import { circleDigestOf } from "../circle";
-import { isWork } from "../events/session-kind";
+import { isWork, worksLadders } from "../events/session-kind";
 import { knowDigest } from "../know";
 import { blockSeconds, carriedOver, evidenceOfSession, isSilent, type SessionRecord, sumsOfSession } from "../record";
 import { handlerOfBegun } from "./begun";
-import { secondsByLadder } from "./circle";
+import { secondsByLadder } from "./seconds-by-ladder";
 import type { BegunSession, HorsePack, PackDigest, PackWorked, Unfinished } from "./types";
 
 /** A session as this device holds it. */
@@ -97,7 +97,7 @@ export function withOwnSessions(pack: HorsePack, own: readonly OwnSession[], now
         : { ...ladder, trials: trials.sort((a, b) => a.wallMs - b.wallMs) };
     }),
     digests: [...others(pack.digests), ...seen.map(digestOf)].sort((a, b) => a.createdMs - b.createdMs),
-    aftermaths: [...(pack.aftermaths ?? []).filter(({ session }) => !ids.has(session)), ...seen.flatMap(aftermathsOf)].sort(
+    aftermaths: [...pack.aftermaths.filter(({ session }) => !ids.has(session)), ...seen.flatMap(aftermathsOf)].sort(
       (a, b) => a.startedMs - b.startedMs,
     ),
     worked: [...others(pack.worked), ...seen.map(workedOf)].sort((a, b) => (b.startedMs ?? 0) - (a.startedMs ?? 0)),
@@ -105,6 +105,10 @@ export function withOwnSessions(pack: HorsePack, own: readonly OwnSession[], now
     last:
       last === undefined
         ? pack.last
-        : { person: last.person, place: last.place, kit: mine.findLast(({ begun }) => begun.kind === "work")?.begun.kit ?? pack.last.kit },
+        : {
+            person: last.person,
+            place: last.place,
+            kit: mine.findLast(({ begun }) => worksLadders(begun.kind))?.begun.kit ?? pack.last.kit,
+          },
   };
 }

@@ -70,8 +70,8 @@ export interface PackWorked {
   readonly doNext: string | null;
   /** Ladders worked in it. */
   readonly ladders: readonly string[];
-  /** Seconds of work on each of them, in the same order; left out by a server that does not say. */
-  readonly seconds?: readonly number[];
+  /** Seconds of work on each of them, in the same order. */
+  readonly seconds: readonly number[];
   /** What it came to on the circle; left out for every other. */
   readonly circle?: CircleDigest;
 }
@@ -139,20 +139,21 @@ export interface HorsePack {
   readonly ladders: readonly PackLadder[];
   /** Of a year, oldest first. */
   readonly digests: readonly PackDigest[];
-  /** What sessions of work left for the next start, oldest first; left out by a server that does not say. */
-  readonly aftermaths?: readonly SessionAftermath[];
+  /** What sessions of work left for the next start, oldest first. */
+  readonly aftermaths: readonly SessionAftermath[];
   /** Newest first. */
   readonly worked: readonly PackWorked[];
   readonly open: readonly Unfinished[];
-  /** Chains of its behaviours; left out by a server that knows none. */
-  readonly chains?: readonly PackChain[];
-  /** Experiments that are not ended; left out where there are none. */
-  readonly tries?: readonly PackTry[];
+  /** Chains of its behaviours. */
+  readonly chains: readonly PackChain[];
+  /** Experiments that are not ended. */
+  readonly tries: readonly PackTry[];
   /** What the last months say of moments; left out where nothing is shown. */
   readonly moments?: PackMoments;
-  /** Left out by a server that knows none. */
-  readonly circle?: PackCircle;
+  readonly circle: PackCircle;
   readonly last: { readonly person: string | null; readonly place: string | null; readonly kit: readonly string[] };
+  /** Why a device could not read what it keeps of the horse: then there are no ladders and no advice, and what restricts it is all there is. Left out where it could. */
+  readonly unread?: string;
 }
 
 /** What is the same for every horse of the yard. */
@@ -160,12 +161,12 @@ export interface YardFacts {
   readonly timeZone: string;
   readonly settings: YardSettings;
   readonly people: readonly Named[];
-  /** Signs the yard has added to the product's own; left out by a server that knows none. */
-  readonly ownSigns?: readonly PinnedSign[];
+  /** Signs the yard has added to the product's own. */
+  readonly ownSigns: readonly PinnedSign[];
   readonly places: readonly (Named & {
     readonly zones: readonly Zone[];
-    /** The widest circle that fits it, in metres; null, or left out by an older server, where that is not known. */
-    readonly acrossMetres?: number | null;
+    /** The widest circle that fits it, in metres; null where that is not known. */
+    readonly acrossMetres: number | null;
   })[];
   readonly kit: readonly ({ readonly id: string } & Kit)[];
 }
@@ -191,6 +192,7 @@ export interface BegunSession {
 
 /** The yard as it travels: its facts, its horses by name, and which store it is. */
 export interface PackedYard {
+  readonly version: number;
   readonly store: string;
   /** Changes with each restore. */
   readonly epoch: string;

@@ -16,7 +16,6 @@ export {
 } from "./month";
 export {
   type CumulativeStep,
-  medianOf,
   type OverWeeks,
   overWeeks,
   type SessionPoint,

@@ -1,4 +1,5 @@
 import { type ToldShare, toldShare } from "../compare";
+import type { SessionKind } from "../events/session-kind";
 import { shareOfTrials } from "../evidence";
 import { criterionOf, type LadderPlan } from "../ladder";
 import { passedAfter } from "../mastery";
@@ -138,7 +139,7 @@ export function monthCautions(past: Past, fromMs: number): MonthCautions {
 
 /** Hours of one kind of session. */
 export interface HoursOfKind {
-  readonly kind: string;
+  readonly kind: SessionKind;
   readonly sessions: number;
   readonly minutes: number;
 }

@@ -3,7 +3,6 @@ import {
   type DatedRate,
   type GroupMeasures,
   measureGroup,
-  quantileOfSorted,
   type SurvivalCurve,
   shareOfTrials,
   sumsOfSessions,
@@ -286,4 +285,3 @@ export function overWeeks(past: Past, filter: PastFilter, names: ReadonlyMap<str
 }
 
 /** Median of a list, or null where it is empty. */
-export const medianOf = (list: readonly number[]): number | null => quantileOfSorted(Float64Array.from(list).sort(), 0.5);

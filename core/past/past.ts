@@ -1,5 +1,5 @@
 import type { Outcome } from "../evidence";
-import { type BlockKind, handlerKey, isClean, isComparable, type LoggedWay, type SessionRecord } from "../record";
+import { type BlockKind, isClean, isComparable, type LoggedWay, type SessionRecord, whoseTrial } from "../record";
 import type { PastFacts } from "./facts";
 
 /** A session as the views over weeks read it. */
@@ -80,7 +80,7 @@ export function pastTrialsOf(record: SessionRecord, session: number, handler: st
       session,
       number: trial.number,
       block: trial.blockIndex,
-      handler: trial.handler === null ? handler : handlerKey(trial.handler),
+      handler: whoseTrial(trial, handler),
       ladder: counts ? block.ladder : null,
       version: block?.version ?? null,
       rung: Number.isInteger(rung) ? rung : null,

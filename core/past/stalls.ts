@@ -1,8 +1,8 @@
+import { medianOf } from "../evidence";
 import { type LadderPlan, rungsBetween } from "../ladder";
 import { passedAfter } from "../mastery";
 import { counted, inHundredths } from "../words";
 import { type HalfTime, halfTime } from "./half-time";
-import { medianOf } from "./over-weeks";
 import { bySession, type Past, type PastSession, type PastTrial } from "./past";
 import { harderStrands } from "./raises";
 

@@ -1,4 +1,4 @@
-import { type StratifiedSum, type SurvivalCurve, stratifiedPermutation, studentTwoSidedP, survival } from "../evidence";
+import { lowerMedianOf, type StratifiedSum, type SurvivalCurve, stratifiedPermutation, studentTwoSidedP, survival } from "../evidence";
 import { counted } from "../words";
 import { bySession, type Past, type PastTrial } from "./past";
 
@@ -42,11 +42,6 @@ const TURNS_AT = 0.0075;
 const CALLED_AT = 0.01;
 const FIRST_TRIALS = 5;
 
-const median = (list: readonly number[]): number | null => {
-  const sorted = [...list].sort((a, b) => a - b);
-  return sorted.length === 0 ? null : (sorted[Math.floor((sorted.length - 1) / 2)] as number);
-};
-
 /** How bad a trial is beside the session's own early ones: failed, or slower, or less easy; null where nothing tells. */
 function worse(trial: PastTrial, early: { readonly seconds: number | null; readonly ease: number | null }): boolean {
   const { outcome, latencySeconds, ease } = trial;
@@ -56,8 +51,8 @@ function worse(trial: PastTrial, early: { readonly seconds: number | null; reado
 }
 
 const earlyOf = (good: readonly PastTrial[]) => ({
-  seconds: median(good.flatMap(({ latencySeconds }) => (latencySeconds === null ? [] : [latencySeconds]))),
-  ease: median(good.flatMap(({ ease }) => (ease === null ? [] : [ease]))),
+  seconds: lowerMedianOf(good.flatMap(({ latencySeconds }) => (latencySeconds === null ? [] : [latencySeconds]))),
+  ease: lowerMedianOf(good.flatMap(({ ease }) => (ease === null ? [] : [ease]))),
 });
 
 const isGood = ({ outcome }: Pick<PastTrial, "outcome">) => outcome === "met";

@@ -1,3 +1,4 @@
+import { CLOCK_JUMP_MS } from "../clock-jump";
 import type { SessionEvent } from "../events";
 
 /** An event with its place in time: whole milliseconds on the server's clock. */
@@ -5,13 +6,6 @@ export interface PlacedEvent {
   readonly event: SessionEvent;
   readonly ms: number;
 }
-
-/**
- * A forward jump of the wall clock against the monotonic clock by more than
- * this is a phone that slept (its monotonic clock may stand still meanwhile).
- * A backward jump is a clock put right: the monotonic clock is trusted.
- */
-const SLEEP_JUMP_MS = 1500;
 
 /**
  * What is known of clocks beside the events.
@@ -66,7 +60,8 @@ export function placeEvents(events: Iterable<SessionEvent>, clocks: ClockKnowled
     let last = Number.NEGATIVE_INFINITY;
     for (const event of list) {
       const seen = event.wall_ms - event.mono_ms;
-      if (anchor === null || seen - anchor > SLEEP_JUMP_MS) anchor = seen;
+      // Ahead it slept; back a clock was put right, and the monotonic one is trusted.
+      if (anchor === null || seen - anchor > CLOCK_JUMP_MS) anchor = seen;
       // Events of one load never go back in time, whatever its clocks did.
       last = Math.max(last, Math.round(event.mono_ms + anchor + offset));
       placed.push({ event, ms: last });

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { SessionWriter } from "@/tests/support/session-writer";
+import { reduceSession } from ".";
 import { correctionsOf } from "./corrections";
 
 describe("correctionsOf", () => {
@@ -23,6 +24,21 @@ describe("correctionsOf", () => {
     expect(seen().at(-1)).toEqual([second, "trial", "after all", true]);
     w.add(500, "undo", { event: again }, "laptop:review");
     expect(seen().map(([, , , struck]) => struck)).toEqual([false, false, false]);
+  });
+
+  it("reads what is taken back as the session's own reducer does: an undo that was undone, and one by another recorder, take nothing back", () => {
+    const w = new SessionWriter();
+    w.block(0);
+    const trial = w.add(10, "trial", { outcome: "met" });
+    const strike = w.add(100, "correct", { event: trial, strike: true, reason: "no ask" }, "laptop:review");
+    const struck = () => ({ listed: correctionsOf(w.events).map((one) => one.struck), counts: reduceSession(w.events).trials.length });
+    expect(struck()).toEqual({ listed: [true], counts: 0 });
+    w.add(110, "undo", { event: strike }, "phone:a");
+    expect(struck()).toEqual({ listed: [true], counts: 0 });
+    const undo = w.add(120, "undo", { event: strike }, "laptop:review");
+    expect(struck()).toEqual({ listed: [], counts: 1 });
+    w.add(130, "undo", { event: undo }, "laptop:review");
+    expect(struck()).toEqual({ listed: [true], counts: 0 });
   });
 
   it("lists the session's own, put right by the server, and nothing of what is not there", () => {

@@ -1,4 +1,6 @@
 import type { SessionEvent } from "../events";
+import { placeEvents } from "./clock";
+import { undoneOf } from "./effective";
 
 /** One correction that stands: of what, why, and whether it was struck. */
 export interface Correction {
@@ -19,7 +21,7 @@ export interface Correction {
  */
 export function correctionsOf(events: readonly SessionEvent[]): Correction[] {
   const byId = new Map(events.map((event) => [event.id, event]));
-  const undone = new Set(events.flatMap((event) => (event.type === "undo" ? [event.payload.event] : [])));
+  const undone = undoneOf(placeEvents(events));
   const standing = events
     .filter((event) => event.type === "correct")
     .filter(({ id, recorder }) => !undone.has(id) && (recorder.endsWith(":review") || recorder === "review:"))
@@ -50,7 +52,7 @@ export function struckNotesOf(events: readonly SessionEvent[]): StruckNote[] {
   const corrections = events.filter((event) => event.type === "correct").filter(({ payload }) => payload.strike !== undefined);
   if (corrections.length === 0) return [];
   const notes = new Map(events.flatMap((event) => (event.type === "note" ? [[event.id, event.payload.text] as const] : [])));
-  const undone = new Set(events.flatMap((event) => (event.type === "undo" ? [event.payload.event] : [])));
+  const undone = undoneOf(placeEvents(events));
   const struck = new Map<string, string>();
   for (const { id, payload } of [...corrections].sort((a, b) => a.wall_ms - b.wall_ms || a.seq - b.seq)) {
     if (undone.has(id) || !notes.has(payload.event)) continue;
@@ -74,7 +76,7 @@ export interface Moved {
 export function movedFrom(events: readonly SessionEvent[]): Moved | null {
   const header = events.find((event) => event.type === "session.start");
   if (header?.type !== "session.start") return null;
-  const undone = new Set(events.flatMap((event) => (event.type === "undo" ? [event.payload.event] : [])));
+  const undone = undoneOf(placeEvents(events));
   let horse = header.payload.horse;
   let moved: Moved | null = null;
   const corrections = events

@@ -31,8 +31,16 @@ export function withoutDuplicates(events: Iterable<SessionEvent>): SessionEvent[
   return [...byId.values()];
 }
 
-function undoneIds(placed: readonly PlacedEvent[], byId: ReadonlyMap<string, SessionEvent>): Set<string> {
+/**
+ * The events that are taken back, by id: each recorder takes back its own, and
+ * taking back an undo brings the first event back.
+ * @param placed every event of the session in its order in time.
+ * @example undoneOf(placeEvents(events)).has(event.id)
+ */
+export function undoneOf(placed: readonly PlacedEvent[]): ReadonlySet<string> {
   const undone = new Set<string>();
+  if (!placed.some(({ event }) => event.type === "undo")) return undone;
+  const byId = new Map(placed.map(({ event }) => [event.id, event]));
   // From the last to the first, so that undoing an undo brings the first event back.
   for (let i = placed.length - 1; i >= 0; i--) {
     const event = placed[i]?.event;
@@ -54,7 +62,7 @@ export function effectiveEvents(placed: readonly PlacedEvent[], check: PayloadCh
   for (const { event } of placed) if (event.type === "undo" || event.type === "correct") rewriting = true;
   if (!rewriting) return { events: placed, undone: 0, struck: 0 };
   const byId = new Map(placed.map(({ event }) => [event.id, event]));
-  const undone = undoneIds(placed, byId);
+  const undone = undoneOf(placed);
   const struck = new Set<string>();
   const edited = new Map<string, SessionEvent>();
   for (const { event } of placed) {

@@ -3,7 +3,7 @@ import type { Criterion } from "../ladder";
 import type { MasteryTrial } from "../mastery";
 import { MILLISECONDS_PER_DAY } from "../units";
 import type { BlockKind, SessionRecord } from "./reduce";
-import { handlerKey, type LoggedWay } from "./trial";
+import { type LoggedWay, whoseTrial } from "./trial";
 
 /** A trial as evidence for moving on, across sessions. */
 export interface EvidenceTrial {
@@ -57,7 +57,7 @@ export function evidenceOfSession(session: string, record: SessionRecord, handle
     if (!Number.isInteger(rung)) continue;
     out.push({
       session,
-      handler: trial.handler === null ? handler : handlerKey(trial.handler),
+      handler: whoseTrial(trial, handler),
       wallMs: start + trial.askMs,
       ladder: block.ladder,
       version: block.version,

@@ -9,7 +9,7 @@ export {
 } from "./compact-ribbon";
 export { type Correction, correctionsOf, type Moved, movedFrom, type StruckNote, struckNotesOf } from "./corrections";
 export { standingDoNext, type WorkedBefore } from "./do-next";
-export { effectiveEvents, type PayloadCheck } from "./effective";
+export { effectiveEvents, type PayloadCheck, undoneOf } from "./effective";
 export { isEmptySession } from "./empty";
 export {
   asMasteryTrials,
@@ -50,7 +50,7 @@ export { OPEN_SPAN_TIMES, SILENCE_MINUTES, silenceLimitMs, WENT_ON } from "./sil
 export { type SlimTrial, slimTrial, wholeTrial } from "./slim-trial";
 export { type BlockSummary, interResponseSeconds, type SessionSummary, summariseSession } from "./summary";
 export { type SessionSums, sumsOfSession } from "./sums";
-export { blockSeconds, endOfWorkMs, isSilent, secondsSinceRest, secondsWithoutBreaks, workSeconds } from "./time";
+export { blockSeconds, endOfWorkMs, isSilent, onBreak, secondsSinceRest, secondsWithoutBreaks, workSeconds } from "./time";
 export {
   type Departure,
   type GaitSpan,
@@ -64,9 +64,9 @@ export {
   type WrongChoice,
   type ZoneSpan,
 } from "./time-line";
-export { type Handler, handlerKey, LOGGED_WAYS, type LoggedWay, ORDER_FAULTS, type Trial } from "./trial";
+export { type Handler, handlerKey, LOGGED_WAYS, type LoggedWay, ORDER_FAULTS, type Trial, whoseTrial } from "./trial";
 export { breathingAfterWork, breathReadings, heartReadings, lastTemperature } from "./vital-signs";
-export { handlerNow, type Whereabouts, whereNow } from "./where";
+export { handlerInHand, handlerNow, type Whereabouts, whereNow } from "./where";
 export {
   type AgainstPlan,
   againstPlan,

@@ -1,4 +1,4 @@
-import { compareSides, type GroupMeasures, GroupTally, measureGroup, quantileOfSorted, type SideComparison } from "../evidence";
+import { compareSides, type GroupMeasures, GroupTally, measureGroup, medianOf, type SideComparison } from "../evidence";
 import { type DwellConsistency, dwellConsistency, heldPhases } from "./held-phases";
 import { type Offers, offersOf } from "./offers";
 import type { Block, SessionRecord } from "./reduce";
@@ -142,7 +142,7 @@ export function summariseSession(record: SessionRecord, nowMs: number | null = n
     left: left.finish(minutes),
     right: right.finish(minutes),
     sides: compareSides(left, right),
-    medianInterResponseSeconds: quantileOfSorted(Float64Array.from(interResponseSeconds(record)).sort(), 0.5),
+    medianInterResponseSeconds: medianOf(interResponseSeconds(record)),
     longestMetRun: longestMetRun(record.trials),
     faultCounts,
     offers: offersOf(record, nowMs),

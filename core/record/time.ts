@@ -24,6 +24,16 @@ export function endOfWorkMs(record: SessionRecord, nowMs: number | null = null):
   return isSilent(record, nowMs) ? Math.max(record.lastMs, record.planRunsUntilMs ?? 0) : nowMs;
 }
 
+/**
+ * Whether the session is on a break now.
+ * @param kind `any`, or only one that was `said`: a silence is one too.
+ * @example onBreak(record) // true from "break.start" to "break.end"
+ */
+export function onBreak({ timeLine }: Pick<SessionRecord, "timeLine">, kind: "any" | "said" = "any"): boolean {
+  const last = timeLine.breaks.at(-1);
+  return last !== undefined && last.endMs === null && (kind === "any" || last.silent === undefined);
+}
+
 /** Seconds of a span that lie outside the breaks. */
 export function secondsWithoutBreaks(startMs: number, endMs: number, breaks: readonly Span[]): number {
   let away = 0;

@@ -22,6 +22,14 @@ export interface Handler {
 /** What a handler's evidence goes by: the id where it is known. */
 export const handlerKey = ({ id, name }: Handler): string => id ?? name;
 
+/**
+ * Whose evidence a trial is.
+ * @param begunFor whose session it is, by id or else by name; null for nobody's.
+ * @example whoseTrial({ handler: { name: "Ida", id: "p-1" } }, "p-2") // "p-1"
+ */
+export const whoseTrial = ({ handler }: { readonly handler: Handler | null }, begunFor: string | null): string | null =>
+  handler === null ? begunFor : handlerKey(handler);
+
 /** A trial as derived from events. Times in milliseconds from the start of work; lags and values in the units named. */
 export interface Trial extends MeasuredTrial {
   /** Counts inside the session, from 1. */

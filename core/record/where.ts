@@ -1,5 +1,5 @@
 import type { SessionRecord } from "./reduce";
-import type { Handler } from "./trial";
+import { type Handler, handlerKey } from "./trial";
 
 /** Where the horse is said to be now, and whether it has left its handler. */
 export interface Whereabouts {
@@ -19,4 +19,14 @@ export function handlerNow({ facts }: Pick<SessionRecord, "facts">): Handler | n
     .filter((fact) => fact.type === "with")
     .findLast(({ payload }) => payload.part === "handles" && payload.leaves !== true);
   return last === undefined ? null : { name: last.payload.who, id: last.payload.person ?? null };
+}
+
+/**
+ * Whose evidence the asks of now are.
+ * @param begunFor whose session it is, by id or else by name; null for nobody's.
+ * @example handlerInHand(record, "p-1") // "p-2" after she took over
+ */
+export function handlerInHand(record: Pick<SessionRecord, "facts">, begunFor: string | null): string | null {
+  const taken = handlerNow(record);
+  return taken === null ? begunFor : handlerKey(taken);
 }

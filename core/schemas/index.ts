@@ -57,7 +57,6 @@ export {
   ownSignSchema,
   pinnedSignsSchema,
   planSchema,
-  rungValueProblem,
 } from "./ladder";
 export {
   ACCESS_CHOICES,

@@ -5,7 +5,6 @@ import {
   type Checked,
   check,
   choiceSchema,
-  type FieldProblem,
   flagSchema,
   nameSchema,
   numberSchema,
@@ -14,26 +13,30 @@ import {
   textSchema,
   wholeNumberSchema,
 } from "../checks/common";
-import { CUE_KINDS, MOST_CUE_PHASES, MOVEMENTS, PRESSURE_PROFILES } from "../cues";
+import { CUE_KINDS, DWELL_SECONDS, MOST_CUE_PHASES, MOVEMENTS, PRESSURE_PROFILES, PULSES_PER_MINUTE } from "../cues";
 import {
   type Conversation,
   FEWEST_RUNGS,
   HANDLER_ACTS,
   type LadderPlan,
   METHODS,
+  MOST_PINNED,
+  MOST_RIG_CHECKS,
   MOST_RUNGS,
   MOST_STRANDS,
   OFFER_RULES,
   OWN_TIMES,
+  PLAN_BOUNDS,
   PLAN_DEFAULTS,
+  planProblems,
   REINFORCERS,
   RIG_TIMES,
   SCHEDULE_KINDS,
   WAY_KEYS,
   WAYS,
 } from "../ladder";
-import type { MasteryRule } from "../mastery";
-import { STRAND_KEYS, type Strand, templateOf } from "../strands";
+import { type MasteryRule, RULE_BOUNDS } from "../mastery";
+import { MOST_LEVELS, STRAND_KEYS } from "../strands";
 import { INVOLVEMENTS } from "../welfare/restrictions";
 
 export const behaviourSchema = record({
@@ -107,12 +110,12 @@ const strandSchema = record({
   name: nameSchema("Strand name"),
   kind: choiceSchema("Strand kind", ["number", "levels"] as const),
   unit: textSchema("Unit", 20),
-  levels: yup.array().of(nameSchema("Level")).max(12, "Levels: at most 12.").default([]),
+  levels: yup.array().of(nameSchema("Level")).max(MOST_LEVELS, `Levels: at most ${MOST_LEVELS}.`).default([]),
   harder: choiceSchema("Harder is", ["more", "less"] as const),
 });
 
 /** On how many different days the rule is to hold; left out, one is enough. */
-const masteryDays = { days: wholeNumberSchema("On days", 1, 5).optional() };
+const masteryDays = { days: wholeNumberSchema("On days", ...RULE_BOUNDS.days).optional() };
 
 const masterySchema = yup.lazy((value: unknown) => {
   const kind = typeof value === "object" && value !== null && "kind" in value ? value.kind : undefined;
@@ -120,22 +123,26 @@ const masterySchema = yup.lazy((value: unknown) => {
     case "share":
       return record({
         kind: yup.string<"share">().oneOf(["share"]).required(),
-        met: wholeNumberSchema("Met", 1, 12).test("within", "Met: no more than the trials looked at.", (met, context) => {
+        met: wholeNumberSchema("Met", ...RULE_BOUNDS.shareOf).test("within", "Met: no more than the trials looked at.", (met, context) => {
           const of: unknown = context.parent.of;
           return typeof of !== "number" || met <= of;
         }),
-        of: wholeNumberSchema("Of", 1, 12),
+        of: wholeNumberSchema("Of", ...RULE_BOUNDS.shareOf),
         window: choiceSchema("Window", ["moving", "block"] as const),
         ...masteryDays,
       });
     case "run":
-      return record({ kind: yup.string<"run">().oneOf(["run"]).required(), length: wholeNumberSchema("In a row", 1, 20), ...masteryDays });
+      return record({
+        kind: yup.string<"run">().oneOf(["run"]).required(),
+        length: wholeNumberSchema("In a row", ...RULE_BOUNDS.runLength),
+        ...masteryDays,
+      });
     case "posterior":
       return record({
         kind: yup.string<"posterior">().oneOf(["posterior"]).required(),
-        target: numberSchema("Target share", 0.05, 0.99),
-        confidence: numberSchema("Sure by", 0.5, 0.999),
-        least: wholeNumberSchema("At least", 1, 50, "trials"),
+        target: numberSchema("Target share", ...RULE_BOUNDS.targetShare),
+        confidence: numberSchema("Sure by", ...RULE_BOUNDS.confidence),
+        least: wholeNumberSchema("At least", ...RULE_BOUNDS.leastTrials, "trials"),
         ...masteryDays,
       });
     case "first-clean":
@@ -157,9 +164,9 @@ const scheduleSchema = record({
     .number()
     .when("kind", ([kind], schema) =>
       kind === "fixed"
-        ? wholeNumberSchema("Every nth", 2, 20)
+        ? wholeNumberSchema("Every nth", ...PLAN_BOUNDS.ratio)
         : kind === "variable"
-          ? wholeNumberSchema("One in", 2, 20)
+          ? wholeNumberSchema("One in", ...PLAN_BOUNDS.ratio)
           : schema.optional(),
     ),
 });
@@ -169,16 +176,16 @@ const rungSchema = record({
   method: choiceSchema("Method", METHODS).optional(),
   schedule: scheduleSchema.optional().default(undefined),
   percentile: record({
-    lookBack: wholeNumberSchema("Last values looked at", 3, 50),
-    wantedShare: numberSchema("Share to reinforce", 0.1, 0.95),
+    lookBack: wholeNumberSchema("Last values looked at", ...PLAN_BOUNDS.lookBack),
+    wantedShare: numberSchema("Share to reinforce", ...PLAN_BOUNDS.wantedShare),
   })
     .optional()
     .default(undefined),
   kept: textSchema("Why the fault is kept", 300).optional(),
-  leastMovement: wholeNumberSchema("Movement at least", 0, 4).optional(),
+  leastMovement: wholeNumberSchema("Movement at least", ...PLAN_BOUNDS.leastMovement).optional(),
   handlerMost: yup
     .array()
-    .of(record({ act: choiceSchema("What you do", HANDLER_ACTS), most: wholeNumberSchema("At most", 0, 100) }))
+    .of(record({ act: choiceSchema("What you do", HANDLER_ACTS), most: wholeNumberSchema("At most", ...PLAN_BOUNDS.handlerMost) }))
     .max(HANDLER_ACTS.length)
     .optional()
     .default(undefined),
@@ -188,10 +195,6 @@ const signSchema = record({
   name: nameSchema("Sign"),
   class: choiceSchema("Kind of sign", ["ease", "tension", "danger", "pain", "count"] as const),
 });
-
-/** The most signs that are pinned to a ladder or a horse: more do not fit in sight. */
-export const MOST_PINNED = 8;
-export const MOST_RIG_CHECKS = 12;
 
 const signsSchema = yup.array().of(signSchema).max(MOST_PINNED, `Signs: at most ${MOST_PINNED}.`);
 
@@ -224,10 +227,10 @@ const conversationSchema = record({
 
 const feedingSchema = record({
   reinforcer: choiceSchema("Besides the release", REINFORCERS),
-  pieceGrams: optionalNumberSchema("One piece", 0.1, 200, "g"),
-  dayLimitGrams: optionalNumberSchema("Most a day", 1, 10_000, "g"),
+  pieceGrams: optionalNumberSchema("One piece", ...PLAN_BOUNDS.pieceGrams, "g"),
+  dayLimitGrams: optionalNumberSchema("Most a day", ...PLAN_BOUNDS.dayLimitGrams, "g"),
   where: textSchema("Given where", 120),
-  politeSeconds: numberSchema("Head turned away", 0, 30, "s"),
+  politeSeconds: numberSchema("Head turned away", ...PLAN_BOUNDS.politeSeconds, "s"),
 });
 
 /** Each question takes one of its own options; anything else is refused rather than read as the first. */
@@ -246,8 +249,8 @@ const phaseSchema = record({
   label: nameSchema("Phase"),
   kind: choiceSchema("Kind of cue", CUE_KINDS),
   profile: choiceSchema("Pressure", PRESSURE_PROFILES),
-  dwellSeconds: numberSchema("Held for", 0.2, 60, "s"),
-  pulsesPerMinute: optionalNumberSchema("Beats", 10, 300, "a minute"),
+  dwellSeconds: numberSchema("Held for", ...DWELL_SECONDS, "s"),
+  pulsesPerMinute: optionalNumberSchema("Beats", ...PULSES_PER_MINUTE, "a minute"),
 });
 
 /** A plan field by field; {@link checkLadderPlan} checks its rungs against its strands too. */
@@ -275,10 +278,10 @@ export const planSchema = record({
     .required("The cue is missing.")
     .min(1, "The cue needs at least one phase.")
     .max(MOST_CUE_PHASES, `At most ${MOST_CUE_PHASES} phases.`),
-  maximumSeconds: numberSchema("Longest ask", 1, 600, "s"),
+  maximumSeconds: numberSchema("Longest ask", ...PLAN_BOUNDS.maximumSeconds, "s"),
   holdOnWrong: flagSchema("Held on a wrong answer").default(PLAN_DEFAULTS.holdOnWrong),
-  firstTouchCentimetres: optionalNumberSchema("First touch from", 0, 500, "cm"),
-  transfer: record({ gapSeconds: numberSchema("Gap to the old cue", 0.2, 30, "s") })
+  firstTouchCentimetres: optionalNumberSchema("First touch from", ...PLAN_BOUNDS.firstTouchCentimetres, "cm"),
+  transfer: record({ gapSeconds: numberSchema("Gap to the old cue", ...PLAN_BOUNDS.gapSeconds, "s") })
     .nullable()
     .default(null),
   feeding: feedingSchema.default(PLAN_DEFAULTS.feeding),
@@ -292,54 +295,9 @@ export const planSchema = record({
     .typeError("Counted strand: choose one.")
     .nullable()
     .default(null),
-  plannedRepetitions: wholeNumberSchema("Repetitions", 1, 50),
+  plannedRepetitions: wholeNumberSchema("Repetitions", ...PLAN_BOUNDS.plannedRepetitions),
   conversation: conversationSchema.optional().default(undefined),
 });
-
-/** The fault of one rung value, in words, or null where it is good. */
-export function rungValueProblem(strand: Strand, value: unknown, phaseCount: number): string | null {
-  if (strand.kind === "levels") {
-    return typeof value === "string" && strand.levels.includes(value) ? null : `${strand.name}: choose one of its levels.`;
-  }
-  if (typeof value !== "number" || !Number.isFinite(value)) return `${strand.name}: a number is needed.`;
-  const template = templateOf(strand.key);
-  const [least, most] = strand.key === "lightness" ? [1, phaseCount] : template.range;
-  if (value < least || value > most) return `${strand.name}: from ${least} to ${most}${strand.unit === "" ? "" : ` ${strand.unit}`}.`;
-  if (template.wholeNumbers && !Number.isInteger(value)) return `${strand.name}: a whole number is needed.`;
-  return null;
-}
-
-function crossProblems(plan: LadderPlan): FieldProblem[] {
-  const problems: FieldProblem[] = [];
-  plan.strands.forEach((strand, i) => {
-    if (strand.kind === "levels" && strand.levels.length < 2)
-      problems.push({ path: `strands[${i}].levels`, message: `${strand.name}: at least two levels.` });
-    if (strand.kind === "levels" && new Set(strand.levels).size !== strand.levels.length)
-      problems.push({ path: `strands[${i}].levels`, message: `${strand.name}: each level once.` });
-  });
-  plan.rungs.forEach((rung, i) => {
-    for (const strand of plan.strands) {
-      const problem = rungValueProblem(strand, rung.values[strand.id], plan.phases.length);
-      if (problem !== null) problems.push({ path: `rungs[${i}].values.${strand.id}`, message: `Rung ${i + 1}, ${problem}` });
-    }
-  });
-  if (plan.transfer !== null && plan.phases.length < 2)
-    problems.push({ path: "transfer", message: "Cue transfer: the old cue is missing; it is phase 2." });
-  plan.phases.forEach((phase, i) => {
-    if (phase.profile === "pulse" && phase.pulsesPerMinute === null)
-      problems.push({ path: `phases[${i}].pulsesPerMinute`, message: `Phase ${i + 1}: a pulse needs its beats a minute.` });
-  });
-  plan.rungs.forEach((rung, i) => {
-    if (rung.percentile !== undefined && plan.workingStrandId === null)
-      problems.push({ path: "workingStrandId", message: `Rung ${i + 1}: a bar that follows the values needs a counted strand.` });
-  });
-  if (plan.workingStrandId !== null) {
-    const working = plan.strands.find((s) => s.id === plan.workingStrandId);
-    if (working === undefined || working.kind !== "number")
-      problems.push({ path: "workingStrandId", message: "Counted strand: choose a strand of numbers." });
-  }
-  return problems;
-}
 
 /** What is logged between the asks without what says nothing; undefined where nothing is left. */
 function withoutNothing(conversation: Conversation | undefined): Conversation | undefined {
@@ -376,7 +334,7 @@ export function checkLadderPlan(value: unknown): Checked<LadderPlan> {
       values: Object.fromEntries(Object.entries(rung.values).filter(([id]) => ids.has(id))),
     })),
   } as LadderPlan;
-  const problems = crossProblems(plan);
+  const problems = planProblems(plan);
   return problems.length > 0 ? { ok: false, problems } : { ok: true, value: plan };
 }
 

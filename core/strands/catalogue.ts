@@ -1,4 +1,4 @@
-import { EASE_GRADES, type Strand, type StrandKey, type StrandTemplate } from "./strand";
+import { EASE_GRADES, type Strand, type StrandKey, type StrandTemplate, type StrandValue } from "./strand";
 
 const number = (
   key: StrandKey,
@@ -82,4 +82,21 @@ export function templateOf(key: StrandKey): StrandTemplate {
 export function strandFromCatalogue(key: StrandKey, id: string): Strand {
   const { name, kind, unit, levels: list, harder } = templateOf(key);
   return { id, key, name, kind, unit, levels: [...list], harder };
+}
+
+/** The easiest value a strand can begin with, in its unit. @example startValue(strandFromCatalogue("stay", "stay")) // 1 */
+export function startValue(strand: Strand): StrandValue {
+  if (strand.kind === "levels") return strand.key === "ease" ? (strand.levels[2] ?? "") : (strand.levels[0] ?? "");
+  const template = templateOf(strand.key);
+  const easy: Partial<Record<StrandKey, number>> = {
+    steps: 1,
+    stay: 1,
+    reach: 1,
+    approach: 4,
+    latency: 10,
+    circle: 4,
+    lightness: 4,
+    load: 1,
+  };
+  return easy[strand.key] ?? template.leastStep;
 }

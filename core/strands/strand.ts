@@ -1,21 +1,10 @@
-/**
- * A strand is one dimension of difficulty. A ladder chooses its strands; a
- * rung gives each of them a value.
- */
-export interface Strand {
-  /** Unique within its ladder. */
-  readonly id: string;
-  /** Which entry of the catalogue it is, or "own" for one the user made. */
-  readonly key: StrandKey;
-  readonly name: string;
-  readonly kind: "number" | "levels";
-  /** Unit of a number strand: "s", "m", "kg", "" for a count. */
-  readonly unit: string;
-  /** Levels from easiest to hardest, as this ladder orders them. Empty for a number strand. */
-  readonly levels: readonly string[];
-  /** For a number strand: whether more or less of it is harder. Levels are always harder later in the list. */
-  readonly harder: "more" | "less";
-}
+import type * as z from "zod";
+import type { strandDocument } from "./document";
+
+/** As its document says it. */
+export type Strand = z.infer<typeof strandDocument>;
+
+export const MOST_LEVELS = 12;
 
 /** A strand's value on a rung: a number, or the label of a level. */
 export type StrandValue = number | string;

@@ -115,6 +115,23 @@ describe("a word that was declined", () => {
     expect(s.advice().why).toBe("wrong choices");
   });
 
+  it("tension: is not said again for the signs it was said for, and is for as many anew", () => {
+    const s = new Scripted().begin();
+    s.asks("+");
+    const signs = (from: number, n: number) => {
+      for (let i = 0; i < n; i++) s.w.add(from + i, "signal", { class: "tension", name: "head high" });
+      return s.advice();
+    };
+    expect(signs(20, 3)).toMatchObject({ word: "Ease", why: "tension" });
+    s.w.add(24, "word", { word: "Ease", why: "tension", reason: "", numbers: {}, taken: false, did: "rung 3, left" });
+    s.w.add(25, "block.end");
+    s.w.block(25, { block: 2, ladder: "l", rung: 3 });
+    s.w.add(27, "trial", { outcome: "met", phase: 1 });
+    expect(s.advice().why).not.toBe("tension");
+    expect(signs(28, 2).why).not.toBe("tension");
+    expect(signs(31, 1)).toMatchObject({ word: "Ease", why: "tension" });
+  });
+
   it("is read off the log: done otherwise, or left at the end of its block; never what was taken", () => {
     const w = new SessionWriter();
     w.block(0);

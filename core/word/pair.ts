@@ -7,11 +7,11 @@ import type { YardSettings } from "../settings";
  * @param handler as trials name them, null where nobody was named: then all count.
  * @example trialsOfPair(trials, "ana", settings)
  */
-export function trialsOfPair(
-  trials: readonly EvidenceTrial[],
+export function trialsOfPair<One extends Pick<EvidenceTrial, "handler">>(
+  trials: readonly One[],
   handler: string | null,
   { poolHandlers }: Pick<YardSettings, "poolHandlers">,
-): readonly EvidenceTrial[] {
+): readonly One[] {
   if (handler === null || poolHandlers === 1) return trials;
   return trials.every((trial) => trial.handler === handler || trial.handler === null)
     ? trials
@@ -19,7 +19,7 @@ export function trialsOfPair(
 }
 
 /** Who handled last, of those who were named; null where nobody was. */
-export const lastHandler = (trials: readonly EvidenceTrial[]): string | null =>
+export const lastHandler = (trials: readonly Pick<EvidenceTrial, "handler" | "kind">[]): string | null =>
   trials.findLast(({ handler, kind }) => handler !== null && kind === "work")?.handler ?? null;
 
 /** What another person's work on a ladder came to in their last session on it. */

@@ -4,9 +4,8 @@ import { carriedOver, type EvidenceTrial, evidenceForRung, evidenceOfSession } f
 import type { SessionRecord } from "../record/reduce";
 import { openStopSign, signsWithin } from "../record/signals";
 import { blockSeconds, secondsSinceRest, workSeconds } from "../record/time";
-import { handlerKey } from "../record/trial";
 import { breathReadings, heartReadings } from "../record/vital-signs";
-import { handlerNow } from "../record/where";
+import { handlerInHand } from "../record/where";
 import { DEFAULT_SETTINGS, type YardSettings } from "../settings";
 import { MILLISECONDS_PER_DAY } from "../units";
 import { aboveHeart, notFallen, usableResting } from "../welfare/breath-down";
@@ -36,8 +35,8 @@ export interface Situation {
   /** Trials of other sessions on this ladder, oldest first, whoever handled. */
   readonly earlier: readonly EvidenceTrial[];
   readonly allowance: Allowance;
-  /** Circling minutes that may still be worked today, and on which ladders they are; left out where this one does not circle. */
-  readonly circling?: { readonly left: Cap<number>; readonly ladders: readonly (string | null)[] };
+  /** Circling minutes that may still be worked today, and on which ladders they are; null or left out where this one does not circle. */
+  readonly circling?: { readonly left: Cap<number>; readonly ladders: readonly (string | null)[] } | null;
   /** The horse's own breathing rate at rest, a minute; null where it is not known. */
   readonly restingBreaths: number | null;
   /** The side that is known to be behind; left out or null where none is. */
@@ -84,14 +83,21 @@ function breathingNow(situation: Situation): BreathingState | null {
   };
 }
 
-/** The heat caution of the preflight, or null where no weather was given. @param lowerCelsius of a horse that bears heat badly. */
+/**
+ * The heat caution of the last preflight that gave both air and humidity: one
+ * that gave half of it takes no heat away.
+ * @param lowerCelsius of a horse that bears heat badly.
+ * @returns null where no weather was given.
+ * @example heatOf(record, settings, 3)?.level // "stop"
+ */
 export function heatOf(
   record: Pick<SessionRecord, "facts">,
   settings: YardSettings = DEFAULT_SETTINGS,
   lowerCelsius = 0,
 ): HeatCaution | null {
   const { air_c, humidity, sky } =
-    record.facts.filter((fact) => fact.type === "preflight").findLast(({ payload }) => payload.air_c != null)?.payload ?? {};
+    record.facts.filter((fact) => fact.type === "preflight").findLast(({ payload }) => payload.air_c != null && payload.humidity != null)
+      ?.payload ?? {};
   return air_c != null && humidity != null ? heatCaution(air_c, humidity, sky === "shade" ? "shade" : "sun", settings, lowerCelsius) : null;
 }
 
@@ -102,7 +108,7 @@ export const heatReasonOf = ({ facts }: Pick<SessionRecord, "facts">): string | 
 
 /** What was circled in this session against what may still be; null where this ladder does not circle. */
 function circledOf({ circling, record, nowMs }: Situation) {
-  if (circling === undefined) return null;
+  if (circling == null) return null;
   const seconds = record.blocks.map(({ ladder }, i) => (circling.ladders.includes(ladder) ? blockSeconds(record, i, nowMs) : 0));
   return { left: circling.left, minutes: seconds.reduce((sum, own) => sum + own, 0) / 60 };
 }
@@ -153,9 +159,9 @@ export function wordInputOf(situation: Situation, settings: YardSettings = DEFAU
   const rung = block.version === version ? Number(block.rung) : (carried.get(block.version ?? 0)?.get(Number(block.rung)) ?? Number.NaN);
   const step = plan.rungs[rung - 1];
   if (!Number.isInteger(rung) || step === undefined) return null;
-  const taken = handlerNow(record);
+  const handler = handlerInHand(record, situation.handler);
   // Evidence is the horse's with its handler of now.
-  const pair = (trials: readonly EvidenceTrial[]) => trialsOfPair(trials, taken === null ? situation.handler : handlerKey(taken), settings);
+  const pair = (trials: readonly EvidenceTrial[]) => trialsOfPair(trials, handler, settings);
   const own = pair(carriedOver(evidenceOfSession(session, record, situation.handler), version, carried));
   const key = `${session}:${record.blocks.length - 1}`;
   const running = own.filter((trial) => trial.blockKey === key);

@@ -2,8 +2,8 @@
 
 import { useState } from "react";
 import { FIT_CHECKS, fitSentences } from "@/core/circle";
-import type { CircleStart } from "@/core/pack";
 import type { Fact } from "@/core/schemas";
+import type { CircleStart } from "@/core/start";
 import { celsiusToFahrenheit, fahrenheitToCelsius } from "@/core/units";
 import { heatCaution, heatWords } from "@/core/welfare";
 import { CircleStrip } from "@/ui/circle-strip";
@@ -39,7 +39,7 @@ export function Before({ start, circle, today }: { start: CircleStart; circle: C
   const heat =
     airC === null || damp === null || badAir || badDamp
       ? null
-      : heatCaution(airC, damp, shade ? "shade" : "sun", start.settings, start.heatLowerCelsius);
+      : heatCaution(airC, damp, shade ? "shade" : "sun", start.yard.settings, start.today.heatLowerCelsius);
   const tooHot = heat?.level === "stop";
   const go = () => {
     const facts: Fact[] = [
@@ -61,7 +61,7 @@ export function Before({ start, circle, today }: { start: CircleStart; circle: C
   const box = "flex min-h-12 items-center gap-2";
   return (
     <div className="mx-auto grid w-full max-w-xl gap-4">
-      {start.cautions.map((caution) => (
+      {start.today.cautions.map((caution) => (
         <p key={caution} className="border-l-4 border-brick pl-3 font-semibold text-brick">
           {caution}
         </p>
@@ -173,7 +173,7 @@ export function Before({ start, circle, today }: { start: CircleStart; circle: C
         <p className="border-l-4 border-ochre pl-3 font-semibold">{heatWords(heat, imperial)}</p>
       )}
       {tooHot && (
-        <WayLink href={`/horses/${start.horse.id}/work`} className="act min-h-20 text-2xl">
+        <WayLink href={`/horses/${start.session.horse.id}/work`} className="act min-h-20 text-2xl">
           Not today
         </WayLink>
       )}

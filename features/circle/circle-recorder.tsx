@@ -1,7 +1,7 @@
 "use client";
 
 import { lazy, Suspense } from "react";
-import type { CircleStart } from "@/core/pack";
+import type { CircleStart } from "@/core/start";
 
 // Fetched only for a session of its kind: the recorder of other work has to be there at once.
 const Recorder = lazy(() => import("./recorder").then((m) => ({ default: m.CircleRecorder })));

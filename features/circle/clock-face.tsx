@@ -10,7 +10,7 @@ const ARROW = { L: "↺", R: "↻" } as const;
 
 /** The large clock: what runs, how long yet, what comes. Read from three metres off, so nothing else is as large. */
 export function ClockFace({ circle, plan }: { circle: Circle; plan: Pick<CirclePlan, "segments" | "transitions"> }) {
-  const { face, segment, next, stretches, workedSeconds, paused, overCap } = circle;
+  const { face, segment, next, stretches, clockSeconds: workedSeconds, paused, overCap } = circle;
   const over = segment === null;
   const strip = stretches.map(({ segment: at, startSeconds, endSeconds }) => ({
     gait: plan.segments[at]?.gait ?? "walk",

@@ -2,8 +2,8 @@
 
 import { useEffect, useState } from "react";
 import { circleWorkOf, workedHard } from "@/core/circle";
-import type { CircleStart } from "@/core/pack";
 import { heartReadings, lastTemperature } from "@/core/record";
+import type { CircleStart } from "@/core/start";
 import { recoveryOf } from "@/core/welfare";
 import { RecoveryCurve } from "@/ui/measure/recovery-curve";
 import { WayLink } from "@/ui/way";
@@ -50,7 +50,7 @@ export function CoolDownPanel({ start, circle, after }: { start: CircleStart; ci
   const [who, setWho] = useState("");
   const [late, setLate] = useState(false);
   const [dull, setDull] = useState(false);
-  const resting = start.restingBreaths;
+  const resting = start.today.restingBreaths;
   const work = circleWorkOf(watch.record);
   const hot = circle.heat !== null && circle.heat.level !== "usual";
   const recovery = recoveryOf(cool?.readings ?? [], resting, {
@@ -58,7 +58,7 @@ export function CoolDownPanel({ start, circle, after }: { start: CircleStart; ci
     celsius: lastTemperature(watch.record),
     hard: hot || (work !== null && workedHard(work)),
     hot,
-    withinShare: start.settings.coolWithinShare,
+    withinShare: start.yard.settings.coolWithinShare,
   });
   const last = cool?.readings.at(-1) ?? null;
   const limit = recovery.limitPerMinute;
@@ -108,7 +108,7 @@ export function CoolDownPanel({ start, circle, after }: { start: CircleStart; ci
                   onChange={(event) => setWho(event.target.value)}
                 />
                 <datalist id="cool-people">
-                  {start.people.map(({ id, name }) => (
+                  {start.yard.people.map(({ id, name }) => (
                     <option key={id} value={name} />
                   ))}
                   <option value="the walker" />

@@ -18,7 +18,7 @@ import {
   TRANSITIONS_BY,
   wornAt,
 } from "@/core/circle";
-import type { PlannerStart } from "@/core/pack";
+import type { PlannerStart } from "@/core/start";
 import { feetToMetres } from "@/core/units";
 import { send, useRequestIds } from "@/ui/form";
 import { lengthUnit, lengthWords, useUnits } from "@/ui/units";
@@ -177,7 +177,15 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
   const chosen = start.ladders.find(({ id }) => id === ladder);
   const chooseLadder = (id: string) => {
     setLadder(id);
-    change({ do: "set", change: { transitions: { ...plan.transitions, to: start.ladders.find((one) => one.id === id)?.gait ?? null } } });
+    change({
+      do: "set",
+      change: {
+        transitions: {
+          ...plan.transitions,
+          to: CIRCLE_GAITS.find((gait) => gait === start.ladders.find((one) => one.id === id)?.gait) ?? null,
+        },
+      },
+    });
   };
   const used = circlingSentence(start.use, caps);
   const step = start.ramp?.steps[start.ramp.place.step];
@@ -425,7 +433,9 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
                       onChange={(event) =>
                         change({
                           do: "set",
-                          change: { transitions: { ...plan.transitions, to: event.target.value === "" ? null : event.target.value } },
+                          change: {
+                            transitions: { ...plan.transitions, to: CIRCLE_GAITS.find((gait) => gait === event.target.value) ?? null },
+                          },
                         })
                       }
                     >

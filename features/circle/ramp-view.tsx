@@ -16,7 +16,8 @@ import {
   USUAL_SOUNDS,
 } from "@/core/circle";
 import { dayWords } from "@/core/day";
-import { type PlannerStart, rampCapsOf, USUAL_START } from "@/core/pack";
+import type { PlannerStart } from "@/core/start";
+import { rampCapsOf, USUAL_START } from "@/core/today";
 import { send } from "@/ui/form";
 import { How } from "@/ui/measure";
 import { StackColumns } from "@/ui/stack-columns";

@@ -2,9 +2,9 @@
 
 import { useEffect, useState } from "react";
 import { AIDS, CIRCLE_FAULTS, PEN_FAULTS, PEN_SIGNS } from "@/core/circle";
-import type { CircleStart } from "@/core/pack";
 import { CORNER_STAND_SECONDS, whereNow } from "@/core/record";
 import type { Fact } from "@/core/schemas";
+import type { CircleStart } from "@/core/start";
 import { Pad } from "@/ui/pad";
 import { WayLink } from "@/ui/way";
 import { BinnedNote } from "../device/binned-note";
@@ -33,9 +33,8 @@ const Count = ({ of }: { of: number }) =>
 
 /** What a transition is asked with and which gait is wanted; then that it came, or did not. */
 function TransitionPads({ circle, form }: { circle: Circle; form: CircleStart["plan"]["form"] }) {
-  const { target, asking, work } = circle;
-  const last = work?.transitions.at(-1);
-  const laps = Object.values(work?.laps ?? {}).reduce((sum, one) => sum + one, 0);
+  const { target, asking, lastAsk: last, tally } = circle;
+  const laps = Object.values(tally?.laps ?? {}).reduce((sum, one) => sum + one, 0);
   return (
     <>
       <fieldset aria-label="Asked by" className="grid min-h-0 min-w-0 grid-cols-5 gap-1.5">
@@ -71,7 +70,7 @@ function TransitionPads({ circle, form }: { circle: Circle; form: CircleStart["p
             <Pad
               label="let out"
               onPress={circle.out}
-              disabled={last === undefined || last.cameAfterSeconds === null || last.outAfterSeconds !== null}
+              disabled={last === null || last.cameAfterSeconds === null || last.outAfterSeconds !== null}
               className={SMALL}
             />
             <Pad label="lap" icon={<Count of={laps} />} onPress={circle.lap} className={SMALL} />
@@ -105,9 +104,9 @@ function TransitionPads({ circle, form }: { circle: Circle; form: CircleStart["p
 
 /** What happens on the way: one tap each, with its side. */
 function CirclePads({ circle, start }: { circle: Circle; start: CircleStart }) {
-  const { work, side } = circle;
+  const { tally, side } = circle;
   const { form } = start.plan;
-  const count = (name: string) => work?.faults[`${name} ${side}`] ?? 0;
+  const count = (name: string) => tally?.faults[`${name} ${side}`] ?? 0;
   const [straight, setStraight] = useState<number | null>(null);
   const step = (what: string, more: object = {}) => circle.watch.press({ type: "lines.step", payload: { what, ...more } } as Fact);
   const three = "row-span-3 grid min-h-0 min-w-0 auto-rows-fr grid-cols-3 gap-1.5";
@@ -175,7 +174,7 @@ function CirclePads({ circle, start }: { circle: Circle; start: CircleStart }) {
 /** What is asked at the finish: a line for next time. How the walk at the end went is asked after it. */
 function Finish({ circle, onDone, onBack }: { circle: Circle; onDone: (next: string) => void; onBack: () => void }) {
   const [next, setNext] = useState("");
-  const cut = Math.round((circle.work?.cutShortSeconds ?? 0) / 60);
+  const cut = circle.tally === null ? 0 : Math.round(circle.face.leftInAllSeconds / 60);
   return (
     <section aria-label="Finish" className="mx-auto grid w-full max-w-xl gap-4">
       <h2 className="text-2xl">Finish</h2>
@@ -201,7 +200,8 @@ export function CircleRecorder({ start, today }: { start: CircleStart; today: st
   const { watch, overCap, round, cap, circledMinutes, heat, paused } = circle;
   const { record, working, hint, busy } = watch;
   const [finishing, setFinishing] = useState(false);
-  const { horse, plan } = start;
+  const { plan } = start;
+  const { horse } = start.session;
   const inCorner = working && record.finishMs === null && whereNow(record).zone === CORNER;
   useEffect(() => {
     if (!inCorner) return;
@@ -212,7 +212,7 @@ export function CircleRecorder({ start, today }: { start: CircleStart; today: st
   }, [inCorner]);
   // On the clock everything stands on one screen; before and after it is read and typed.
   const clocked = working && record.finishMs === null && !finishing;
-  const after = `/horses/${horse.id}/review/${start.sessionId}`;
+  const after = `/horses/${horse.id}/review/${start.session.id}`;
   const finish = (next: string) => {
     const facts: Fact[] = [];
     if (next.trim() !== "") facts.push({ type: "note", payload: { text: next.trim(), about: "next" } });
@@ -239,7 +239,7 @@ export function CircleRecorder({ start, today }: { start: CircleStart; today: st
           </p>
         )}
       </header>
-      <BinnedNote sessionId={start.sessionId} binned={watch.session.binned} />
+      <BinnedNote sessionId={start.session.id} binned={watch.session.binned} />
       {hint !== null && (
         <p role="alert" className="text-sm font-semibold text-ochre">
           {hint}
@@ -275,7 +275,7 @@ export function CircleRecorder({ start, today }: { start: CircleStart; today: st
             <div className="grid min-h-0 auto-rows-fr gap-1.5">
               <TransitionPads circle={circle} form={plan.form} />
               <CirclePads circle={circle} start={start} />
-              <div className="grid min-h-0 grid-cols-6 gap-1.5">
+              <div className="grid min-h-0 grid-cols-[repeat(6,minmax(2.75rem,auto))] gap-1.5 max-[359px]:gap-1">
                 <Pad label={paused ? "go on" : "pause"} tone="quiet" onPress={circle.pause} className={SMALL} />
                 <Pad label="next" tone="quiet" onPress={circle.goOn} disabled={circle.next === null} className={SMALL} />
                 <Pad label="+1 min" tone="quiet" onPress={circle.more} disabled={overCap !== null} className={SMALL} />
@@ -289,7 +289,7 @@ export function CircleRecorder({ start, today }: { start: CircleStart; today: st
         </>
       )}
       <div className="flex justify-center">
-        <StatusLine storeId={start.storeId} events={watch.session.events} />
+        <StatusLine storeId={start.session.storeId} events={watch.session.events} />
       </div>
     </main>
   );

@@ -1,5 +1,5 @@
 import { v4 as newId } from "uuid";
-import { eventOf, type Fact } from "@/core/schemas";
+import { eventOf, type Fact } from "@/core/events/fact";
 import { recorderId } from "./recorder-id";
 import { senderFor } from "./sender";
 

@@ -5,11 +5,23 @@ import type { SessionEvent } from "@/core/schemas";
 /** Where an event stands: waiting to be sent, on the server, or refused by it (kept, and said so). */
 export type Standing = "waiting" | "saved" | "refused";
 
-/** A tap the server would not take, with its reason. */
-export interface RefusedTap {
-  readonly event: SessionEvent;
+/** Why the server would not take something: in words for whoever reads it, and by its code for the program. */
+export interface Refusal {
   readonly reason: string;
+  /** Null where the server gave none. */
+  readonly code: string | null;
 }
+
+/** A tap the server would not take. */
+export interface RefusedTap extends Refusal {
+  readonly event: SessionEvent;
+}
+
+/** What programs up to 0.14.0 kept of a refusal was its sentence alone: these two are the ones they acted on. */
+const CODE_OF_OLD: ReadonlyMap<string, string> = new Map([
+  ["The server's clock says otherwise.", "clock"],
+  ["The server does not have this session.", "unknown-session"],
+]);
 
 interface Kept {
   readonly id: string;
@@ -17,10 +29,15 @@ interface Kept {
   readonly order: number;
   readonly standing: Standing;
   readonly savedAt: number | null;
-  /** Why the server refused it. */
+  /** Why the server refused it; the code left out where there is none. */
   readonly reason?: string;
+  readonly code?: string;
   readonly event: SessionEvent;
 }
+
+/** A refusal as it lies on the device. */
+const laid = (refusal: Refusal | undefined) =>
+  refusal === undefined ? {} : { reason: refusal.reason, ...(refusal.code === null ? {} : { code: refusal.code }) };
 
 /** A session this device has begun or opened, so that it can be given to a store that does not have it. */
 export interface KeptSession {
@@ -43,11 +60,11 @@ interface Shape extends DBSchema {
 
 /** What the sender and the recorder need of a queue. */
 export interface EventQueue {
-  keep(events: readonly SessionEvent[], standing?: Standing, reason?: string): Promise<void>;
+  keep(events: readonly SessionEvent[], standing?: Standing, refusal?: Refusal): Promise<void>;
   waiting(most: number): Promise<SessionEvent[]>;
   idsOf(standing: "waiting" | "refused"): Promise<string[]>;
   refused(): Promise<RefusedTap[]>;
-  settle(ids: readonly string[], standing: Standing, reason?: string): Promise<void>;
+  settle(ids: readonly string[], standing: Standing, refusal?: Refusal): Promise<void>;
   /** Every event the server does not have: those that wait and those it refused. */
   notSaved(): Promise<SessionEvent[]>;
   /** Keeps events that are not here yet; those that are stay as they stand. */
@@ -102,7 +119,7 @@ export class DeviceQueue implements EventQueue {
   }
 
   /** Keeps events; resolves only when they are on the disk of the device. */
-  async keep(events: readonly SessionEvent[], standing: Standing = "waiting", reason?: string): Promise<void> {
+  async keep(events: readonly SessionEvent[], standing: Standing = "waiting", refusal?: Refusal): Promise<void> {
     const transaction = this.database.transaction("events", "readwrite", { durability: "strict" });
     const puts = events.map((event) =>
       transaction.store.put({
@@ -111,7 +128,7 @@ export class DeviceQueue implements EventQueue {
         order: Date.now() * 1000 + this.order++,
         standing,
         savedAt: standing === "waiting" ? null : Date.now(),
-        ...(reason === undefined ? {} : { reason }),
+        ...laid(refusal),
         event,
       }),
     );
@@ -134,7 +151,9 @@ export class DeviceQueue implements EventQueue {
 
   async refused(): Promise<RefusedTap[]> {
     const all = await this.database.getAllFromIndex("events", "standing", "refused");
-    return all.sort((a, b) => a.order - b.order).map(({ event, reason }) => ({ event, reason: reason ?? "" }));
+    return all
+      .sort((a, b) => a.order - b.order)
+      .map(({ event, reason = "", code }) => ({ event, reason, code: code ?? CODE_OF_OLD.get(reason) ?? null }));
   }
 
   private async restand(ids: readonly string[], change: (kept: Kept) => Kept | null): Promise<number> {
@@ -151,12 +170,12 @@ export class DeviceQueue implements EventQueue {
     return changed;
   }
 
-  async settle(ids: readonly string[], standing: Standing, reason?: string): Promise<void> {
-    await this.restand(ids, ({ reason: _old, ...kept }) => ({
+  async settle(ids: readonly string[], standing: Standing, refusal?: Refusal): Promise<void> {
+    await this.restand(ids, ({ reason: _reason, code: _code, ...kept }) => ({
       ...kept,
       standing,
       savedAt: standing === "waiting" ? null : Date.now(),
-      ...(reason === undefined ? {} : { reason }),
+      ...laid(refusal),
     }));
   }
 

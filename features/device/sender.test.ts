@@ -552,6 +552,51 @@ describe("a session begun on the device", () => {
   });
 });
 
+describe("taps that were refused before", () => {
+  const keptAs = async (refusal: { reason: string; code: string | null }) => {
+    const key = `refused-${name++}`;
+    const list = taps(2);
+    const queue = await DeviceQueue.open(key);
+    await queue.keep(list, "refused", refusal);
+    queue.close();
+    const sender = senderOf("s", () => DeviceQueue.open(key));
+    sender.kick();
+    return { sender, list };
+  };
+  it.each([
+    ["by their code, whatever the words are today", { reason: "Other words.", code: "clock" }],
+    ["by the sentence an older program kept of the clock", { reason: "The server's clock says otherwise.", code: null }],
+    ["by the sentence an older program kept of a session", { reason: "The server does not have this session.", code: null }],
+  ])("are sent again %s", async (_, refusal) => {
+    const { list } = await keptAs(refusal);
+    await vi.waitFor(() => expect(server.saved.size).toBe(list.length), 5000);
+  });
+  it("stay aside where they were refused for what is in them, with their code", async () => {
+    const { sender, list } = await keptAs({ reason: "Ease: a grade is needed.", code: "invalid" });
+    expect(await sender.flush(3000)).toBe(true);
+    expect(server.saved.size).toBe(0);
+    expect(await sender.refusedTaps()).toEqual(list.map((event) => ({ event, reason: "Ease: a grade is needed.", code: "invalid" })));
+  });
+});
+
+describe("taps of other data than the server has open", () => {
+  it("stay whole on the device and wait: none is cut up and kept aside as refused", async () => {
+    const sender = senderOf("s", () => DeviceQueue.open(`store-${name++}`));
+    vi.stubGlobal("fetch", async (url: string, init?: RequestInit) =>
+      url === "/api/events" ? json({ detail: "These taps belong to other data.", code: "another-store" }, 409) : server.handle(url, init),
+    );
+    const list = taps(3);
+    await sender.keep(list);
+    expect(await sender.flush(700)).toBe(false);
+    expect(sender.snapshot()).toMatchObject({ refused: new Set(), held: "These taps belong to other data." });
+    expect(sender.snapshot().waiting?.size).toBe(3);
+    vi.stubGlobal("fetch", server.handle);
+    sender.reconnect();
+    expect(await sender.flush(5000)).toBe(true);
+    expect([...server.saved.keys()]).toEqual(idsOf(list));
+  });
+});
+
 describe("a store that goes back under an open page", () => {
   const open = () => {
     const key = `restored-${name++}`;
@@ -571,6 +616,34 @@ describe("a store that goes back under an open page", () => {
     expect(await sender.flush(5000)).toBe(true);
     expect([...server.saved.keys()].toSorted()).toEqual(idsOf([...first, ...more]).toSorted());
     expect([...server.saved.values()].every((times) => times <= 2)).toBe(true);
+  });
+  it.each([
+    ["its mark", false],
+    ["nothing but the page's memory", true],
+  ])("is remembered by %s where it was noticed while the device's store was shut: all is offered when it opens", async (_, markLost) => {
+    const key = `shut-${name++}`;
+    let shut = false;
+    const sender = senderOf("s", async (onLost) => {
+      const queue = await DeviceQueue.open(key, onLost);
+      const offer = queue.offerAgain.bind(queue);
+      queue.offerAgain = () => (shut ? Promise.reject(new Error("The browser has shut it.")) : offer());
+      return queue;
+    });
+    const first = taps(4);
+    await sender.keep(first);
+    expect(await sender.flush(5000)).toBe(true);
+    const before = localStorage.getItem("deft-mark-s");
+    server.restore("r2");
+    shut = true;
+    sender.reconnect();
+    await sender.flush(500);
+    expect(server.saved.size).toBe(0);
+    // The new mark is not written: another page would notice it too.
+    expect(localStorage.getItem("deft-mark-s")).toBe(before);
+    if (markLost) vi.stubGlobal("localStorage", { getItem: () => null, setItem: () => undefined });
+    shut = false;
+    sender.reconnect();
+    await vi.waitFor(() => expect(server.saved.size).toBe(4), 5000);
   });
   it("is heard of over the live line with no tap at all", async () => {
     const sender = senderOf("s", open());

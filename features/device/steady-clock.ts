@@ -1,5 +1,4 @@
-/** A jump of the wall clock against the monotonic one by more than this was not the clocks' own drift; the same bound as core's. */
-const JUMP_MS = 1500;
+import { CLOCK_JUMP_MS } from "@/core/clock-jump";
 
 /** The two clocks of a device, in milliseconds. */
 export interface DeviceClocks {
@@ -38,7 +37,7 @@ export class SteadyClock {
   nowMs(): number {
     const { wallMs, monoMs } = this.read();
     const jump = wallMs - monoMs - this.anchorMs;
-    if (Math.abs(jump) > JUMP_MS) {
+    if (Math.abs(jump) > CLOCK_JUMP_MS) {
       this.anchorMs += jump;
       if (jump < 0 || !this.hidden) this.correctionMs -= jump;
       if (jump > 0 && !this.hidden) void this.ask(jump);

@@ -18,6 +18,16 @@ describe("lastPress", () => {
     expect(reduceSession(w.events).trials).toEqual([]);
   });
 
+  it("offers again what an undone undo brought back", () => {
+    const w = new SessionWriter();
+    w.block(0);
+    const trial = w.add(2, "trial", { outcome: "met" });
+    const undo = w.add(3, "undo", { event: trial });
+    w.add(4, "undo", { event: undo });
+    expect(reduceSession(w.events).trials).toHaveLength(1);
+    expect(lastPress(w.events, "phone:a").map((e) => e.id)).toEqual([trial]);
+  });
+
   it("takes back all that one press logged: the end of a block with the start of the next", () => {
     const w = new SessionWriter();
     w.block(0);

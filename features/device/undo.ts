@@ -1,4 +1,4 @@
-import { placeEvents } from "@/core/record";
+import { placeEvents, undoneOf } from "@/core/record";
 import type { SessionEvent } from "@/core/schemas";
 
 /** What a press of undo may not take back: it is no press of its own, or the work rests on it. */
@@ -9,12 +9,9 @@ const FIXED = new Set(["undo", "word", "session.start", "note", "session.end"]);
  * be named by undo events. Empty where there is nothing left to take back.
  */
 export function lastPress(events: readonly SessionEvent[], recorder: string): SessionEvent[] {
-  const undone = new Set<string>();
-  const placed = placeEvents(events).map(({ event }) => event);
-  for (let i = placed.length - 1; i >= 0; i--) {
-    const event = placed[i] as SessionEvent;
-    if (event.type === "undo" && !undone.has(event.id)) undone.add(event.payload.event);
-  }
+  const inTime = placeEvents(events);
+  const undone = undoneOf(inTime);
+  const placed = inTime.map(({ event }) => event);
   const own = placed.filter((event) => event.recorder === recorder && !FIXED.has(event.type) && !undone.has(event.id));
   const last = own.at(-1);
   if (last === undefined) return [];

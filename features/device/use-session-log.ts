@@ -2,9 +2,10 @@
 
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { v4 as newId } from "uuid";
+import { type EventType, eventOf, type Fact, type Payload, type SessionEvent } from "@/core/events/fact";
+import type { Part } from "@/core/events/parts";
 import type { BegunSession, CareNews, SessionNews } from "@/core/pack";
 import { type PayloadCheck, reduceEvents, type SessionRecord } from "@/core/record";
-import { type EventType, eventOf, type Fact, type Part, type Payload, type SessionEvent } from "@/core/schemas";
 import { afterPaint } from "@/ui/after-paint";
 import { followSession } from "./follow";
 import { partIn, takePart } from "./part";
@@ -50,7 +51,7 @@ function usePayloadCheck(): PayloadCheck {
   const [check, setCheck] = useState<PayloadCheck>(() => ANY_SHAPE);
   useEffect(() => {
     let gone = false;
-    import("@/core/schemas").then(
+    import("@/core/events/event").then(
       ({ checkPayload }) => !gone && setCheck(() => checkPayload),
       () => undefined,
     );

@@ -48,7 +48,7 @@ export function ConnectionRecorder({ start }: { start: WatchStart }) {
       start={start}
       watch={watch}
       title="what it goes to"
-      after={`/horses/${start.horse.id}/know/connection`}
+      after={`/horses/${start.session.horse.id}/know/connection`}
       intro={
         <>
           <p>

@@ -53,8 +53,8 @@ export function WatchShell({
     <main className="mx-auto flex min-h-dvh max-w-[430px] flex-col gap-3 px-3 pt-2.5 pb-2 lying:max-w-none lying:gap-1.5 lg:max-w-[1080px] lg:px-7 lg:pt-6">
       <header className="flex items-center gap-2">
         <h1 className="min-w-0 grow truncate text-xl lg:text-2xl">
-          <WayLink href={`/horses/${start.horse.id}/know`} className="hover:underline">
-            {start.horse.name}
+          <WayLink href={`/horses/${start.session.horse.id}/know`} className="hover:underline">
+            {start.session.horse.name}
           </WayLink>
           <span className="ml-2 font-sans text-base font-normal text-soft">{title}</span>
         </h1>
@@ -84,7 +84,7 @@ export function WatchShell({
         children
       ) : (
         <div className="grid gap-4 rounded-lg border-2 border-ink p-4">
-          {start.cautions.map((caution) => (
+          {start.today.cautions.map((caution) => (
             <p key={caution} className="font-semibold text-brick">
               {caution}
             </p>
@@ -92,7 +92,7 @@ export function WatchShell({
           {intro}
         </div>
       )}
-      <BinnedNote sessionId={start.sessionId} binned={watch.session.binned} />
+      <BinnedNote sessionId={start.session.id} binned={watch.session.binned} />
       {hint !== null && (
         <p role="alert" className="text-sm font-semibold text-ochre">
           {hint}
@@ -100,7 +100,7 @@ export function WatchShell({
       )}
       {silent && lastTapId !== null && (
         <p className="flex flex-wrap items-center justify-between gap-2 border-l-4 border-ochre pl-3 text-sm">
-          Nothing tapped for more than {start.silenceMinutes} minutes: counted as a pause.
+          Nothing tapped for more than {start.yard.settings.silenceMinutes} minutes: counted as a pause.
           <button
             type="button"
             className="act-quiet min-h-11"
@@ -117,7 +117,7 @@ export function WatchShell({
         </p>
       )}
       <div className="mt-auto flex justify-center">
-        <StatusLine storeId={start.storeId} events={watch.session.events} />
+        <StatusLine storeId={start.session.storeId} events={watch.session.events} />
       </div>
     </main>
   );

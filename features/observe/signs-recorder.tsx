@@ -82,7 +82,10 @@ export function SignsRecorder({ start }: { start: WatchStart }) {
   const watch = useWatch(start);
   // Signs of the yard's own stand with the known ones of their class; plain counts have a row where the yard has any.
   const named = (kind: SignKind) => [
-    ...new Set([...(kind === "count" ? [] : SIGNS[kind]), ...start.ownSigns.filter((sign) => sign.class === kind).map(({ name }) => name)]),
+    ...new Set([
+      ...(kind === "count" ? [] : SIGNS[kind]),
+      ...start.yard.ownSigns.filter((sign) => sign.class === kind).map(({ name }) => name),
+    ]),
   ];
   const kinds: readonly SignKind[] = [...SIGN_CLASSES, ...(named("count").length > 0 ? (["count"] as const) : [])];
   const count = (name: string) => watch.record.facts.filter((fact) => fact.type === "signal" && fact.payload.name === name).length;
@@ -91,7 +94,7 @@ export function SignsRecorder({ start }: { start: WatchStart }) {
       start={start}
       watch={watch}
       title="at rest"
-      after={`/horses/${start.horse.id}/know/signs`}
+      after={`/horses/${start.session.horse.id}/know/signs`}
       intro={
         <>
           <p>

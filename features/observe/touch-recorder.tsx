@@ -29,7 +29,7 @@ export function TouchRecorder({ start, touches }: { start: WatchStart; touches: 
       start={start}
       watch={watch}
       title="touch"
-      after={`/horses/${start.horse.id}/know/touch`}
+      after={`/horses/${start.session.horse.id}/know/touch`}
       intro={
         <>
           <p>
@@ -42,7 +42,7 @@ export function TouchRecorder({ start, touches }: { start: WatchStart; touches: 
         </>
       }
     >
-      <TouchBoard touches={touches} record={watch.record} offLimits={start.allowance.touchOff} onTouch={touch} wide={wide} />
+      <TouchBoard touches={touches} record={watch.record} offLimits={start.today.allowance.touchOff} onTouch={touch} wide={wide} />
     </WatchShell>
   );
 }

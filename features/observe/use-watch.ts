@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import type { ShellStart } from "@/core/pack";
+import type { ShellStart } from "@/core/start";
 import { useWay } from "@/ui/way";
 import { senderFor } from "../device/sender";
 import { lastPress } from "../device/undo";
@@ -23,14 +23,14 @@ export interface WatchBlock {
 export function useWatch(start: WatchStart) {
   const way = useWay();
   const session = useSessionLog({
-    storeId: start.storeId,
-    sessionId: start.sessionId,
-    person: start.handler,
-    events: start.events,
-    clocks: start.clocks,
-    position: start.position,
-    silenceMinutes: start.silenceMinutes,
-    begun: start.begun,
+    storeId: start.session.storeId,
+    sessionId: start.session.id,
+    person: start.session.handler,
+    events: start.session.events,
+    clocks: start.session.clocks,
+    position: start.session.position,
+    silenceMinutes: start.yard.settings.silenceMinutes,
+    begun: start.session.begun,
   });
   const { record, recorder, log, latest } = session;
   const [hint, setHint] = useState<string | null>(null);
@@ -49,7 +49,12 @@ export function useWatch(start: WatchStart) {
     if (record.header === null)
       facts.push({
         type: "session.start",
-        payload: { horse: start.horse.name, handler: start.handler, place: start.place, method: "pressure-release" },
+        payload: {
+          horse: start.session.horse.name,
+          handler: start.session.handler,
+          place: start.session.place,
+          method: "pressure-release",
+        },
       });
     facts.push({ type: "block.start", payload: { block: 1, behaviour, rung, criterion: { sentence }, side: "", kind: "probe" } });
     press(...facts);
@@ -66,7 +71,7 @@ export function useWatch(start: WatchStart) {
   const finish = async (to: string) => {
     if (record.finishMs === null) log(...(working ? [{ type: "block.end" as const }] : []), { type: "session.end" });
     setBusy(true);
-    const sent = await senderFor(start.storeId).flush(4000);
+    const sent = await senderFor(start.session.storeId).flush(4000);
     setBusy(false);
     if (sent) {
       way.push(to);

@@ -3,7 +3,8 @@
 import { useEffect, useState, useSyncExternalStore } from "react";
 import { WayLink } from "@/ui/way";
 import { installedState, onInstalled } from "../device/install";
-import { type KeptYard, keptHorses } from "./keep";
+import { keptHorses } from "./keep";
+import type { KeptYard } from "./opened";
 
 /** Every horse of the yard, and which of them this device can work with no server. */
 export function PenHorses({ kept: yard }: { kept: KeptYard }) {
@@ -15,7 +16,7 @@ export function PenHorses({ kept: yard }: { kept: KeptYard }) {
     let gone = false;
     const look = () =>
       keptHorses(yard.store).then(
-        (list) => !gone && setHere(new Set(list.map(({ pack }) => pack.horse.id))),
+        (list) => !gone && setHere(new Set(list.keys())),
         () => !gone && setHere(new Set()),
       );
     void look();

@@ -1,26 +1,25 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
-import type { PackedHorse, PackedYard } from "@/core/pack";
-import { keepMe, knownMe } from "../device/me";
+import type { PackedHorse } from "@/core/pack";
 
-/** The yard as this device keeps it. */
-export interface KeptYard {
+/** The yard as it lies on this device: another version of the program may have put it away. */
+export interface LyingYard {
   readonly store: string;
-  readonly yard: PackedYard;
+  readonly yard: unknown;
   /** When it was fetched, and how the server's clock stood to this device's then. */
   readonly fetchedMs: number;
   readonly offsetMs: number;
 }
 
-/** A horse as this device keeps it. */
-export interface KeptHorse {
+/** A horse as it lies on this device. */
+export interface LyingHorse {
   readonly key: string;
-  readonly pack: PackedHorse;
+  readonly pack: unknown;
   readonly fetchedMs: number;
 }
 
 interface Shape extends DBSchema {
-  yards: { key: string; value: KeptYard };
-  horses: { key: string; value: KeptHorse };
+  yards: { key: string; value: LyingYard };
+  horses: { key: string; value: LyingHorse };
 }
 
 const keyOf = (store: string, horse: string) => `${store} ${horse}`;
@@ -74,7 +73,7 @@ async function put<Name extends "yards" | "horses">(name: Name, value: Shape[Nam
   await Promise.all([transaction.store.put(value), transaction.done]);
 }
 
-export async function keepYard(kept: KeptYard): Promise<void> {
+export async function keepYard(kept: LyingYard): Promise<void> {
   await put("yards", kept);
   remember(PRESENT, kept.store);
 }
@@ -84,7 +83,7 @@ export async function keepYard(kept: KeptYard): Promise<void> {
  * that is killed may lose the name of it, which it writes to the disk now and
  * then only; the newest copy is the one it was with.
  */
-export async function keptYard(): Promise<KeptYard | null> {
+export async function lyingYard(): Promise<LyingYard | null> {
   const db = await database();
   const store = presentStore();
   const named = store === null ? undefined : await db.get("yards", store);
@@ -92,7 +91,6 @@ export async function keptYard(): Promise<KeptYard | null> {
   const [newest] = (await db.getAll("yards")).sort((a, b) => b.fetchedMs - a.fetchedMs);
   if (newest === undefined) return null;
   remember(PRESENT, newest.store);
-  if (knownMe() === null) keepMe(newest.yard.me);
   return newest;
 }
 
@@ -101,13 +99,25 @@ export async function keepHorse(store: string, pack: PackedHorse, fetchedMs: num
   await put("horses", { key: keyOf(store, pack.horse.id), pack, fetchedMs });
 }
 
-export async function keptHorse(store: string, horse: string): Promise<KeptHorse | null> {
-  return (await (await database()).get("horses", keyOf(store, horse))) ?? null;
+/** When a horse was fetched, or null where it is not here. */
+export async function horseFetchedMs(store: string, horse: string): Promise<number | null> {
+  return (await lyingHorse(store, horse))?.fetchedMs ?? null;
 }
 
-/** Every horse of a store that is kept here. */
-export async function keptHorses(store: string): Promise<KeptHorse[]> {
-  return (await database()).getAll("horses", IDBKeyRange.bound(`${store} `, `${store} \uffff`));
+/** A horse as it lies here, or undefined. */
+export const lyingHorse = async (store: string, horse: string): Promise<LyingHorse | undefined> =>
+  (await database()).get("horses", keyOf(store, horse));
+
+/** Every horse of a store as it lies here. */
+export const lyingHorses = async (store: string): Promise<LyingHorse[]> =>
+  (await database()).getAll("horses", IDBKeyRange.bound(`${store} `, `${store} \uffff`));
+
+/** Which horse a kept one is. */
+export const horseOf = ({ key }: LyingHorse, store: string): string => key.slice(store.length + 1);
+
+/** Every horse of a store that is kept here, with when it was fetched. */
+export async function keptHorses(store: string): Promise<ReadonlyMap<string, number>> {
+  return new Map((await lyingHorses(store)).map((one) => [horseOf(one, store), one.fetchedMs]));
 }
 
 /** Takes the yard's copy off this device: who signs out leaves no plans behind. Taps lie elsewhere and stay. */
@@ -126,5 +136,5 @@ export async function forgetKept(): Promise<void> {
 export async function forgetOthers(store: string, horses: readonly string[]): Promise<void> {
   const there = new Set(horses.map((id) => keyOf(store, id)));
   const db = await database();
-  for (const { key } of await keptHorses(store)) if (!there.has(key)) await db.delete("horses", key);
+  for (const { key } of await lyingHorses(store)) if (!there.has(key)) await db.delete("horses", key);
 }

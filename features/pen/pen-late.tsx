@@ -1,13 +1,14 @@
 "use client";
 
-import { type HorsePack, packNow } from "@/core/pack";
+import type { HorsePack } from "@/core/pack";
+import { todayOf } from "@/core/today";
 import { LateForm } from "../work/late/late-form";
-import type { KeptYard } from "./keep";
+import type { KeptYard } from "./opened";
 
 /** A session written down from memory, from what the device has. */
 export function PenLate({ yard, pack, nowMs }: { yard: KeptYard; pack: HorsePack; nowMs: number }) {
   const { facts } = yard.yard;
-  const { states } = packNow(pack, facts, nowMs);
+  const { states } = todayOf(pack, facts, nowMs);
   if (states.length === 0) return <p className="text-lg">A session needs a ladder. Plan one on the computer.</p>;
   return (
     <LateForm

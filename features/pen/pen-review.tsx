@@ -1,20 +1,18 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { dayIn } from "@/core/day";
-import { isWatch, isWork } from "@/core/events/session-kind";
-import { compareSigns, knowDigest } from "@/core/know";
 import { criterionOf } from "@/core/ladder";
-import { actsBefore, handlerOfBegun, heatLower, packNow, usualSigns } from "@/core/pack";
-import { correctionsOf, movedFrom, reduceSession, type SessionRecord } from "@/core/record";
+import { handlerOfBegun } from "@/core/pack";
+import { reduceSession, type SessionRecord } from "@/core/record";
 import type { SessionEvent } from "@/core/schemas";
+import { todayOf } from "@/core/today";
 import { useUnits } from "@/ui/units";
 import { noAnswerWords } from "../device/own-machine";
 import { senderFor } from "../device/sender";
 import { StatusLine } from "../device/status-line";
-import { recordersOf } from "../review/recorders";
+import { reviewFacts } from "../review/facts";
 import { Review } from "../review/review";
-import type { KeptYard } from "./keep";
+import type { KeptYard } from "./opened";
 import { offsetsOf } from "./own";
 import { type FoundSession, findSession, wholeSession } from "./pen-session";
 import { Reading } from "./reading";
@@ -59,15 +57,7 @@ export function PenReview({ yard, held, id }: { yard: KeptYard; held: HeldHorse;
   const { pack } = held;
   const { facts } = yard.yard;
   const { begun, createdMs } = read.found;
-  const now = packNow(pack, facts, held.nowMs, handlerOfBegun(begun));
-  const own = knowDigest(read.record).signs;
-  const usual = usualSigns(pack.digests, { kind: begun.kind, createdMs }, facts.settings.usualDays);
-  const signs =
-    begun.kind === "connection"
-      ? []
-      : (["tension", "ease", "danger", "pain"] as const).flatMap(
-          (kind) => compareSigns(own, usual, kind, facts.settings.watchLeastMinutes) ?? [],
-        );
+  const now = todayOf(pack, facts, held.nowMs, handlerOfBegun(begun));
   const plans = new Map(pack.ladders.map(({ id: ladder, version, plan }) => [`${version} ${ladder}`, plan]));
   return (
     <>
@@ -86,12 +76,10 @@ export function PenReview({ yard, held, id }: { yard: KeptYard; held: HeldHorse;
         sides={now.sides}
         settings={facts.settings}
         units={units}
-        signs={signs.filter(({ here, usual: before }) => here.count + before.count > 0).map(({ words }) => words)}
+        facts={reviewFacts(read.record, read.events, { kind: begun.kind, createdMs }, pack.digests, facts.settings)}
         restingBreaths={pack.horse.restingBreaths}
-        heatLowerCelsius={heatLower(pack.horse, dayIn(held.nowMs, facts.timeZone))}
-        recorders={recordersOf(read.events)}
+        heatLowerCelsius={now.heatLowerCelsius}
         zones={facts.places.find((place) => place.id === begun.place)?.zones ?? []}
-        earlierActs={actsBefore(pack.digests, { createdMs, handler: read.record.header?.handler ?? null })}
         putRight={{
           storeId: yard.store,
           horseId: pack.horse.id,
@@ -104,11 +92,7 @@ export function PenReview({ yard, held, id }: { yard: KeptYard; held: HeldHorse;
             const plan = plans.get(`${version} ${ladder}`);
             return plan === undefined ? [] : plan.rungs.map((_, i) => criterionOf(plan, i + 1));
           }),
-          corrections: correctionsOf(read.events),
         }}
-        moved={movedFrom(read.events)}
-        onLadders={isWork(begun.kind)}
-        watched={isWatch(begun.kind)}
       />
     </>
   );

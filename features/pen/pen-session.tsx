@@ -1,26 +1,14 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { dayIn } from "@/core/day";
-import {
-  type BegunSession,
-  circleStart,
-  packNow,
-  recorderStart,
-  type SessionSoFar,
-  type SessionWhole,
-  shellStart,
-  touchesBefore,
-} from "@/core/pack";
+import type { BegunSession, SessionWhole } from "@/core/pack";
+import { type OpenedSession, openSession, type SessionSoFar } from "@/core/start";
 import { WayLink } from "@/ui/way";
-import { CircleRecorder } from "../circle/circle-recorder";
 import { noAnswerWords, startItWords } from "../device/own-machine";
 import { bodyOf, reach } from "../device/reach";
 import { senderFor } from "../device/sender";
-import { WatchRecorder } from "../observe/watch-recorder";
-import { packStart } from "../work/pack-start";
-import { Recorder } from "../work/recorder";
-import type { KeptYard } from "./keep";
+import { SessionRecorder } from "../session/session-recorder";
+import type { KeptYard } from "./opened";
 import { ReadingPage } from "./reading";
 import type { HeldHorse } from "./use-held";
 
@@ -64,10 +52,12 @@ export function PenSession({ yard, held, id }: { yard: KeptYard; held: HeldHorse
     };
   }, [yard.store, id]);
   // What the recorder begins with is worked out once: it lives on by itself from there.
-  const [start, setStart] = useState<{ readonly begun: BegunSession; readonly pack: NonNullable<HeldHorse["pack"]> } | null>(null);
+  const [opened, setOpened] = useState<OpenedSession | null>(null);
   useEffect(() => {
-    if (start === null && found !== "looking" && found !== null && held.pack !== null) setStart({ begun: found.begun, pack: held.pack });
-  }, [start, found, held.pack]);
+    if (opened !== null || found === "looking" || found === null || held.pack === null) return;
+    const soFar: SessionSoFar = { storeId: yard.store, events: [], clocks: {}, position: 0 };
+    setOpened(openSession(held.pack, yard.yard.facts, held.nowMs, found.begun, soFar, "own"));
+  }, [opened, found, held, yard]);
   if (found === null)
     return (
       <main className="max-w-prose p-6">
@@ -80,42 +70,5 @@ export function PenSession({ yard, held, id }: { yard: KeptYard; held: HeldHorse
         </WayLink>
       </main>
     );
-  if (start === null) return <ReadingPage />;
-  const { begun, pack } = start;
-  const { facts } = yard.yard;
-  const soFar: SessionSoFar = { storeId: yard.store, events: [], clocks: {}, position: 0 };
-  const { kind } = begun;
-  if (kind === "touch" || kind === "connection" || kind === "signs")
-    return (
-      <WatchRecorder
-        kind={kind}
-        start={shellStart(pack, facts, packNow(pack, facts, held.nowMs), begun, soFar)}
-        touches={touchesBefore(pack, id)}
-      />
-    );
-  if (kind === "circle")
-    return <CircleRecorder start={circleStart(pack, facts, held.nowMs, begun, soFar)} today={dayIn(held.nowMs, facts.timeZone)} />;
-  return <Kept key={id} pack={pack} yard={yard} begun={begun} soFar={soFar} nowMs={held.nowMs} />;
-}
-
-function Kept({
-  pack,
-  yard,
-  begun,
-  soFar,
-  nowMs,
-}: {
-  pack: NonNullable<HeldHorse["pack"]>;
-  yard: KeptYard;
-  begun: BegunSession;
-  soFar: SessionSoFar;
-  nowMs: number;
-}) {
-  const [packed] = useState(() => {
-    const start = recorderStart(pack, yard.yard.facts, nowMs, begun, soFar);
-    // What other devices circled meanwhile this one cannot know.
-    const used = start.used.map((line) => (line.startsWith("Circling") ? `${line} As far as this phone knows.` : line));
-    return packStart({ ...start, used });
-  });
-  return <Recorder packed={packed} />;
+  return opened === null ? <ReadingPage /> : <SessionRecorder key={id} opened={opened} />;
 }

@@ -1,10 +1,12 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import { type HorsePack, openCoolDowns, startChoicesByHandler } from "@/core/pack";
+import type { HorsePack } from "@/core/pack";
+import { startChoicesByHandler } from "@/core/start";
+import { openCoolDowns } from "@/core/today";
 import { useWay } from "@/ui/way";
 import { StartSession } from "../work/start-session";
-import type { KeptYard } from "./keep";
+import type { KeptYard } from "./opened";
 import type { HeldHorse } from "./use-held";
 
 /** What may be begun with this horse, from what the device has; what comes from the server later is laid before it while nothing was touched. */
@@ -44,6 +46,7 @@ export function PenStart({ yard, held, pack, goOn }: { yard: KeptYard; held: Hel
         open={shown.pack.open}
         cooling={openCoolDowns(shown.pack.worked, shown.nowMs)}
         storeId={yard.store}
+        unread={shown.pack.unread !== undefined}
       />
     </div>
   );

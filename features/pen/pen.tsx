@@ -11,9 +11,10 @@ import { install } from "../device/install";
 import { noAnswerWords } from "../device/own-machine";
 import { senderFor } from "../device/sender";
 import { PenHorses } from "./horses";
-import { type KeptYard, lastHorse } from "./keep";
+import { lastHorse } from "./keep";
 import { NewerVersion } from "./newer-version";
 import { NotHere } from "./not-here";
+import type { KeptYard } from "./opened";
 import { inPen, type PenPlace, usePenPlace } from "./place";
 import { Reading, ReadingPage } from "./reading";
 import { type HeldHorse, type HeldYard, useHeldHorse, useHeldYard } from "./use-held";
@@ -113,8 +114,12 @@ function HorsePlace({ kept, held, place }: { kept: KeptYard; held: HeldHorse; pl
           </p>
           <PenReview key={place.review} yard={kept} held={held} id={place.review} />
         </>
+      ) : place.late && held.pack.unread !== undefined ? (
+        <p className="text-lg">A session is written down on its ladder, which this device cannot read. Do it on the computer.</p>
       ) : place.late ? (
         <PenLate yard={kept} pack={held.pack} nowMs={held.nowMs} />
+      ) : place.circle && held.pack.unread !== undefined ? (
+        <p className="text-lg">Circle work goes by caps this device cannot read. Plan it on the computer.</p>
       ) : place.circle ? (
         <PenCircle yard={kept} pack={held.pack} nowMs={held.nowMs} />
       ) : (

@@ -1,7 +1,7 @@
 import type { PackedHorse, PackedYard } from "@/core/pack";
 import { keepMe } from "../device/me";
 import { bodyOf, reach } from "../device/reach";
-import { forgetOthers, keepHorse, keepYard, keptHorse, keptHorses, keptYard } from "./keep";
+import { forgetOthers, horseFetchedMs, keepHorse, keepYard, keptHorses, lyingYard } from "./keep";
 
 /** The horse in hand is fetched anew after this time, the others of the yard after the longer one. */
 const IN_HAND_FRESH_MS = 60_000;
@@ -42,10 +42,10 @@ let running = false;
 /** Fetches the horses that are not fresh: the one in hand first, the others one after another. */
 export async function refreshHorses({ store, horses }: PackedYard, inHand: string | null): Promise<void> {
   if (inHand !== null && horses.some(({ id }) => id === inHand)) {
-    const kept = await keptHorse(store, inHand);
-    if (kept === null || Date.now() - kept.fetchedMs > IN_HAND_FRESH_MS) await fetchHorse(store, inHand);
+    const fetchedMs = await horseFetchedMs(store, inHand);
+    if (fetchedMs === null || Date.now() - fetchedMs > IN_HAND_FRESH_MS) await fetchHorse(store, inHand);
   }
-  const fetched = new Map((await keptHorses(store)).map(({ pack, fetchedMs }) => [pack.horse.id, fetchedMs]));
+  const fetched = await keptHorses(store);
   for (const { id } of horses) {
     if (id === inHand || Date.now() - (fetched.get(id) ?? 0) < OTHERS_FRESH_MS) continue;
     await fetchHorse(store, id);
@@ -62,9 +62,9 @@ export async function refreshKept(inHand: string | null): Promise<void> {
   running = true;
   try {
     // A page after the other of the same horse asks for nothing again.
-    const had = await keptYard();
+    const had = await lyingYard();
     const fresh = (fetchedMs: number | undefined) => fetchedMs !== undefined && Math.abs(Date.now() - fetchedMs) < IN_HAND_FRESH_MS;
-    if (had !== null && fresh(had.fetchedMs) && (inHand === null || fresh((await keptHorse(had.store, inHand))?.fetchedMs))) return;
+    if (had !== null && fresh(had.fetchedMs) && (inHand === null || fresh((await horseFetchedMs(had.store, inHand)) ?? undefined))) return;
     await refreshHorses(await fetchYard(), inHand);
   } finally {
     running = false;

@@ -1,9 +1,10 @@
 "use client";
 
 import { useCallback, useEffect, useRef, useState } from "react";
-import { type HorsePack, unpackHorse, withOwnSessions } from "@/core/pack";
+import { type HorsePack, withOwnSessions } from "@/core/pack";
 import { senderFor } from "../device/sender";
-import { type KeptYard, keepLastHorse, keptHorse, keptYard } from "./keep";
+import { keepLastHorse } from "./keep";
+import { type KeptYard, keptHorse, keptYard } from "./opened";
 import { ownSessions } from "./own";
 import { fetchHorse, fetchYard, refreshHorses } from "./refresh";
 
@@ -64,15 +65,17 @@ const FRESH_MS = 5000;
 /** The device's copy of a horse at once, then the server's where it answers; worked out anew at each place of the pen. */
 export function useHeldHorse(yard: KeptYard, horse: string, place: string): HeldHorse {
   const { store, offsetMs } = yard;
+  const newest = useRef(yard);
+  newest.current = yard;
   const { silenceMinutes } = yard.yard.facts.settings;
   const [held, setHeld] = useState<Omit<HeldHorse, "refresh">>({ looked: false, pack: null, nowMs: 0, revision: 0 });
   const read = useCallback(async () => {
-    const kept = await keptHorse(store, horse).catch(() => null);
+    const kept = await keptHorse(newest.current, horse).catch(() => null);
     const nowMs = Date.now() + offsetMs;
     let pack: HorsePack | null = null;
     if (kept !== null) {
       const own = await ownSessions(senderFor(store), { fetchedMs: kept.fetchedMs, offsetMs, silenceMinutes }).catch(() => []);
-      pack = withOwnSessions(unpackHorse(kept.pack), own, nowMs);
+      pack = withOwnSessions(kept.pack, own, nowMs);
     }
     setHeld(({ revision }) => ({ looked: true, pack, nowMs, revision: revision + 1 }));
     return kept;

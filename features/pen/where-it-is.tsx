@@ -9,7 +9,8 @@ import { keepMe } from "../device/me";
 import { noAnswerWords } from "../device/own-machine";
 import { NOTHING_SENT, senderFor } from "../device/sender";
 import { BrowserLimits } from "./browser-limits";
-import { forgetKept, type KeptYard } from "./keep";
+import { forgetKept } from "./keep";
+import type { KeptYard } from "./opened";
 
 /** Who is signed in on this device, and the way out. */
 function SignedInAs({ name, away }: { name: string; away: number }) {

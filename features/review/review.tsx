@@ -1,8 +1,7 @@
 import { workedOn } from "@/core/circle";
 import type { SidePicture } from "@/core/compare";
-import type { DatedActs } from "@/core/conversation";
 import { askedName } from "@/core/know";
-import { endOfWorkMs, type Moved, type SessionRecord, slimTrial, summariseSession } from "@/core/record";
+import { endOfWorkMs, type SessionRecord, slimTrial, summariseSession } from "@/core/record";
 import type { YardSettings } from "@/core/settings";
 import type { UnitSystem } from "@/core/units";
 import type { NextStart } from "@/core/word";
@@ -16,6 +15,7 @@ import { Answers } from "./answers";
 import { Around } from "./around";
 import { Between } from "./between";
 import { BlocksTable } from "./blocks-table";
+import type { ReviewFacts } from "./facts";
 import { Handler } from "./handler";
 import { HowLight } from "./lightness";
 import { Notes } from "./notes";
@@ -37,18 +37,13 @@ export function Review({
   sessionId,
   record,
   next,
-  signs,
+  facts: { signs, onLadders, watched, recorders, moved, earlierActs, corrections },
   sides,
   settings,
   units,
-  onLadders,
-  watched,
   restingBreaths,
   heatLowerCelsius,
   zones,
-  recorders,
-  moved,
-  earlierActs,
   putRight,
   firstTrial = null,
 }: {
@@ -57,29 +52,18 @@ export function Review({
   sessionId: string;
   record: SessionRecord;
   next: NextStart | null;
-  /** This session's signs beside the horse's own usual, in words. */
-  signs: readonly string[];
+  facts: ReviewFacts;
   /** What the horse's sessions of the last days say of its sides. */
   sides: SidePicture;
   settings: YardSettings;
   units: UnitSystem;
-  /** Whether its blocks are on rungs of ladders. */
-  onLadders: boolean;
-  /** Whether the horse was only watched, so that nothing is missing without an ask. */
-  watched: boolean;
   /** The horse's own breathing at rest, a minute; null where it is not known. */
   restingBreaths: number | null;
   /** By how much the bounds of heat lie lower for this horse. */
   heatLowerCelsius: number;
   /** The zones of the place it was worked in, as its plan has them. */
   zones: readonly { readonly name: string; readonly kind: string }[];
-  /** Where it came from, where it was put to another horse. */
-  moved: Moved | null;
-  /** Who recorded it, where there were several. */
-  recorders: readonly { readonly who: string; readonly taps: number }[];
-  /** What this handler did in earlier sessions with this horse, oldest first. */
-  earlierActs: readonly DatedActs[];
-  putRight: PutRightFacts;
+  putRight: Omit<PutRightFacts, "corrections">;
   /** The number of the trial that was asked for; left out for none. */
   firstTrial?: number | null;
 }) {
@@ -248,7 +232,7 @@ export function Review({
           </section>
         </div>
       </div>
-      <PutRight key={firstTrial} record={right} facts={putRight} first={firstTrial} />
+      <PutRight key={firstTrial} record={right} facts={{ ...putRight, corrections }} first={firstTrial} />
     </>
   );
 }

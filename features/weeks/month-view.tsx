@@ -1,20 +1,12 @@
 import Link from "next/link";
 import { RANGE_MEANS } from "@/core/compare";
+import { SESSION_KIND_FACTS } from "@/core/events/session-kind";
 import { type HoursOfKind, type MonthCautions, type MonthLine, movedWords } from "@/core/past";
 import { counted } from "@/core/words";
 import { How, Whisker } from "@/ui/measure";
 import { restsOn } from "./figure";
 import { OwnerReport } from "./owner-report";
 import { addressOf, type Kept } from "./span-choice";
-
-const KIND_WORDS: Readonly<Record<string, string>> = {
-  work: "work",
-  "first-look": "first look",
-  touch: "touching",
-  connection: "what it goes to",
-  signs: "watched at rest",
-  circle: "on the circle",
-};
 
 /** One month of a horse on a sheet or two. */
 export function MonthView({
@@ -141,7 +133,7 @@ export function MonthView({
               <ul className="figures mt-2">
                 {hours.map(({ kind, sessions, minutes }) => (
                   <li key={kind} className="flex justify-between gap-4">
-                    <span>{KIND_WORDS[kind] ?? kind}</span>
+                    <span>{SESSION_KIND_FACTS[kind].word}</span>
                     <span>
                       {minutes >= 90 ? `${(minutes / 60).toFixed(1)} hours` : `${Math.round(minutes)} minutes`} in{" "}
                       {counted(sessions, "session")}

@@ -1,13 +1,13 @@
 import { describe, expect, it } from "vitest";
 import { type Chance, seededChance } from "@/core/chance";
-import { barOf, evidenceOfSession, reduceSession } from "@/core/record";
+import { barOf, type EvidenceTrial, evidenceOfSession, reduceSession } from "@/core/record";
 import { EMPTY_BEHAVIOUR } from "@/core/schemas";
 import { strandFromCatalogue } from "@/core/strands";
 import { emptyDraft } from "@/tests/support/plan";
 import { recorderStart } from "@/tests/support/recorder-start";
 import { SessionWriter } from "@/tests/support/session-writer";
 import { blockFacts } from "./block-facts";
-import type { RecorderStart } from "./types";
+import type { AtWork } from "./types";
 
 /** Where the bar stands before the ask, as the recorder says it, held against what is derived after it. */
 
@@ -23,10 +23,9 @@ const BLOCKS = 60;
 const TRIALS = 10;
 
 /** A ladder of one rung whose bar follows the horse's reach. */
-const start = (lookBack: number, wantedShare: number, session: string): RecorderStart =>
+const start = (lookBack: number, wantedShare: number, session: string, earlier: readonly EvidenceTrial[]): AtWork =>
   recorderStart({
-    sessionId: session,
-    behaviour: "reach",
+    session: { id: session },
     behaviourInput: { ...EMPTY_BEHAVIOUR, name: "reach" },
     plan: {
       ...emptyDraft().plan,
@@ -34,19 +33,20 @@ const start = (lookBack: number, wantedShare: number, session: string): Recorder
       rungs: [{ values: { reach: 50 }, percentile: { lookBack, wantedShare } }],
       workingStrandId: "reach",
     },
+    earlier,
   });
 
 /** Many short blocks, each in a session of its own, that hand their values on: how many answers were met, of those that had a value before them. */
 function work(lookBack: number, wantedShare: number, draw: (chance: Chance) => number, seed: number, draws?: number) {
   const chance = seededChance(seed);
   for (let i = 0; i < 20; i++) chance();
-  let earlier: RecorderStart["earlier"] = [];
+  let earlier: readonly EvidenceTrial[] = [];
   let met = 0;
   let told = 0;
   let of = 0;
   for (let block = 0; block < BLOCKS; block++) {
     const writer = new SessionWriter(`session-${seed}-${block}`);
-    const now = { ...start(lookBack, wantedShare, writer.session), earlier };
+    const now = start(lookBack, wantedShare, writer.session, earlier);
     for (const { type, payload } of blockFacts(now, reduceSession([]), { rung: 1, kind: "work", side: "L" })) {
       const plain = structuredClone(payload) as { criterion: { working: { percentile: { draw?: number } } } };
       if (draws !== undefined) plain.criterion.working.percentile.draw = draws;

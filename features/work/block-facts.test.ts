@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { reduceSession } from "@/core/record";
+import { type EvidenceTrial, reduceSession } from "@/core/record";
 import { strandFromCatalogue } from "@/core/strands";
 import { allowanceOn } from "@/core/welfare";
 import { emptyDraft } from "@/tests/support/plan";
@@ -7,7 +7,6 @@ import { recorderStart } from "@/tests/support/recorder-start";
 import { SessionWriter } from "@/tests/support/session-writer";
 import { touchFacts } from "../touch/touch-facts";
 import { asideFacts, blockFacts, isAside, planBlock, rungNumber, tallyReinforcement } from "./block-facts";
-import type { RecorderStart } from "./types";
 
 describe("touching in a session of work", () => {
   it("stands in a block of its own beside the plan, so that it counts for no rung", () => {
@@ -43,7 +42,7 @@ describe("tallyReinforcement", () => {
       null,
     );
     expect(tallyReinforcement(recorderStart(), null, 0, "met")).toEqual({ reinforced: 1, released: 1, marked: 1, reinforcers: 1 });
-    expect(tallyReinforcement(recorderStart({ allowance: noFood }), null, 0, "met")).toEqual({
+    expect(tallyReinforcement(recorderStart({ today: { allowance: noFood } }), null, 0, "met")).toEqual({
       reinforced: 1,
       released: 1,
       marked: 1,
@@ -99,7 +98,7 @@ describe("blockFacts", () => {
         workingStrandId: "steps",
         rungs: [{ values: { steps: 4 }, percentile: { lookBack: 4, wantedShare: 0.5 } }, { values: { steps: 5 } }],
       },
-      earlier: [trial(1), trial(2), trial(9, 2), trial(8, 1, 2), trial(null), trial(3)] as unknown as RecorderStart["earlier"],
+      earlier: [trial(1), trial(2), trial(9, 2), trial(8, 1, 2), trial(null), trial(3)] as unknown as EvidenceTrial[],
     });
     const facts = blockFacts(following, reduceSession([]), { rung: 1, side: null, kind: "work" });
     expect(facts.at(-1)?.payload).toMatchObject({

@@ -21,10 +21,10 @@ export function coachOf(
   { start, session, block }: Pick<RecorderState, "start" | "session" | "block">,
   rung: number,
 ): ReinforcementCoach | null {
-  const method = methodOf(start.plan, Math.min(rung, start.plan.rungs.length));
+  const method = methodOf(start.part.plan, Math.min(rung, start.part.plan.rungs.length));
   if (block === null || method === "pressure-release") return null;
-  const { reinforcer, politeSeconds } = start.plan.feeding;
-  const schedule = block.criterion?.schedule ?? scheduleOf(start.plan, rung);
+  const { reinforcer, politeSeconds } = start.part.plan.feeding;
+  const schedule = block.criterion?.schedule ?? scheduleOf(start.part.plan, rung);
   return reinforcementCoach(session.record, { method, schedule, reinforcer, politeSeconds }, session.nowMs() ?? session.record.lastMs);
 }
 

@@ -17,7 +17,11 @@ function adviceFor({ start, session, block }: Pick<RecorderState, "start" | "ses
   const stay =
     asked === undefined || open.lastAnswerMs === null ? null : { askedSeconds: asked, sinceMs: open.lastAnswerMs, reached: open.reached };
   const ask = { askMs: open.askMs, phase: open.phase ?? 1, phaseMs: sinceOf(open), answer: open.lastAnswer, stay };
-  return dwellAdvice({ ...start.plan, ropeOnLeg: hasRopeOnLeg(start.behaviourInput.template) }, ask, session.nowMs() ?? ask.phaseMs);
+  return dwellAdvice(
+    { ...start.part.plan, ropeOnLeg: hasRopeOnLeg(start.part.behaviourInput.template) },
+    ask,
+    session.nowMs() ?? ask.phaseMs,
+  );
 }
 
 /** What to do with the pressure now. It is looked at ten times a second, and drawn anew only when its words change. */
@@ -32,7 +36,7 @@ function useDwell(open: Open, ring: RefObject<SVGCircleElement | null>): DwellAd
   const phaseMs = sinceOf(open);
   const phase = open.phase ?? 1;
   useEffect(() => {
-    const { plan } = newest.current.state.start;
+    const { plan } = newest.current.state.start.part;
     const planned = plannedDwell(plan, phase);
     const pulse = plan.phases[phase - 1];
     const beatMs = pulse?.profile === "pulse" && pulse.pulsesPerMinute !== null ? 60_000 / pulse.pulsesPerMinute : null;
@@ -121,7 +125,7 @@ export function DwellCoach({ open }: { open: Open }) {
       >
         {advice.sentence}
       </p>
-      <span className="figures shrink-0 text-sm text-soft">max {start.plan.maximumSeconds} s</span>
+      <span className="figures shrink-0 text-sm text-soft">max {start.part.plan.maximumSeconds} s</span>
     </div>
   );
 }

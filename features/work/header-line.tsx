@@ -105,11 +105,11 @@ export function HeaderLine({ rung, className }: { rung: number; className: strin
   const { setSheet } = useScreen();
   const session = useLog();
   const { record } = session;
-  const kind = !start.battery && block?.kind ? KIND_WORD[block.kind] : "";
-  const named = block !== null && block.ladder === null && !start.battery;
+  const kind = !start.session.battery && block?.kind ? KIND_WORD[block.kind] : "";
+  const named = block !== null && block.ladder === null && !start.session.battery;
   const where = [
     ...(block?.side ? [SIDE_WORD[block.side]] : []),
-    ...(named ? [] : [`${start.battery ? "item" : "rung"} ${rung}`]),
+    ...(named ? [] : [`${start.session.battery ? "item" : "rung"} ${rung}`]),
     ...(kind === "" ? [] : [kind]),
     ...(session.part === undefined ? [] : [PART_WORDS[session.part]]),
   ].join(" · ");
@@ -117,11 +117,11 @@ export function HeaderLine({ rung, className }: { rung: number; className: strin
     <header className={`${className} grid grid-cols-[minmax(0,1fr)_auto_auto] items-center gap-x-2 gap-y-0.5`}>
       <h1
         // A long name takes two lines beside the ways of logging rather than being cut.
-        className={`line-clamp-2 min-w-0 leading-none break-words desk:text-2xl! ${start.horse.name.length > 9 ? "text-[0.9rem]" : "text-[1.1rem]"}`}
-        title={start.horse.name}
+        className={`line-clamp-2 min-w-0 leading-none break-words desk:text-2xl! ${start.session.horse.name.length > 9 ? "text-[0.9rem]" : "text-[1.1rem]"}`}
+        title={start.session.horse.name}
       >
-        <WayLink href={`/horses/${start.horse.id}/work`} className="hover:underline">
-          {start.horse.name}
+        <WayLink href={`/horses/${start.session.horse.id}/work`} className="hover:underline">
+          {start.session.horse.name}
         </WayLink>
       </h1>
       <div className="flex items-center gap-2">
@@ -154,7 +154,7 @@ export function HeaderLine({ rung, className }: { rung: number; className: strin
         {where}
         <span className="pen-behaviour">
           {where === "" ? "" : " · "}
-          {start.behaviour}
+          {start.part.behaviour}
         </span>
       </p>
       <Rate />

@@ -134,7 +134,7 @@ function Lower({ name, rung }: { name: LowerPad; rung: number }) {
   const { way, block, onBreak } = useNow();
   const { setSheet, setPadPage } = useScreen();
   const start = useStart();
-  const { plan } = start;
+  const { plan } = start.part;
   // What lies on the second page is pressed now and then: the first is back after it.
   const then = (press: () => void) => () => {
     setPadPage(1);
@@ -206,7 +206,7 @@ export function Pads({ rung }: { rung: number }) {
   const { way, open, onBreak, phase, phaseSaid, advice } = useNow();
   const { padPage, setPadPage, setSheet } = useScreen();
   const start = useStart();
-  const { plan } = start;
+  const { plan } = start.part;
   const short = useShort();
   const { first, second } = padPages(padNeeds(plan, way), short);
   const turned = second !== null && padPage === 2;

@@ -3,6 +3,7 @@
 import { Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { batteryPlace, FIRST_LOOK_STEPS } from "@/core/know";
 import { openDanger, openStopSign, workSeconds } from "@/core/record";
+import { type PackedStart, unpackStart } from "@/core/start/wire";
 import { criterionParts } from "@/core/strands";
 import { beginningSide, HEAT_MINUTES, heatOf, heatReasonOf, limitReached } from "@/core/word";
 import { counted } from "@/core/words";
@@ -22,7 +23,6 @@ import { BlockCount, HeaderLine } from "./header-line";
 import { useKeys } from "./keys/use-keys";
 import { fetchParts, lazyPart } from "./lazy-part";
 import { LiveRibbon } from "./live-ribbon";
-import { type PackedStart, unpackStart } from "./pack-start";
 import { Pads } from "./pads";
 import { rigDue } from "./rig";
 import { BlockChooser } from "./sheets/block-chooser";
@@ -118,19 +118,19 @@ export function Recorder({
   useEffect(() => afterPaint(fetchParts), []);
   const marker = useMarker();
   const finished = record.finishMs !== null;
-  const review = `/horses/${start.horse.id}/review/${start.sessionId}`;
+  const review = `/horses/${start.session.horse.id}/review/${start.session.id}`;
   const planned = planBlock(start, record);
-  const rung = planned === null ? start.next.rung : Math.min(rungNumber(start, planned), start.plan.rungs.length);
+  const rung = planned === null ? start.part.next.rung : Math.min(rungNumber(start, planned), start.part.plan.rungs.length);
   // What the block itself was asked for stands, also where the ladder has been changed since.
   const parts = useMemo(() => {
-    const labels = start.plan.phases.map((p) => p.label);
+    const labels = start.part.plan.phases.map((p) => p.label);
     const said =
-      planned !== null && (planned.ladder === null ? !start.battery : planned.version !== start.version)
+      planned !== null && (planned.ladder === null ? !start.session.battery : planned.version !== start.part.version)
         ? planned.criterion?.sentence
         : null;
     return said != null
       ? [{ text: said, strong: false }]
-      : criterionParts(start.plan.strands, start.plan.rungs[rung - 1]?.values ?? {}, labels);
+      : criterionParts(start.part.plan.strands, start.part.plan.rungs[rung - 1]?.values ?? {}, labels);
   }, [start, planned, rung]);
   const coach = working ? coachOf({ start, session, block }, rung) : null;
   const schedule = block?.criterion?.schedule;
@@ -141,7 +141,7 @@ export function Recorder({
     setSheet(null);
   };
   const toReview = async () => {
-    const sender = senderFor(start.storeId);
+    const sender = senderFor(start.session.storeId);
     // In the pen the review is made from what the device has: nothing is waited for.
     if (onwards.pen) return onwards.push(review);
     setBusy(true);
@@ -163,21 +163,21 @@ export function Recorder({
 
   if (!session.ready) return <main className="p-6 text-soft">Reading what this device has kept.</main>;
   // After a block the other side is offered; before the first the plan may say which.
-  const otherSide: Side = block === null ? (beginningSide(start.plan, start.earlier) ?? "L") : block.side === "L" ? "R" : "L";
-  const { workMinutes, repetitions } = start.allowance;
+  const otherSide: Side = block === null ? (beginningSide(start.part.plan, start.part.earlier) ?? "L") : block.side === "L" ? "R" : "L";
+  const { workMinutes, repetitions } = start.today.allowance;
   const limit =
     limitReached({
       limits: { minutes: workMinutes, trials: repetitions, sessionTrials: record.trials.length },
       workMinutes: workSeconds(record, session.nowMs()) / 60,
     })?.reason ?? null;
-  const firstStep = start.battery ? FIRST_LOOK_STEPS[batteryPlace(record).next ?? 0] : undefined;
-  const first: BlockChoice = firstStep !== undefined ? stepChoice(firstStep) : { rung, side: otherSide, kind: start.next.kind };
-  const again: BlockChoice = { rung, side: block?.side ?? "L", kind: start.battery ? "probe" : "work" };
-  const preflight = !start.battery && record.blocks.length === 0 && !record.facts.some(({ type }) => type === "preflight");
-  const freeStart = !start.battery && start.ladderId === null && planned === null;
-  const listens = marker.on && !start.battery;
+  const firstStep = start.session.battery ? FIRST_LOOK_STEPS[batteryPlace(record).next ?? 0] : undefined;
+  const first: BlockChoice = firstStep !== undefined ? stepChoice(firstStep) : { rung, side: otherSide, kind: start.part.next.kind };
+  const again: BlockChoice = { rung, side: block?.side ?? "L", kind: start.session.battery ? "probe" : "work" };
+  const preflight = !start.session.battery && record.blocks.length === 0 && !record.facts.some(({ type }) => type === "preflight");
+  const freeStart = !start.session.battery && start.part.ladderId === null && planned === null;
+  const listens = marker.on && !start.session.battery;
   const rig = rigDue(start, record);
-  const heat = heatOf(record, start.wordSettings, start.heatLowerCelsius);
+  const heat = heatOf(record, start.yard.settings, start.today.heatLowerCelsius);
   const tooHot = heat?.level === "stop" ? heat : null;
   const heatReason = heatReasonOf(record);
   const { handler_place, company } = block?.criterion ?? {};
@@ -202,7 +202,7 @@ export function Recorder({
           <section aria-label="Now" className="pen-now" tabIndex={0}>
             {session.binned && (
               <Suspense fallback={null}>
-                <BinnedNote sessionId={start.sessionId} binned />
+                <BinnedNote sessionId={start.session.id} binned />
               </Suspense>
             )}
             <p className={`shrink-0 leading-tight desk:text-[1.9rem]! desk:leading-snug ${sizeFor(parts)}`} data-testid="criterion">
@@ -215,7 +215,7 @@ export function Recorder({
               )}
             </p>
             <LiveRibbon record={record} nowMs={session.nowMs} />
-            {start.battery && (
+            {start.session.battery && (
               <Suspense fallback={null}>
                 <BatteryPanel record={record} limit={limit} onNext={act.takeWord} />
               </Suspense>
@@ -252,7 +252,7 @@ export function Recorder({
             </div>
             <Pads rung={rung} />
             <div className="pen-status">
-              <StatusLine storeId={start.storeId} events={session.events} />
+              <StatusLine storeId={start.session.storeId} events={session.events} />
             </div>
           </section>
           {sheets}
@@ -305,7 +305,7 @@ export function Recorder({
                 <LadderSheet />
               </Suspense>
               <div className="mt-3">
-                <Cautions cautions={start.cautions} />
+                <Cautions cautions={start.today.cautions} />
               </div>
             </div>
           ) : (
@@ -324,21 +324,21 @@ export function Recorder({
                   {heatReason === null ? " Leave it for today." : ` Walk only, ${HEAT_MINUTES} minutes at most: ${heatReason}.`}
                 </p>
               )}
-              <p className="mb-1 font-head text-lg font-bold text-tarn">{start.next.headline}</p>
-              <p className="mb-3 text-sm text-soft">{start.next.reason}</p>
-              {start.tries.length > 0 && (
+              <p className="mb-1 font-head text-lg font-bold text-tarn">{start.part.next.headline}</p>
+              <p className="mb-3 text-sm text-soft">{start.part.next.reason}</p>
+              {start.today.tries.length > 0 && (
                 <Suspense fallback={null}>
                   <TriesDue />
                 </Suspense>
               )}
               <BlockChooser start={start} first={first} onStart={act.begin} words="Start the block" />
               <div className="mt-3">
-                <Cautions cautions={[...start.cautions, ...start.planCautions]} />
+                <Cautions cautions={[...start.today.cautions, ...start.part.planCautions]} />
               </div>
             </div>
           )}
           <div className="mt-1.5 flex justify-center">
-            <StatusLine storeId={start.storeId} events={session.events} />
+            <StatusLine storeId={start.session.storeId} events={session.events} />
           </div>
         </section>
         {sheets}

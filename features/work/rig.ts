@@ -1,6 +1,6 @@
 import type { RigCheck } from "@/core/ladder";
 import type { SessionRecord } from "@/core/record";
-import type { RecorderStart } from "./types";
+import type { AtWork } from "./types";
 
 /** What of the rig is to be looked at now, and on which side. */
 export interface RigAsked {
@@ -13,7 +13,7 @@ export interface RigAsked {
  * each time the side changes. Null where none are, or they were looked at or
  * skipped for this side.
  */
-export function rigDue({ plan, battery }: Pick<RecorderStart, "plan" | "battery">, record: SessionRecord): RigAsked | null {
+export function rigDue({ part: { plan }, session: { battery } }: Pick<AtWork, "part" | "session">, record: SessionRecord): RigAsked | null {
   const rig = plan.conversation?.rig ?? [];
   if (rig.length === 0 || battery || record.finishMs !== null) return null;
   const looked = record.facts.filter((fact) => fact.type === "rig");

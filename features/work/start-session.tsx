@@ -1,7 +1,9 @@
 "use client";
 
 import { useState } from "react";
-import type { HandlerChoices, HorsePack, Named, OpenCoolDown, Unfinished, YardFacts } from "@/core/pack";
+import type { HorsePack, Named, Unfinished, YardFacts } from "@/core/pack";
+import type { HandlerChoices } from "@/core/start";
+import type { OpenCoolDown } from "@/core/today";
 import { kitCautions } from "@/core/welfare";
 import { Day } from "@/ui/day";
 import { Field, tied, useRequestIds } from "@/ui/form";
@@ -79,6 +81,7 @@ export function StartSession({
   open,
   cooling = [],
   storeId,
+  unread = false,
 }: {
   horse: { id: string; name: string; away: string | null };
   /** What may be begun, by who handles: evidence belongs to the horse with its handler. */
@@ -91,6 +94,8 @@ export function StartSession({
   /** Cool-downs that were begun and not ended. */
   cooling?: readonly OpenCoolDown[];
   storeId: string;
+  /** Whether this device could not read the horse: its ladders are not missing, they are not seen. */
+  unread?: boolean;
 }) {
   const { kit } = yard;
   const people = firstOf(yard.people, last.person);
@@ -229,11 +234,16 @@ export function StartSession({
               />
               <span>
                 <span className="block font-head text-xl font-bold">Free start</span>
-                <span className="block text-soft">No plan for today. Choose a ladder in the recorder, or name something new there.</span>
+                <span className="block text-soft">
+                  {unread
+                    ? "No plan for today. Name what you work on in the recorder."
+                    : "No plan for today. Choose a ladder in the recorder, or name something new there."}
+                </span>
               </span>
             </label>
           </div>
-          {ladders.length === 0 && (
+          {unread && <p className="mt-3">Its ladders are on the computer.</p>}
+          {!unread && ladders.length === 0 && (
             <p className="mt-3">
               No ladder yet.{" "}
               <WayLink href={`/horses/${horse.id}/shape/new`} className="link">
@@ -242,12 +252,14 @@ export function StartSession({
               , or start free.
             </p>
           )}
-          <p className="mt-3">
-            <WayLink href={`/horses/${horse.id}/work/circle`} className="link">
-              Circle work
-            </WayLink>{" "}
-            by a plan and a clock: on a line, in a pen, in long lines.
-          </p>
+          {!unread && (
+            <p className="mt-3">
+              <WayLink href={`/horses/${horse.id}/work/circle`} className="link">
+                Circle work
+              </WayLink>{" "}
+              by a plan and a clock: on a line, in a pen, in long lines.
+            </p>
+          )}
           {ladders.length > 0 && (
             <p className="mt-3 text-soft">
               Worked without the app?{" "}

@@ -6,19 +6,7 @@ import type { RecorderState } from "./use-recorder";
 /** What the pads act on at this moment. */
 type Now = Pick<
   RecorderState,
-  | "advice"
-  | "way"
-  | "setWay"
-  | "phase"
-  | "phaseSaid"
-  | "phaseCount"
-  | "hint"
-  | "block"
-  | "working"
-  | "silent"
-  | "onBreak"
-  | "open"
-  | "added"
+  "advice" | "way" | "setWay" | "phase" | "phaseSaid" | "phaseCount" | "hint" | "block" | "working" | "silent" | "onBreak" | "open"
 >;
 /** What is shown of the recorder: a sheet over it, a page of pads. */
 type Screen = Pick<RecorderState, "sheet" | "setSheet" | "padPage" | "setPadPage" | "turnPads">;

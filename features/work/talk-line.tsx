@@ -14,7 +14,11 @@ import { useLog, useNow, useStart } from "./state";
 export function TalkLine() {
   const { record } = useLog();
   const start = useStart();
-  const { plan, zones, tries } = start;
+  const {
+    part: { plan },
+    session: { zones },
+    today: { tries },
+  } = start;
   const { block } = useNow();
   const wrong = record.timeLine.wrongs.at(-1);
   const open = wrong?.endMs === null;

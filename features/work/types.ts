@@ -1,10 +1,16 @@
-export type { LadderPart, RecorderStart, Zone } from "@/core/pack";
+export type { Zone } from "@/core/pack";
+export type { LadderPart, RecorderStart } from "@/core/start";
 
-import type { LadderPart } from "@/core/pack";
 import type { BlockTries } from "@/core/record";
+import type { LadderPart, RecorderStart } from "@/core/start";
 
 export type Side = "L" | "R";
 export type Way = "tally" | "timed";
+
+/** What the recorder goes by at a moment: what it was given, what it was told since, and the ladder in work. */
+export interface AtWork extends RecorderStart {
+  readonly part: LadderPart;
+}
 
 /** What a new block is to be. */
 export interface BlockChoice {

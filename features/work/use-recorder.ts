@@ -1,7 +1,7 @@
 "use client";
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { SessionRecord } from "@/core/record";
+import { onBreak, type SessionRecord } from "@/core/record";
 import { useSessionLog } from "../device/use-session-log";
 import { useSilent } from "../device/use-silent";
 import { blockActs } from "./acts/block-acts";
@@ -10,12 +10,9 @@ import type { Pen } from "./acts/pen";
 import { sceneActs } from "./acts/scene-acts";
 import { trialActs } from "./acts/trial-acts";
 import { isAside } from "./block-facts";
-import { partNow } from "./ladders";
+import { atWork, partNow } from "./ladders";
 import type { LadderPart, OpenSheet, RecorderStart, Way } from "./types";
 import { useWord } from "./use-word";
-
-/** What the recorder was given, without what belongs to the ladder it began on and another may not have. */
-const withoutLadder = ({ circling: _circling, involves: _involves, ...given }: RecorderStart) => given;
 
 /** Whether a cue was said in the running block: pressed or swiped in it, or the only one there is. */
 const phaseSaidIn = ({ blocks, trials }: SessionRecord, pressedIn: number, phases: number): boolean =>
@@ -24,23 +21,23 @@ const phaseSaidIn = ({ blocks, trials }: SessionRecord, pressedIn: number, phase
 /** The recorder's state and everything a pad can do. */
 export function useRecorder(given: RecorderStart) {
   const session = useSessionLog({
-    storeId: given.storeId,
-    sessionId: given.sessionId,
-    person: given.handler,
-    events: given.events,
-    clocks: given.clocks,
-    position: given.position,
-    silenceMinutes: given.silenceMinutes,
-    begun: given.begun,
+    storeId: given.session.storeId,
+    sessionId: given.session.id,
+    person: given.session.handler,
+    events: given.session.events,
+    clocks: given.session.clocks,
+    position: given.session.position,
+    silenceMinutes: given.yard.settings.silenceMinutes,
+    begun: given.session.begun,
   });
   const { record, recorder, ready, log: logBare, logAgo, latest } = session;
   // The first tap begins the session; opening the recorder does not.
   const log = useCallback<typeof logBare>(
     (...facts) => {
       const { record } = latest();
-      const { horse, handler, place, plan } = given;
+      const { horse, handler, place } = given.session;
       const begun = record.header !== null || record.finishMs !== null;
-      const first = { type: "session.start" as const, payload: { horse: horse.name, handler, place, method: plan.method } };
+      const first = { type: "session.start" as const, payload: { horse: horse.name, handler, place, method: given.first.plan.method } };
       logBare(...(begun ? facts : [first, ...facts]));
     },
     [logBare, latest, given],
@@ -48,7 +45,7 @@ export function useRecorder(given: RecorderStart) {
   const [added, setAdded] = useState<readonly LadderPart[]>([]);
   const part = useMemo(() => partNow(given, added, record), [given, added, record]);
   const { care } = session;
-  const start = useMemo(() => ({ ...withoutLadder(given), ...care, ...part }), [given, care, part]);
+  const start = useMemo(() => atWork(given, added, care, part), [given, added, care, part]);
   const advice = useWord(start, session);
   const [way, setWay] = useState<Way>("tally");
   const [phase, choosePhase] = useState(1);
@@ -67,7 +64,7 @@ export function useRecorder(given: RecorderStart) {
   const turnPads = useCallback(() => setPadPage((page) => (page === 1 ? 2 : 1)), []);
   const block = record.blocks.at(-1) ?? null;
   const working = block !== null && block.endMs === null && record.finishMs === null;
-  const onBreak = record.timeLine.breaks.at(-1)?.endMs === null;
+  const resting = onBreak(record);
   const silent = useSilent(session);
   const open = record.openAsk;
 
@@ -98,15 +95,16 @@ export function useRecorder(given: RecorderStart) {
         const { record, events } = latest();
         const block = record.blocks.at(-1) ?? null;
         const { added, care, pressedIn, ...rest } = chosen.current;
+        const part = partNow(given, added, record);
         return {
           ...rest,
-          phaseSaid: phaseSaidIn(record, pressedIn, partNow(given, added, record).plan.phases.length),
-          start: { ...withoutLadder(given), ...care, ...partNow(given, added, record) },
+          phaseSaid: phaseSaidIn(record, pressedIn, part.plan.phases.length),
+          start: atWork(given, added, care, part),
           record,
           events,
           block,
           working: block !== null && block.endMs === null && record.finishMs === null,
-          onBreak: record.timeLine.breaks.at(-1)?.endMs === null,
+          onBreak: onBreak(record),
           open: record.openAsk,
           presentMs: presentMs.current() ?? record.lastMs,
         };
@@ -130,19 +128,18 @@ export function useRecorder(given: RecorderStart) {
     way,
     setWay,
     phase,
-    phaseSaid: phaseSaidIn(record, pressedIn, start.plan.phases.length),
-    phaseCount: start.plan.phases.length,
+    phaseSaid: phaseSaidIn(record, pressedIn, start.part.plan.phases.length),
+    phaseCount: start.part.plan.phases.length,
     hint,
     sheet: shown,
     setSheet,
     padPage,
     setPadPage,
     turnPads,
-    added,
     block,
     working,
     silent,
-    onBreak,
+    onBreak: resting,
     open,
     act,
   };

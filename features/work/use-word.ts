@@ -5,40 +5,41 @@ import { handlerOfBegun } from "@/core/pack";
 import type { SessionRecord } from "@/core/record";
 import { type Advice, theWord, wordInputOf } from "@/core/word";
 import type { SessionLog } from "../device/use-session-log";
-import type { RecorderStart } from "./types";
+import type { AtWork } from "./types";
 
 const LOOK_AT_THE_CLOCK_MS = 5000;
 
-function adviceNow(start: RecorderStart, record: SessionRecord, nowMs: number): Advice | null {
-  const { ladderId, version, plan, earlier, allowance, restingBreaths, weakerSide, wordSettings, circling, involves, heatLowerCelsius } =
-    start;
+/** What the word says now of the ladder in work; null where there is none, or no block of it runs. */
+export function adviceNow(start: AtWork, record: SessionRecord, nowMs: number): Advice | null {
+  const { ladderId, version, plan, earlier, circling, involves } = start.part;
+  const { allowance, restingBreaths, weakerSide, heatLowerCelsius } = start.today;
+  const { settings } = start.yard;
   if (ladderId === null || version === null) return null;
-  const carried = new Map(start.carried.map(([of, rungs]) => [of, new Map(rungs)]));
+  const carried = new Map(start.part.carried.map(([of, rungs]) => [of, new Map(rungs)]));
   const situation = {
-    session: start.sessionId,
+    session: start.session.id,
     record,
     nowMs,
     plan,
     ladder: ladderId,
     version,
-    handler: handlerOfBegun(start.begun),
+    handler: handlerOfBegun(start.session.begun),
     earlier,
     carried,
     allowance,
     restingBreaths,
     weakerSide,
     heatLowerCelsius,
-    ...(involves === undefined ? {} : { involves }),
-    ...(circling === undefined
-      ? {}
-      : { circling: { left: circling, ladders: start.ladders.flatMap((one) => (one.circling ? one.ladderId : [])) } }),
+    involves,
+    circling:
+      circling === null ? null : { left: circling, ladders: start.parts.flatMap((one) => (one.circling === null ? [] : one.ladderId)) },
   };
-  const input = wordInputOf(situation, wordSettings);
-  return input === null ? null : theWord(input, wordSettings);
+  const input = wordInputOf(situation, settings);
+  return input === null ? null : theWord(input, settings);
 }
 
 /** The word for now; logged when it changes, by the recorder that is looking at it. */
-export function useWord(start: RecorderStart, { record, nowMs, log, ready }: SessionLog): Advice | null {
+export function useWord(start: AtWork, { record, nowMs, log, ready }: SessionLog): Advice | null {
   const [tick, setTick] = useState(0);
   useEffect(() => {
     const timer = setInterval(() => setTick((n) => n + 1), LOOK_AT_THE_CLOCK_MS);

@@ -5,4 +5,5 @@ export { readKept } from "./read-kept";
 export { catchUp, rebuildCaches, refreshCaches } from "./rebuild";
 export { DamagedSumError, opened, openedOrNull } from "./sealed";
 export { markAllStale, markStale, overlay, staleSessions } from "./stale";
-export { dropKept, TRIAL_FLAGS } from "./write";
+export { type PackedTrial, packTrials, TRIAL_FLAGS } from "./trial-columns";
+export { dropKept } from "./write";

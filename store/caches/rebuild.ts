@@ -4,7 +4,8 @@ import type { StoreParts } from "../store";
 import { type Kept, workOut } from "./kept";
 import { setNotSummed } from "./not-summed";
 import { markAllStale, marksOf } from "./stale";
-import { dropKeptOfNone, type Whose, writeKept } from "./write";
+import type { Whose } from "./trial-columns";
+import { dropKeptOfNone, writeKept } from "./write";
 
 /** Sessions summed up in one transaction: twice so many lie in memory at once. */
 const AT_ONCE = 200;

@@ -1,27 +1,18 @@
 import { QueryTypes, type Transaction } from "sequelize";
-import { handlerKey, isClean, isComparable, type Trial } from "@/core/record";
+import { whoseTrial } from "@/core/record";
 import type { StoreParts } from "../store";
 import { setWhole } from "./damaged";
 import type { Kept } from "./kept";
 import { sealed } from "./sealed";
-
-/** Whose a session is, as its trials name them. */
-export interface Whose {
-  readonly horse_id: string;
-  readonly person_id: string | null;
-}
-
-/** What a trial's flags hold, a bit each. */
-export const TRIAL_FLAGS = { clean: 1, overridden: 2, fellShort: 4, helped: 8, comparable: 16, troubled: 32 } as const;
+import { TRIAL_COLUMNS, trialRow, type Whose } from "./trial-columns";
 
 const TABLES = {
   session_summary:
     "session_no started_ms finished seen last_ms runs_on_ms shift_ms work_s n met pieces food_g do_next struck_notes drawing digest past circle aftermath",
   block: "session_no position number behaviour ladder_no version rung side kind seconds n met",
   rung_side_summary: "session_no ladder_no version rung side n met met_at_lightest",
-  trial:
-    "session_no number block horse_no handler_no ladder_no version rung side kind outcome phase ease value unit wall_ms ask_ms end_ms answer_ms latency_s waited_s release_lag_s mark_lag_s feed_delay_s wrong_before released marked reinforced reinforcers zone ended_by logged flags movement",
-} as const;
+  trial: TRIAL_COLUMNS.join(" "),
+} as const satisfies Readonly<Record<string, string>>;
 
 /** One statement and one text for many rows: SQLite takes it apart on its own thread. */
 const insertSql = (table: keyof typeof TABLES) => {
@@ -48,57 +39,6 @@ async function numbersOf(store: StoreParts, ids: ReadonlySet<string>, transactio
 /** Texts with a check sum before them; whoever reads them opens them. */
 const SEALED: ReadonlySet<string> = new Set(["struck_notes", "drawing", "digest", "past", "circle", "aftermath"]);
 const seal = (text: unknown) => (typeof text === "string" ? sealed(text) : null);
-
-const bit = (flag: boolean | null) => (flag === null ? null : Number(flag));
-
-function trialRow({ no, record }: Kept, trial: Trial, number: (id: string | null) => number | null, whose: Whose) {
-  const block = trial.blockIndex === null ? undefined : record.blocks[trial.blockIndex];
-  const rung = Number(block?.rung);
-  const counts = block !== undefined && block.ladder !== null && block.version !== null && Number.isInteger(rung);
-  const flags =
-    Number(isClean(trial, block?.criterion ?? null)) * TRIAL_FLAGS.clean +
-    Number(trial.overridden) * TRIAL_FLAGS.overridden +
-    Number(trial.shortfall !== null) * TRIAL_FLAGS.fellShort +
-    Number(trial.helped !== null) * TRIAL_FLAGS.helped +
-    Number(isComparable(trial, block?.criterion ?? null)) * TRIAL_FLAGS.comparable +
-    Number(trial.troubled !== null) * TRIAL_FLAGS.troubled;
-  return [
-    no,
-    trial.number,
-    trial.blockIndex,
-    number(whose.horse_id),
-    number(trial.handler === null ? whose.person_id : handlerKey(trial.handler)),
-    counts ? number(block.ladder) : null,
-    block?.version ?? null,
-    Number.isInteger(rung) ? rung : null,
-    trial.side,
-    block?.kind ?? null,
-    trial.outcome,
-    trial.phase,
-    trial.ease,
-    trial.value,
-    trial.unit,
-    (record.startWallMs ?? 0) + trial.askMs,
-    trial.askMs,
-    trial.endMs,
-    trial.answerMs,
-    trial.latencySeconds,
-    trial.waitedSeconds,
-    trial.releaseLagSeconds,
-    trial.markLagSeconds,
-    trial.feedDelaySeconds,
-    trial.wrongBefore,
-    bit(trial.released),
-    bit(trial.marked),
-    bit(trial.reinforced),
-    trial.reinforcers,
-    trial.zone,
-    trial.endedBy,
-    trial.logged,
-    flags,
-    trial.movement,
-  ];
-}
 
 /** Takes away what is kept of no session, or of one in the bin. */
 export async function dropKeptOfNone(store: StoreParts, transaction: Transaction): Promise<void> {
@@ -127,7 +67,7 @@ export async function writeKept(
   const ids = new Set<string>();
   for (const { no, blocks, record } of kept) {
     const { horse_id, person_id } = whose.get(no) ?? { horse_id: "", person_id: null };
-    const handlers = record.trials.map(({ handler }) => (handler === null ? null : handlerKey(handler)));
+    const handlers = record.trials.map((trial) => whoseTrial(trial, null));
     for (const id of [horse_id, person_id, ...handlers, ...blocks.map(({ ladder }) => ladder)]) if (id !== null) ids.add(id);
   }
   const numbers = await numbersOf(store, ids, transaction);

@@ -17,6 +17,7 @@ import * as soundAdvice from "./0013-sound-advice";
 import * as waysAndKit from "./0014-ways-and-kit";
 import * as nothingLostAgain from "./0015-nothing-lost-again";
 import * as wholeOrNone from "./0016-whole-or-none";
+import * as planDocuments from "./0017-plan-documents";
 
 interface Migration {
   readonly name: string;
@@ -46,6 +47,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0014-ways-and-kit", up: waysAndKit.up },
   { name: "0015-nothing-lost-again", up: nothingLostAgain.up },
   { name: "0016-whole-or-none", up: wholeOrNone.up },
+  { name: "0017-plan-documents", up: planDocuments.up },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name);

@@ -1,5 +1,5 @@
+import { randomUUID as newId } from "node:crypto";
 import type { Model } from "sequelize";
-import { v4 as newId } from "uuid";
 import { NotSuchAFileError } from "@/core/formats";
 import { check, type HorseInput, horseSchema } from "@/core/schemas";
 import { addHorse, getHorse, listHorses } from "../horses";

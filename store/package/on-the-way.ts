@@ -1,5 +1,5 @@
+import { randomUUID as newId } from "node:crypto";
 import { QueryTypes, type Transaction } from "sequelize";
-import { v4 as newId } from "uuid";
 import { markStale } from "../caches";
 import type { Store, StoreParts } from "../store";
 import { PACKED_TABLES, type PackedTable } from "./tables";

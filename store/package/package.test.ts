@@ -248,8 +248,8 @@ describe("what is no package", () => {
     ["a way out of the folder", () => zipSync({ ...files(), "../../etc/passwd": strToU8("x") }), /belongs in no package/],
     ["no descriptor", () => zipSync(without("datapackage.json")), /no datapackage.json/],
     ["another descriptor", () => zipSync({ ...files(), "datapackage.json": strToU8("{}") }), /no package of Deft Tether/],
-    ["a newer format", () => zipSync(withText("datapackage.json", (text) => text.replace('"format": 1', '"format": 2'))), /newer version/],
-    ["a missing table", () => zipSync(without("rung.csv")), /“rung.csv” is missing/],
+    ["a newer format", () => zipSync(withText("datapackage.json", (text) => text.replace('"format": 2', '"format": 3'))), /newer version/],
+    ["a missing table", () => zipSync(without("ladder_plan.csv")), /“ladder_plan.csv” is missing/],
     [
       "a column from later",
       () => zipSync(withText("horse.csv", (text) => text.replace("id,name", "id,wings"))),
@@ -257,8 +257,8 @@ describe("what is no package", () => {
     ],
     [
       "a number that is none",
-      () => zipSync(withText("cue_phase.csv", (text) => text.replace(/^([^\r]*\r\n[^,]*,)\d+/, "$1many"))),
-      /cue_phase.csv, line 2: “version” is no whole number/,
+      () => zipSync(withText("ladder_plan.csv", (text) => text.replace(/^([^\r]*\r\n[^,]*,)\d+/, "$1many"))),
+      /ladder_plan.csv, line 2: “version” is no whole number/,
     ],
     [
       "an event there is not",

@@ -2,14 +2,14 @@ import { statSync } from "node:fs";
 import { QueryTypes } from "sequelize";
 import { checkPayload, EVENT_TYPES, type EventType, wallClockPlausible } from "@/core/events";
 import { CsvPieces, NotSuchAFileError } from "@/core/formats";
-import { checkLadderPlan } from "@/core/schemas";
 import { markAllStale } from "../caches";
-import { listLadders, plansOf, unreadLadders } from "../ladders";
 import type { Store } from "../store";
+import { bringForward, makeRoom, PLAN_FILE_VALUES, PLAN_FILES } from "./format-1";
 import {
   columnsOf,
   EVENT_COLUMNS,
   EVENTS_FILE,
+  PACKAGE_FORMAT,
   PACKED_TABLES,
   type PackedColumn,
   type PackedTable,
@@ -17,6 +17,7 @@ import {
   SETTINGS_KEYS,
 } from "./tables";
 import { type Cell, type FileTaker, problem, type TypedFile, typedRows } from "./typed-rows";
+import { VALUES } from "./values";
 import { CheckedZip, type Promised } from "./zip";
 
 /** What is told while a file is read. */
@@ -36,6 +37,15 @@ export class CancelledError extends Error {
 const LONGEST_PICTURE_ROW = 8 * 1024 * 1024;
 const LONGEST_ROW = 1024 * 1024;
 const LONGEST_DESCRIPTOR = 4 * 1024 * 1024;
+
+/** The tables of a package by its format. */
+const tablesOf = (format: number): readonly PackedTable[] =>
+  format === 1 ? PACKED_TABLES.flatMap((table) => (table.name === "ladder_plan" ? PLAN_FILES : [table])) : PACKED_TABLES;
+
+/** The names of every file that a package of any format holds. */
+const EVERY_FILE: ReadonlySet<string> = new Set(
+  [...[...tablesOf(1), ...tablesOf(PACKAGE_FORMAT)].map(({ name }) => name), EVENTS_FILE, SETTINGS_FILE].map((name) => `${name}.csv`),
+);
 
 const insertSql = (table: string, names: readonly string[]) =>
   `INSERT INTO "${table}" (${names.map((name) => `"${name}"`).join(", ")}) SELECT ${names.map((_, i) => `value->>${i}`).join(", ")} FROM jsonb_each(jsonb($rows))`;
@@ -69,7 +79,7 @@ function tableTaker(store: Store, table: PackedTable, columns: readonly PackedCo
       throw fits(file, lines.at(-1) ?? 1, error);
     }
   };
-  return typedRows({ name: table.name, columns, put });
+  return typedRows({ name: table.name, columns, values: VALUES[table.name] ?? PLAN_FILE_VALUES[table.name], put });
 }
 
 const KNOWN_TYPES: ReadonlySet<string> = new Set(EVENT_TYPES);
@@ -151,7 +161,7 @@ function eventTaker(store: Store): FileTaker {
       throw fits(file, lines.at(-1) ?? 1, error);
     }
   };
-  return typedRows({ name: EVENTS_FILE, columns: EVENT_COLUMNS, put });
+  return typedRows({ name: EVENTS_FILE, columns: EVENT_COLUMNS, values: VALUES[EVENTS_FILE], put });
 }
 
 async function clockOffsets(store: Store): Promise<ReadonlyMap<string, number>> {
@@ -180,7 +190,7 @@ function settingsTaker(store: Store): FileTaker {
           await store.models.meta.upsert({ key: String(row[key]), value: String(row[value]) }, { transaction });
     });
   };
-  return typedRows({ name: SETTINGS_FILE, columns, put });
+  return typedRows({ name: SETTINGS_FILE, columns, values: VALUES[SETTINGS_FILE], put });
 }
 
 /**
@@ -194,15 +204,23 @@ function settingsTaker(store: Store): FileTaker {
 export async function readPackage(store: Store, path: string, { onBytes, cancelled }: Reading = {}): Promise<void> {
   const size = statSync(path).size;
   const zip = await CheckedZip.open(path, size);
+  let format = PACKAGE_FORMAT;
   try {
+    const refuseStrangers = (known: ReadonlySet<string>) => {
+      const stranger = zip.names.find((name) => name !== DESCRIPTOR && !known.has(name));
+      if (stranger !== undefined) throw new NotSuchAFileError(`“${stranger.slice(0, 80)}” belongs in no package.`);
+    };
+    refuseStrangers(EVERY_FILE);
+    if (!zip.names.includes(DESCRIPTOR)) throw new NotSuchAFileError("It has no datapackage.json, so it is no package.");
+    const described = checkDescriptor(await wholeText(zip, DESCRIPTOR));
+    format = described.format;
+    if (format === 1) await makeRoom(store);
     const takers = new Map<string, FileTaker>();
-    for (const table of PACKED_TABLES) takers.set(`${table.name}.csv`, tableTaker(store, table, await columnsOf(store.sequelize, table)));
+    for (const table of tablesOf(format))
+      takers.set(`${table.name}.csv`, tableTaker(store, table, await columnsOf(store.sequelize, table)));
     takers.set(`${EVENTS_FILE}.csv`, eventTaker(store));
     takers.set(`${SETTINGS_FILE}.csv`, settingsTaker(store));
-    const stranger = zip.names.find((name) => name !== DESCRIPTOR && !takers.has(name));
-    if (stranger !== undefined) throw new NotSuchAFileError(`“${stranger.slice(0, 80)}” belongs in no package.`);
-    if (!zip.names.includes(DESCRIPTOR)) throw new NotSuchAFileError("It has no datapackage.json, so it is no package.");
-    const promised = checkDescriptor(await wholeText(zip, DESCRIPTOR));
+    refuseStrangers(new Set(takers.keys()));
     const total = zip.names.reduce((sum, name) => sum + zip.bytesOf(name), 0);
     let done = 0;
     for (const [name, taker] of takers) {
@@ -211,7 +229,7 @@ export async function readPackage(store: Store, path: string, { onBytes, cancell
       const longest = name === "horse_photo.csv" ? LONGEST_PICTURE_ROW : LONGEST_ROW;
       const decoder = new TextDecoder("utf-8", { fatal: true });
       const pieces = new CsvPieces(taker.take);
-      for await (const piece of zip.read(name, promised.get(name))) {
+      for await (const piece of zip.read(name, described.promised.get(name))) {
         pieces.push(decoded(decoder, name, piece));
         if (pieces.waiting > longest) throw problem(name, pieces.linesTaken + 1, "a row is too long.");
         await taker.flush();
@@ -226,7 +244,8 @@ export async function readPackage(store: Store, path: string, { onBytes, cancell
   } finally {
     zip.close();
   }
-  await checkWhole(store);
+  if (format === 1) await bringForward(store);
+  await checkPointers(store);
   await store.writer.write((transaction) => markAllStale(store, transaction));
 }
 
@@ -251,7 +270,7 @@ async function wholeText(zip: CheckedZip, name: string): Promise<string> {
 }
 
 /** What a descriptor promises of each file. @throws NotSuchAFileError where it is none of ours. */
-function checkDescriptor(text: string): ReadonlyMap<string, Promised> {
+function checkDescriptor(text: string): { readonly promised: ReadonlyMap<string, Promised>; readonly format: number } {
   let found: unknown;
   try {
     found = JSON.parse(text);
@@ -260,7 +279,7 @@ function checkDescriptor(text: string): ReadonlyMap<string, Promised> {
   }
   const { "deft-tether": own, resources } = (found ?? {}) as { "deft-tether"?: { format?: unknown }; resources?: unknown };
   const format = own?.format;
-  if (format !== 1)
+  if (typeof format !== "number" || format < 1 || format > PACKAGE_FORMAT || !Number.isInteger(format))
     throw new NotSuchAFileError(typeof format === "number" ? "It was made by a newer version." : "It is no package of Deft Tether.");
   const promised = new Map<string, Promised>();
   for (const one of Array.isArray(resources) ? (resources as unknown[]) : []) {
@@ -272,25 +291,11 @@ function checkDescriptor(text: string): ReadonlyMap<string, Promised> {
       ...(typeof bytes === "number" ? { bytes } : {}),
     });
   }
-  return promised;
+  return { promised, format };
 }
 
-/** What single rows cannot tell: that they point at each other, and that the plans are plans. */
-async function checkWhole(store: Store): Promise<void> {
+/** What single rows cannot tell: that they point at each other. */
+async function checkPointers(store: Store): Promise<void> {
   const [loose] = await store.sequelize.query<{ table: string }>("PRAGMA foreign_key_check", { type: QueryTypes.SELECT });
   if (loose !== undefined) throw new NotSuchAFileError(`A row of ${loose.table}.csv points at something that is not there.`);
-  const [lost] = await unreadLadders(store);
-  if (lost !== undefined)
-    throw new NotSuchAFileError(`The plan of “${lost.name}” in ladder_version.csv, strand.csv, rung.csv or cue_phase.csv is not whole.`);
-  const horses = await store.sequelize.query<{ id: string }>("SELECT id FROM horse", { type: QueryTypes.SELECT });
-  for (const { id } of horses) {
-    const ladders = await listLadders(store, id);
-    const versions = ladders.flatMap(({ id: ladder, presentVersion }) =>
-      Array.from({ length: Math.min(1000, presentVersion) }, (_, i) => ({ ladder, version: i + 1 })),
-    );
-    for (const { plan } of await plansOf(store, versions)) {
-      const checked = checkLadderPlan(plan);
-      if (!checked.ok) throw new NotSuchAFileError(`A plan in it cannot be worked: ${checked.problems[0]?.message ?? "it is not whole."}`);
-    }
-  }
 }

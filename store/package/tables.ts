@@ -9,6 +9,9 @@ export interface PackedTable {
   readonly but?: readonly string[];
 }
 
+/** The format a package is written in. Format 1 held a plan in four tables. */
+export const PACKAGE_FORMAT = 2;
+
 /** Every table a package holds, each after those it points at. Events are told apart by their own id, and carry where they came from. */
 export const PACKED_TABLES: readonly PackedTable[] = [
   { name: "person", key: ["id"], but: ["access", "passphrase"] },
@@ -22,10 +25,7 @@ export const PACKED_TABLES: readonly PackedTable[] = [
   { name: "restriction", key: ["id"] },
   { name: "behaviour", key: ["id"] },
   { name: "ladder", key: ["id"] },
-  { name: "ladder_version", key: ["ladder_id", "version"] },
-  { name: "strand", key: ["ladder_id", "version", "position"] },
-  { name: "rung", key: ["ladder_id", "version", "number"] },
-  { name: "cue_phase", key: ["ladder_id", "version", "number"] },
+  { name: "ladder_plan", key: ["ladder_id", "version"] },
   { name: "chain", key: ["id"] },
   { name: "chain_link", key: ["chain_id", "position"] },
   { name: "try_both", key: ["id"] },

@@ -1,6 +1,6 @@
 import { type CsvRecord, NotSuchAFileError, readPackageCell } from "@/core/formats";
+import type { Check } from "./cell-checks";
 import type { PackedColumn } from "./tables";
-import { VALUES } from "./values";
 
 export type Cell = string | number | null;
 
@@ -24,13 +24,14 @@ export interface TypedFile {
   /** Its name without ".csv". */
   readonly name: string;
   readonly columns: readonly PackedColumn[];
+  /** What each column may hold. */
+  readonly values: Readonly<Record<string, Check>> | undefined;
   readonly put: (names: readonly string[], rows: Cell[][], lines: readonly number[]) => Promise<void>;
 }
 
 /** Rows of a file as typed values, each value checked, in parts that are bounded in rows and in size. */
-export function typedRows({ name, columns, put }: TypedFile): FileTaker {
+export function typedRows({ name, columns, values = {}, put }: TypedFile): FileTaker {
   const file = `${name}.csv`;
-  const values = VALUES[name] ?? {};
   let places: PackedColumn[] | null = null;
   let waiting: Cell[][] = [];
   let lines: number[] = [];

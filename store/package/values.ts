@@ -1,73 +1,11 @@
 import { CIRCLE_SOUND_NAMES } from "@/core/circle";
-import { EARLIEST_YEAR, isDay, LATEST_YEAR } from "@/core/day";
+import { isDay, LATEST_YEAR } from "@/core/day";
 import { COUNTED } from "@/core/experiment";
-import { METHODS } from "@/core/ladder";
 import { PLACE_ITEM_KINDS, PLACE_SHAPES } from "@/core/place";
-import {
-  check,
-  circleSetupSchema,
-  FORM_LIMITS,
-  HORSE_SEXES,
-  kitFitSchema,
-  pinnedSignsSchema,
-  SESSION_KINDS,
-  wireProblem,
-} from "@/core/schemas";
+import { check, circleSetupSchema, HORSE_SEXES, kitFitSchema, pinnedSignsSchema, SESSION_KINDS } from "@/core/schemas";
 import { SIGN_KINDS } from "@/core/signs";
 import { DATE_KINDS, KIT_KINDS } from "@/core/welfare";
-import type { Cell } from "./typed-rows";
-
-/** What is wrong with the value of a column, in words that follow its name; null where nothing is. */
-type Check = (value: Cell) => string | null;
-
-// biome-ignore lint/suspicious/noControlCharactersInRegex: they are exactly what is looked for
-const CONTROL = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/;
-const LONG_TEXT = 4000;
-const shown = (value: Cell) => `“${`${value}`.slice(0, 60)}”`;
-
-const text =
-  (most = LONG_TEXT): Check =>
-  (value) =>
-    typeof value !== "string"
-      ? "is no text."
-      : value.length > most
-        ? `is longer than ${most} characters.`
-        : CONTROL.test(value)
-          ? "is no plain text."
-          : null;
-const id = text(100);
-const name: Check = (value) => text(80)(value) ?? (String(value).trim() === "" ? "is empty." : null);
-const oneOf =
-  (words: readonly string[]): Check =>
-  (value) =>
-    words.includes(String(value)) ? null : `${shown(value)} is not known here.`;
-const within =
-  (least: number, most: number): Check =>
-  (value) =>
-    typeof value === "number" && value >= least && value <= most ? null : `${shown(value)} is not from ${least} to ${most}.`;
-const flag: Check = (value) => (value === 0 || value === 1 ? null : `${shown(value)} is neither 0 nor 1.`);
-const day: Check = (value) => (isDay(value) ? null : `${shown(value)} is no day from ${EARLIEST_YEAR} to ${LATEST_YEAR}.`);
-const time: Check = (value) =>
-  typeof value === "number" && value >= Date.UTC(1900, 0) && value < Date.UTC(LATEST_YEAR + 1, 0)
-    ? null
-    : `${shown(value)} is no time of ours.`;
-/** JSON that holds what it should; never deeper or larger than a form may be. */
-const json =
-  (is: (value: unknown) => boolean): Check =>
-  (value) => {
-    let found: unknown;
-    try {
-      found = JSON.parse(String(value));
-    } catch {
-      return "cannot be read.";
-    }
-    return wireProblem(found, FORM_LIMITS) === null && is(found) ? null : `${shown(value)} is not what belongs there.`;
-  };
-const isRecord = (value: unknown): boolean => typeof value === "object" && value !== null && !Array.isArray(value);
-const textsOf = (most: number) => (value: unknown) =>
-  Array.isArray(value) && value.length <= most && value.every((one) => typeof one === "string" && one.length <= 200);
-const listOf = (most: number, is: (value: unknown) => boolean) => (value: unknown) =>
-  Array.isArray(value) && value.length <= most && value.every(is);
+import { type Check, count, day, flag, id, isRecord, json, listOf, name, oneOf, text, textsOf, time, within } from "./cell-checks";
 
 const against = json(
   listOf(500, (one) => isRecord(one) && isDay((one as { day?: unknown }).day) && typeof (one as { reason?: unknown }).reason === "string"),
@@ -89,16 +27,19 @@ const setup = json(
 );
 const fit = json((value) => check(kitFitSchema, value).ok);
 
+const LONGEST_DOCUMENT = 500_000;
+const plainDocument: Check = (value) =>
+  typeof value !== "string" ? "is no text." : value.length > LONGEST_DOCUMENT ? `is longer than ${LONGEST_DOCUMENT} characters.` : null;
+
 const binned = { binned_ms: time, binned_with: text(100) };
 const sample = flag;
-const count = within(0, 1_000_000);
 const MOST_YEARS_OFF_MS = 100 * 366 * 86_400_000;
 const photoBytes: Check = (value) => (/^[A-Za-z0-9+/]*={0,2}$/.test(String(value)) ? null : "is no picture.");
 
 /**
  * What each column of a package may hold. An empty cell is judged by whether
- * the column may be empty, and by nothing here. A plan is judged whole, when
- * its tables are there; a restriction whose kind this version does not know is
+ * the column may be empty, and by nothing here.
+ * A plan is judged whole, when it is read; a restriction whose kind this version does not know is
  * kept, and closes all work until somebody has read it.
  */
 export const VALUES: Readonly<Record<string, Readonly<Record<string, Check>>>> = {
@@ -216,62 +157,8 @@ export const VALUES: Readonly<Record<string, Readonly<Record<string, Check>>>> =
     created_ms: time,
     ...binned,
   },
-  ladder_version: {
-    ladder_id: id,
-    version: within(1, 1_000_000),
-    method: oneOf(METHODS),
-    maximum_s: within(0, 100_000),
-    mastery: json(isRecord),
-    schedule: json(isRecord),
-    offers: text(40),
-    working_strand: text(100),
-    planned: count,
-    hold_on_wrong: flag,
-    first_touch_cm: within(0, 100_000),
-    transfer_gap_s: within(0, 100_000),
-    reinforcer: text(40),
-    piece_g: within(0, 100_000),
-    day_limit_g: within(0, 1_000_000),
-    fed_where: text(400),
-    polite_s: within(0, 100_000),
-    ways: json((value) => Array.isArray(value) || isRecord(value)),
-    conversation: json(isRecord),
-    created_ms: time,
-  },
-  strand: {
-    ladder_id: id,
-    version: within(1, 1_000_000),
-    position: count,
-    strand_id: id,
-    key: text(80),
-    name: text(200),
-    kind: oneOf(["number", "levels"]),
-    unit: text(40),
-    levels: json(textsOf(100)),
-    harder: text(40),
-  },
-  rung: {
-    ladder_id: id,
-    version: within(1, 1_000_000),
-    number: within(1, 1000),
-    rung_values: json(isRecord),
-    method: oneOf(METHODS),
-    schedule: json(isRecord),
-    percentile: json(isRecord),
-    kept: text(400),
-    least_movement: within(0, 4),
-    handler_most: json(Array.isArray),
-  },
-  cue_phase: {
-    ladder_id: id,
-    version: within(1, 1_000_000),
-    number: within(1, 100),
-    label: text(200),
-    kind: text(40),
-    profile: text(40),
-    dwell_s: within(0, 100_000),
-    pulses_per_min: within(0, 100_000),
-  },
+  // What it says is judged when it is read: one that this version cannot read is kept, and named.
+  ladder_plan: { ladder_id: id, version: within(1, 1_000_000), format: within(1, 1000), document: plainDocument, created_ms: time },
   chain: { id, horse_id: id, name: text(200), direction: text(40), sample, created_ms: time, ...binned },
   chain_link: { chain_id: id, position: count, ladder_id: id, rung: within(1, 1000) },
   try_both: {

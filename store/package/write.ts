@@ -3,7 +3,16 @@ import { strToU8, Zip, ZipDeflate } from "fflate";
 import { QueryTypes } from "sequelize";
 import { packageCell, packageLine } from "@/core/formats";
 import type { Store } from "../store";
-import { columnsOf, EVENT_COLUMNS, EVENTS_FILE, PACKED_TABLES, type PackedColumn, SETTINGS_FILE, SETTINGS_KEYS } from "./tables";
+import {
+  columnsOf,
+  EVENT_COLUMNS,
+  EVENTS_FILE,
+  PACKAGE_FORMAT,
+  PACKED_TABLES,
+  type PackedColumn,
+  SETTINGS_FILE,
+  SETTINGS_KEYS,
+} from "./tables";
 
 const ROWS_AT_ONCE = 2000;
 /** Every file of a package has this date, so that the same rows make the same bytes. */
@@ -145,7 +154,7 @@ export async function* writePackage(store: Store, made: { readonly version: stri
   // Last, since it holds the hash of every other file.
   const descriptor = add("datapackage.json");
   descriptor.push(
-    `${JSON.stringify({ profile: "tabular-data-package", name: "deft-tether-yard", created: new Date(made.nowMs).toISOString(), "deft-tether": { version: made.version, format: 1 }, resources: resources.map((one) => ({ ...one, ...hashed.get(one.path) })) }, null, 1)}\n`,
+    `${JSON.stringify({ profile: "tabular-data-package", name: "deft-tether-yard", created: new Date(made.nowMs).toISOString(), "deft-tether": { version: made.version, format: PACKAGE_FORMAT }, resources: resources.map((one) => ({ ...one, ...hashed.get(one.path) })) }, null, 1)}\n`,
   );
   descriptor.end();
   zip.end();

@@ -327,10 +327,10 @@ describe("hostile bodies over every route", () => {
   it("left nothing half written: what belongs together is there together", async () => {
     const none = async (sql: string) => expect(await database.all(sql), sql).toEqual([]);
     await none(
-      "SELECT id FROM ladder WHERE NOT EXISTS (SELECT 1 FROM ladder_version v WHERE v.ladder_id = ladder.id AND v.version = ladder.version)",
+      "SELECT id FROM ladder WHERE NOT EXISTS (SELECT 1 FROM ladder_plan v WHERE v.ladder_id = ladder.id AND v.version = ladder.version)",
     );
     await none(
-      "SELECT id FROM ladder WHERE (SELECT COUNT(*) FROM rung r WHERE r.ladder_id = ladder.id AND r.version = ladder.version) < 2",
+      "SELECT id FROM ladder WHERE (SELECT json_array_length(document, '$.rungs') FROM ladder_plan p WHERE p.ladder_id = ladder.id AND p.version = ladder.version) < 2",
     );
     await none("SELECT id FROM behaviour WHERE NOT EXISTS (SELECT 1 FROM ladder WHERE behaviour_id = behaviour.id)");
     await none("SELECT id FROM chain WHERE (SELECT COUNT(*) FROM chain_link l WHERE l.chain_id = chain.id) < 2");

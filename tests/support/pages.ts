@@ -11,7 +11,7 @@ import { sidesIn } from "@/app/server/sides-of";
 import { stallsOf } from "@/app/server/stalls-of";
 import { triesOf } from "@/app/server/tries";
 import { yardLines } from "@/app/server/yard-lines";
-import { plannerStart } from "@/core/pack";
+import { plannerStart } from "@/core/start";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import {
   accessOfPeople,

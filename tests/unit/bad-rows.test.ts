@@ -3,8 +3,25 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { QueryTypes } from "sequelize";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
+import type * as z from "zod";
 import { horseCare } from "@/app/server/horse-care";
-import { catchUp, closeStore, getHorse, listHorses, listLadders, openStore, type Store, unreadCircleSetup, unreadLadders } from "@/store";
+import { prerequisitesDocument } from "@/core/behaviour/document";
+import { circleSetupDocument } from "@/core/circle/document";
+import { textsDocument } from "@/core/documents";
+import { begunCircleDocument } from "@/core/events/circle-plan-document";
+import { involvementsDocument } from "@/core/welfare/document";
+import {
+  catchUp,
+  closeStore,
+  getHorse,
+  keptJson,
+  listHorses,
+  listLadders,
+  openStore,
+  type Store,
+  unreadCircleSetup,
+  unreadLadders,
+} from "@/store";
 import { populateDemo } from "../support/demo";
 import { pagesOf } from "../support/pages";
 
@@ -108,6 +125,24 @@ describe("sums that are damaged", () => {
   });
 });
 
+describe("JSON that is kept", () => {
+  it.each<[table: string, column: string, schema: z.ZodType]>([
+    ["session", "circle", begunCircleDocument],
+    ["session", "kit", textsDocument],
+    ["circle_setup", "body", circleSetupDocument],
+    ["behaviour", "involves", involvementsDocument],
+    ["behaviour", "prerequisites", prerequisitesDocument],
+  ])("of %s.%s is read by its schema as it was written, in all of the demo yard", async (table, column, schema) => {
+    const store = await copy();
+    const rows = await store.sequelize.query<{ text: string }>(`SELECT ${column} AS text FROM ${table} WHERE ${column} IS NOT NULL`, {
+      type: QueryTypes.SELECT,
+    });
+    expect(rows.length).toBeGreaterThan(0);
+    for (const { text } of rows) expect(keptJson(text, schema), text).toEqual(JSON.parse(text));
+    await closeStore(store);
+  });
+});
+
 describe("a row that this version cannot read", () => {
   it.each<[string, string]>([
     ["pinned signs that are nothing", "UPDATE horse SET pinned_signs = 'null'"],
@@ -116,6 +151,11 @@ describe("a row that this version cannot read", () => {
     ["a restriction's days gone against", "UPDATE restriction SET gone_against = '7'"],
     ["an experiment's order", "UPDATE try_both SET arms = '[1]'"],
     ["a fit card", "UPDATE kit_fit SET body = '['"],
+    ["a fit card of another shape", `UPDATE kit_fit SET body = '{"holes_left":"four"}'`],
+    [
+      "a session's plan of another shape",
+      `UPDATE session SET circle = '{"plan":{"segments":"all"},"overrides":[]}' WHERE circle IS NOT NULL`,
+    ],
     ["a session's kit", "UPDATE session SET kit = 'null'"],
     ["a session's plan", "UPDATE session SET circle = '[' WHERE circle IS NOT NULL"],
     ["the yard's settings", "INSERT OR REPLACE INTO store_meta (key, value) VALUES ('word-settings', '[')"],
@@ -149,15 +189,16 @@ describe("a row that this version cannot read", () => {
     if (horse === undefined) throw new Error("a horse with two ladders");
     const [ladder] = await listLadders(store, horse.id);
     for (const sql of [
-      `UPDATE ladder_version SET mastery = '[]' WHERE ladder_id = '${ladder?.id}'`,
+      `UPDATE ladder_plan SET document = json_set(document, '$.mastery', json('[]')) WHERE ladder_id = '${ladder?.id}'`,
       `UPDATE behaviour SET involves = 'null' WHERE id = '${ladder?.behaviour.id}'`,
-      `UPDATE rung SET rung_values = '' WHERE ladder_id = '${ladder?.id}'`,
-      `DELETE FROM ladder_version WHERE ladder_id = '${ladder?.id}'`,
+      `UPDATE ladder_plan SET document = substr(document, 1, 100) WHERE ladder_id = '${ladder?.id}'`,
+      `UPDATE ladder_plan SET document = '' WHERE ladder_id = '${ladder?.id}'`,
+      `DELETE FROM ladder_plan WHERE ladder_id = '${ladder?.id}'`,
     ]) {
       await damage(store, sql);
       await pages(store);
       expect((await listLadders(store, horse.id)).length).toBe((counts[horses.indexOf(horse)] ?? 0) - 1);
-      expect(await unreadLadders(store, horse.id)).toEqual([{ horseId: horse.id, name: ladder?.behaviour.name }]);
+      expect(await unreadLadders(store, horse.id)).toEqual([{ id: ladder?.id, horseId: horse.id, name: ladder?.behaviour.name }]);
       await damage(store, "UPDATE behaviour SET involves = '[]' WHERE involves = 'null'");
     }
     await closeStore(store);

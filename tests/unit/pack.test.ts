@@ -8,18 +8,10 @@ import { ladderStates } from "@/app/server/ladder-state";
 import { begunOf, horsePack, yardFacts } from "@/app/server/pack";
 import { sidesOf } from "@/app/server/sides-of";
 import { addDays } from "@/core/day";
-import {
-  circleState,
-  type HorsePack,
-  packHorse,
-  packNow,
-  recorderStart,
-  startChoices,
-  unpackHorse,
-  withOwnSessions,
-  type YardFacts,
-} from "@/core/pack";
+import { type HorsePack, packHorse, unpackHorse, withOwnSessions, type YardFacts } from "@/core/pack";
 import { reduceSession } from "@/core/record";
+import { recorderStart, startChoices } from "@/core/start";
+import { circleState, todayOf } from "@/core/today";
 import { closeStore, type HorseRow, listHorses, listSessions, loadSession, type Store } from "@/store";
 import { PLAN } from "../support/circle-plan";
 import { populatedStore } from "../support/demo";
@@ -54,7 +46,7 @@ describe("what a device keeps of a horse", () => {
   it("says what the server's other pages say: where each ladder stands, the limits, the sides", async () => {
     expect(horses.length).toBeGreaterThan(2);
     for (const { row, pack } of horses) {
-      const now = packNow(unpackHorse(carried(packHorse(pack))), carried(yard), NOW);
+      const now = todayOf(unpackHorse(carried(packHorse(pack))), carried(yard), NOW);
       const care = await horseCare(store, row);
       expect(now.allowance).toEqual(care.allowance);
       expect(now.cautions).toEqual(care.sentences);
@@ -82,7 +74,7 @@ describe("what a device keeps of a horse", () => {
         expect([...own.worked].sort((a, b) => a.id.localeCompare(b.id))).toEqual(
           carried([...pack.worked].sort((a, b) => a.id.localeCompare(b.id))),
         );
-        expect(packNow(own, yard, NOW).states.map(({ next }) => next)).toEqual(packNow(pack, yard, NOW).states.map(({ next }) => next));
+        expect(todayOf(own, yard, NOW).states.map(({ next }) => next)).toEqual(todayOf(pack, yard, NOW).states.map(({ next }) => next));
         // And without it something would be missing, else this would prove nothing.
         expect(carried(without.digests)).not.toEqual(carried(pack.digests));
         tried++;
@@ -119,9 +111,10 @@ describe("what a device keeps of a horse", () => {
       kit: [],
     } as const;
     const soFar = { storeId: store.id, events: [], clocks: {}, position: 0 };
-    const left = (more: object = {}, facts: YardFacts = yard) => recorderStart(pack, facts, NOW, { ...begun, ...more }, soFar).circling;
+    const left = (more: object = {}, facts: YardFacts = yard) =>
+      recorderStart(pack, facts, NOW, { ...begun, ...more }, soFar).first.circling;
     expect(left()?.value).toBeCloseTo(30 - state.use.todayMinutes, 6);
-    expect(left({ against: "short, to show" })).toBeUndefined();
+    expect(left({ against: "short, to show" })).toBeNull();
     const tight = { ...yard, settings: { ...yard.settings, circleWeekMinutes: state.use.weekMinutes + 4 } };
     expect(left({}, tight)?.value).toBeCloseTo(4, 6);
     expect(left({}, { ...yard, settings: { ...yard.settings, circleWeekMinutes: 1 } })?.value).toBe(0);
@@ -131,8 +124,8 @@ describe("what a device keeps of a horse", () => {
     );
     const plain = other?.pack as HorsePack;
     expect(
-      recorderStart(plain, yard, NOW, { ...begun, horse: plain.horse.id, ladder: plain.ladders[0]?.id ?? null }, soFar).circling,
-    ).toBeUndefined();
+      recorderStart(plain, yard, NOW, { ...begun, horse: plain.horse.id, ladder: plain.ladders[0]?.id ?? null }, soFar).first.circling,
+    ).toBeNull();
   });
 
   it("counts a session on the circle that nobody ended: its minutes use up the cap, and the ramp waits for how it went", () => {
@@ -224,12 +217,12 @@ describe("what a device keeps of a horse", () => {
       if (last === undefined) continue;
       const soFar = { storeId: store.id, events: [], clocks: {}, position: 0 };
       const start = recorderStart(pack, yard, NOW, begunOf(last.session), soFar);
-      expect(start.ladders.flatMap(({ earlier }) => earlier).some(({ session }) => session === last.session.id)).toBe(false);
-      expect(start.ladderId).toBe(last.session.ladder_id);
-      expect(start.begun.id).toBe(last.session.id);
+      expect(start.parts.flatMap(({ earlier }) => earlier).some(({ session }) => session === last.session.id)).toBe(false);
+      expect(start.first.ladderId).toBe(last.session.ladder_id);
+      expect(start.session.begun.id).toBe(last.session.id);
       // A person named on the spot is the handler until the server has them.
       const named = recorderStart(pack, yard, NOW, { ...begunOf(last.session), person: null, person_name: "Nell" }, soFar);
-      expect(named.handler).toBe("Nell");
+      expect(named.session.handler).toBe("Nell");
     }
   });
 });

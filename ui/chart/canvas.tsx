@@ -1,38 +1,19 @@
 "use client";
 
-import {
-  type ChartData,
-  Chart as ChartJs,
-  type ChartOptions,
-  LinearScale,
-  LineController,
-  LineElement,
-  LogarithmicScale,
-  type Plugin,
-  PointElement,
-  ScatterController,
-} from "chart.js";
-import { useEffect, useState } from "react";
-import { Chart } from "react-chartjs-2";
+import { type ChartData, Chart as ChartJs, type ChartOptions, LogarithmicScale, ScatterController } from "chart.js";
+import { useMemo, useRef } from "react";
+import { type Drawn, LiveChart, type Overlay } from "./live-chart";
 import type { ChartSpec } from "./spec";
+import { type Colours, useColours } from "./use-colours";
 
-ChartJs.register(LinearScale, LogarithmicScale, LineController, ScatterController, LineElement, PointElement);
-
-const NAMES = ["ink", "soft", "hair", "paper", "tarn", "ochre", "plum", "sage", "brick"] as const;
-type Colours = Readonly<Record<(typeof NAMES)[number], string>>;
-
-const readColours = (): Colours => {
-  const style = getComputedStyle(document.documentElement);
-  return Object.fromEntries(NAMES.map((name) => [name, style.getPropertyValue(`--${name}`).trim()])) as Colours;
-};
+ChartJs.register(LogarithmicScale, ScatterController);
 
 const FONT = { family: '"Atkinson Hyperlegible Next Variable", sans-serif', size: 13 };
 /** Room under the axis for the marks of points that were special. */
 const MARK_ROOM = 9;
 
 /** Intervals as bars behind the rings, marks under the axis, seams with their words, and where the reader is. */
-const overlay = (spec: ChartSpec, colours: Colours, at: number | null): Plugin => ({
-  id: "overlay",
+const overlayOf = (spec: ChartSpec, colours: Colours, at: number | null): Overlay => ({
   beforeDatasetsDraw({ ctx, scales, chartArea }) {
     const { x, y } = scales;
     if (x === undefined || y === undefined) return;
@@ -99,7 +80,7 @@ const overlay = (spec: ChartSpec, colours: Colours, at: number | null): Plugin =
   },
 });
 
-function dataOf(spec: ChartSpec, colours: Colours): ChartData {
+function dataOf(spec: ChartSpec, colours: Colours): ChartData<Drawn> {
   const many = spec.points.length > 120;
   return {
     datasets: spec.series.map(({ values, colour, style }, order) => ({
@@ -136,7 +117,7 @@ function roundsBetween(least: number, most: number): number[] {
   return from < 0 || to < 0 ? [] : all.slice(from, Math.max(to, from + 1) + 1);
 }
 
-function optionsOf(spec: ChartSpec, colours: Colours): ChartOptions {
+function optionsOf(spec: ChartSpec, colours: Colours): ChartOptions<Drawn> {
   const { x, y, points } = spec;
   const xs = points.map((point) => point.x);
   const [first, last] = [Math.min(...xs), Math.max(...xs)];
@@ -205,34 +186,24 @@ export default function ChartCanvas({
   onPoint: (index: number) => void;
   onCanvas: (canvas: HTMLCanvasElement | null) => void;
 }) {
-  const [colours, setColours] = useState(readColours);
-  useEffect(() => {
-    const watch = new MutationObserver(() => setColours(readColours()));
-    watch.observe(document.documentElement, { attributeFilter: ["data-theme"] });
-    return () => watch.disconnect();
-  }, []);
-  const nearest = (px: number, scale: { getValueForPixel: (px: number) => number | undefined }) => {
-    const value = scale.getValueForPixel(px) ?? 0;
-    let best = 0;
-    for (const [i, point] of spec.points.entries()) if (Math.abs(point.x - value) < Math.abs((spec.points[best]?.x ?? 0) - value)) best = i;
-    onPoint(best);
-  };
-  return (
-    <Chart
-      type="line"
-      aria-hidden="true"
-      ref={(chart) => onCanvas(chart?.canvas ?? null)}
-      data={dataOf(spec, colours)}
-      options={{
-        ...optionsOf(spec, colours),
-        onHover: (event, _, chart) => {
-          const scale = chart.scales.x;
-          if (event.x !== null && scale !== undefined) nearest(event.x, scale);
-        },
-      }}
-      plugins={[overlay(spec, colours, at)]}
-      // The marks and the reader's place are drawn by the plugin, which is taken up when the chart is made.
-      key={`${at} ${colours.ink}`}
-    />
+  const colours = useColours();
+  const hovered = useRef(onPoint);
+  hovered.current = onPoint;
+  const data = useMemo(() => dataOf(spec, colours), [spec, colours]);
+  const options = useMemo(
+    (): ChartOptions<Drawn> => ({
+      ...optionsOf(spec, colours),
+      onHover: ({ x }, _, chart) => {
+        const value = x === null ? undefined : chart.scales.x?.getValueForPixel(x);
+        if (value === undefined) return;
+        let best = 0;
+        for (const [i, point] of spec.points.entries())
+          if (Math.abs(point.x - value) < Math.abs((spec.points[best]?.x ?? 0) - value)) best = i;
+        hovered.current(best);
+      },
+    }),
+    [spec, colours],
   );
+  const overlay = useMemo(() => overlayOf(spec, colours, at), [spec, colours, at]);
+  return <LiveChart aria-hidden="true" data={data} options={options} overlay={overlay} onCanvas={onCanvas} />;
 }

@@ -1,5 +1,5 @@
 import { tellApart } from "@/core/know";
-import type { PackedYard } from "@/core/pack";
+import { PACK_VERSION, type PackedYard } from "@/core/pack";
 import { asNamed, eventReach, listHorses } from "@/store";
 import { meOf } from "../../server/me";
 import { yardFacts } from "../../server/pack";
@@ -14,6 +14,7 @@ export function GET(request: Request) {
     const [facts, horses, position] = await Promise.all([yardFacts(store), listHorses(store), eventReach(store.models)]);
     const apart = tellApart(horses.map(asNamed));
     const packed: PackedYard = {
+      version: PACK_VERSION,
       store: store.id,
       epoch: store.epoch,
       position,

@@ -1,6 +1,8 @@
 import { standingCautions, usedUpCircling } from "@/core/circle";
-import { cautionsOfPlan, circleState } from "@/core/pack";
+import { isWatch, SESSION_KIND_FACTS, worksLadders } from "@/core/events";
+import { circles } from "@/core/ladder";
 import { type BegunCircle, check, newSessionSchema, type SessionKind } from "@/core/schemas";
+import { cautionsOfPlan, circleState } from "@/core/today";
 import { whyNotToBegin } from "@/core/word";
 import { addSession, getHorse, getLadder, involvesOf, openSessions, type Store } from "@/store";
 import { horseCare } from "../../server/horse-care";
@@ -8,9 +10,6 @@ import { circlePack, yardFacts } from "../../server/pack";
 import { answer, invalid, json, problem, readJson } from "../../server/respond";
 import { getStore } from "../../server/store";
 import { whoAsks } from "../../server/who";
-
-/** Watching asks nothing of the horse and stays open when work is not. */
-const WATCHING: readonly SessionKind[] = ["connection", "signs"];
 
 /** Why a session may not begin today, or null; see core's whyNotToBegin. */
 async function barredBy(
@@ -24,7 +23,7 @@ async function barredBy(
   const { allowance } = await horseCare(store, horse);
   const ladder = ladderId === null || rung === null ? null : await getLadder(store, ladderId);
   return whyNotToBegin({
-    watching: WATCHING.includes(kind),
+    watching: isWatch(kind),
     horse,
     allowance,
     ladder: ladder === null || rung === null ? null : { plan: ladder.plan, involves: involvesOf(ladder), rung },
@@ -50,7 +49,7 @@ async function circlingInTheWay(
   placeId: string | null,
 ): Promise<InTheWay | null> {
   if (circle === null && (ladderId === null || against !== "")) return null;
-  if (circle === null && ladderId !== null && !involvesOf(await getLadder(store, ladderId)).includes("circling")) return null;
+  if (circle === null && ladderId !== null && !circles(involvesOf(await getLadder(store, ladderId)))) return null;
   const [pack, yard] = await Promise.all([circlePack(store, await getHorse(store, horseId)), yardFacts(store)]);
   const state = circleState(pack, yard, store.now());
   if (circle !== null) {
@@ -83,10 +82,11 @@ export function POST(request: Request) {
       circle: begunCircle = null,
       against: why = "",
     } = checked.value;
-    const circle = kind === "circle" ? (begunCircle as BegunCircle | null) : null;
+    const { evidence, needs, plan } = SESSION_KIND_FACTS[kind];
+    const circle = plan === "circle" ? (begunCircle as BegunCircle | null) : null;
     const against = (why ?? "").trim();
-    if (kind === "circle" && circle === null) return invalid([{ path: "circle", message: "The plan is missing." }]);
-    const onLadder = kind === "work" || kind === "circle" ? ladder : null;
+    if (needs === "circle plan" && circle === null) return invalid([{ path: "circle", message: "The plan is missing." }]);
+    const onLadder = evidence === "none" ? null : ladder;
     const store = await getStore();
     if (startedMs !== null && startedMs > store.now())
       return invalid([{ path: "started_ms", message: "It cannot have begun in the future." }]);
@@ -96,7 +96,7 @@ export function POST(request: Request) {
     if (barred !== null) return problem(409, "Not today", barred);
     const standing = worked ? null : await circlingInTheWay(store, horse, circle, onLadder, against, place ?? null);
     if (standing !== null) return problem(409, "Not as it is", standing.detail, [], standing.code);
-    const running = kind === "work" && !worked && !beside ? (await openSessions(store, horse)).find((one) => one.running) : undefined;
+    const running = worksLadders(kind) && !worked && !beside ? (await openSessions(store, horse)).find((one) => one.running) : undefined;
     if (running !== undefined && running.id !== id.toLowerCase())
       return problem(
         409,

@@ -1,7 +1,7 @@
 import { type LadderPlan, PLAN_DEFAULTS, type Rung } from "@/core/ladder";
 import { DEFAULT_MASTERY_RULE } from "@/core/mastery";
 import { type BehaviourInput, EMPTY_BEHAVIOUR } from "@/core/schemas";
-import { type Strand, type StrandKey, type StrandValue, strandFromCatalogue, templateOf } from "@/core/strands";
+import { type Strand, type StrandKey, strandFromCatalogue } from "@/core/strands";
 
 /** A ladder as it is sent. */
 export interface LadderDraft {
@@ -13,23 +13,6 @@ export interface LadderDraft {
 export interface LadderSettings {
   behaviour: BehaviourInput;
   plan: Omit<LadderPlan, "strands" | "rungs" | "ways">;
-}
-
-/** The easiest value a strand can begin with. */
-export function startValue(strand: Strand): StrandValue {
-  if (strand.kind === "levels") return strand.key === "ease" ? (strand.levels[2] ?? "") : (strand.levels[0] ?? "");
-  const template = templateOf(strand.key);
-  const easy: Partial<Record<StrandKey, number>> = {
-    steps: 1,
-    stay: 1,
-    reach: 1,
-    approach: 4,
-    latency: 10,
-    circle: 4,
-    lightness: 4,
-    load: 1,
-  };
-  return easy[strand.key] ?? template.leastStep;
 }
 
 /** A strand of the catalogue under an id no other strand of the plan has. */

@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { type ComponentProps, memo, useEffect, useMemo, useState } from "react";
-import { type LadderPlan, type Rope, unchangedRungs } from "@/core/ladder";
+import { involvedIn, type LadderPlan, type Rope, unchangedRungs } from "@/core/ladder";
 import { type Allowance, barredBehaviour, barredMethod, barredRung } from "@/core/welfare";
 import { counted } from "@/core/words";
 import type { ChartEvidence } from "@/ui/strand-chart";
@@ -86,10 +86,9 @@ export function LadderEditor({
   useEffect(() => {
     if (gone) form.setValue("plan.workingStrandId", null, { shouldDirty: true });
   }, [gone, form]);
-  const involves = form.watch("behaviour.involves") ?? [];
-  const implied = rope.strands.flatMap((strand) => (strand.key === "circle" ? ["circling"] : strand.key === "load" ? ["load"] : []));
+  const involves = involvedIn(form.watch("behaviour.involves") ?? [], plan, form.watch("behaviour.free") ?? false);
   const closed = [
-    barredBehaviour([...involves, ...implied], allowance),
+    barredBehaviour(involves, allowance),
     barredMethod(plan.method, allowance),
     ...barredRung(plan, selected, allowance).map(({ why }) => `Rung ${selected}: ${why}`),
   ].filter((why) => why !== null);

@@ -1,5 +1,13 @@
-import { type LaidRung, type LayoutLeg, type LayoutOrder, type LayoutStrand, layOut, MOST_RUNGS, type Rung } from "@/core/ladder";
-import { rungValueProblem } from "@/core/schemas";
+import {
+  type LaidRung,
+  type LayoutLeg,
+  type LayoutOrder,
+  type LayoutStrand,
+  layOut,
+  MOST_RUNGS,
+  type Rung,
+  rungValueProblem,
+} from "@/core/ladder";
 import { difficulty, GREATEST_STEP_RATIO, type Strand, type StrandValue, templateOf } from "@/core/strands";
 
 /** What the person lays out: start and goal of each strand, the order, and how much is eased. */

@@ -2,8 +2,18 @@
 
 import { ArrowLeft, ArrowRight, Copy, Merge, Redo2, Split, Trash2, Undo2 } from "lucide-react";
 import { type Dispatch, memo, useState } from "react";
-import { copyRung, deleteRung, FEWEST_RUNGS, mergeRungs, moveRung, type Rung, setRung, setValue, splitRung } from "@/core/ladder";
-import { rungValueProblem } from "@/core/schemas";
+import {
+  copyRung,
+  deleteRung,
+  FEWEST_RUNGS,
+  mergeRungs,
+  moveRung,
+  type Rung,
+  rungValueProblem,
+  setRung,
+  setValue,
+  splitRung,
+} from "@/core/ladder";
 import type { StepFault, Strand, StrandValue } from "@/core/strands";
 import { NumberBox } from "./number-box";
 import type { RopeAction } from "./use-rope";

@@ -3,8 +3,8 @@
 import { Plus, Trash2 } from "lucide-react";
 import { type Dispatch, memo, useState } from "react";
 import { addStrand, changeStrand, MOST_STRANDS, removeStrand } from "@/core/ladder";
-import { STRAND_CATALOGUE, type Strand, type StrandKey } from "@/core/strands";
-import { newStrand, ownStrand, startValue } from "./draft";
+import { STRAND_CATALOGUE, type Strand, type StrandKey, startValue } from "@/core/strands";
+import { newStrand, ownStrand } from "./draft";
 import type { RopeAction } from "./use-rope";
 
 /** The levels of a strand as they are typed: commas between them. A level needs its name before it counts. */

@@ -3,15 +3,16 @@ import { dueTry, type PackTry } from "@/core/experiment";
 import type { LadderPlan } from "@/core/ladder";
 import { isSilent, reduceSession, workSeconds } from "@/core/record";
 import type { EventType } from "@/core/schemas";
+import { ladderPart, onlyNamed } from "@/core/start";
 import { strandFromCatalogue } from "@/core/strands";
-import { allowanceOn } from "@/core/welfare";
+import { allowanceOn, type Cap } from "@/core/welfare";
 import type { Advice } from "@/core/word";
 import { payloadsOf } from "@/tests/support/payloads";
 import { emptyDraft } from "@/tests/support/plan";
-import { recorderStart } from "@/tests/support/recorder-start";
+import { recorderStart, type StartChange } from "@/tests/support/recorder-start";
 import { SessionWriter } from "@/tests/support/session-writer";
-import { leftOn, partNow } from "../ladders";
-import type { RecorderStart, Way } from "../types";
+import { atWork, leftOn, partNow } from "../ladders";
+import type { LadderPart, Way } from "../types";
 import { blockActs } from "./block-acts";
 import type { Pen } from "./pen";
 import { sceneActs } from "./scene-acts";
@@ -21,9 +22,10 @@ import { trialActs } from "./trial-acts";
 vi.mock("../../sound/feedback", () => ({ click: () => undefined }));
 
 /** A recorder without a screen: its clock is moved by hand, its log is a session's. */
-function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, unknown> = {}, given: Partial<RecorderStart> = {}) {
+function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, unknown> = {}, given: StartChange = {}) {
   const plan = { ...emptyDraft().plan, ...change };
   const start = recorderStart({ plan, ...given });
+  const added: LadderPart[] = [];
   const w = new SessionWriter();
   w.block(0, { criterion: { sentence: "Any.", ...criterion } });
   const set: { way: Way; at: number; phase: number; pressed: boolean; advice: Advice | null; hint: string | null; sheet: string | null } = {
@@ -40,7 +42,7 @@ function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, un
       const record = reduceSession(w.events);
       const block = record.blocks.at(-1) ?? null;
       return {
-        start,
+        start: atWork(start, added, null, partNow(start, added, record)),
         way: set.way,
         phase: set.phase,
         phaseSaid:
@@ -76,7 +78,7 @@ function recorder(change: Partial<LadderPlan> = {}, criterion: Record<string, un
     },
     // As in the recorder: the newest of a ladder is the one in work.
     addPart: (part) => {
-      Object.assign(start, part);
+      added.unshift(part);
     },
   };
   const logged = <Type extends EventType>(type: Type) => payloadsOf(w.events, type);
@@ -99,7 +101,7 @@ const advice = (word: Advice["word"], rung?: number): Advice => ({
 
 /** A recorder whose ladder is a known one, so that the running block's way reaches the pads as it does on the screen. */
 function trying(reinforcers: readonly ["food", "scratch"] | readonly ["scratch", "food"], method: LadderPlan["method"] = "combined") {
-  const part = recorderStart({ plan: { ...emptyDraft().plan, method } });
+  const plan = { ...emptyDraft().plan, method };
   const ways = { A: { reinforcer: reinforcers[0] }, B: { reinforcer: reinforcers[1] } };
   const experiment: PackTry = {
     id: "0a0a0a0a-0000-4000-8000-000000000001",
@@ -114,23 +116,16 @@ function trying(reinforcers: readonly ["food", "scratch"] | readonly ["scratch",
     asksEach: 3,
     done: [],
   };
-  const start = recorderStart({ plan: part.plan, ladders: [part], tries: [experiment] });
-  const own = recorder({}, {}, start);
+  const own = recorder({}, {}, { plan, today: { tries: [experiment] } });
   const now = own.pen.now;
-  const pen: Pen = {
-    ...own.pen,
-    now: () => {
-      const state = now();
-      return { ...state, way: "tally", start: { ...start, ...partNow(start, [], state.record) } };
-    },
-  };
+  const pen: Pen = { ...own.pen, now: () => ({ ...now(), way: "tally" }) };
   const act = { ...trialActs(pen), ...blockActs(pen) };
   const next = () => {
     const due = dueTry(experiment, pen.now().record);
     if (due === null) throw new Error("none due");
     act.tryBoth(due);
   };
-  return { ...own, pen, act, next, experiment, plan: part.plan };
+  return { ...own, pen, act, next, experiment, plan };
 }
 
 describe("a block of an experiment", () => {
@@ -158,7 +153,7 @@ describe("a block of an experiment", () => {
     expect(trials().at(-1)).toMatchObject({ released: true, reinforcers: 1 });
     set.at = 20;
     act.side();
-    expect(pen.now().start.plan.method).toBe("pressure-release");
+    expect(pen.now().start.part.plan.method).toBe("pressure-release");
     act.outcome("met");
     expect(trials().at(-1)).toMatchObject({ released: true, reinforcers: 0 });
     act.food();
@@ -172,7 +167,10 @@ describe("a block of an experiment", () => {
       null,
     );
     const now = pen.now;
-    const barred: Pen = { ...pen, now: () => ({ ...now(), start: { ...now().start, allowance: noFood } }) };
+    const barred: Pen = {
+      ...pen,
+      now: () => ({ ...now(), start: { ...now().start, today: { ...now().start.today, allowance: noFood } } }),
+    };
     const due = dueTry(experiment, pen.now().record);
     if (due === null) throw new Error("none due");
     blockActs(barred).tryBoth(due);
@@ -183,8 +181,8 @@ describe("a block of an experiment", () => {
   it("leaves the ladder's own plan as it is", () => {
     const { next, pen, plan } = trying(["scratch", "food"]);
     next();
-    expect(pen.now().start.plan.feeding.reinforcer).toBe("scratch");
-    expect(pen.now().start.ownPlan).toEqual(plan);
+    expect(pen.now().start.part.plan.feeding.reinforcer).toBe("scratch");
+    expect(pen.now().start.part.ownPlan).toEqual(plan);
   });
 });
 
@@ -389,7 +387,7 @@ describe("a change", () => {
       "2026-06-01",
       null,
     );
-    const { act, set, logged } = recorder({}, {}, { allowance: lame });
+    const { act, set, logged } = recorder({}, {}, { today: { allowance: lame } });
     set.way = "tally";
     act.outcome("met");
     set.way = "timed";
@@ -407,7 +405,7 @@ describe("a change", () => {
       "2026-06-01",
       null,
     );
-    const { act, set, logged } = recorder({}, {}, { allowance: right });
+    const { act, set, logged } = recorder({}, {}, { today: { allowance: right } });
     set.way = "tally";
     act.outcome("met");
     expect(logged("trial")).toEqual([]);
@@ -450,23 +448,74 @@ describe("a rung put in", () => {
       workingStrandId: null,
       rungs: [{ values: { stay: 2 } }, { values: { stay: 8 } }],
     });
-    const before = pen.now().start.plan.rungs.length;
+    const before = pen.now().start.part.plan.rungs.length;
     expect(await act.putRungBetween(2)).toBeNull();
-    expect(pen.now().start.plan.rungs.length).toBeGreaterThan(before);
+    expect(pen.now().start.part.plan.rungs.length).toBeGreaterThan(before);
     expect(logged("block.start").at(-1)).toMatchObject({ version: 2, rung: 2 });
     act.undo();
-    await vi.waitFor(() => expect(pen.now().start.version).toBe(3));
+    await vi.waitFor(() => expect(pen.now().start.part.version).toBe(3));
     expect(sent.map(({ plan, revision }) => [plan.rungs.length, revision])).toEqual([
       [before + 1, 1],
       [before, 2],
     ]);
-    expect(pen.now().start.plan.rungs).toHaveLength(before);
+    expect(pen.now().start.part.plan.rungs).toHaveLength(before);
     // The block that ran before runs on, and its rungs are the present version's.
     expect(pen.now().block).toMatchObject({ version: 1, endMs: null });
-    expect(new Map(pen.now().start.carried).get(1)).toEqual([
+    expect(new Map(pen.now().start.part.carried).get(1)).toEqual([
       [1, 1],
       [2, 2],
     ]);
+    vi.unstubAllGlobals();
+  });
+});
+
+describe("another ladder", () => {
+  const ladder = (id: string, involves: ("circling" | "tying")[], circlingLeft: Cap<number> | null = null) =>
+    ladderPart({
+      ladder: { id, version: 1, revision: 1 },
+      behaviourInput: { ...onlyNamed(id), involves },
+      plan: {
+        ...emptyDraft().plan,
+        strands: [strandFromCatalogue("stay", "stay")],
+        workingStrandId: null,
+        rungs: [{ values: { stay: 2 } }, { values: { stay: 8 } }],
+      },
+      next: { rung: 1, kind: "work", headline: "", reason: "", barred: null },
+      circlingLeft,
+    });
+  const left = { value: 4, why: "This yard's rule." };
+  const round = ladder("round", ["circling"], left);
+  const straight = ladder("straight", ["tying"], left);
+
+  it("has its own cap on circling and what it involves, not those of the one before", () => {
+    const { act, pen } = recorder({}, {}, { others: [round, straight], today: { circlingLeft: left } });
+    const { part: began } = pen.now().start;
+    expect([began.circling, began.involves]).toEqual([null, []]);
+    act.begin({ rung: 1, side: "L", kind: "work", part: round });
+    expect([pen.now().start.part.circling, pen.now().start.part.involves]).toEqual([left, ["circling"]]);
+    act.begin({ rung: 1, side: "L", kind: "work", part: straight });
+    expect([pen.now().start.part.circling, pen.now().start.part.involves]).toEqual([null, ["tying"]]);
+  });
+
+  it("keeps its cap, and what a restriction may name, when a rung is put in", async () => {
+    vi.stubGlobal("fetch", async () => new Response(JSON.stringify({ version: 2, revision: 2 }), { status: 200 }));
+    const { act, pen } = recorder({}, {}, { others: [round, straight], today: { circlingLeft: left } });
+    for (const [part, cap] of [
+      [round, left],
+      [straight, null],
+    ] as const) {
+      act.begin({ rung: 1, side: "L", kind: "work", part });
+      expect(await act.putRungBetween(2)).toBeNull();
+      const { version, circling, involves } = pen.now().start.part;
+      expect({ version, circling, involves }).toEqual({ version: 2, circling: cap, involves: part.involves });
+      // Whoever looks for this ladder from another one finds it as it is now.
+      expect(
+        pen
+          .now()
+          .start.parts.filter(({ ladderId }) => ladderId === part.ladderId)
+          .map((one) => one.version),
+      ).toEqual([2]);
+    }
     vi.unstubAllGlobals();
   });
 });
@@ -476,11 +525,14 @@ describe("leftOn", () => {
     const { pen, act } = recorder();
     act.begin({ rung: 2, side: "R", kind: "work" });
     act.begin({ rung: 1, side: "R", kind: "sure" });
-    const { start, record } = pen.now();
-    expect(leftOn(start, record)).toBe(2);
-    expect(leftOn({ ...start, version: 4, carried: [[1, [[2, 3]]]] }, record)).toBe(3);
-    expect(leftOn({ ...start, version: 4, carried: [] }, record)).toBeNull();
-    expect(leftOn({ ...start, ladderId: "another" }, record)).toBeNull();
+    const {
+      start: { part },
+      record,
+    } = pen.now();
+    expect(leftOn(part, record)).toBe(2);
+    expect(leftOn({ ...part, version: 4, carried: [[1, [[2, 3]]]] }, record)).toBe(3);
+    expect(leftOn({ ...part, version: 4, carried: [] }, record)).toBeNull();
+    expect(leftOn({ ...part, ladderId: "another" }, record)).toBeNull();
   });
 });
 

@@ -3,13 +3,14 @@ import { batteryPlace, FIRST_LOOK_ITEMS, FIRST_LOOK_STEPS, type FirstLookStep } 
 import { type LadderPlan, rungsBetween, sideAsked, starterPlan, unchangedRungs } from "@/core/ladder";
 import { carriedOver, WENT_ON } from "@/core/record";
 import type { Fact } from "@/core/schemas";
+import { ladderPart, onlyNamed } from "@/core/start/part";
 import { barredRung, type Sky } from "@/core/welfare";
 import { SIDE_WORDS } from "@/core/words";
 import { send } from "@/ui/form";
 import { lastPress } from "../../device/undo";
 import { blockFacts, isAside, planBlock, rungNumber } from "../block-facts";
-import { namedPart, onlyNamed } from "../ladders";
-import type { BlockChoice, LadderPart, RecorderStart, Side } from "../types";
+import { namedPart } from "../ladders";
+import type { AtWork, BlockChoice, LadderPart, Side } from "../types";
 import { type Pen, press, refuse } from "./pen";
 
 /** The block for a step of the battery: a test, not teaching. */
@@ -50,7 +51,7 @@ export interface Aftercare {
 }
 
 /** A block is of the kind that was chosen for it; the next one is work again, or another test of the battery. */
-const nextKind = ({ battery }: Pick<RecorderStart, "battery">): BlockChoice["kind"] => (battery ? "probe" : "work");
+const nextKind = ({ session: { battery } }: Pick<AtWork, "session">): BlockChoice["kind"] => (battery ? "probe" : "work");
 
 /** Why a side is not what the rung asks for, or null where it is. */
 export function wrongSide(plan: LadderPlan, rung: number, side: Side | null): string | null {
@@ -58,28 +59,6 @@ export function wrongSide(plan: LadderPlan, rung: number, side: Side | null): st
   if (asked === null || side === null || side === asked) return null;
   return `Rung ${rung} asks for the ${SIDE_WORDS[asked]}; answers on the ${SIDE_WORDS[side]} count as tries.`;
 }
-
-/** The ladder in work, taken out of everything else the recorder was given. */
-const partOf = (start: RecorderStart): LadderPart => {
-  const { ladderId, version, revision, behaviour, behaviourInput, plan, next, earlier, carried, planCautions, circling, involves } = start;
-  // What a way changes for its block is no change of the ladder.
-  const own = start.ownPlan ?? plan;
-  return {
-    ladderId,
-    version,
-    revision,
-    behaviour,
-    behaviourInput,
-    plan: own,
-    next,
-    earlier,
-    carried,
-    planCautions,
-    // The ladder's own cap on circling, and what a restriction may name, go with it.
-    ...(circling === undefined ? {} : { circling }),
-    ...(involves === undefined ? {} : { involves }),
-  };
-};
 
 /** Blocks, sides, breaks, the word and the end. */
 export function blockActs(pen: Pen) {
@@ -98,7 +77,7 @@ export function blockActs(pen: Pen) {
   const beside = (did: string, asSaid: boolean): Fact[] => {
     const { advice, start, working } = now();
     // The stop card is answered by its own fact.
-    if (advice === null || advice.word === "Stop" || start.battery || !working) return [];
+    if (advice === null || advice.word === "Stop" || start.session.battery || !working) return [];
     if (asSaid) return taken();
     return [
       {
@@ -111,12 +90,12 @@ export function blockActs(pen: Pen) {
   /** @param word the word's own fact where it is taken, an empty list where nothing is to be said; otherwise what is done is logged beside the word. */
   const begin = (choice: BlockChoice, word?: readonly Fact[]) => {
     const { start, record, block, advice } = now();
-    const plan = choice.part?.plan ?? start.plan;
-    const why = barredRung(plan, choice.rung, start.allowance)[0]?.why ?? choice.part?.next.barred ?? null;
+    const plan = choice.part?.plan ?? start.part.plan;
+    const why = barredRung(plan, choice.rung, start.today.allowance)[0]?.why ?? choice.part?.next.barred ?? null;
     if (why !== null) return refuse(pen, `Not today. ${why}`);
     setSheet(null);
     setPhase(1);
-    const other = choice.part !== undefined && choice.part.ladderId !== start.ladderId;
+    const other = choice.part !== undefined && choice.part.ladderId !== start.part.ladderId;
     const did = other
       ? choice.part?.behaviour
       : `rung ${choice.rung}${choice.side === null ? "" : choice.side === "L" ? ", left" : ", right"}`;
@@ -127,7 +106,7 @@ export function blockActs(pen: Pen) {
         : advice?.rung !== undefined && advice.rung === choice.rung);
     press(pen, ...(word ?? beside(did ?? "", asSaid)), ...blockFacts(start, record, choice));
     // Said at the change, not after ten answers that all fall short.
-    const wrong = start.battery ? null : wrongSide(plan, choice.rung, choice.side);
+    const wrong = start.session.battery ? null : wrongSide(plan, choice.rung, choice.side);
     if (wrong !== null) setHint(wrong);
   };
 
@@ -141,8 +120,8 @@ export function blockActs(pen: Pen) {
   const side = () => {
     const { start, block, working } = now();
     if (!working || block === null) return refuse(pen, "Start a block first.");
-    if (start.battery && block.side === null) return refuse(pen, "This item has no sides.");
-    const only = start.allowance.side;
+    if (start.session.battery && block.side === null) return refuse(pen, "This item has no sides.");
+    const only = start.today.allowance.side;
     if (only !== null) return refuse(pen, only.why);
     begin({ rung: rungNumber(start, block), side: OTHER[block.side ?? "L"], kind: nextKind(start) });
   };
@@ -155,8 +134,9 @@ export function blockActs(pen: Pen) {
   /** The ladder in work with another plan, as a new version on the server. @returns it, or why it could not be saved. */
   const changePlan = async (next: LadderPlan): Promise<LadderPart | string> => {
     const { start } = now();
-    const { ladderId, version, revision, behaviourInput, behaviour, planCautions } = start;
-    const plan = start.ownPlan ?? start.plan;
+    const { part } = start;
+    const { ladderId, version, revision, behaviourInput } = part;
+    const plan = part.ownPlan ?? part.plan;
     if (ladderId === null || version === null || revision === null) return "Only a ladder has rungs to put one between.";
     putting = true;
     const sent = await send<{ version: number; revision: number }>("PUT", `/api/ladders/${ladderId}`, {
@@ -170,35 +150,34 @@ export function blockActs(pen: Pen) {
       return "This ladder was changed in another window. Load the page again; taps are kept.";
     if (!sent.ok) return `The ladder could not be changed. ${sent.message}`;
     const moved = unchangedRungs(plan, next);
-    return {
-      ladderId,
-      behaviour,
+    return ladderPart({
+      ladder: { id: ladderId, version: sent.value.version, revision: sent.value.revision },
       behaviourInput,
-      next: start.next,
-      planCautions,
       plan: next,
-      version: sent.value.version,
-      revision: sent.value.revision,
-      earlier: carriedOver(start.earlier, sent.value.version, new Map([[version, moved]])),
+      next: part.next,
+      planCautions: part.planCautions,
+      circlingLeft: start.today.circlingLeft,
+      earlier: carriedOver(part.earlier, sent.value.version, new Map([[version, moved]])),
       carried: [
-        ...start.carried.map(
+        ...part.carried.map(
           ([of, rungs]) => [of, rungs.flatMap(([old, at]) => (moved.has(at) ? [[old, moved.get(at) as number] as const] : []))] as const,
         ),
         [version, [...moved]],
       ],
-    };
+    });
   };
 
   /** @returns why the rung could not be put in, or null. */
   const putRungBetween = async (rung: number, byWord = false): Promise<string | null> => {
     if (putting) return null;
     const { start, block } = now();
-    const { ladderId } = start;
-    const plan = start.ownPlan ?? start.plan;
+    const { ladderId, ownPlan } = start.part;
+    const plan = ownPlan ?? start.part.plan;
     if (ladderId === null) return "Only a ladder has rungs to put one between.";
     const put = rungsBetween(plan.strands, plan.rungs, rung, plan.phases.length);
     if (put.length === 0) return `Nothing fits between rung ${rung - 1} and ${rung}.`;
-    const was = partOf(start);
+    // What a way changes for its block is no change of the ladder.
+    const was = { ...start.part, plan, ownPlan: null };
     const part = await changePlan({ ...plan, rungs: [...plan.rungs.slice(0, rung - 1), ...put, ...plan.rungs.slice(rung - 1)] });
     if (typeof part === "string") return part;
     before = { part: was, version: part.version ?? 0 };
@@ -214,7 +193,8 @@ export function blockActs(pen: Pen) {
     const began = targets.find((event) => event.type === "block.start");
     press(pen, ...targets.map((event) => ({ type: "undo" as const, payload: { event: event.id } })));
     const put = before;
-    if (put === null || began === undefined || began.payload.version !== put.version || began.payload.ladder !== start.ladderId) return;
+    if (put === null || began === undefined || began.payload.version !== put.version || began.payload.ladder !== start.part.ladderId)
+      return;
     before = null;
     // The block that began on it is taken back: the rung goes out of the ladder too.
     void changePlan(put.part.plan).then((part) => {
@@ -226,9 +206,9 @@ export function blockActs(pen: Pen) {
   /** The block that is due of an experiment, on its own ladder and rung. */
   const tryBoth = ({ of, tries, way }: DueTry) => {
     const { start, block } = now();
-    const part = of.ladder === start.ladderId ? undefined : start.ladders.find(({ ladderId }) => ladderId === of.ladder);
-    const on = part ?? start;
-    const { noFood } = start.allowance;
+    const part = of.ladder === start.part.ladderId ? undefined : start.parts.find(({ ladderId }) => ladderId === of.ladder);
+    const on = part ?? start.part;
+    const { noFood } = start.today.allowance;
     if (tries.reinforcer === "food" && noFood !== null) return refuse(pen, `This block is worked with food. ${noFood.why}`);
     if (on.ladderId !== of.ladder) return refuse(pen, "The ladder it is tried on is put away.");
     // A rung that stands unchanged in a later version is the same rung under its present number.
@@ -259,12 +239,18 @@ export function blockActs(pen: Pen) {
     /** A new ladder named on the spot, begun at once. Without the server it is worked under its name and planned later. */
     nameNew: async (name: string): Promise<void> => {
       const { start, block } = now();
-      const like = start.ladders[0] ?? null;
+      const like = start.parts[0] ?? null;
       const plan = starterPlan(like?.plan ?? null);
       const behaviourInput = onlyNamed(name);
-      const sent = await send<{ id: string }>("POST", "/api/ladders", { horse: start.horse.id, behaviour: behaviourInput, plan });
+      const sent = await send<{ id: string }>("POST", "/api/ladders", { horse: start.session.horse.id, behaviour: behaviourInput, plan });
       const part = sent.ok
-        ? { ...namedPart(name, like), ladderId: sent.value.id, version: 1, revision: 1, behaviourInput, plan }
+        ? ladderPart({
+            ladder: { id: sent.value.id, version: 1, revision: 1 },
+            behaviourInput,
+            plan,
+            next: namedPart(name, like).next,
+            circlingLeft: start.today.circlingLeft,
+          })
         : namedPart(name, like);
       if (sent.ok) addPart(part);
       begin({ rung: 1, side: block?.side ?? "L", kind: "work", part });
@@ -281,7 +267,7 @@ export function blockActs(pen: Pen) {
     },
     takeWord: () => {
       const { advice, block, start, onBreak, record } = now();
-      if (start.battery) {
+      if (start.session.battery) {
         const { next } = batteryPlace(record);
         const step = next === null ? undefined : FIRST_LOOK_STEPS[next];
         if (step === undefined) setSheet("finish");

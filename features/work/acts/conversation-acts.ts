@@ -19,7 +19,7 @@ export function conversationActs(pen: Pen) {
 
   /** What the plan expects stands for a tap that says neither what it did nor what it met. */
   const expected = () => {
-    const { did = "", met = "" } = now().start.plan.conversation?.whenWrong ?? {};
+    const { did = "", met = "" } = now().start.part.plan.conversation?.whenWrong ?? {};
     return { ...(did === "" ? {} : { did }), ...(met === "" ? {} : { met }) };
   };
 
@@ -114,8 +114,8 @@ export function conversationActs(pen: Pen) {
     /** Begins a run of the whole; where no block runs yet, one on its first link begins with it. */
     runChain: (chain: PackChain, from: number) => {
       const { start, record, working, onBreak } = now();
-      const partOf = (ladder: string) => start.ladders.find(({ ladderId }) => ladderId === ladder);
-      const [closed] = closedLinks(chain.links, partOf, start.allowance);
+      const partOf = (ladder: string) => start.parts.find(({ ladderId }) => ladderId === ladder);
+      const [closed] = closedLinks(chain.links, partOf, start.today.allowance);
       if (closed !== undefined) return refuse(pen, `Not today. ${closed}`);
       if (onBreak) return refuse(pen, "On a break. End it first.");
       const link = chain.links[from - 1];

@@ -3,11 +3,11 @@ import type { Fact, SessionEvent } from "@/core/schemas";
 import { type Advice, closedNow } from "@/core/word";
 import type { SessionLog } from "../../device/use-session-log";
 import { click } from "../../sound/feedback";
-import type { LadderPart, OpenSheet, RecorderStart, Way } from "../types";
+import type { AtWork, LadderPart, OpenSheet, Way } from "../types";
 
 /** The newest state, which the screen may not show yet. */
 export interface PenNow {
-  readonly start: RecorderStart;
+  readonly start: AtWork;
   readonly way: Way;
   readonly phase: number;
   /** Whether a cue was said in the running block: pressed, swiped, or the only one there is. */
@@ -52,9 +52,10 @@ export function refuse(pen: Pen, words: string): void {
 
 /** Why nothing may be asked on the running block today, or null. A restriction may have come in the middle of it. */
 export function closedToday({ start, block }: Pick<PenNow, "start" | "block">): string | null {
-  const { allowance, battery, plan, involves = [] } = start;
+  const { plan, involves } = start.part;
+  const { battery } = start.session;
   const rung = battery || block?.ladder == null ? null : Number(block.rung);
-  return closedNow(plan, battery ? [] : involves, rung, block?.side ?? null, allowance)?.why ?? null;
+  return closedNow(plan, battery ? [] : involves, rung, block?.side ?? null, start.today.allowance)?.why ?? null;
 }
 
 /** Whether asks can be logged now; says why where not. */

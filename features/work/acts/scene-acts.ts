@@ -17,7 +17,7 @@ export function sceneActs(pen: Pen) {
       const { record, start } = now();
       const fact = record.facts.find((one) => one.id === id);
       if (fact?.type !== "signal") return;
-      const own = [...start.ownSigns, ...start.pinned, ...(start.plan.conversation?.pinned ?? [])];
+      const own = [...start.yard.ownSigns, ...start.today.pinned, ...(start.part.plan.conversation?.pinned ?? [])];
       if (namesFor(fact.payload.class).includes(name) || own.some((sign) => sign.class === fact.payload.class && sign.name === name))
         press(pen, { type: "correct", payload: { event: id, payload: { name }, reason: "named" } });
     },
@@ -65,7 +65,7 @@ export function sceneActs(pen: Pen) {
     fillPouch: (pieces: number) => press(pen, { type: "preflight", payload: { pouch: piecesUsed(now().record) + pieces } }),
     heart: (perMinute: number) => press(pen, { type: "measure", payload: { strand: HEART_STRAND, value: perMinute, unit: "a minute" } }),
     sample: (question: string, answer: string, beep: number, seconds: number) =>
-      press(pen, { type: "sample", payload: { question, answer, observer: now().start.handler, beep, interval_s: seconds } }),
+      press(pen, { type: "sample", payload: { question, answer, observer: now().start.session.handler, beep, interval_s: seconds } }),
     // In a block of its own, unless the ladder is about touch: it must not count for the rung.
     touch: (zone: TouchZone, side: Side, tool: TouchTool, grade: number) => {
       if (canLog(pen)) press(pen, ...asideFacts(now().start, now().record), ...touchFacts(zone, side, tool, grade));

@@ -50,16 +50,16 @@ export function trialActs(pen: Pen) {
     const { start, record } = now();
     const waiting = record.timeLine.ownTimes.some(({ what, endMs }) => what === "settles" && endMs === null);
     // Settle first: from the offer on it is waited for.
-    const settles: Fact[] = start.plan.offers === "settle" && !waiting ? [{ type: "own.start", payload: { what: "settles" } }] : [];
-    press(pen, { type: "offer", payload: { earned: EARNED[start.plan.offers] } }, ...settles);
-    setHint(OFFER_WORDS[start.plan.offers]);
+    const settles: Fact[] = start.part.plan.offers === "settle" && !waiting ? [{ type: "own.start", payload: { what: "settles" } }] : [];
+    press(pen, { type: "offer", payload: { earned: EARNED[start.part.plan.offers] } }, ...settles);
+    setHint(OFFER_WORDS[start.part.plan.offers]);
   };
 
   const timed = (outcome: Outcome) => {
     const { start, open, block, record, presentMs } = now();
     const last = record.trials.at(-1);
     const staying = block?.criterion?.stay_s !== undefined && open?.answered === true;
-    const late = open !== null && presentMs - open.askMs >= start.plan.maximumSeconds * 1000;
+    const late = open !== null && presentMs - open.askMs >= start.part.plan.maximumSeconds * 1000;
     const justRefused = open === null && last?.logged === "timed" && last.tapped === "refused";
     if (justRefused && (outcome === "met" || outcome === "try") && (holding || last.faults.includes("release without a try"))) {
       // Held past the longest ask: what the horse was helped to. Or the finger left the hold a moment before it
@@ -68,7 +68,7 @@ export function trialActs(pen: Pen) {
       if (holding) setHint("Helped to it. Let go; the next ask is on something easier.");
     } else if (open === null && (outcome === "met" || outcome === "try")) {
       offer();
-      setHint(`Nothing was asked: counted as an offer. ${OFFER_WORDS[start.plan.offers]} Undo if it was an answer.`);
+      setHint(`Nothing was asked: counted as an offer. ${OFFER_WORDS[start.part.plan.offers]} Undo if it was an answer.`);
     } else if (open === null) refuse(pen, "Hold the ask first.");
     else if (staying && outcome === "met") press(pen, { type: "criterion" });
     else if (staying && outcome === "miss") press(pen, { type: "stay", payload: { ended_by: "left" } });
@@ -85,7 +85,7 @@ export function trialActs(pen: Pen) {
 
   const phase = (next: number) => {
     const { start, open, way } = now();
-    if (next < 1 || next > start.plan.phases.length) return;
+    if (next < 1 || next > start.part.plan.phases.length) return;
     if (way === "timed" && open !== null) {
       if (next !== open.phase) press(pen, { type: "phase", payload: { phase: next, by: "press" } });
     } else {
@@ -99,8 +99,8 @@ export function trialActs(pen: Pen) {
     const { start, record, block } = now();
     const last = record.trials.at(-1);
     if (block === null || last === undefined || last.blockIndex !== record.blocks.length - 1 || last.ease !== null) return null;
-    const rung = Math.min(rungNumber(start, block), start.plan.rungs.length);
-    return block.ladder !== null && calmAsked(start.plan, rung) !== null ? last : null;
+    const rung = Math.min(rungNumber(start, block), start.part.plan.rungs.length);
+    return block.ladder !== null && calmAsked(start.part.plan, rung) !== null ? last : null;
   };
   const calm = (soft: boolean) => {
     if (calmWanted() !== null || now().record.trials.at(-1)?.ease != null)
@@ -174,14 +174,14 @@ export function trialActs(pen: Pen) {
     phaseBy: (steps: number) => {
       const { open, way, phase: chosen, start } = now();
       const from = way === "timed" && open !== null ? (open.phase ?? 1) : chosen;
-      phase(Math.min(start.plan.phases.length, Math.max(1, from + steps)));
+      phase(Math.min(start.part.plan.phases.length, Math.max(1, from + steps)));
     },
     /** A swipe up from an answer's pad: it took a clearer cue than the one chosen. */
     swipeLast: (steps: number) => {
       const { record, start } = now();
       const last = record.trials.at(-1);
       if (last === undefined || last.logged !== "tally") return;
-      const to = Math.min(start.plan.phases.length, Math.max(1, (last.phase ?? 1) + steps));
+      const to = Math.min(start.part.plan.phases.length, Math.max(1, (last.phase ?? 1) + steps));
       setPhase(1, true);
       if (to !== last.phase) press(pen, { type: "correct", payload: { event: last.eventId, payload: { phase: to }, reason: "swiped" } });
     },
@@ -194,10 +194,10 @@ export function trialActs(pen: Pen) {
     // The same pad and key: food where food is used, what takes its place where it is not.
     food: () => {
       const { start, block } = now();
-      const rung = block === null ? start.next.rung : rungNumber(start, block);
-      const { reinforcer, where } = start.plan.feeding;
+      const rung = block === null ? start.part.next.rung : rungNumber(start, block);
+      const { reinforcer, where } = start.part.plan.feeding;
       if (usesFood(start, rung)) {
-        if (start.allowance.noFood !== null) refuse(pen, start.allowance.noFood.why);
+        if (start.today.allowance.noFood !== null) refuse(pen, start.today.allowance.noFood.why);
         else press(pen, { type: "feed", payload: { pieces: 1, ...(where === "" ? {} : { where }) } });
       } else if (canLog(pen)) press(pen, { type: "reinforce", payload: { what: reinforcer === "food" ? "scratch" : reinforcer } });
     },

@@ -18,17 +18,17 @@ export function AftercarePanel({ onDone, busy }: { onDone: () => void; busy: boo
   const start = useStart();
   const act = useActs();
   const { record } = session;
-  const heat = heatOf(record, start.wordSettings, start.heatLowerCelsius);
+  const heat = heatOf(record, start.yard.settings, start.today.heatLowerCelsius);
   const hot = heat !== null && heat.level !== "usual";
-  const recovery = recoveryOf(breathingAfterWork(record), start.restingBreaths, {
+  const recovery = recoveryOf(breathingAfterWork(record), start.today.restingBreaths, {
     hearts: heartReadings(record),
     celsius: lastTemperature(record),
     hard: hot,
     hot,
-    withinShare: start.wordSettings.coolWithinShare,
+    withinShare: start.yard.settings.coolWithinShare,
   });
   const pieces = piecesUsed(record);
-  const grams = start.plan.feeding.pieceGrams;
+  const grams = start.part.plan.feeding.pieceGrams;
   const [walked, setWalked] = useState(false);
   const [legsSeen, setLegsSeen] = useState(false);
   const [legs, setLegs] = useState("");
@@ -60,7 +60,7 @@ export function AftercarePanel({ onDone, busy }: { onDone: () => void; busy: boo
       <section>
         <h3 className="mb-1 font-semibold">Breathing</h3>
         <BreathTaps onRate={act.breath} />
-        <RecoveryCurve recovery={recovery} restingPerMinute={start.restingBreaths} />
+        <RecoveryCurve recovery={recovery} restingPerMinute={start.today.restingBreaths} />
         <p
           role="status"
           data-testid="recovery"

@@ -58,9 +58,9 @@ export function BetweenSheet() {
   };
   const open = record.timeLine.wrongs.at(-1)?.endMs === null;
   const on = (what: "looks" | "settles") => record.timeLine.ownTimes.some((span) => span.what === what && span.endMs === null);
-  const own = start.ownSigns.filter((sign) => !SIGNS[sign.class].includes(sign.name));
+  const own = start.yard.ownSigns.filter((sign) => !SIGNS[sign.class].includes(sign.name));
   const counts: PinnedSign[] = [...SIGNS.count.map((one) => ({ name: one, class: "count" as const })), ...own];
-  const handler = handlerNow(record)?.name ?? start.handler;
+  const handler = handlerNow(record)?.name ?? start.session.handler;
   return (
     <div className="grid gap-4">
       <fieldset className="flex flex-wrap gap-1.5">
@@ -128,7 +128,7 @@ export function BetweenSheet() {
             className="field-box w-auto! min-w-0 grow"
           />
           <datalist id="people">
-            {start.people.map((person) => (
+            {start.yard.people.map((person) => (
               <option key={person.id} value={person.name} />
             ))}
           </datalist>
@@ -137,7 +137,7 @@ export function BetweenSheet() {
             className="act-quiet"
             disabled={name.trim() === ""}
             onClick={then(() => {
-              const known = start.people.find((person) => person.name.toLowerCase() === name.trim().toLowerCase());
+              const known = start.yard.people.find((person) => person.name.toLowerCase() === name.trim().toLowerCase());
               act.takesPart({ name: known?.name ?? name.trim(), id: known?.id ?? null }, part);
             })}
           >

@@ -6,7 +6,7 @@ import { sideAsked } from "@/core/ladder";
 import { criterionSentence } from "@/core/strands";
 import { barredRung } from "@/core/welfare";
 import { wrongSide } from "../acts/block-acts";
-import type { BlockChoice, RecorderStart, Side } from "../types";
+import type { AtWork, BlockChoice, Side } from "../types";
 
 const KINDS = [
   { value: "work", label: "work" },
@@ -24,12 +24,14 @@ export function BlockChooser({
   onStart,
   words,
 }: {
-  start: RecorderStart;
+  start: AtWork;
   first: BlockChoice;
   onStart: (choice: BlockChoice) => void;
   words: string;
 }) {
-  const { plan, allowance, battery } = start;
+  const { plan } = start.part;
+  const { allowance } = start.today;
+  const { battery } = start.session;
   const [rung, setRung] = useState(first.rung);
   const [side, setSide] = useState<Side>(first.side ?? "L");
   const [kind, setKind] = useState<BlockChoice["kind"]>(first.kind);

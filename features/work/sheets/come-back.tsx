@@ -22,7 +22,8 @@ export function ComeBack({ first }: { first: BlockChoice }) {
         Nothing tapped since <Day ms={lastMs} time />
       </h2>
       <p className="mt-1 mb-4 text-soft">
-        More than {start.silenceMinutes} minutes: counted as a pause, not as work. {counted(record.trials.length, "answer")} so far.
+        More than {start.yard.settings.silenceMinutes} minutes: counted as a pause, not as work. {counted(record.trials.length, "answer")}{" "}
+        so far.
       </p>
       {going ? (
         <BlockChooser start={start} first={first} onStart={act.begin} words="Start the block" />

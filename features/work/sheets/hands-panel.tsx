@@ -8,7 +8,7 @@ import { useLog, useStart } from "../state";
 
 /** Another pair of hands at the same session: the code to read out, and this device's own part. */
 export function HandsPanel() {
-  const { sessionId } = useStart();
+  const { id: sessionId } = useStart().session;
   const { part, setPart } = useLog();
   const [code, setCode] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);

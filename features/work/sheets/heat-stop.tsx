@@ -1,6 +1,6 @@
 "use client";
 
-import { HEAT_REASONS } from "@/core/events";
+import { HEAT_REASONS } from "@/core/events/heat-reasons";
 import { type HeatCaution, heatNumber } from "@/core/welfare";
 import { chip } from "../strip/chip";
 

@@ -4,23 +4,23 @@ import { useState } from "react";
 import { rungsBetween } from "@/core/ladder";
 import { criterionSentence } from "@/core/strands";
 import { rungNumber } from "../block-facts";
-import { knownParts, leftOn } from "../ladders";
+import { leftOn } from "../ladders";
 import { useActs, useLog, useNow, useStart } from "../state";
 
 /** Going over to something else without leaving the recorder: another ladder, a rung in between, or something new. */
 export function LadderSheet() {
   const start = useStart();
-  const { added, block } = useNow();
+  const { block } = useNow();
   const act = useActs();
   const session = useLog();
-  const parts = knownParts(start, added);
+  const { parts } = start;
   const [name, setName] = useState("");
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const rung = block === null ? start.next.rung : rungNumber(start, block);
-  const { plan } = start;
+  const rung = block === null ? start.part.next.rung : rungNumber(start, block);
+  const { plan } = start.part;
   const labels = plan.phases.map(({ label }) => label);
-  const between = start.ladderId === null || rung < 2 ? [] : rungsBetween(plan.strands, plan.rungs, rung, plan.phases.length);
+  const between = start.part.ladderId === null || rung < 2 ? [] : rungsBetween(plan.strands, plan.rungs, rung, plan.phases.length);
   const run = async (work: () => Promise<string | null | undefined>) => {
     setBusy(true);
     setProblem(null);
@@ -53,7 +53,7 @@ export function LadderSheet() {
         <h3 className="mb-1 font-semibold">Another ladder</h3>
         <div className="border-b-2 border-hair">
           {parts.map((part) => {
-            const here = part.ladderId === start.ladderId;
+            const here = part.ladderId === start.part.ladderId;
             const left = leftOn(part, session.record);
             const back = left === null ? { rung: part.next.rung, kind: part.next.kind } : { rung: left, kind: "work" as const };
             return (
@@ -74,7 +74,9 @@ export function LadderSheet() {
               </button>
             );
           })}
-          {parts.length === 0 && <p className="py-2 text-soft">No ladder yet.</p>}
+          {parts.length === 0 && (
+            <p className="py-2 text-soft">{start.today.unread ? "Its ladders are on the computer." : "No ladder yet."}</p>
+          )}
         </div>
       </section>
       <form

@@ -22,7 +22,7 @@ export function MoreSheet() {
   const pouch = pouchOf(session.record);
   const used = piecesUsed(session.record);
   const [pieces, setPieces] = useState("");
-  const due = start.tries.flatMap((one) => dueTry(one, session.record) ?? []);
+  const due = start.today.tries.flatMap((one) => dueTry(one, session.record) ?? []);
   const filled = pieces.trim() === "" ? Number.NaN : Number(pieces);
   return (
     <div className="grid gap-4">
@@ -42,13 +42,13 @@ export function MoreSheet() {
           <ListOrdered size={22} aria-hidden="true" />
           block
         </button>
-        {!start.battery && (
+        {!start.session.battery && (
           <button type="button" className={big} onClick={() => setSheet("ladder")}>
             <Layers size={22} aria-hidden="true" />
             ladder
           </button>
         )}
-        {!start.battery && (
+        {!start.session.battery && (
           <button type="button" className={big} onClick={() => setSheet("touch")}>
             <Hand size={22} aria-hidden="true" />
             touch
@@ -69,7 +69,7 @@ export function MoreSheet() {
           <Keyboard size={22} aria-hidden="true" />
           keys, sounds
         </button>
-        {!start.battery && (
+        {!start.session.battery && (
           <button type="button" className={big} onClick={() => setSheet("between")}>
             <MessagesSquare size={22} aria-hidden="true" />
             between asks
@@ -94,7 +94,7 @@ export function MoreSheet() {
             </span>
           </button>
         ))}
-        {start.chains.length > 0 && (
+        {start.today.chains.length > 0 && (
           <button type="button" className={big} onClick={() => setSheet("run")}>
             <Link2 size={22} aria-hidden="true" />
             run the whole

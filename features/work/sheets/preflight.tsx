@@ -60,8 +60,8 @@ export function PreflightPanel() {
   // Nothing is ticked beforehand: what nobody looked at is not said to be well.
   const [looked, setLooked] = useState<Readonly<Record<string, boolean | undefined>>>({});
   // Nothing of food where nobody planned any, and on a day without.
-  const feeds = start.ladderId !== null && start.allowance.noFood === null;
-  const food = feeds ? foodPlan(start.plan, start.next.rung, start.plan.plannedRepetitions, 1) : null;
+  const feeds = start.part.ladderId !== null && start.today.allowance.noFood === null;
+  const food = feeds ? foodPlan(start.part.plan, start.part.next.rung, start.part.plan.plannedRepetitions, 1) : null;
   const [pouch, setPouch] = useState(food === null ? "" : String(food.pieces));
   const [reason, setReason] = useState<HeatReason | null>(null);
   const typedAir = numberOf(air);
@@ -74,13 +74,13 @@ export function PreflightPanel() {
   const heat =
     celsius === null || damp === null || airWrong || dampWrong
       ? null
-      : heatCaution(celsius, damp, sky ?? "sun", start.wordSettings, start.heatLowerCelsius);
+      : heatCaution(celsius, damp, sky ?? "sun", start.yard.settings, start.today.heatLowerCelsius);
   /** Sun or shade is asked where it can matter. */
   const asksSky =
     celsius !== null &&
     damp !== null &&
     heat !== null &&
-    heatCaution(celsius, damp, "sun", start.wordSettings, start.heatLowerCelsius).level !== "usual";
+    heatCaution(celsius, damp, "sun", start.yard.settings, start.today.heatLowerCelsius).level !== "usual";
   /** Not looked at, then well, then not well. */
   const turn = (one: string) => setLooked({ ...looked, [one]: looked[one] === undefined ? true : looked[one] ? false : undefined });
   const open = [...GEAR, ...CHECKS].filter((one) => looked[one] === false);
@@ -109,28 +109,28 @@ export function PreflightPanel() {
   const said = (one: string, not: string) => (looked[one] === undefined ? one : looked[one] ? `✓ ${one}` : `${not} ${one}`);
   return (
     <div className="grid gap-2.5 rounded-lg border-2 border-ink p-3" data-testid="preflight">
-      {start.doNext !== null && (
+      {start.today.doNext !== null && (
         <p className="border-l-4 border-tarn pl-3 font-head text-xl leading-tight font-bold text-tarn">
-          {start.doNext.text}
+          {start.today.doNext.text}
           <span className="block font-sans text-sm font-normal text-soft">
-            for today, written <Day ms={start.doNext.dayMs} />
+            for today, written <Day ms={start.today.doNext.dayMs} />
           </span>
         </p>
       )}
       <p>
-        <strong className="font-head text-lg">{start.next.headline}</strong>
+        <strong className="font-head text-lg">{start.part.next.headline}</strong>
         <span className="block text-sm text-soft">
-          {start.behaviour}
-          {start.place !== "" && ` · ${start.place}`}
+          {start.part.behaviour}
+          {start.session.place !== "" && ` · ${start.session.place}`}
         </span>
       </p>
       <div className="text-sm">
-        {start.cautions.map((one) => (
+        {start.today.cautions.map((one) => (
           <p key={one} className="font-semibold text-brick">
             {one}
           </p>
         ))}
-        {start.used.map((one) => (
+        {start.today.used.map((one) => (
           <p key={one} className="figures text-soft">
             {one}
           </p>
@@ -261,7 +261,7 @@ export function PreflightPanel() {
       <div className="sticky bottom-0 -mx-3 -mb-3 grid grid-cols-[1fr_auto] gap-2 rounded-b-lg border-t-2 border-hair bg-ground p-2">
         {tooHot ? (
           <>
-            <WayLink href={`/horses/${start.horse.id}/work`} className="act min-h-14 text-xl">
+            <WayLink href={`/horses/${start.session.horse.id}/work`} className="act min-h-14 text-xl">
               Not today
             </WayLink>
             <button type="button" className="act-quiet min-h-14" disabled={reason === null} onClick={ready}>

@@ -129,7 +129,7 @@ function Choose({ chain }: { chain: PackChain }) {
 /** The recorder of links: forward and backward chains, one press as each is reached. */
 export function RunSheet({ wanted = null }: { wanted?: string | null }) {
   const { record } = useLog();
-  const { chains } = useStart();
+  const { chains } = useStart().today;
   const { hint } = useNow();
   const act = useActs();
   const { runs, running } = chainRunsOf(record);

@@ -48,7 +48,7 @@ export function Sheets({
         <FinishForm onFinish={onFinish} />
       </Sheet>
       <Sheet open={sheet === "touch"} onClose={act.closeTouch} title="Touch" description="Tap where, then how it was taken.">
-        <TouchBoard touches={start.touches} record={record} offLimits={start.allowance.touchOff} onTouch={act.touch} />
+        <TouchBoard touches={start.today.touches} record={record} offLimits={start.today.allowance.touchOff} onTouch={act.touch} />
       </Sheet>
       <Sheet
         open={sheet === "between"}

@@ -42,7 +42,7 @@ export function StopCard({ fact }: { fact: TimedFact<"signal"> }) {
   const times = dangerSigns(record);
   const pain = fact.payload.class === "pain";
   const ends = times >= 2 || hurt !== null || pain;
-  const roped = hasRopeOnLeg(start.behaviourInput.template);
+  const roped = hasRopeOnLeg(start.part.behaviourInput.template);
   const gave = line ?? givesLine(named);
   const what = () => [named === "danger" ? "" : named, words.trim()].filter((one) => one !== "").join("; ") || "danger";
   const go = (then: string, next: () => void) => {
@@ -151,7 +151,7 @@ export function StopCard({ fact }: { fact: TimedFact<"signal"> }) {
           type="button"
           disabled={noReason}
           className={`act-quiet ${ends ? "min-h-14" : "min-h-16 text-xl"}`}
-          onClick={() => go("change task", () => setSheet(start.battery ? "block" : "ladder"))}
+          onClick={() => go("change task", () => setSheet(start.session.battery ? "block" : "ladder"))}
         >
           Change task
         </button>

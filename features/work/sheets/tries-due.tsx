@@ -5,7 +5,11 @@ import { useActs, useLog, useScreen, useStart } from "../state";
 
 /** The blocks that are due of experiments on this horse, said where a block is chosen, each begun by its own button. Nothing for whom none runs. */
 export function TriesDue() {
-  const { tries, behaviour, ladderId, ladders } = useStart();
+  const {
+    part: { behaviour, ladderId },
+    parts,
+    today: { tries },
+  } = useStart();
   const { record } = useLog();
   const { setSheet } = useScreen();
   const act = useActs();
@@ -17,7 +21,7 @@ export function TriesDue() {
         <div key={one.of.id}>
           <p className="text-sm">
             {one.of.ladder !== ladderId && (
-              <strong>{ladders.find((part) => part.ladderId === one.of.ladder)?.behaviour ?? behaviour}. </strong>
+              <strong>{parts.find((part) => part.ladderId === one.of.ladder)?.behaviour ?? behaviour}. </strong>
             )}
             {tryingWords(one)}
           </p>

@@ -31,7 +31,10 @@ const TONE = {
 export function ConversationRow() {
   const act = useActs();
   const { record } = useLog();
-  const { plan, pinned } = useStart();
+  const {
+    part: { plan },
+    today: { pinned },
+  } = useStart();
   const { pinned: own = [], acts = [] } = plan.conversation ?? {};
   const used = useMemo(() => record.facts.flatMap((fact) => (fact.type === "signal" ? [fact.payload] : [])), [record]);
   const signs = signsInSight([...own, ...pinned], used);

@@ -5,7 +5,7 @@ import { CORNER_STAND_SECONDS, cornerStands, edgeZonesOf, freeWork, whereNow } f
 import { clockWords, percent } from "@/ui/measure";
 import { tell } from "../../sound/signals";
 import { useActs, useLog, useNow, useStart } from "../state";
-import type { RecorderStart } from "../types";
+import type { AtWork } from "../types";
 import { chip } from "./chip";
 import { BEEP_SECONDS, type LooksState } from "./use-looks";
 
@@ -14,8 +14,8 @@ const RADII_METRES = [2, 3, 4, 6, 8, 10] as const;
 const QUESTION = "with me";
 
 /** The gaits of the plan's own strand, or the usual ones. */
-function gaitsOf(start: RecorderStart): readonly string[] {
-  const levels = start.plan.strands.find(({ key }) => key === "gait")?.levels ?? [];
+function gaitsOf(start: AtWork): readonly string[] {
+  const levels = start.part.plan.strands.find(({ key }) => key === "gait")?.levels ?? [];
   return levels.length > 0 ? levels : GAITS;
 }
 
@@ -31,7 +31,7 @@ export function FreeNumbers() {
   const { record, nowMs } = session;
   const now = nowMs() ?? record.lastMs;
   const free = freeWork(record, now);
-  const stands = cornerStands(record, edgeZonesOf(record, start.zones), now);
+  const stands = cornerStands(record, edgeZonesOf(record, start.session.zones), now);
   const { zone } = whereNow(record);
   const last = stands.at(-1);
   const inCorner = last !== undefined && last.zone === zone && record.finishMs === null && now - last.startMs - last.seconds * 1000 < 1500;
@@ -108,8 +108,8 @@ export function FreeStrip({ looks }: { looks: LooksState }) {
   const { block } = useNow();
   const { record, nowMs } = session;
   const { gait, direction, radiusMetres, isAway } = freeWork(record, nowMs());
-  const circle = start.plan.strands.find(({ key }) => key === "circle");
-  const planned = circle === undefined ? undefined : start.plan.rungs[Number(block?.rung) - 1]?.values[circle.id];
+  const circle = start.part.plan.strands.find(({ key }) => key === "circle");
+  const planned = circle === undefined ? undefined : start.part.plan.rungs[Number(block?.rung) - 1]?.values[circle.id];
   const [radius, setRadius] = useState<number | null>(radiusMetres ?? (typeof planned === "number" ? planned : null));
   const side = direction ?? "left";
   const log = (next: { gait?: string; direction?: string; radius?: number | null }) =>

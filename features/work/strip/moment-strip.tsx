@@ -8,7 +8,7 @@ import { stopsWork } from "@/core/signs";
 import { EASE_GRADES, type Strand } from "@/core/strands";
 import { lazyPart } from "../lazy-part";
 import { useActs, useLog, useNow, useStart } from "../state";
-import type { RecorderStart } from "../types";
+import type { AtWork } from "../types";
 import { Lines, type LinesSeen } from "./lines";
 import { useLooks } from "./use-looks";
 
@@ -29,10 +29,10 @@ const WrongRow = lazyPart(() => import("./wrong-row").then(({ WrongRow }) => Wro
 const NAME_WITHIN_MS = 8000;
 
 /** Whether the rung is worked without a line. */
-function isFree(start: RecorderStart, block: Block | null): boolean {
-  const tether = start.plan.strands.find(({ key }: Strand) => key === "tether");
-  const value = tether === undefined ? undefined : start.plan.rungs[Number(block?.rung) - 1]?.values[tether.id];
-  return start.behaviourInput.free || (typeof value === "string" && value.startsWith("free"));
+function isFree(start: AtWork, block: Block | null): boolean {
+  const tether = start.part.plan.strands.find(({ key }: Strand) => key === "tether");
+  const value = tether === undefined ? undefined : start.part.plan.rungs[Number(block?.rung) - 1]?.values[tether.id];
+  return start.part.behaviourInput.free || (typeof value === "string" && value.startsWith("free"));
 }
 
 /** What an answer that fell short got, in Tally, where the pad does not say it. */
@@ -95,11 +95,11 @@ export function MomentStrip() {
   const counted = block?.criterion?.working;
   const asksStay = block?.criterion?.stay_s !== undefined;
   const counting = counted !== undefined && (!asksStay || counted.percentile !== undefined);
-  const rung = Math.min(Number(block?.rung), start.plan.rungs.length);
-  const calm = start.battery
+  const rung = Math.min(Number(block?.rung), start.part.plan.rungs.length);
+  const calm = start.session.battery
     ? "grades"
     : block?.ladder != null && Number.isInteger(rung) && rung > 0
-      ? calmAsked(start.plan, rung)
+      ? calmAsked(start.part.plan, rung)
       : block?.criterion?.min_ease === undefined
         ? null
         : "grades";
@@ -139,7 +139,7 @@ export function MomentStrip() {
   if (counting) {
     const own = record.trials.filter(({ blockIndex }) => blockIndex === inBlock);
     const now = block?.criterion == null ? null : barOf(block.criterion, block, own);
-    const strand = start.plan.strands.find(({ id }) => id === start.plan.workingStrandId);
+    const strand = start.part.plan.strands.find(({ id }) => id === start.part.plan.workingStrandId);
     const unit = counted.unit === "" ? "" : `, ${counted.unit}`;
     rows.push({
       key: "value",
@@ -152,7 +152,7 @@ export function MomentStrip() {
           </strong>
         ),
       wanted: bar || (last !== undefined && last.value === null),
-      row: <ValueRow key={`${record.blocks.length}-${record.trials.length}`} plan={start.plan} record={record} onValue={act.value} />,
+      row: <ValueRow key={`${record.blocks.length}-${record.trials.length}`} plan={start.part.plan} record={record} onValue={act.value} />,
     });
   }
   if (calm === "soft" && last !== undefined)
@@ -195,8 +195,8 @@ export function MomentStrip() {
       wanted: true,
       row: <WrongRow choice={wrong} />,
     });
-  const talks = start.plan.conversation;
-  if ((talks?.pinned?.length ?? 0) + (talks?.acts?.length ?? 0) + start.pinned.length > 0)
+  const talks = start.part.plan.conversation;
+  if ((talks?.pinned?.length ?? 0) + (talks?.acts?.length ?? 0) + start.today.pinned.length > 0)
     rows.push({ key: "conversation", label: "signs, and what you do", wanted: false, row: <ConversationRow /> });
   if (short !== null)
     rows.push({
@@ -218,12 +218,12 @@ export function MomentStrip() {
     wanted: free,
     row: <FreeStrip looks={looks} />,
   });
-  if (!start.battery || start.zones.length > 0)
+  if (!start.session.battery || start.session.zones.length > 0)
     rows.push({
       key: "where",
       label: moving ? numbers : "where the horse is",
       wanted: false,
-      row: <WhereRow zones={start.zones} touch={!start.battery} />,
+      row: <WhereRow zones={start.session.zones} touch={!start.session.battery} />,
     });
 
   // What is wanted comes first; at rest, and where the work is not free, the places come before the gaits.

@@ -13,10 +13,12 @@ export function namesInOrder(known: readonly string[], used: readonly string[]):
 
 /** Which sign it was: a second tap, if there is time for one. */
 export function SignalNames({ fact, onName }: { fact: TimedFact<"signal">; onName: (id: string, name: string) => void }) {
-  const { ownSigns, pinned, plan } = useStart();
+  const { part, today, yard } = useStart();
   const { record } = useLog();
   const kind = fact.payload.class;
-  const own = [...ownSigns, ...pinned, ...(plan.conversation?.pinned ?? [])].filter((sign) => sign.class === kind).map(({ name }) => name);
+  const own = [...yard.ownSigns, ...today.pinned, ...(part.plan.conversation?.pinned ?? [])]
+    .filter((sign) => sign.class === kind)
+    .map(({ name }) => name);
   const used = record.facts.flatMap((one) =>
     one.type === "signal" && one.id !== fact.id && one.payload.class === kind ? [one.payload.name] : [],
   );

@@ -10,8 +10,8 @@ export function StayReasons({ seconds }: { seconds: number | null }) {
   const start = useStart();
   const { block } = useNow();
   const act = useActs();
-  const reach = start.plan.strands.find(({ key }) => key === "reach");
-  const planned = reach === undefined ? undefined : start.plan.rungs[Number(block?.rung) - 1]?.values[reach.id];
+  const reach = start.part.plan.strands.find(({ key }) => key === "reach");
+  const planned = reach === undefined ? undefined : start.part.plan.rungs[Number(block?.rung) - 1]?.values[reach.id];
   const [metres, setMetres] = useState<number | null>(typeof planned === "number" ? planned : null);
   const step = (by: number) => setMetres(Math.max(0, Math.round(((metres ?? 0) + by) * 2) / 2));
   return (

@@ -16,7 +16,7 @@ export function WrongRow({ choice }: { choice: WrongChoice }) {
   const [own, setOwn] = useState(false);
   const [words, setWords] = useState("");
   const [metres, setMetres] = useState("");
-  const { did, met } = useStart().plan.conversation?.whenWrong ?? {};
+  const { did, met } = useStart().part.plan.conversation?.whenWrong ?? {};
   const group = (label: string, words: readonly string[], now: string | null, key: "did" | "met" | "began") => (
     <span className="contents">
       <span className="self-center text-[0.8rem] leading-tight text-soft">{label}</span>

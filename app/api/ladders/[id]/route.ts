@@ -1,4 +1,4 @@
-import { asBehaviour, getLadder, isLadderConflict, updateLadder } from "@/store";
+import { asBehaviour, brokenLadder, isLadderConflict, updateLadder } from "@/store";
 import { readLadderBody } from "../../../server/ladder-body";
 import { answer, invalid, json, readJson } from "../../../server/respond";
 import { refuseCircles } from "../../../server/shape-facts";
@@ -16,7 +16,7 @@ export function PUT(request: Request, { params }: { params: Promise<{ id: string
     if (!Number.isSafeInteger(revision)) return invalid([{ path: "revision", message: "Which revision the edit began on is missing." }]);
     if (typeof newVersion !== "boolean") return invalid([{ path: "newVersion", message: "New version: yes or no." }]);
     const store = await getStore();
-    const check = async () => refuseCircles(store, (await getLadder(store, id)).horseId, read.behaviour, id);
+    const check = async () => refuseCircles(store, (await brokenLadder(store, id)).horseId, read.behaviour, id);
     try {
       const version = await updateLadder(store, id, read.behaviour, read.plan, { revision: revision as number, newVersion, check });
       return json({ id, version, revision: (revision as number) + 1 });

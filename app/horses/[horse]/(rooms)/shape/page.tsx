@@ -29,9 +29,12 @@ export default async function ShapePage({ params }: { params: Promise<{ horse: s
     <>
       <RunningLine horseId={horse.id} />
       <h1 className="text-[2rem]">Shape</h1>
-      {unread.map(({ name }, i) => (
-        <p key={i} className="mt-3 max-w-prose font-semibold text-brick">
-          This version cannot read the plan of “{name}”. It is kept, and nobody works on it until it can be read.
+      {unread.map(({ id, name }) => (
+        <p key={id} className="mt-3 max-w-prose font-semibold text-brick">
+          This version cannot read the plan of “{name}”. It is kept, and nobody works on it until it is mended.{" "}
+          <Link href={`/horses/${horse.id}/shape/${id}/mend`} className="link">
+            Mend {name}
+          </Link>
         </p>
       ))}
       {states.length === 0 && unread.length === 0 ? (

@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
-import { openCoolDowns, startChoicesByHandler } from "@/core/pack";
+import { startChoicesByHandler } from "@/core/start";
+import { openCoolDowns } from "@/core/today";
 import { StartSession } from "@/features/work/start-session";
 import { getHorse } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";

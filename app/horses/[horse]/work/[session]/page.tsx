@@ -1,12 +1,8 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { dayIn } from "@/core/day";
-import { circleStart, packNow, recorderStart, shellStart, touchesBefore } from "@/core/pack";
-import { CircleRecorder } from "@/features/circle/circle-recorder";
-import { WatchRecorder } from "@/features/observe/watch-recorder";
+import { openSession } from "@/core/start";
 import { MOST_DRAWN_TAPS, TooLong } from "@/features/review/too-long";
-import { packStart } from "@/features/work/pack-start";
-import { Recorder } from "@/features/work/recorder";
+import { SessionRecorder } from "@/features/session/session-recorder";
 import { CHAIN_KEY } from "@/features/work/run-address";
 import { getHorse, loadSession, sizeOfSession } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";
@@ -37,19 +33,8 @@ export default async function RecorderPage({
   const [pack, yard] = await Promise.all([horsePack(store, horse), yardFacts(store)]);
   const begun = begunOf(session);
   const soFar = { storeId: store.id, events, clocks: Object.fromEntries(offsets), position };
-  const { kind } = session;
-  if (kind === "touch" || kind === "connection" || kind === "signs")
-    return (
-      <WatchRecorder
-        kind={kind}
-        start={shellStart(pack, yard, packNow(pack, yard, store.now()), begun, soFar)}
-        touches={touchesBefore(pack, sessionId)}
-      />
-    );
-  if (kind === "circle")
-    return <CircleRecorder start={circleStart(pack, yard, store.now(), begun, soFar)} today={dayIn(store.now(), yard.timeZone)} />;
   const { [CHAIN_KEY]: chain } = await searchParams;
   return (
-    <Recorder packed={packStart(recorderStart(pack, yard, store.now(), begun, soFar))} chain={typeof chain === "string" ? chain : null} />
+    <SessionRecorder opened={openSession(pack, yard, store.now(), begun, soFar, "all")} chain={typeof chain === "string" ? chain : null} />
   );
 }

@@ -1,12 +1,9 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { isWatch, isWork } from "@/core/events";
-import { compareSigns, knowDigest } from "@/core/know";
 import { type Criterion, criterionOf } from "@/core/ladder";
-import { actsBefore } from "@/core/pack";
-import { type Block, correctionsOf, movedFrom } from "@/core/record";
+import type { Block } from "@/core/record";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
-import { recordersOf } from "@/features/review/recorders";
+import { reviewFacts } from "@/features/review/facts";
 import { Review } from "@/features/review/review";
 import { MOST_DRAWN_TAPS, TooLong } from "@/features/review/too-long";
 import {
@@ -25,6 +22,7 @@ import { findOr404 } from "../../../../../server/find-or-404";
 import { heatLowerOf, horseCare, today } from "../../../../../server/horse-care";
 import { ladderOrNone } from "../../../../../server/ladder-or-none";
 import { ladderState } from "../../../../../server/ladder-state";
+import { digestOf } from "../../../../../server/pack";
 import { type Asked, oneOf } from "../../../../../server/past-of";
 import { sidesIn, sidesOf } from "../../../../../server/sides-of";
 import { getStore } from "../../../../../server/store";
@@ -81,16 +79,6 @@ export default async function ReviewPage({
   const { allowance } = await horseCare(store, owner);
   const next =
     ladder === null || ladder.away ? null : (await ladderState(store, ladder, allowance, { handler: session.person_id, sides })).next;
-  const usual = digests
-    .filter((other) => other.session.kind === session.kind && other.session.created_ms < session.created_ms)
-    .map(({ digest }) => digest.signs);
-  const own = knowDigest(record).signs;
-  const signs =
-    session.kind === "connection"
-      ? []
-      : (["tension", "ease", "danger", "pain"] as const).flatMap(
-          (kind) => compareSigns(own, usual, kind, settings.watchLeastMinutes) ?? [],
-        );
   return (
     <Review
       storeId={store.id}
@@ -101,15 +89,10 @@ export default async function ReviewPage({
       sides={sides}
       settings={settings}
       units={units}
-      signs={signs.filter(({ here, usual: before }) => here.count + before.count > 0).map(({ words }) => words)}
+      facts={reviewFacts(record, events, { kind: session.kind, createdMs: session.created_ms }, digests.map(digestOf), settings)}
       restingBreaths={owner.resting_breaths_per_min}
       heatLowerCelsius={heatLowerOf(owner, today(store))}
-      recorders={recordersOf(events)}
       zones={items.map(({ name, kind }) => ({ name, kind }))}
-      earlierActs={actsBefore(
-        digests.map(({ session: other, startedMs, digest }) => ({ createdMs: other.created_ms, startedMs, acts: digest.acts })),
-        { createdMs: session.created_ms, handler: record.header?.handler ?? null },
-      )}
       putRight={{
         storeId: store.id,
         horseId: horse,
@@ -119,12 +102,8 @@ export default async function ReviewPage({
         people: people.map(({ id, name }) => ({ id, name })),
         places: places.map(({ id, name }) => ({ id, name })),
         rungs,
-        corrections: correctionsOf(events),
       }}
       firstTrial={Number.isInteger(trial) ? trial : null}
-      moved={movedFrom(events)}
-      onLadders={isWork(session.kind)}
-      watched={isWatch(session.kind)}
     />
   );
 }

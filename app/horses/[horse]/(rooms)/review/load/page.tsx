@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { circlingSentence, loadWeeks } from "@/core/circle";
-import { circleState } from "@/core/pack";
+import { circleState } from "@/core/today";
 import { LoadView } from "@/features/circle/load-view";
 import { ReviewNav } from "@/features/weeks/review-nav";
 import { getHorse } from "@/store";

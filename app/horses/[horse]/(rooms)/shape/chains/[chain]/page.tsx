@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { runsOfChain } from "@/core/behaviour";
-import { packNow } from "@/core/pack";
+import { todayOf } from "@/core/today";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { closedLinks } from "@/core/word";
 import { ChainForm } from "@/features/shape/chains/chain-form";
@@ -29,7 +29,7 @@ export default async function ChainPage({ params }: { params: Promise<{ horse: s
     links.map(({ name }) => name),
   );
   const [pack, yard] = await Promise.all([horsePack(store, horse), yardFacts(store)]);
-  const { allowance } = packNow(pack, yard, store.now(), pack.last.person);
+  const { allowance } = todayOf(pack, yard, store.now(), pack.last.person);
   const inPack = pack.chains?.find((one) => one.id === chain.id);
   const [first] = chain.links;
   const away = pack.horse.away === null ? [] : [`${horse.name} is put away: ${pack.horse.away}.`];

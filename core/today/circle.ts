@@ -26,31 +26,25 @@ import {
   rampSteps,
   sideOfDigest,
   startingPlan,
-  USUAL_SETUP,
   VISIT_MINUTES,
   wornAt,
 } from "../circle";
 import { addDays, type Day, dayIn } from "../day";
+import { medianOf } from "../evidence";
+import { circles } from "../ladder";
+import type { HorsePack, PackWorked, YardFacts } from "../pack";
 import { MILLISECONDS_PER_DAY } from "../units";
 import { type Age, type Allowance, daysBetween } from "../welfare";
 import { careOn } from "./care";
-import type { HorsePack, PackWorked, YardFacts } from "./types";
-
-/** Seconds of work by ladder, in the order they were first worked. */
-export function secondsByLadder(blocks: readonly { readonly ladder: string | null; readonly seconds: number }[]): Map<string, number> {
-  const sums = new Map<string, number>();
-  for (const { ladder, seconds } of blocks) if (ladder !== null) sums.set(ladder, (sums.get(ladder) ?? 0) + seconds);
-  return sums;
-}
 
 /** What of a pack the circle needs: no trials. */
 export type CirclePack = Pick<HorsePack, "horse" | "restrictions" | "worked" | "circle"> & {
   readonly ladders: readonly Pick<HorsePack["ladders"][number], "id" | "involves" | "behaviour">[];
 };
 
-/** Ladders of a horse that involve circling. */
-const circlingLadders = ({ ladders }: Pick<CirclePack, "ladders">) =>
-  new Set(ladders.filter(({ involves }) => involves.includes("circling")).map(({ id }) => id));
+/** Ladders that go on a circle. */
+const circlingLadders = (ladders: readonly { readonly id: string; readonly involves: readonly string[] }[]) =>
+  new Set(ladders.filter(({ involves }) => circles(involves)).map(({ id }) => id));
 
 /** Circling minutes of a session: those of its plan, or of the ladders in it that go on a circle. */
 function circlingOf(
@@ -89,7 +83,7 @@ export function loadEntriesOf(
 ): LoadEntry[] {
   const startsMs = startsOf(found);
   const worked = found.map((one) => ranOn(one, startsMs, nowMs));
-  const circling = new Set(ladders.filter(({ involves }) => involves.includes("circling")).map(({ id }) => id));
+  const circling = circlingLadders(ladders);
   const free = new Set(ladders.filter(({ behaviour }) => behaviour.free).map(({ id }) => id));
   const entries = worked.flatMap((one): LoadEntry[] =>
     one.startedMs === null
@@ -145,14 +139,6 @@ const LAST_SPEEDS = 10;
 /** As work on the circle usually begins, minutes each way (common practice, no source). */
 export const USUAL_START = { walk: 8, trot: 2, canter: 0, obstacles: false } as const;
 
-const median = (values: readonly number[]): number | null => {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  const [low, high] = [sorted[middle - 1], sorted[middle]];
-  if (high === undefined) return null;
-  return sorted.length % 2 === 1 || low === undefined ? high : (low + high) / 2;
-};
-
 const emptyPlan = (setup: CircleSetup, segments: readonly CircleSegment[], radius: number): CirclePlan => ({
   form: "circle",
   radius_m: radius,
@@ -175,9 +161,9 @@ const emptyPlan = (setup: CircleSetup, segments: readonly CircleSegment[], radiu
 export function circleState(pack: CirclePack, yard: YardFacts, nowMs: number, but: string | null = null): CircleState {
   const { settings, timeZone } = yard;
   const today = dayIn(nowMs, timeZone);
-  const setup = pack.circle?.setup ?? USUAL_SETUP;
+  const setup = pack.circle.setup;
   const { allowance, age } = careOn(pack.horse, pack.restrictions, today, settings);
-  const circling = circlingLadders(pack);
+  const circling = circlingLadders(pack.ladders);
   const startsMs = startsOf(pack.worked);
   const worked = pack.worked
     .flatMap((one) =>
@@ -193,7 +179,7 @@ export function circleState(pack: CirclePack, yard: YardFacts, nowMs: number, bu
           ],
     )
     .sort((a, b) => a.startedMs - b.startedMs);
-  const entries = loadEntriesOf(worked, pack.ladders, pack.circle?.byHand ?? [], timeZone, nowMs);
+  const entries = loadEntriesOf(worked, pack.ladders, pack.circle.byHand, timeZone, nowMs);
 
   // Sessions by the hour, entries by hand by the day.
   const weekAgo = nowMs - 7 * MILLISECONDS_PER_DAY;
@@ -224,7 +210,7 @@ export function circleState(pack: CirclePack, yard: YardFacts, nowMs: number, bu
   };
   const speeds = Object.fromEntries(
     ["walk", "trot", "canter"].flatMap((gait) => {
-      const mps = median(digests.slice(-LAST_SPEEDS).flatMap(({ circle }) => circle.speeds[gait] ?? []));
+      const mps = medianOf(digests.slice(-LAST_SPEEDS).flatMap(({ circle }) => circle.speeds[gait] ?? []));
       return mps === null ? [] : [[gait, mps]];
     }),
   );
@@ -334,5 +320,5 @@ export function cautionsOfPlan(
 /** A place of the yard as work on the circle sees it; null where none is said. */
 export function circlePlace(yard: YardFacts, id: string | null): CirclePlace | null {
   const place = yard.places.find((one) => one.id === id);
-  return place === undefined ? null : { name: place.name, acrossMetres: place.acrossMetres ?? null };
+  return place === undefined ? null : { name: place.name, acrossMetres: place.acrossMetres };
 }

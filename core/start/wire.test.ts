@@ -1,7 +1,9 @@
 import { describe, expect, it } from "vitest";
 import type { EvidenceTrial } from "@/core/record";
-import { packStart, unpackStart } from "./pack-start";
-import type { RecorderStart } from "./types";
+import { ladderPart, onlyNamed } from "@/core/start";
+import { emptyDraft } from "@/tests/support/plan";
+import { recorderStart } from "@/tests/support/recorder-start";
+import { packStart, unpackStart } from "./wire";
 
 const trial = (n: number, change: Partial<EvidenceTrial> = {}): EvidenceTrial => ({
   session: `session-${n % 3}`,
@@ -26,19 +28,20 @@ describe("what the recorder is given", () => {
   it("comes out on the device as it went in, and takes a third of the way", () => {
     const earlier = Array.from({ length: 200 }, (_, n) => trial(n));
     const other = [trial(1, { ladder: "m" })];
-    const start = {
-      ladderId: "l",
-      earlier,
-      ladders: [
-        { ladderId: "l", earlier },
-        { ladderId: "m", earlier: other },
-        { ladderId: "n", earlier: [] },
-      ],
-    };
-    const packed = packStart(start as unknown as RecorderStart);
+    const of = (id: string, trials: readonly EvidenceTrial[]) => ({
+      ladder: { id, version: 1, revision: 1 },
+      behaviourInput: onlyNamed(id),
+      plan: emptyDraft().plan,
+      next: { rung: 1, kind: "work", headline: "", reason: "", barred: null } as const,
+      earlier: trials,
+      circlingLeft: null,
+    });
+    const { part, ...start } = recorderStart({ ...of("l", earlier), others: [ladderPart(of("m", other)), ladderPart(of("n", []))] });
+    expect(start.first).toBe(part);
+    const packed = packStart(start);
     expect(unpackStart(packed)).toEqual(start);
-    expect(JSON.stringify(packed.earlier).length * 3).toBeLessThan(JSON.stringify(earlier).length * 1.1);
+    expect(JSON.stringify(packed.first.earlier).length * 3).toBeLessThan(JSON.stringify(earlier).length * 1.1);
     // Told once: the page sends what is the same object only once.
-    expect(packed.ladders[0]?.earlier).toBe(packed.earlier);
+    expect(packed.parts[0]?.earlier).toBe(packed.first.earlier);
   });
 });

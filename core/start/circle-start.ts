@@ -1,13 +1,12 @@
 import type { CircleOverride, CirclePlan, CircleSetup, CircleUse, KitFit, KitPlace } from "../circle";
 import { aidPhases, balanceOf } from "../circle";
 import type { Day } from "../day";
-import { criterionOf } from "../ladder";
+import { circles, criterionOf } from "../ladder";
+import { type BegunSession, type HorsePack, handlerOfBegun, type Named, type YardFacts } from "../pack";
 import type { YardSettings } from "../settings";
+import { type CircleState, circleState, todayOf } from "../today";
 import type { Age, Allowance, KitKind } from "../welfare";
-import { handlerOfBegun } from "./begun";
-import { type CircleState, circleState } from "./circle";
-import { packNow, type SessionSoFar, type ShellStart, shellStart } from "./start";
-import type { BegunSession, HorsePack, Named, YardFacts } from "./types";
+import { type SessionSoFar, type ShellStart, shellStart } from "./shell";
 
 /** A piece of kit as work on the circle sees it. */
 export interface CircleKit extends Named {
@@ -57,7 +56,7 @@ export interface PlannerStart {
 const FITTED: readonly KitKind[] = ["roller or harness", "other"];
 
 function circleKit(pack: HorsePack, yard: YardFacts, state: CircleState): CircleKit[] {
-  const fits = new Map(pack.circle?.fits ?? []);
+  const fits = new Map(pack.circle.fits);
   return yard.kit.flatMap(({ id, name, kind, lengthMetres }) => {
     const place = state.kit.get(id);
     return place === undefined ? [] : [{ id, name, kind, lengthMetres, fitted: FITTED.includes(kind), place, fit: fits.get(id) ?? null }];
@@ -75,8 +74,8 @@ function gaitOf({ plan, behaviour }: HorsePack["ladders"][number], rung: number)
 }
 
 function circleLadders(pack: HorsePack, yard: YardFacts, nowMs: number, handler: string | null): CircleLadder[] {
-  return packNow(pack, yard, nowMs, handler).states.flatMap(({ ladder, next }) => {
-    if (!ladder.involves.includes("circling") || next.barred !== null) return [];
+  return todayOf(pack, yard, nowMs, handler).states.flatMap(({ ladder, next }) => {
+    if (!circles(ladder.involves) || next.barred !== null) return [];
     return [
       {
         id: ladder.id,
@@ -108,9 +107,9 @@ export function plannerStart(pack: HorsePack, yard: YardFacts, nowMs: number): P
     kit: circleKit(pack, yard, state),
     ladders: circleLadders(pack, yard, nowMs, pack.last.person),
     people: yard.people,
-    places: yard.places.map(({ id, name, acrossMetres = null }) => ({ id, name, acrossMetres })),
+    places: yard.places.map(({ id, name, acrossMetres }) => ({ id, name, acrossMetres })),
     last: pack.last,
-    limits: packNow(pack, yard, nowMs).cautions,
+    limits: todayOf(pack, yard, nowMs).cautions,
     easyBothWays: state.easyBothWays,
     balance: balanceOf(state.entries, today),
     doNext: pack.worked.find(({ circle }) => circle !== undefined)?.doNext ?? null,
@@ -122,12 +121,9 @@ export interface CircleStart extends ShellStart {
   readonly plan: CirclePlan;
   readonly overrides: readonly CircleOverride[];
   readonly setup: CircleSetup;
-  readonly settings: YardSettings;
   readonly use: CircleUse;
   readonly age: Age | null;
   readonly speeds: CircleState["speeds"];
-  /** The horse's own rate at rest, a minute; null where it is not known. */
-  readonly restingBreaths: number | null;
   readonly kit: CircleKit | null;
   /** The ladder its transitions are asks of; null where they are of none. */
   readonly ladder:
@@ -137,14 +133,13 @@ export interface CircleStart extends ShellStart {
         readonly phases: ReturnType<typeof aidPhases>;
       })
     | null;
-  readonly people: readonly Named[];
 }
 
 /** @param begun with its plan; one without is begun with the plan of the day. */
 export function circleStart(pack: HorsePack, yard: YardFacts, nowMs: number, begun: BegunSession, soFar: SessionSoFar): CircleStart {
   const state = circleState(pack, yard, nowMs, begun.id);
   const handler = handlerOfBegun(begun);
-  const now = packNow(pack, yard, nowMs, handler);
+  const now = todayOf(pack, yard, nowMs, handler);
   const plan = begun.circle?.plan ?? state.plan;
   const found = begun.ladder === null ? undefined : pack.ladders.find(({ id }) => id === begun.ladder);
   const rung = begun.start_rung ?? 1;
@@ -153,11 +148,9 @@ export function circleStart(pack: HorsePack, yard: YardFacts, nowMs: number, beg
     plan,
     overrides: begun.circle?.overrides ?? [],
     setup: state.setup,
-    settings: yard.settings,
     use: state.use,
     age: state.age,
     speeds: state.speeds,
-    restingBreaths: pack.horse.restingBreaths,
     kit: circleKit(pack, yard, state).find(({ id }) => id === plan.kit) ?? null,
     ladder:
       found === undefined || found.plan.rungs[rung - 1] === undefined
@@ -172,6 +165,5 @@ export function circleStart(pack: HorsePack, yard: YardFacts, nowMs: number, beg
             phases: aidPhases(found.plan.phases),
             gait: plan.transitions.to,
           },
-    people: yard.people,
   };
 }
