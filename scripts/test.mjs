@@ -1,7 +1,7 @@
 // npm test: sets up what it needs, then types, lint, unit tests and browser tests against the production build.
 import { spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
-import { join } from "node:path";
+import { join, relative } from "node:path";
 import { ensureInstalled, ROOT } from "./bootstrap.mjs";
 import { ensureChromium } from "./chromium.mjs";
 import { helped } from "./help.mjs";
@@ -18,6 +18,8 @@ mkdirSync(out, { recursive: true });
 const bin = (...parts) => join(ROOT, "node_modules", ...parts);
 let passed = 0;
 let failed = 0;
+/** What failed, by name: said once more at the end, where a cut-off output still shows it. */
+const failures = [];
 
 /** Runs one step and says how it went. */
 function step(name, command, parameters, env = {}) {
@@ -28,6 +30,7 @@ function step(name, command, parameters, env = {}) {
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", ...env },
   });
   process.stdout.write(`== ${name}: ${status === 0 ? "ok" : "failed"}, ${Math.round((Date.now() - started) / 1000)} s\n`);
+  if (status !== 0) failures.push(`step ${name}`);
   return status === 0;
 }
 
@@ -65,7 +68,27 @@ const unit = step("unit", node, [
   "--reporter=json",
   `--outputFile.json=${unitReport}`,
 ]);
-const countsOf = (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests + (report.numPendingTests ?? 0) });
+/** The first line a failed test gives as its reason. */
+const reasonOf = (message) => (message ?? "").split("\n")[0].slice(0, 300);
+const countsOf = (report) => {
+  for (const file of report.testResults) {
+    const broken = file.assertionResults.filter((test) => test.status !== "passed");
+    for (const test of broken) failures.push(`${relative(ROOT, file.name)} › ${test.fullName}: ${reasonOf(test.failureMessages?.[0])}`);
+    if (file.status !== "passed" && broken.length === 0) failures.push(`${relative(ROOT, file.name)}: ${reasonOf(file.message)}`);
+  }
+  return { passed: report.numPassedTests, failed: report.numFailedTests + (report.numPendingTests ?? 0) };
+};
+/** The names of what failed among a browser report's suites, which hold suites. */
+function* brokenSpecs(suites = []) {
+  for (const suite of suites) {
+    for (const spec of suite.specs ?? []) {
+      const broken = spec.tests.find((test) => test.status !== "expected");
+      if (broken)
+        yield `${spec.file}:${spec.line} › ${spec.title}: ${reasonOf(broken.results.find((result) => result.error)?.error.message)}`;
+    }
+    yield* brokenSpecs(suite.suites);
+  }
+}
 if (quick && unit && readFileSync(unitReport, "utf8").includes('"numTotalTests":0')) count(true);
 else addReport(unitReport, unit, countsOf);
 
@@ -87,8 +110,12 @@ if (built) {
   const browser = step("browser", node, [bin("@playwright", "test", "cli.js"), "test", ...(quick ? TWO_LINES : [])], {
     PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport,
   });
-  addReport(browserReport, browser, ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.skipped + stats.flaky }));
+  addReport(browserReport, browser, ({ stats, suites }) => {
+    failures.push(...brokenSpecs(suites));
+    return { passed: stats.expected, failed: stats.unexpected + stats.skipped + stats.flaky };
+  });
 } else failed++;
 
+if (failures.length > 0) process.stdout.write(`\n== failed\n${failures.map((failure) => `- ${failure}\n`).join("")}`);
 process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
 process.exit(failed === 0 ? 0 : 1);
