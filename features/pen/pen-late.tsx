@@ -2,7 +2,7 @@
 
 import type { HorsePack } from "@/core/pack";
 import { todayOf } from "@/core/today";
-import { LateForm } from "../work/late/late-form";
+import { LateForm } from "../work/late";
 import type { KeptYard } from "./opened";
 
 /** A session written down from memory, from what the device has. */

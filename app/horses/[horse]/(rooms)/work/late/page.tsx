@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { LateForm } from "@/features/work/late/late-form";
+import { LateForm } from "@/features/work/late";
 import { getHorse } from "@/store";
 import { findOr404 } from "../../../../../server/find-or-404";
 import { horseCare } from "../../../../../server/horse-care";

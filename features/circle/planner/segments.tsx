@@ -3,8 +3,9 @@
 import { ArrowDown, ArrowUp, X } from "lucide-react";
 import { useState } from "react";
 import { CIRCLE_GAITS, type CirclePlan, MOST_SEGMENTS } from "@/core/circle";
+import { typedNumber } from "@/ui/form";
+import { SIDE_WORDS } from "../words";
 import type { PlanChange } from "./plan-state";
-import { SIDE_WORDS, typedNumber } from "./words";
 
 /** Minutes as they are typed; what is no number stays in the box and changes nothing. */
 function Minutes({ value, label, onChange }: { value: number; label: string; onChange: (minutes: number) => void }) {

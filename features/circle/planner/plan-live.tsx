@@ -3,7 +3,7 @@
 import { type CircleCaution, type CircleOverride, type CirclePlan, planSums } from "@/core/circle";
 import { CircleStrip } from "@/ui/circle-strip";
 import { lengthWords, useUnits } from "@/ui/units";
-import { minutesWords } from "./words";
+import { minutesWords } from "../words";
 
 /** What the plan comes to, while it is made. */
 export function PlanSumsView({ plan, speeds }: { plan: CirclePlan; speeds: Readonly<Record<string, number>> }) {

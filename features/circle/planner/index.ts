@@ -1,0 +1,1 @@
+export { CirclePlanner } from "./circle-planner";

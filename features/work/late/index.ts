@@ -1,0 +1,1 @@
+export { LateForm } from "./late-form";
