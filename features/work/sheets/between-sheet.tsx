@@ -5,9 +5,9 @@ import { PART_WORDS, PARTS, type Part } from "@/core/events/parts";
 import { SIGNS } from "@/core/know";
 import { HANDLER_ACTS, type PinnedSign } from "@/core/ladder";
 import { handlerNow } from "@/core/record";
+import { chip } from "@/ui/chip";
 import { send } from "@/ui/form";
 import { useActs, useLog, useScreen, useStart } from "../state";
-import { chip } from "../strip/chip";
 
 /** A sign of the yard's own, named in the pen: logged at once, and kept for next time where the server answers. */
 function OwnSign({ onSign }: { onSign: (sign: PinnedSign) => void }) {

@@ -2,13 +2,14 @@
 
 import { useState } from "react";
 import { foodPlan } from "@/core/ladder";
-import { celsiusToFahrenheit, fahrenheitToCelsius } from "@/core/units";
-import { heatCaution, heatWords, type Sky } from "@/core/welfare";
+import { heatWords } from "@/core/welfare";
 import { Day } from "@/ui/day";
-import { useUnits } from "@/ui/units";
+import { Problem } from "@/ui/form/controls";
+import { isOutOf, numberTyped } from "@/ui/form/typed-number";
 import { WayLink } from "@/ui/way";
+import { HeatStop, useWeather, type Weather, WeatherProblems } from "../../weather";
 import { useActs, useStart } from "../state";
-import { type HeatReason, HeatStop } from "./heat-stop";
+import { keepWeather, lastWeather } from "./last-weather";
 
 const GEAR = ["helmet", "gloves", "boots"] as const;
 const CHECKS = ["kit fits", "sound", "fed", "calm", "stick and line accepted"] as const;
@@ -17,103 +18,24 @@ const SKIES = [
   ["sun", "in the sun"],
   ["shade", "shade or cloud"],
 ] as const;
-const WIND_KEY = "deft-weather";
+
+/** Not looked at, then well, then not well. */
+type Looked = Readonly<Record<string, boolean | undefined>>;
 
 const toggle = (well: boolean | undefined) =>
   `min-h-11 rounded-lg border-2 px-2 font-semibold leading-tight ${well === undefined ? "border-dashed border-ink bg-paper" : well ? "border-ink bg-ink text-on-ink" : "border-brick bg-paper text-brick"}`;
-const numberOf = (text: string) => (text.trim() === "" ? null : Number(text.replace(",", ".")));
 
-/** The weather typed last on this device today: it hardly changes from horse to horse. */
-function lastWeather(): { air: string; humidity: string; wind: string; sky: Sky | null } {
-  try {
-    const kept = JSON.parse(localStorage.getItem(WIND_KEY) ?? "{}") as {
-      atMs?: number;
-      air?: string;
-      humidity?: string;
-      wind?: string;
-      sky?: unknown;
-    };
-    if (typeof kept.atMs === "number" && Date.now() - kept.atMs < 3 * 3_600_000)
-      return {
-        air: kept.air ?? "",
-        humidity: kept.humidity ?? "",
-        wind: kept.wind ?? "",
-        sky: kept.sky === "sun" || kept.sky === "shade" ? kept.sky : null,
-      };
-  } catch {
-    // Nothing kept.
-  }
-  return { air: "", humidity: "", wind: "", sky: null };
-}
-
-/** Ten seconds before work: last time's line, weather, gear, horse and kit. One press where all is well. */
-export function PreflightPanel() {
+/** What was written for today, where the ladder stands, what holds and what is used. */
+function BeforeWork() {
   const start = useStart();
-  const act = useActs();
-  const units = useUnits();
-  const imperial = units === "imperial";
-  const [weather] = useState(lastWeather);
-  const [air, setAir] = useState(weather.air);
-  const [humidity, setHumidity] = useState(weather.humidity);
-  const [wind, setWind] = useState(weather.wind);
-  const [sky, setSky] = useState(weather.sky);
-  // Nothing is ticked beforehand: what nobody looked at is not said to be well.
-  const [looked, setLooked] = useState<Readonly<Record<string, boolean | undefined>>>({});
-  // Nothing of food where nobody planned any, and on a day without.
-  const feeds = start.part.ladderId !== null && start.today.allowance.noFood === null;
-  const food = feeds ? foodPlan(start.part.plan, start.part.next.rung, start.part.plan.plannedRepetitions, 1) : null;
-  const [pouch, setPouch] = useState(food === null ? "" : String(food.pieces));
-  const [reason, setReason] = useState<HeatReason | null>(null);
-  const typedAir = numberOf(air);
-  const celsius = typedAir === null ? null : imperial ? fahrenheitToCelsius(typedAir) : typedAir;
-  const damp = numberOf(humidity);
-  const pieces = numberOf(pouch);
-  const airWrong = celsius !== null && !(celsius >= -60 && celsius <= 60);
-  const dampWrong = damp !== null && !(damp >= 0 && damp <= 100);
-  const piecesWrong = pieces !== null && !(Number.isInteger(pieces) && pieces >= 0 && pieces <= 1000);
-  const heat =
-    celsius === null || damp === null || airWrong || dampWrong
-      ? null
-      : heatCaution(celsius, damp, sky ?? "sun", start.yard.settings, start.today.heatLowerCelsius);
-  /** Sun or shade is asked where it can matter. */
-  const asksSky =
-    celsius !== null &&
-    damp !== null &&
-    heat !== null &&
-    heatCaution(celsius, damp, "sun", start.yard.settings, start.today.heatLowerCelsius).level !== "usual";
-  /** Not looked at, then well, then not well. */
-  const turn = (one: string) => setLooked({ ...looked, [one]: looked[one] === undefined ? true : looked[one] ? false : undefined });
-  const open = [...GEAR, ...CHECKS].filter((one) => looked[one] === false);
-  /** One press says that all is well; where something is not, only what was looked at is said. */
-  const isWell = (one: string) => (open.length === 0 ? true : looked[one] === true);
-  const tooHot = heat?.level === "stop";
-  const ready = () => {
-    if (airWrong || dampWrong || piecesWrong || (tooHot && reason === null)) return;
-    try {
-      localStorage.setItem(WIND_KEY, JSON.stringify({ atMs: Date.now(), air, humidity, wind, sky }));
-    } catch {
-      // It is only a convenience.
-    }
-    act.preflight({
-      ...(celsius === null ? {} : { air_c: Math.round(celsius * 10) / 10 }),
-      ...(damp === null ? {} : { humidity: damp }),
-      ...(wind === "" ? {} : { wind }),
-      ...(sky === null || !asksSky ? {} : { sky }),
-      ...(tooHot && reason !== null ? { heat_reason: reason } : {}),
-      gear: { helmet: isWell("helmet"), gloves: isWell("gloves"), boots: isWell("boots") },
-      checks: CHECKS.filter(isWell),
-      open,
-      ...(pieces === null ? {} : { pouch: pieces }),
-    });
-  };
-  const said = (one: string, not: string) => (looked[one] === undefined ? one : looked[one] ? `✓ ${one}` : `${not} ${one}`);
+  const { doNext, cautions, used } = start.today;
   return (
-    <div className="grid gap-2.5 rounded-lg border-2 border-ink p-3" data-testid="preflight">
-      {start.today.doNext !== null && (
+    <>
+      {doNext !== null && (
         <p className="border-l-4 border-tarn pl-3 font-head text-xl leading-tight font-bold text-tarn">
-          {start.today.doNext.text}
+          {doNext.text}
           <span className="block font-sans text-sm font-normal text-soft">
-            for today, written <Day ms={start.today.doNext.dayMs} />
+            for today, written <Day ms={doNext.dayMs} />
           </span>
         </p>
       )}
@@ -125,26 +47,35 @@ export function PreflightPanel() {
         </span>
       </p>
       <div className="text-sm">
-        {start.today.cautions.map((one) => (
+        {cautions.map((one) => (
           <p key={one} className="font-semibold text-brick">
             {one}
           </p>
         ))}
-        {start.today.used.map((one) => (
+        {used.map((one) => (
           <p key={one} className="figures text-soft">
             {one}
           </p>
         ))}
       </div>
+    </>
+  );
+}
+
+/** The weather, what it says of heat, and sun or shade where that matters. */
+function WeatherFields({ weather, wind, setWind }: { weather: Weather; wind: string; setWind: (wind: string) => void }) {
+  const { heat, tooHot, imperial, sky } = weather;
+  return (
+    <>
       <fieldset className="grid grid-cols-[1fr_1fr_1.3fr] gap-2 text-sm">
         <legend className="sr-only">Weather</legend>
         <label>
           Air, {imperial ? "°F" : "°C"}
           <input
             inputMode="decimal"
-            value={air}
-            onChange={(event) => setAir(event.target.value)}
-            aria-invalid={airWrong}
+            value={weather.air}
+            onChange={(event) => weather.setAir(event.target.value)}
+            aria-invalid={weather.airWrong}
             className="field-box figures"
           />
         </label>
@@ -152,9 +83,9 @@ export function PreflightPanel() {
           Humidity, %
           <input
             inputMode="decimal"
-            value={humidity}
-            onChange={(event) => setHumidity(event.target.value)}
-            aria-invalid={dampWrong}
+            value={weather.humidity}
+            onChange={(event) => weather.setHumidity(event.target.value)}
+            aria-invalid={weather.humidityWrong}
             className="field-box figures"
           />
         </label>
@@ -168,17 +99,8 @@ export function PreflightPanel() {
           </select>
         </label>
       </fieldset>
-      {airWrong && (
-        <p role="alert" className="font-semibold text-brick">
-          Air: from {imperial ? `${celsiusToFahrenheit(-60)} to ${celsiusToFahrenheit(60)} °F` : "−60 to 60 °C"}.
-        </p>
-      )}
-      {dampWrong && (
-        <p role="alert" className="font-semibold text-brick">
-          Humidity: from 0 to 100 %.
-        </p>
-      )}
-      {heat !== null && tooHot && <HeatStop heat={heat} fahrenheit={imperial} reason={reason} onReason={setReason} />}
+      <WeatherProblems weather={weather} />
+      {heat !== null && tooHot && <HeatStop heat={heat} fahrenheit={imperial} reason={weather.reason} onReason={weather.setReason} />}
       {heat !== null && !tooHot && (
         <p
           data-testid="heat"
@@ -187,7 +109,7 @@ export function PreflightPanel() {
           {heatWords(heat, imperial)}
         </p>
       )}
-      {asksSky && (
+      {weather.sunMatters && (
         <fieldset className="grid grid-cols-2 gap-2">
           <legend className="sr-only">Sun or shade</legend>
           {SKIES.map(([one, words]) => (
@@ -195,64 +117,122 @@ export function PreflightPanel() {
               key={one}
               type="button"
               aria-pressed={sky === one}
-              onClick={() => setSky(one)}
-              className={toggle(sky === null ? undefined : sky === one ? true : undefined)}
+              onClick={() => weather.setSky(one)}
+              className={toggle(sky === one ? true : undefined)}
             >
               {words}
             </button>
           ))}
         </fieldset>
       )}
-      <fieldset className="grid grid-cols-3 gap-2">
-        <legend className="sr-only">What you wear</legend>
-        {GEAR.map((one) => (
-          <button
-            key={one}
-            type="button"
-            aria-pressed={looked[one] === undefined ? undefined : looked[one]}
-            onClick={() => turn(one)}
-            className={toggle(looked[one])}
-          >
-            {said(one, "no")}
-          </button>
-        ))}
-      </fieldset>
-      <fieldset className="grid grid-cols-3 gap-2">
-        <legend className="sr-only">Horse and kit</legend>
-        {CHECKS.map((one) => (
-          <button
-            key={one}
-            type="button"
-            aria-pressed={looked[one] === undefined ? undefined : looked[one]}
-            onClick={() => turn(one)}
-            className={`${toggle(looked[one])} ${one.length > 12 ? "col-span-2" : ""}`}
-          >
-            {said(one, "not:")}
-          </button>
-        ))}
-      </fieldset>
-      {food !== null && (
-        <label className="flex items-center gap-3 text-sm">
-          Pieces in the pouch
-          <input
-            inputMode="numeric"
-            value={pouch}
-            onChange={(event) => setPouch(event.target.value)}
-            aria-invalid={piecesWrong}
-            className="field-box figures w-24"
-          />
-          {food.grams !== null && (
-            <span className="text-soft">
-              planned {food.pieces}, {Math.round(food.grams)} g
-            </span>
-          )}
-        </label>
-      )}
-      {piecesWrong && (
-        <p role="alert" className="font-semibold text-brick">
-          Pieces: a whole number from 0 to 1000.
-        </p>
-      )}
+    </>
+  );
+}
+
+/** Things to look at: a press says well, a second one not, a third that nobody looked. */
+function LookedAt({
+  title,
+  things,
+  not,
+  looked,
+  turn,
+}: {
+  title: string;
+  things: readonly string[];
+  not: string;
+  looked: Looked;
+  turn: (one: string) => void;
+}) {
+  return (
+    <fieldset className="grid grid-cols-3 gap-2">
+      <legend className="sr-only">{title}</legend>
+      {things.map((one) => (
+        <button
+          key={one}
+          type="button"
+          aria-pressed={looked[one]}
+          onClick={() => turn(one)}
+          className={`${toggle(looked[one])} ${one.length > 12 ? "col-span-2" : ""}`}
+        >
+          {looked[one] === undefined ? one : looked[one] ? `✓ ${one}` : `${not} ${one}`}
+        </button>
+      ))}
+    </fieldset>
+  );
+}
+
+/** The pouch: how many pieces, against what the plan takes. Nothing where no food is planned or allowed. */
+function usePouch() {
+  const start = useStart();
+  const feeds = start.part.ladderId !== null && start.today.allowance.noFood === null;
+  const food = feeds ? foodPlan(start.part.plan, start.part.next.rung, start.part.plan.plannedRepetitions, 1) : null;
+  const [typed, setTyped] = useState(food === null ? "" : String(food.pieces));
+  const pieces = numberTyped(typed);
+  const wrong = isOutOf(pieces, 0, 1000) || (pieces !== null && !Number.isInteger(pieces));
+  return { food, typed, setTyped, pieces, wrong };
+}
+
+function PouchField({ pouch: { food, typed, setTyped, wrong } }: { pouch: ReturnType<typeof usePouch> }) {
+  if (food === null) return null;
+  return (
+    <>
+      <label className="flex items-center gap-3 text-sm">
+        Pieces in the pouch
+        <input
+          inputMode="numeric"
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+          aria-invalid={wrong}
+          className="field-box figures w-24"
+        />
+        {food.grams !== null && (
+          <span className="text-soft">
+            planned {food.pieces}, {Math.round(food.grams)} g
+          </span>
+        )}
+      </label>
+      {wrong && <Problem>Pieces: a whole number from 0 to 1000.</Problem>}
+    </>
+  );
+}
+
+/** Ten seconds before work: last time's line, weather, gear, horse and kit. One press where all is well. */
+export function PreflightPanel() {
+  const start = useStart();
+  const act = useActs();
+  const [last] = useState(lastWeather);
+  const weather = useWeather(last, start.yard.settings, start.today.heatLowerCelsius);
+  const [wind, setWind] = useState(last.wind);
+  // Nothing is ticked beforehand: what nobody looked at is not said to be well.
+  const [looked, setLooked] = useState<Looked>({});
+  const pouch = usePouch();
+  const { airCelsius, humidityPercent, airWrong, humidityWrong, tooHot, reason, sky } = weather;
+  const turn = (one: string) => setLooked({ ...looked, [one]: looked[one] === undefined ? true : looked[one] ? false : undefined });
+  const open = [...GEAR, ...CHECKS].filter((one) => looked[one] === false);
+  /** One press says that all is well; where something is not, only what was looked at is said. */
+  const isWell = (one: string) => (open.length === 0 ? true : looked[one] === true);
+  const ready = () => {
+    if (airWrong || humidityWrong || pouch.wrong || (tooHot && reason === null)) return;
+    keepWeather({ air: weather.air, humidity: weather.humidity, wind, sky });
+    act.preflight({
+      ...(airCelsius === null ? {} : { air_c: airCelsius }),
+      ...(humidityPercent === null ? {} : { humidity: humidityPercent }),
+      ...(wind === "" ? {} : { wind }),
+      ...(sky === null || !weather.sunMatters ? {} : { sky }),
+      ...(tooHot && reason !== null ? { heat_reason: reason } : {}),
+      gear: { helmet: isWell("helmet"), gloves: isWell("gloves"), boots: isWell("boots") },
+      checks: CHECKS.filter(isWell),
+      open,
+      ...(pouch.pieces === null ? {} : { pouch: pouch.pieces }),
+    });
+  };
+  return (
+    <div className="grid gap-2.5 rounded-lg border-2 border-ink p-3" data-testid="preflight">
+      <BeforeWork />
+      <WeatherFields weather={weather} wind={wind} setWind={setWind} />
+      <LookedAt title="What you wear" things={GEAR} not="no" looked={looked} turn={turn} />
+      <LookedAt title="Horse and kit" things={CHECKS} not="not:" looked={looked} turn={turn} />
+      <PouchField pouch={pouch} />
       {open.includes("sound") && <p className="font-semibold text-brick">Not sound: no work. Call a veterinarian.</p>}
       {open.length > 0 && !open.includes("sound") && (
         <p className="text-sm font-semibold text-brick">Put right first: {open.join(", ")}.</p>

@@ -4,10 +4,10 @@ import { useEffect, useState } from "react";
 import { chainRunsOf, type RunningChain } from "@/core/behaviour";
 import type { PackChain } from "@/core/pack";
 import { counted } from "@/core/words";
+import { chip } from "@/ui/chip";
 import { decimals } from "@/ui/measure";
 import { Pad } from "@/ui/pad";
 import { useActs, useLog, useNow, useStart } from "../state";
-import { chip } from "../strip/chip";
 
 const BREAK_REASONS = ["left", "no answer", "something else", "tense", "I asked badly", "disturbed"] as const;
 const DONE_AT_BREAK = ["asked again", "asked for less", "one link back", "ended on an easy one", "stopped"] as const;

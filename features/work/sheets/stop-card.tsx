@@ -5,9 +5,9 @@ import { givesLine } from "@/core/aftermath";
 import { hasRopeOnLeg, KICK_AT_ROPE } from "@/core/coach";
 import { dangerSigns, type TimedFact } from "@/core/record";
 import { namesFor } from "@/core/signs";
+import { chip } from "@/ui/chip";
 import { StopDialog } from "@/ui/stop-dialog";
 import { useActs, useLog, useNow, useScreen, useStart } from "../state";
-import { chip } from "../strip/chip";
 
 type Hurt = "fall" | "injury";
 

@@ -2,8 +2,8 @@
 
 import { useMemo } from "react";
 import type { PinnedSign } from "@/core/ladder";
+import { chip } from "@/ui/chip";
 import { useActs, useLog, useStart } from "../state";
-import { chip } from "./chip";
 
 /** The signs in sight: those of the horse and of the ladder, each once; the latest three that were used stand first. */
 export function signsInSight(

@@ -2,11 +2,11 @@
 
 import { useEffect, useRef, useState } from "react";
 import { CORNER_STAND_SECONDS, cornerStands, edgeZonesOf, freeWork, whereNow } from "@/core/record";
+import { chip } from "@/ui/chip";
 import { clockWords, percent } from "@/ui/measure";
 import { tell } from "../../sound/signals";
 import { useActs, useLog, useNow, useStart } from "../state";
 import type { AtWork } from "../types";
-import { chip } from "./chip";
 import { BEEP_SECONDS, type LooksState } from "./use-looks";
 
 const GAITS = ["stand", "walk", "trot", "canter"] as const;

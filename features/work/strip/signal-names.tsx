@@ -2,8 +2,8 @@
 
 import type { TimedFact } from "@/core/record";
 import { namesFor } from "@/core/signs";
+import { chip } from "@/ui/chip";
 import { useLog, useStart } from "../state";
-import { chip } from "./chip";
 
 /** The names of a class: the latest three that were used first, then the product's and the yard's own. */
 export function namesInOrder(known: readonly string[], used: readonly string[]): readonly string[] {

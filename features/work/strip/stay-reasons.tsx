@@ -2,8 +2,8 @@
 
 import { useState } from "react";
 import { shortNumber } from "@/core/strands";
+import { chip } from "@/ui/chip";
 import { useActs, useNow, useStart } from "../state";
-import { chip } from "./chip";
 
 /** Why the stay ended, and how far off the handler was. */
 export function StayReasons({ seconds }: { seconds: number | null }) {

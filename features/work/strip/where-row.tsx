@@ -2,10 +2,10 @@
 
 import { memo, useMemo } from "react";
 import { whereNow } from "@/core/record";
+import { chip } from "@/ui/chip";
 import { useActs, useLog, useScreen } from "../state";
 import type { Zone } from "../types";
 import type { RecorderState } from "../use-recorder";
-import { chip } from "./chip";
 
 interface ChipsProps {
   readonly zones: readonly string[];

@@ -3,8 +3,8 @@
 import { useState } from "react";
 import { WRONG_ANSWERS, WRONG_BEGINS, WRONG_CHOICES } from "@/core/ladder";
 import type { WrongChoice } from "@/core/record";
+import { chip } from "@/ui/chip";
 import { useActs, useStart } from "../state";
-import { chip } from "./chip";
 
 /** Own words of the plan stand with the known ones, and first. */
 const withOwn = (own: string | undefined, known: readonly string[]) =>

@@ -2,7 +2,7 @@
 
 import { HEAT_REASONS } from "@/core/events/heat-reasons";
 import { type HeatCaution, heatNumber } from "@/core/welfare";
-import { chip } from "../strip/chip";
+import { chip } from "@/ui/chip";
 
 export type HeatReason = (typeof HEAT_REASONS)[number];
 
