@@ -4,9 +4,8 @@ import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
 import { FIT_CHECKS, fitSentences, KIT_STAGES, type KitFit, NO_FIT } from "@/core/circle";
 import type { CircleKit, PlannerStart } from "@/core/start";
-import { send } from "@/ui/form";
+import { send, typedNumber } from "@/ui/form";
 import { WayLink } from "@/ui/way";
-import { typedNumber } from "./words";
 
 function FitCard({ horseId, kit, today }: { horseId: string; kit: CircleKit; today: string }) {
   const router = useRouter();

@@ -3,9 +3,3 @@ export const SIDE_WORDS = { L: "left", R: "right" } as const;
 
 /** Minutes as they are said: a tenth under ten, whole above. */
 export const minutesWords = (minutes: number): string => `${minutes >= 10 ? Math.round(minutes) : Math.round(minutes * 10) / 10} min`;
-
-/** A number as somebody types it, with a comma or a point; null where it is none. */
-export function typedNumber(text: string): number | null {
-  const value = Number(text.trim().replace(",", "."));
-  return text.trim() === "" || !Number.isFinite(value) ? null : value;
-}

@@ -1,5 +1,6 @@
 import type { circlingSentence } from "@/core/circle";
 import type { PlannerStart } from "@/core/start";
+import { RampBroken } from "../ramp-broken";
 
 /** What holds today before anything is planned: what was written for it, limits, what is used, the ramp's step. */
 export function TodayLines({ start, used }: { start: PlannerStart; used: ReturnType<typeof circlingSentence> }) {
@@ -32,10 +33,4 @@ export function TodayLines({ start, used }: { start: PlannerStart; used: ReturnT
       <RampBroken problem={start.rampProblem} />
     </>
   );
-}
-
-/** A ramp that was laid out and does not hold any more, and why. */
-export function RampBroken({ problem }: { problem: string | null }) {
-  if (problem === null) return null;
-  return <p className="mt-3 border-l-4 border-brick pl-4 font-semibold">The ramp does not hold any more. {problem}</p>;
 }

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { circlingSentence, loadWeeks } from "@/core/circle";
 import { circleState } from "@/core/today";
-import { LoadView } from "@/features/circle/load-view";
+import { LoadView } from "@/features/circle/load";
 import { ReviewNav } from "@/features/weeks/review-nav";
 import { getHorse } from "@/store";
 import { loadOf } from "../../../../../server/circle-of";

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { CircleNav } from "@/features/circle/circle-nav";
-import { RampView } from "@/features/circle/ramp-view";
+import { RampView } from "@/features/circle/ramp";
 import { circlePage } from "../../../../../../server/circle-of";
 
 export const metadata: Metadata = { title: "Ramp and caps" };

@@ -1,0 +1,1 @@
+export { LoadView } from "./load-view";

@@ -1,0 +1,1 @@
+export { RampView } from "./ramp-view";
