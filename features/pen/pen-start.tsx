@@ -5,7 +5,7 @@ import type { HorsePack } from "@/core/pack";
 import { startChoicesByHandler } from "@/core/start";
 import { openCoolDowns } from "@/core/today";
 import { useWay } from "@/ui/way";
-import { StartSession } from "../work/start-session";
+import { StartSession } from "../work/start";
 import type { KeptYard } from "./opened";
 import type { HeldHorse } from "./use-held";
 

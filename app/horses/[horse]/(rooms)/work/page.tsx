@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { startChoicesByHandler } from "@/core/start";
 import { openCoolDowns } from "@/core/today";
-import { StartSession } from "@/features/work/start-session";
+import { StartSession } from "@/features/work/start";
 import { getHorse } from "@/store";
 import { findOr404 } from "../../../../server/find-or-404";
 import { horsePack, yardFacts } from "../../../../server/pack";

@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { Unfinished } from "@/core/pack";
 import { Day } from "@/ui/day";
 import { useWay, WayLink } from "@/ui/way";
-import { LOGGED_WORDS, logApart } from "../device/log-apart";
+import { LOGGED_WORDS, logApart } from "../../device/log-apart";
 
 /** Every unfinished session with what can be done: go on with it, or end it where it was left. */
 export function UnfinishedSessions({ horseId, storeId, sessions }: { horseId: string; storeId: string; sessions: readonly Unfinished[] }) {

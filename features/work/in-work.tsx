@@ -1,0 +1,107 @@
+"use client";
+
+import { type ReactNode, Suspense } from "react";
+import type { ReinforcementCoach } from "@/core/coach";
+import { workSeconds } from "@/core/record";
+import { limitReached } from "@/core/word";
+import { StatusLine } from "../device/status-line";
+import { useMarker } from "../listen/kept";
+import { CoachLine } from "./coach-line";
+import { CriterionAtWork } from "./criterion-line";
+import { BlockCount, HeaderLine } from "./header-line";
+import { lazyPart } from "./lazy-part";
+import { LiveRibbon } from "./live-ribbon";
+import { Pads } from "./pads";
+import { rigDue } from "./rig";
+import { useActs, useLog, useNow, useScreen, useStart } from "./state";
+import { MomentStrip } from "./strip/moment-strip";
+import type { useCriterion } from "./use-criterion";
+import { useTurning } from "./use-turning";
+import { WordPanel } from "./word-panel";
+
+const BatteryPanel = lazyPart(() => import("./battery-panel").then(({ BatteryPanel }) => BatteryPanel));
+const BinnedNote = lazyPart(() => import("../device/binned-note").then(({ BinnedNote }) => BinnedNote));
+const DwellCoach = lazyPart(() => import("./dwell-coach").then(({ DwellCoach }) => DwellCoach));
+const Hearing = lazyPart(() => import("./hearing").then(({ Hearing }) => Hearing));
+const RigPanel = lazyPart(() => import("./sheets/rig-panel").then(({ RigPanel }) => RigPanel));
+const TalkLine = lazyPart(() => import("./talk-line").then(({ TalkLine }) => TalkLine));
+
+/** The battery's own part: what is asked, and what of the day's limits is reached. Nothing in work. */
+function Battery() {
+  const start = useStart();
+  const session = useLog();
+  const act = useActs();
+  if (!start.session.battery) return null;
+  const { workMinutes, repetitions } = start.today.allowance;
+  const limits = { minutes: workMinutes, trials: repetitions, sessionTrials: session.record.trials.length };
+  const limit = limitReached({ limits, workMinutes: workSeconds(session.record, session.nowMs()) / 60 });
+  return <BatteryPanel record={session.record} limit={limit?.reason ?? null} onNext={act.takeWord} />;
+}
+
+/** The word, except where the stop card says it. */
+function Word() {
+  const { advice } = useNow();
+  const act = useActs();
+  if (advice === null || (advice.word === "Stop" && (advice.why === "danger" || advice.why === "pain"))) return null;
+  return <WordPanel advice={advice} onTake={act.takeWord} />;
+}
+
+/** The recorder while a block runs: criterion, ribbon and word above, pads below. Its screen is laid out by recorder.css. */
+export function InWork({
+  criterion: { rung, parts },
+  coach,
+  children,
+}: {
+  criterion: ReturnType<typeof useCriterion>;
+  coach: ReinforcementCoach | null;
+  /** What lies over it. */
+  children: ReactNode;
+}) {
+  const start = useStart();
+  const session = useLog();
+  const { block, way, open } = useNow();
+  const { turnPads } = useScreen();
+  const turning = useTurning(turnPads);
+  const marker = useMarker();
+  const rig = rigDue(start, session.record);
+  const dwelling = way === "timed" && open !== null;
+  return (
+    <main className="pen" {...turning}>
+      <HeaderLine rung={rung} className="pen-head" />
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keys */}
+      <section aria-label="Now" className="pen-now" tabIndex={0}>
+        <Suspense fallback={null}>{session.binned && <BinnedNote sessionId={start.session.id} binned />}</Suspense>
+        <CriterionAtWork parts={parts} block={block} />
+        <LiveRibbon record={session.record} nowMs={session.nowMs} />
+        <Suspense fallback={null}>
+          <Battery />
+        </Suspense>
+        <Word />
+        <BlockCount />
+        <Suspense fallback={null}>{rig !== null && <RigPanel asked={rig} />}</Suspense>
+        {coach !== null && <CoachLine coach={coach} asking={dwelling} />}
+        <Suspense fallback={null}>
+          <TalkLine />
+        </Suspense>
+        <Suspense fallback={null}>{marker.on && !start.session.battery && <Hearing />}</Suspense>
+      </section>
+      <section aria-label="Pads" className="contents">
+        <div className="pen-strip">
+          {dwelling && (
+            <Suspense fallback={null}>
+              <DwellCoach open={open} />
+            </Suspense>
+          )}
+          <div className={dwelling ? "hidden desk:block" : ""}>
+            <MomentStrip />
+          </div>
+        </div>
+        <Pads rung={rung} />
+        <div className="pen-status">
+          <StatusLine storeId={start.session.storeId} events={session.events} />
+        </div>
+      </section>
+      {children}
+    </main>
+  );
+}

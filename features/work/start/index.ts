@@ -1,0 +1,1 @@
+export { StartSession } from "./start-session";
