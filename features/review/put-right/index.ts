@@ -1,0 +1,2 @@
+export type { PutRightFacts, PutRightRecord } from "./facts";
+export { PutRight } from "./put-right";
