@@ -8,6 +8,108 @@ import { restsOn } from "./figure";
 import { OwnerReport } from "./owner-report";
 import { addressOf, type Kept } from "./span-choice";
 
+/** What it can do of one behaviour, by the end of the month. */
+function AbilityLine({ horseId, line, days }: { horseId: string; line: MonthLine; days: Kept }) {
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 border-b border-hair py-2.5 break-inside-avoid md:grid-cols-[minmax(0,1fr)_18rem]">
+      <div>
+        <p>
+          <Link href={`/horses/${horseId}/shape/${line.ladder}`} className="font-semibold hover:underline">
+            {line.name}
+          </Link>{" "}
+          <span className="text-soft">
+            {line.held === null ? `no rung held yet; rung ${line.worked} of ${line.rungs} worked` : `rung ${line.held} of ${line.rungs}`}
+          </span>
+        </p>
+        {line.canDo !== null && <p>{line.canDo}</p>}
+        <p className="text-sm text-soft">
+          {[
+            line.lightestCue === "" ? "" : `cue: ${line.lightestCue}`,
+            line.places.length === 0 ? "" : `at ${line.places.join(", ")}`,
+            line.tether === null || line.tether === "" ? "" : line.tether,
+            line.handlers.length === 0 ? "" : `with ${line.handlers.join(", ")}`,
+          ]
+            .filter((one) => one !== "")
+            .join(" · ")}
+        </p>
+      </div>
+      <div className="figures text-sm">
+        <Link
+          href={restsOn(horseId, { ladder: line.ladder, ...(line.held === null ? {} : { rung: String(line.held) }) }, days)}
+          className="hover:underline"
+        >
+          {line.share.sentence}
+        </Link>
+        <Whisker share={line.share.share} interval={line.share.interval} width={220} />
+      </div>
+    </div>
+  );
+}
+
+/** What moved, how long it was worked, and what limits and cautions there were. */
+function MonthAtAGlance({
+  lines,
+  hours,
+  cautions,
+  care,
+  caps,
+}: {
+  lines: readonly MonthLine[];
+  hours: readonly HoursOfKind[];
+  cautions: MonthCautions;
+  care: readonly string[];
+  caps: readonly string[];
+}) {
+  const moved = lines.filter((line) => movedWords(line) !== null);
+  return (
+    <div className="mt-6 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-6 md:grid-cols-3">
+      <section>
+        <h2 className="border-b-2 border-ink pb-1 text-xl">What moved</h2>
+        {moved.length === 0 ? (
+          <p className="mt-2">No rung more was held than before.</p>
+        ) : (
+          <ul className="mt-2">
+            {moved.map((line) => (
+              <li key={line.ladder}>
+                {line.name}: {movedWords(line)}
+              </li>
+            ))}
+          </ul>
+        )}
+      </section>
+      <section>
+        <h2 className="border-b-2 border-ink pb-1 text-xl">Time</h2>
+        <ul className="figures mt-2">
+          {hours.map(({ kind, sessions, minutes }) => (
+            <li key={kind} className="flex justify-between gap-4">
+              <span>{SESSION_KIND_FACTS[kind].word}</span>
+              <span>
+                {minutes >= 90 ? `${(minutes / 60).toFixed(1)} hours` : `${Math.round(minutes)} minutes`} in {counted(sessions, "session")}
+              </span>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <section>
+        <h2 className="border-b-2 border-ink pb-1 text-xl">Limits and cautions</h2>
+        <ul className="mt-2">
+          {caps.map((cap) => (
+            <li key={cap}>{cap}</li>
+          ))}
+          <li>
+            The longest session {cautions.longestMinutes} minutes, the most asks in one {cautions.mostAsks}.
+          </li>
+          {cautions.danger > 0 && <li className="font-semibold text-brick">{counted(cautions.danger, "danger sign")} seen.</li>}
+          {cautions.left > 0 && <li>It left {counted(cautions.left, "time")}.</li>}
+          {care.map((sentence) => (
+            <li key={sentence}>{sentence}</li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  );
+}
+
 /** One month of a horse on a sheet or two. */
 export function MonthView({
   horseId,
@@ -42,7 +144,6 @@ export function MonthView({
   days: Kept;
 }) {
   const path = `/horses/${horseId}/review/month`;
-  const moved = lines.filter((line) => movedWords(line) !== null);
   return (
     <>
       <div className="flex flex-wrap items-baseline gap-x-6 gap-y-2">
@@ -74,91 +175,10 @@ export function MonthView({
             </h2>
             {lines.length === 0 && <p className="mt-2">Nothing was worked on a ladder.</p>}
             {lines.map((line) => (
-              <div
-                key={line.ladder}
-                className="grid grid-cols-[minmax(0,1fr)] gap-x-8 border-b border-hair py-2.5 break-inside-avoid md:grid-cols-[minmax(0,1fr)_18rem]"
-              >
-                <div>
-                  <p>
-                    <Link href={`/horses/${horseId}/shape/${line.ladder}`} className="font-semibold hover:underline">
-                      {line.name}
-                    </Link>{" "}
-                    <span className="text-soft">
-                      {line.held === null
-                        ? `no rung held yet; rung ${line.worked} of ${line.rungs} worked`
-                        : `rung ${line.held} of ${line.rungs}`}
-                    </span>
-                  </p>
-                  {line.canDo !== null && <p>{line.canDo}</p>}
-                  <p className="text-sm text-soft">
-                    {[
-                      line.lightestCue === "" ? "" : `cue: ${line.lightestCue}`,
-                      line.places.length === 0 ? "" : `at ${line.places.join(", ")}`,
-                      line.tether === null || line.tether === "" ? "" : line.tether,
-                      line.handlers.length === 0 ? "" : `with ${line.handlers.join(", ")}`,
-                    ]
-                      .filter((one) => one !== "")
-                      .join(" · ")}
-                  </p>
-                </div>
-                <div className="figures text-sm">
-                  <Link
-                    href={restsOn(horseId, { ladder: line.ladder, ...(line.held === null ? {} : { rung: String(line.held) }) }, days)}
-                    className="hover:underline"
-                  >
-                    {line.share.sentence}
-                  </Link>
-                  <Whisker share={line.share.share} interval={line.share.interval} width={220} />
-                </div>
-              </div>
+              <AbilityLine key={line.ladder} horseId={horseId} line={line} days={days} />
             ))}
           </section>
-          <div className="mt-6 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-6 md:grid-cols-3">
-            <section>
-              <h2 className="border-b-2 border-ink pb-1 text-xl">What moved</h2>
-              {moved.length === 0 ? (
-                <p className="mt-2">No rung more was held than before.</p>
-              ) : (
-                <ul className="mt-2">
-                  {moved.map((line) => (
-                    <li key={line.ladder}>
-                      {line.name}: {movedWords(line)}
-                    </li>
-                  ))}
-                </ul>
-              )}
-            </section>
-            <section>
-              <h2 className="border-b-2 border-ink pb-1 text-xl">Time</h2>
-              <ul className="figures mt-2">
-                {hours.map(({ kind, sessions, minutes }) => (
-                  <li key={kind} className="flex justify-between gap-4">
-                    <span>{SESSION_KIND_FACTS[kind].word}</span>
-                    <span>
-                      {minutes >= 90 ? `${(minutes / 60).toFixed(1)} hours` : `${Math.round(minutes)} minutes`} in{" "}
-                      {counted(sessions, "session")}
-                    </span>
-                  </li>
-                ))}
-              </ul>
-            </section>
-            <section>
-              <h2 className="border-b-2 border-ink pb-1 text-xl">Limits and cautions</h2>
-              <ul className="mt-2">
-                {caps.map((cap) => (
-                  <li key={cap}>{cap}</li>
-                ))}
-                <li>
-                  The longest session {cautions.longestMinutes} minutes, the most asks in one {cautions.mostAsks}.
-                </li>
-                {cautions.danger > 0 && <li className="font-semibold text-brick">{counted(cautions.danger, "danger sign")} seen.</li>}
-                {cautions.left > 0 && <li>It left {counted(cautions.left, "time")}.</li>}
-                {care.map((sentence) => (
-                  <li key={sentence}>{sentence}</li>
-                ))}
-              </ul>
-            </section>
-          </div>
+          <MonthAtAGlance lines={lines} hours={hours} cautions={cautions} care={care} caps={caps} />
           <OwnerReport key={report} start={report} title={`${horse}, ${month}`} />
         </>
       )}
