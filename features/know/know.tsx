@@ -228,16 +228,9 @@ function inShort({ age, limits, sides, touches, place }: KnowProps): { words: st
   ];
 }
 
-/** What is known of the horse today: age and limits, side, body, places; below it the look, the company, the history. */
-export function Know(props: KnowProps) {
-  const { horse, age, limits, sides, look, connection, breathing, ladders } = props;
-  const more = (term: string, text: string) =>
-    text !== "" && (
-      <div>
-        <dt className="text-sm text-soft">{term}</dt>
-        <dd className="whitespace-pre-wrap">{text}</dd>
-      </div>
-    );
+/** Its name and facts, its picture, and whether it is put away. */
+function Head(props: KnowProps) {
+  const { horse } = props;
   return (
     <>
       <div className="flex items-start justify-between gap-4">
@@ -267,18 +260,156 @@ export function Know(props: KnowProps) {
           </Link>
         </p>
       )}
-      {look === null && ladders.length === 0 && horse.away === null && (
-        <section aria-label="Two ways on" className="mt-4 grid gap-3 sm:grid-cols-2">
-          <Link href={`/horses/${horse.id}/know/first-look`} className="act flex-col items-start! py-3! text-left">
-            <span className="text-xl">First look</span>
-            <span className="font-sans text-sm font-normal">A quarter of an hour shows what it is ready for and where to begin.</span>
-          </Link>
-          <Link href={`/horses/${horse.id}/shape/library`} className="act-quiet flex-col items-start! py-3! text-left">
-            <span className="font-head text-xl font-bold">Plan a behaviour</span>
-            <span className="text-sm font-normal text-soft">You know what comes next: from the library, or begun empty.</span>
-          </Link>
-        </section>
+    </>
+  );
+}
+
+/** The two ways on of a horse of which nothing is known or planned yet. */
+function TwoWaysOn({ horseId }: { horseId: string }) {
+  return (
+    <section aria-label="Two ways on" className="mt-4 grid gap-3 sm:grid-cols-2">
+      <Link href={`/horses/${horseId}/know/first-look`} className="act flex-col items-start! py-3! text-left">
+        <span className="text-xl">First look</span>
+        <span className="font-sans text-sm font-normal">A quarter of an hour shows what it is ready for and where to begin.</span>
+      </Link>
+      <Link href={`/horses/${horseId}/shape/library`} className="act-quiet flex-col items-start! py-3! text-left">
+        <span className="font-head text-xl font-bold">Plan a behaviour</span>
+        <span className="text-sm font-normal text-soft">You know what comes next: from the library, or begun empty.</span>
+      </Link>
+    </section>
+  );
+}
+
+function AgeColumn({ horse, age, limits }: Pick<KnowProps, "horse" | "age" | "limits">) {
+  return (
+    <Column
+      href={`/horses/${horse.id}/know/limits`}
+      term="Age and limits"
+      headline={age === null ? "Age not noted" : age.words}
+      alarm={limits.length > 0}
+    >
+      {limits.length === 0 ? (
+        <p>Nothing limits the work today.</p>
+      ) : (
+        <ul className="grid gap-1.5">
+          {limits.map((limit) => (
+            <li key={limit} className="border-l-4 border-brick pl-2.5">
+              {limit}
+            </li>
+          ))}
+        </ul>
       )}
+    </Column>
+  );
+}
+
+/** When it was looked at, what to begin with, what it is ready for. */
+function FirstLook({ horse, look }: Pick<KnowProps, "horse" | "look">) {
+  return (
+    <section>
+      <h2 className="text-xl">
+        <Link href={`/horses/${horse.id}/know/first-look`} className="hover:underline">
+          First look
+        </Link>
+      </h2>
+      {look === null ? (
+        <p>
+          Not done yet: a quarter of an hour shows what it is ready for and where to begin.{" "}
+          <Link href={`/horses/${horse.id}/know/first-look`} className="link">
+            Take a first look
+          </Link>
+        </p>
+      ) : (
+        <p>
+          <Day ms={look.startedMs} />
+          {look.partial && ", in part"}.{" "}
+          {look.begin === null
+            ? "Nothing looked at stands in the way."
+            : `Begin with: ${look.begin.name}${look.begin.side === null ? "" : `, ${SIDE_WORDS[look.begin.side]} first`}.`}{" "}
+          {look.ready.length > 0 && <span className="text-soft">Ready to try: {look.ready.join(", ")}.</span>}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Ladders({ horse, ladders }: Pick<KnowProps, "horse" | "ladders">) {
+  return (
+    <section>
+      <h2 className="mb-1 text-xl">Ladders, side by side</h2>
+      {ladders.length === 0 ? (
+        <p>
+          No ladder yet.{" "}
+          <Link href={`/horses/${horse.id}/shape/new`} className="link">
+            Plan the first one
+          </Link>
+          .
+        </p>
+      ) : (
+        <>
+          <ul className="border-b border-hair">
+            {ladders.map((ladder) => (
+              <LadderLine key={ladder.id} ladder={ladder} horseId={horse.id} />
+            ))}
+          </ul>
+          <p className="mt-2 text-sm text-soft">
+            Share met in the last 40 work trials on each side, with the 95 % interval. The trials may lie on different rungs.
+          </p>
+        </>
+      )}
+    </section>
+  );
+}
+
+/** What it goes to, what worries it, what it works for, how it breathes at rest, and its history. */
+function Beside({ horse, connection, breathing }: Pick<KnowProps, "horse" | "connection" | "breathing">) {
+  const more = (term: string, text: string) =>
+    text !== "" && (
+      <div>
+        <dt className="text-sm text-soft">{term}</dt>
+        <dd className="whitespace-pre-wrap">{text}</dd>
+      </div>
+    );
+  return (
+    <dl className="grid content-start gap-4">
+      {connection !== null && (
+        <div>
+          <dt className="text-sm">
+            <Link href={`/horses/${horse.id}/know/connection`} className="text-soft underline decoration-1 underline-offset-4">
+              Goes to
+            </Link>
+          </dt>
+          <dd>{connection.sentence}</dd>
+          <dd className="text-tarn">{connection.teachNext}</dd>
+        </div>
+      )}
+      {more("What worries it", horse.triggers)}
+      {more("What it works for", horse.preferred_reinforcers)}
+      {breathing !== null && (
+        <div>
+          <dt className="text-sm">
+            <Link href={`/horses/${horse.id}/know/signs`} className="text-soft underline decoration-1 underline-offset-4">
+              At rest
+            </Link>
+          </dt>
+          <dd className="figures">{breathing}</dd>
+        </div>
+      )}
+      <div>
+        <dt className="text-sm text-soft">History</dt>
+        <dd className="whitespace-pre-wrap">{horse.history === "" ? "Nothing written yet." : horse.history}</dd>
+      </div>
+    </dl>
+  );
+}
+
+/** What is known of the horse today: age and limits, side, body, places; below it the look, the company, the history. */
+export function Know(props: KnowProps) {
+  const { horse, sides, look, ladders } = props;
+  return (
+    <>
+      <Head {...props} />
+      {look === null && ladders.length === 0 && horse.away === null && <TwoWaysOn horseId={horse.id} />}
       <ul className="mt-4 grid gap-0.5 border-l-4 border-ink pl-3 font-head text-lg leading-snug font-bold sm:hidden" aria-label="In short">
         {inShort(props).map(({ words, alarm }) => (
           <li key={words} className={alarm ? "text-brick" : ""}>
@@ -287,24 +418,7 @@ export function Know(props: KnowProps) {
         ))}
       </ul>
       <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 sm:grid-cols-2 lg:grid-cols-[minmax(0,0.9fr)_minmax(0,0.85fr)_minmax(0,1.15fr)_minmax(0,1.1fr)]">
-        <Column
-          href={`/horses/${horse.id}/know/limits`}
-          term="Age and limits"
-          headline={age === null ? "Age not noted" : age.words}
-          alarm={limits.length > 0}
-        >
-          {limits.length === 0 ? (
-            <p>Nothing limits the work today.</p>
-          ) : (
-            <ul className="grid gap-1.5">
-              {limits.map((limit) => (
-                <li key={limit} className="border-l-4 border-brick pl-2.5">
-                  {limit}
-                </li>
-              ))}
-            </ul>
-          )}
-        </Column>
+        <AgeColumn horse={horse} age={props.age} limits={props.limits} />
         <Column href={`/horses/${horse.id}/know/first-look`} term={`Side, last ${props.sidesDays} days`} headline={sides.headline}>
           <p>{sides.reason}</p>
           <SideBars sides={sides} />
@@ -314,83 +428,10 @@ export function Know(props: KnowProps) {
       </div>
       <div className="mt-8 grid grid-cols-[minmax(0,1fr)] gap-x-14 gap-y-8 lg:grid-cols-[1fr_24rem]">
         <div className="grid content-start gap-7">
-          <section>
-            <h2 className="text-xl">
-              <Link href={`/horses/${horse.id}/know/first-look`} className="hover:underline">
-                First look
-              </Link>
-            </h2>
-            {look === null ? (
-              <p>
-                Not done yet: a quarter of an hour shows what it is ready for and where to begin.{" "}
-                <Link href={`/horses/${horse.id}/know/first-look`} className="link">
-                  Take a first look
-                </Link>
-              </p>
-            ) : (
-              <p>
-                <Day ms={look.startedMs} />
-                {look.partial && ", in part"}.{" "}
-                {look.begin === null
-                  ? "Nothing looked at stands in the way."
-                  : `Begin with: ${look.begin.name}${look.begin.side === null ? "" : `, ${SIDE_WORDS[look.begin.side]} first`}.`}{" "}
-                {look.ready.length > 0 && <span className="text-soft">Ready to try: {look.ready.join(", ")}.</span>}
-              </p>
-            )}
-          </section>
-          <section>
-            <h2 className="mb-1 text-xl">Ladders, side by side</h2>
-            {ladders.length === 0 ? (
-              <p>
-                No ladder yet.{" "}
-                <Link href={`/horses/${horse.id}/shape/new`} className="link">
-                  Plan the first one
-                </Link>
-                .
-              </p>
-            ) : (
-              <>
-                <ul className="border-b border-hair">
-                  {ladders.map((ladder) => (
-                    <LadderLine key={ladder.id} ladder={ladder} horseId={horse.id} />
-                  ))}
-                </ul>
-                <p className="mt-2 text-sm text-soft">
-                  Share met in the last 40 work trials on each side, with the 95 % interval. The trials may lie on different rungs.
-                </p>
-              </>
-            )}
-          </section>
+          <FirstLook horse={horse} look={look} />
+          <Ladders horse={horse} ladders={ladders} />
         </div>
-        <dl className="grid content-start gap-4">
-          {connection !== null && (
-            <div>
-              <dt className="text-sm">
-                <Link href={`/horses/${horse.id}/know/connection`} className="text-soft underline decoration-1 underline-offset-4">
-                  Goes to
-                </Link>
-              </dt>
-              <dd>{connection.sentence}</dd>
-              <dd className="text-tarn">{connection.teachNext}</dd>
-            </div>
-          )}
-          {more("What worries it", horse.triggers)}
-          {more("What it works for", horse.preferred_reinforcers)}
-          {breathing !== null && (
-            <div>
-              <dt className="text-sm">
-                <Link href={`/horses/${horse.id}/know/signs`} className="text-soft underline decoration-1 underline-offset-4">
-                  At rest
-                </Link>
-              </dt>
-              <dd className="figures">{breathing}</dd>
-            </div>
-          )}
-          <div>
-            <dt className="text-sm text-soft">History</dt>
-            <dd className="whitespace-pre-wrap">{horse.history === "" ? "Nothing written yet." : horse.history}</dd>
-          </div>
-        </dl>
+        <Beside horse={horse} connection={props.connection} breathing={props.breathing} />
       </div>
     </>
   );

@@ -1,0 +1,2 @@
+export { Limits } from "./limits";
+export type { ShownRestriction } from "./shown";
