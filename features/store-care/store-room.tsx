@@ -54,12 +54,11 @@ const ASIDE_WORDS = {
 /** Copies of the whole store that fit on what is left: fewer than this is said. */
 const FEW_COPIES = 5;
 
-/** The data as a whole: how large it is, whether it is sound, its copies, and the way back to one. */
-export function StoreRoom({ care }: { care: CareFacts }) {
+/** What can be done with the data, and what came of it. */
+function useCare(_care: CareFacts) {
   const way = useWay();
   const [said, setSaid] = useState<{ readonly good: boolean; readonly text: string } | null>(null);
   const [busy, setBusy] = useState(false);
-  const [keep, setKeep] = useState(String(care.keep));
   const run = async (work: () => Promise<{ good: boolean; text: string }>) => {
     setBusy(true);
     setSaid(null);
@@ -105,18 +104,24 @@ export function StoreRoom({ care }: { care: CareFacts }) {
         text: `The copy is in place: ${counted(horses, "horse")}, ${counted(sessions, "session")}, ${counted(events, "tap")}. ${aside === null ? "" : `What was there before lies at ${aside}. `}Devices that tapped since offer their taps again. Everybody on the network signs in anew.${access === "" ? "" : ` ${access}`}`,
       };
     });
-  const saveKeep = () =>
+  const saveKeep = (keep: string) =>
     run(async () => {
       const sent = await send("PUT", "/api/store", { copies: Number(keep) });
       return sent.ok
         ? { good: true, text: `${keep} daily copies are kept.` }
         : { good: false, text: sent.fields[0]?.message ?? sent.message };
     });
+  return { said, busy, copy, check, settle, goBack, saveKeep };
+}
+
+type Care = ReturnType<typeof useCare>;
+
+/** Size, last copy, last check, and what is wrong with the disk. */
+function HowItIs({ care }: { care: CareFacts }) {
   const tight = care.freeBytes !== null && care.freeBytes < care.bytes * FEW_COPIES;
   const last = care.copies[0];
   return (
-    <div className="max-w-3xl">
-      <h1 className="text-[2rem]">The data</h1>
+    <>
       <dl className="figures mt-3 grid grid-cols-[auto_1fr] gap-x-6 gap-y-1">
         <dt className="text-soft">Size</dt>
         <dd>
@@ -148,53 +153,136 @@ export function StoreRoom({ care }: { care: CareFacts }) {
       {care.problem !== null && (
         <p className="mt-3 border-l-4 border-brick pl-4 text-brick">The last daily copy could not be made. {care.problem}</p>
       )}
-      {care.notSummed.length > 0 && (
-        <section aria-label="Not summed up" className="mt-3 border-l-4 border-brick pl-4">
-          <p className="font-semibold text-brick">
-            {counted(care.notSummed.length, "session")} cannot be summed up. The taps are kept; the numbers leave what is new of them out.
-          </p>
-          <ul className="text-sm">
-            {care.notSummed.map(({ id, startedMs, why }) => (
-              <li key={id}>
-                <a className="link" href={`/api/sessions/${id}/events.csv`} download>
-                  <Day ms={startedMs} time />, its taps
-                </a>{" "}
-                {why}
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
-      {care.aside.length > 0 && (
-        <section aria-labelledby="aside" className="mt-5 border-l-4 border-brick pl-4">
-          <h2 id="aside" className="text-xl text-brick">
-            {counted(care.aside.length, "change")} of helpers {care.aside.length === 1 ? "waits" : "wait"} for you
-          </h2>
-          <p className="max-w-prose">
-            Helpers can change only their own taps. Nothing was changed; each change stays on the device that sent it until you take it in.
-          </p>
-          <ul className="mt-2">
-            {care.aside.map(({ id, sessionId, person, horse, tappedMs, what, reason }) => (
-              <li key={id} className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-t border-hair py-2">
-                <span className="min-w-0 grow break-words">
-                  {person ?? "Somebody"} {ASIDE_WORDS[what]}, <Day ms={tappedMs} time />
-                  {horse === null ? "" : `, ${horse}`}
-                  {reason === "" ? "" : `: ${reason}`}
+    </>
+  );
+}
+
+/** Sessions whose events cannot be summed up. Nothing where all can. */
+function NotSummed({ care }: { care: CareFacts }) {
+  if (care.notSummed.length === 0) return null;
+  return (
+    <section aria-label="Not summed up" className="mt-3 border-l-4 border-brick pl-4">
+      <p className="font-semibold text-brick">
+        {counted(care.notSummed.length, "session")} cannot be summed up. The taps are kept; the numbers leave what is new of them out.
+      </p>
+      <ul className="text-sm">
+        {care.notSummed.map(({ id, startedMs, why }) => (
+          <li key={id}>
+            <a className="link" href={`/api/sessions/${id}/events.csv`} download>
+              <Day ms={startedMs} time />, its taps
+            </a>{" "}
+            {why}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Changes of helpers that wait for somebody with full rights. Nothing where none do. */
+function Aside({ care, busy, settle }: { care: CareFacts } & Pick<Care, "busy" | "settle">) {
+  if (care.aside.length === 0) return null;
+  return (
+    <section aria-labelledby="aside" className="mt-5 border-l-4 border-brick pl-4">
+      <h2 id="aside" className="text-xl text-brick">
+        {counted(care.aside.length, "change")} of helpers {care.aside.length === 1 ? "waits" : "wait"} for you
+      </h2>
+      <p className="max-w-prose">
+        Helpers can change only their own taps. Nothing was changed; each change stays on the device that sent it until you take it in.
+      </p>
+      <ul className="mt-2">
+        {care.aside.map(({ id, sessionId, person, horse, tappedMs, what, reason }) => (
+          <li key={id} className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-t border-hair py-2">
+            <span className="min-w-0 grow break-words">
+              {person ?? "Somebody"} {ASIDE_WORDS[what]}, <Day ms={tappedMs} time />
+              {horse === null ? "" : `, ${horse}`}
+              {reason === "" ? "" : `: ${reason}`}
+            </span>
+            <a className="link" href={`/api/sessions/${sessionId}/events.csv`} download>
+              the session's taps
+            </a>
+            <button type="button" className="act-quiet" disabled={busy} onClick={() => void settle(id, true)}>
+              Take it in
+            </button>
+            <button type="button" className="act-quiet" disabled={busy} onClick={() => void settle(id, false)}>
+              Leave it out
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** The copies, how many are kept, and the way back to one. */
+function Copies({ care, busy, saveKeep, goBack }: { care: CareFacts } & Pick<Care, "busy" | "saveKeep" | "goBack">) {
+  const [keep, setKeep] = useState(String(care.keep));
+  return (
+    <section aria-labelledby="copies" className="mt-6 border-t-2 border-ink pt-4">
+      <h2 id="copies" className="text-2xl">
+        Copies
+      </h2>
+      <form
+        className="mt-2 flex flex-wrap items-end gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void saveKeep(keep);
+        }}
+      >
+        <label className="block text-sm font-semibold">
+          One a day by itself; how many are kept
+          <input
+            inputMode="numeric"
+            value={keep}
+            onChange={(event) => setKeep(event.target.value)}
+            className="field-box figures mt-1 block w-24 font-normal"
+          />
+        </label>
+        <button type="submit" className="act-quiet" disabled={busy}>
+          Save
+        </button>
+      </form>
+      <p className="mt-2 text-sm text-soft">
+        They lie beside the data, in {care.folder}. A disk that breaks takes both: now and then put one on another disk.
+      </p>
+      {care.copies.length === 0 ? (
+        <p className="mt-3">None yet.</p>
+      ) : (
+        <ul className="mt-3 border-b-2 border-hair">
+          {care.copies.map(({ name, madeMs, bytes, daily }) => (
+            <li key={name} className="flex flex-wrap items-baseline justify-between gap-x-6 border-t-2 border-hair py-2.5">
+              <p className="figures min-w-0">
+                <Day ms={madeMs} time />{" "}
+                <span className="text-soft">
+                  {daily ? "daily" : name.includes("-before-") ? "before a change of version" : "by hand"}, {sizeWords(bytes)}
                 </span>
-                <a className="link" href={`/api/sessions/${sessionId}/events.csv`} download>
-                  the session's taps
-                </a>
-                <button type="button" className="act-quiet" disabled={busy} onClick={() => void settle(id, true)}>
-                  Take it in
-                </button>
-                <button type="button" className="act-quiet" disabled={busy} onClick={() => void settle(id, false)}>
-                  Leave it out
-                </button>
-              </li>
-            ))}
-          </ul>
-        </section>
+                <span className="block text-sm break-all text-soft">{name}</span>
+              </p>
+              <Confirm
+                trigger="Go back to it"
+                triggerClass="link"
+                title="Go back to this copy?"
+                description="The data as it is now is set aside under another name first. Sessions written since the copy come back from the devices that made them, if they still keep them; what was changed on pages since does not."
+                act="Go back"
+                onConfirm={() => void goBack(name)}
+              />
+            </li>
+          ))}
+        </ul>
       )}
+    </section>
+  );
+}
+
+/** The data as a whole: how large it is, whether it is sound, its copies, and the way back to one. */
+export function StoreRoom({ care }: { care: CareFacts }) {
+  const { said, busy, copy, check, ...acts } = useCare(care);
+  return (
+    <div className="max-w-3xl">
+      <h1 className="text-[2rem]">The data</h1>
+      <HowItIs care={care} />
+      <NotSummed care={care} />
+      <Aside care={care} busy={busy} settle={acts.settle} />
       <p className="mt-5 flex flex-wrap gap-3">
         <button type="button" className="act" disabled={busy} onClick={() => void copy()}>
           Make a copy now
@@ -206,59 +294,7 @@ export function StoreRoom({ care }: { care: CareFacts }) {
       <p role="status" className={`mt-3 min-h-6 break-words ${said?.good === false ? "font-semibold text-brick" : ""}`}>
         {busy ? "A moment." : said?.text}
       </p>
-      <section aria-labelledby="copies" className="mt-6 border-t-2 border-ink pt-4">
-        <h2 id="copies" className="text-2xl">
-          Copies
-        </h2>
-        <form
-          className="mt-2 flex flex-wrap items-end gap-3"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void saveKeep();
-          }}
-        >
-          <label className="block text-sm font-semibold">
-            One a day by itself; how many are kept
-            <input
-              inputMode="numeric"
-              value={keep}
-              onChange={(event) => setKeep(event.target.value)}
-              className="field-box figures mt-1 block w-24 font-normal"
-            />
-          </label>
-          <button type="submit" className="act-quiet" disabled={busy}>
-            Save
-          </button>
-        </form>
-        <p className="mt-2 text-sm text-soft">
-          They lie beside the data, in {care.folder}. A disk that breaks takes both: now and then put one on another disk.
-        </p>
-        {care.copies.length === 0 ? (
-          <p className="mt-3">None yet.</p>
-        ) : (
-          <ul className="mt-3 border-b-2 border-hair">
-            {care.copies.map(({ name, madeMs, bytes, daily }) => (
-              <li key={name} className="flex flex-wrap items-baseline justify-between gap-x-6 border-t-2 border-hair py-2.5">
-                <p className="figures min-w-0">
-                  <Day ms={madeMs} time />{" "}
-                  <span className="text-soft">
-                    {daily ? "daily" : name.includes("-before-") ? "before a change of version" : "by hand"}, {sizeWords(bytes)}
-                  </span>
-                  <span className="block text-sm break-all text-soft">{name}</span>
-                </p>
-                <Confirm
-                  trigger="Go back to it"
-                  triggerClass="link"
-                  title="Go back to this copy?"
-                  description="The data as it is now is set aside under another name first. Sessions written since the copy come back from the devices that made them, if they still keep them; what was changed on pages since does not."
-                  act="Go back"
-                  onConfirm={() => void goBack(name)}
-                />
-              </li>
-            ))}
-          </ul>
-        )}
-      </section>
+      <Copies care={care} busy={busy} saveKeep={acts.saveKeep} goBack={acts.goBack} />
     </div>
   );
 }

@@ -108,136 +108,132 @@ function Legs({
   );
 }
 
-/** From a start and a goal of each strand to a whole ladder, seen before it is taken. */
-export function LayOutPanel({ plan, onUse }: { plan: LadderPlan; onUse: (rungs: readonly Rung[]) => void }) {
-  const { strands } = plan;
+/** What is wished of a ladder: ends and order of each strand, how the others ease, the trainer's own legs. */
+function useWish({ strands, rungs }: LadderPlan) {
   const [typed, setTyped] = useState<LayoutWish["ends"]>({});
   const [chosenOrder, setChosenOrder] = useState<readonly string[]>([]);
   const [order, setOrder] = useState<LayoutOrder>("one-by-one");
   const [easeOnNew, setEase] = useState(0.5);
   const [legs, setLegs] = useState<readonly LayoutLeg[]>([]);
-  const [percent, setPercent] = useState(80);
-  const [preview, setPreview] = useState(1);
   const wish = useMemo((): LayoutWish => {
     const ends = Object.fromEntries(
-      strands.map(({ id }) => [id, typed[id] ?? { start: plan.rungs[0]?.values[id] ?? "", goal: plan.rungs.at(-1)?.values[id] ?? "" }]),
+      strands.map(({ id }) => [id, typed[id] ?? { start: rungs[0]?.values[id] ?? "", goal: rungs.at(-1)?.values[id] ?? "" }]),
     );
     const known = chosenOrder.filter((id) => id in ends);
     const strandOrder = [...known, ...strands.map(({ id }) => id).filter((id) => !known.includes(id))];
     return { ends, strandOrder, order, easeOnNew, legs };
-  }, [strands, plan.rungs, typed, chosenOrder, order, easeOnNew, legs]);
-  const settled = useDeferredValue(wish);
-  const laid = useMemo(() => layOutWish(strands, plan.phases.length, settled), [strands, plan.phases.length, settled]);
-  const rungs = "rungs" in laid ? laid.rungs : null;
-  const goodP = percent >= 1 && percent <= 100;
-  const expected = useMemo(() => {
-    if (rungs === null || !goodP || !checkMasteryRule(plan.mastery).ok) return null;
-    return expectedRepetitions(
-      { mastery: plan.mastery, strands, rungs, schedule: plan.schedule, plannedRepetitions: plan.plannedRepetitions },
-      percent / 100,
-    );
-  }, [rungs, goodP, percent, plan.mastery, plan.schedule, plan.plannedRepetitions, strands]);
-  const ordered = wish.strandOrder.flatMap((id) => strands.find((strand) => strand.id === id) ?? []);
+  }, [strands, rungs, typed, chosenOrder, order, easeOnNew, legs]);
+  const setEnd = (id: string, end: LayoutWish["ends"][string]) => setTyped({ ...typed, [id]: end });
+  return { wish, setEnd, setChosenOrder, setOrder, setEase, setLegs };
+}
+
+/** How many repetitions the rungs take at a share met; null where it cannot be told. */
+function useExpected(plan: LadderPlan, rungs: readonly Rung[] | null, percent: number) {
+  const { mastery, strands, schedule, plannedRepetitions } = plan;
+  return useMemo(() => {
+    if (rungs === null || !isPercent(percent) || !checkMasteryRule(mastery).ok) return null;
+    return expectedRepetitions({ mastery, strands, rungs, schedule, plannedRepetitions }, percent / 100);
+  }, [rungs, percent, mastery, schedule, plannedRepetitions, strands]);
+}
+
+const isPercent = (percent: number) => percent >= 1 && percent <= 100;
+
+/** Start and goal of each strand, in the order in which they come. */
+function Ends({
+  ordered,
+  wish,
+  setEnd,
+  setOrder,
+}: {
+  ordered: readonly Strand[];
+  wish: LayoutWish;
+  setEnd: (id: string, end: LayoutWish["ends"][string]) => void;
+  setOrder: (order: readonly string[]) => void;
+}) {
   const move = (at: number, by: number) => {
     const next = [...wish.strandOrder];
     const [id] = next.splice(at, 1);
     if (id !== undefined) next.splice(at + by, 0, id);
-    setChosenOrder(next);
+    setOrder(next);
   };
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
-      <div className="grid gap-x-10 gap-y-5 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
-        <table className="w-full border-separate border-spacing-x-2 border-spacing-y-1.5 text-left">
-          <caption className="sr-only">Start and goal of each strand</caption>
-          <thead>
-            <tr>
-              <th scope="col" className="font-semibold">
-                Strand
+    <table className="w-full border-separate border-spacing-x-2 border-spacing-y-1.5 text-left">
+      <caption className="sr-only">Start and goal of each strand</caption>
+      <thead>
+        <tr>
+          <th scope="col" className="font-semibold">
+            Strand
+          </th>
+          <th scope="col" className="font-semibold">
+            Start
+          </th>
+          <th scope="col" className="font-semibold">
+            Goal
+          </th>
+          <td />
+        </tr>
+      </thead>
+      <tbody>
+        {ordered.map((strand, at) => {
+          const end = wish.ends[strand.id] ?? { start: "", goal: "" };
+          const put = (change: Partial<typeof end>) => setEnd(strand.id, { ...end, ...change });
+          return (
+            <tr key={strand.id} className="align-top">
+              <th scope="row" className="pt-2 font-normal">
+                {strand.name} {strand.unit !== "" && <span className="text-soft">{strand.unit}</span>}
               </th>
-              <th scope="col" className="font-semibold">
-                Start
-              </th>
-              <th scope="col" className="font-semibold">
-                Goal
-              </th>
-              <td />
+              <td className="w-36">
+                <ValueBox strand={strand} value={end.start} label={`Start, ${strand.name}`} onValue={(start) => put({ start })} />
+              </td>
+              <td className="w-36">
+                <ValueBox strand={strand} value={end.goal} label={`Goal, ${strand.name}`} onValue={(goal) => put({ goal })} />
+              </td>
+              <td className="whitespace-nowrap">
+                <button
+                  type="button"
+                  aria-label={`${strand.name} sooner`}
+                  disabled={at === 0}
+                  onClick={() => move(at, -1)}
+                  className="inline-grid size-9 place-items-center rounded text-soft hover:bg-paper disabled:opacity-30"
+                >
+                  <ArrowUp size={16} aria-hidden="true" />
+                </button>
+                <button
+                  type="button"
+                  aria-label={`${strand.name} later`}
+                  disabled={at === ordered.length - 1}
+                  onClick={() => move(at, 1)}
+                  className="inline-grid size-9 place-items-center rounded text-soft hover:bg-paper disabled:opacity-30"
+                >
+                  <ArrowDown size={16} aria-hidden="true" />
+                </button>
+              </td>
             </tr>
-          </thead>
-          <tbody>
-            {ordered.map((strand, at) => {
-              const end = wish.ends[strand.id] ?? { start: "", goal: "" };
-              const put = (change: Partial<typeof end>) => setTyped({ ...typed, [strand.id]: { ...end, ...change } });
-              return (
-                <tr key={strand.id} className="align-top">
-                  <th scope="row" className="pt-2 font-normal">
-                    {strand.name} {strand.unit !== "" && <span className="text-soft">{strand.unit}</span>}
-                  </th>
-                  <td className="w-36">
-                    <ValueBox strand={strand} value={end.start} label={`Start, ${strand.name}`} onValue={(start) => put({ start })} />
-                  </td>
-                  <td className="w-36">
-                    <ValueBox strand={strand} value={end.goal} label={`Goal, ${strand.name}`} onValue={(goal) => put({ goal })} />
-                  </td>
-                  <td className="whitespace-nowrap">
-                    <button
-                      type="button"
-                      aria-label={`${strand.name} sooner`}
-                      disabled={at === 0}
-                      onClick={() => move(at, -1)}
-                      className="inline-grid size-9 place-items-center rounded text-soft hover:bg-paper disabled:opacity-30"
-                    >
-                      <ArrowUp size={16} aria-hidden="true" />
-                    </button>
-                    <button
-                      type="button"
-                      aria-label={`${strand.name} later`}
-                      disabled={at === ordered.length - 1}
-                      onClick={() => move(at, 1)}
-                      className="inline-grid size-9 place-items-center rounded text-soft hover:bg-paper disabled:opacity-30"
-                    >
-                      <ArrowDown size={16} aria-hidden="true" />
-                    </button>
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-        <div className="grid content-start gap-4">
-          <div>
-            <label htmlFor="lay-order" className="mb-1 block font-semibold">
-              Order
-            </label>
-            <select id="lay-order" value={order} onChange={(event) => setOrder(event.target.value as LayoutOrder)} className="field-box">
-              {Object.entries(ORDERS).map(([value, words]) => (
-                <option key={value} value={value}>
-                  {words}
-                </option>
-              ))}
-            </select>
-          </div>
-          {order === "own" && <Legs strands={ordered} legs={legs} goals={wish.ends} onLegs={setLegs} />}
-          <div>
-            <label htmlFor="lay-ease" className="mb-1 block font-semibold">
-              When a new one starts, ease the others
-            </label>
-            <select id="lay-ease" value={easeOnNew} onChange={(event) => setEase(Number(event.target.value))} className="field-box">
-              {EASES.map(([share, words]) => (
-                <option key={share} value={share}>
-                  {words}
-                </option>
-              ))}
-            </select>
-          </div>
-          <LabelledNumber
-            label="Repetitions for a horse that gets it, %"
-            className="w-64"
-            value={percent}
-            problem={goodP ? null : "From 1 to 100."}
-            onValue={setPercent}
-          />
-        </div>
-      </div>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+/** The ladder that came of it, or why none does. */
+function Laid({
+  plan,
+  laid,
+  percent,
+  onUse,
+}: {
+  plan: LadderPlan;
+  laid: ReturnType<typeof layOutWish>;
+  percent: number;
+  onUse: (rungs: readonly Rung[]) => void;
+}) {
+  const [preview, setPreview] = useState(1);
+  const rungs = "rungs" in laid ? laid.rungs : null;
+  const expected = useExpected(plan, rungs, percent);
+  const { strands } = plan;
+  return (
+    <>
       {rungs === null ? (
         <p role="alert" className="border-l-4 border-brick pl-4 font-semibold text-brick">
           {"problem" in laid ? laid.problem : ""}
@@ -260,6 +256,63 @@ export function LayOutPanel({ plan, onUse }: { plan: LadderPlan; onUse: (rungs: 
           <StrandChart plan={{ strands, rungs }} selected={Math.min(preview, rungs.length)} onSelect={setPreview} />
         </>
       )}
+    </>
+  );
+}
+
+/** From a start and a goal of each strand to a whole ladder, seen before it is taken. */
+export function LayOutPanel({ plan, onUse }: { plan: LadderPlan; onUse: (rungs: readonly Rung[]) => void }) {
+  const { strands } = plan;
+  const { wish, setEnd, setChosenOrder, setOrder, setEase, setLegs } = useWish(plan);
+  const [percent, setPercent] = useState(80);
+  const settled = useDeferredValue(wish);
+  const laid = useMemo(() => layOutWish(strands, plan.phases.length, settled), [strands, plan.phases.length, settled]);
+  const ordered = wish.strandOrder.flatMap((id) => strands.find((strand) => strand.id === id) ?? []);
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
+      <div className="grid gap-x-10 gap-y-5 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+        <Ends ordered={ordered} wish={wish} setEnd={setEnd} setOrder={setChosenOrder} />
+        <div className="grid content-start gap-4">
+          <div>
+            <label htmlFor="lay-order" className="mb-1 block font-semibold">
+              Order
+            </label>
+            <select
+              id="lay-order"
+              value={wish.order}
+              onChange={(event) => setOrder(event.target.value as LayoutOrder)}
+              className="field-box"
+            >
+              {Object.entries(ORDERS).map(([value, words]) => (
+                <option key={value} value={value}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          </div>
+          {wish.order === "own" && <Legs strands={ordered} legs={wish.legs ?? []} goals={wish.ends} onLegs={setLegs} />}
+          <div>
+            <label htmlFor="lay-ease" className="mb-1 block font-semibold">
+              When a new one starts, ease the others
+            </label>
+            <select id="lay-ease" value={wish.easeOnNew} onChange={(event) => setEase(Number(event.target.value))} className="field-box">
+              {EASES.map(([share, words]) => (
+                <option key={share} value={share}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          </div>
+          <LabelledNumber
+            label="Repetitions for a horse that gets it, %"
+            className="w-64"
+            value={percent}
+            problem={isPercent(percent) ? null : "From 1 to 100."}
+            onValue={setPercent}
+          />
+        </div>
+      </div>
+      <Laid plan={plan} laid={laid} percent={percent} onUse={onUse} />
     </div>
   );
 }

@@ -21,6 +21,117 @@ import { LabelledNumber } from "./number-box";
 import { ScheduleBox } from "./schedule-box";
 import type { RopeAction } from "./use-rope";
 
+type SetRung = (change: Partial<Omit<Rung, "values">>, gesture?: string) => void;
+
+const LOOK_BACK = [3, 50] as const;
+const SHARES = [0.1, 0.95] as const;
+const isLookBack = (n: number) => Number.isInteger(n) && n >= LOOK_BACK[0] && n <= LOOK_BACK[1];
+const isShare = (share: number) => share >= SHARES[0] && share <= SHARES[1];
+
+/** How often the handler may do what is counted, within one ask. */
+function HandlerMost({ plan, rung, set }: { plan: LadderPlan; rung: Rung; set: SetRung }) {
+  return (
+    <div className="sm:col-span-2">
+      <p className="mb-1 font-semibold">You, within one ask</p>
+      <div className="flex flex-wrap gap-x-4 gap-y-1">
+        {(plan.conversation?.acts ?? [])
+          .filter((act) => act !== WANTED_ACT)
+          .map((act) => {
+            const limit = rung.handlerMost?.find((one) => one.act === act)?.most;
+            return (
+              <label key={act} className="flex items-center gap-2 text-sm">
+                {act}
+                <select
+                  value={limit ?? ""}
+                  onChange={(event) => {
+                    const others = (rung.handlerMost ?? []).filter((one) => one.act !== act);
+                    const next = event.target.value === "" ? others : [...others, { act, most: Number(event.target.value) }];
+                    set({ handlerMost: next.length === 0 ? undefined : next });
+                  }}
+                  className="field-box w-auto!"
+                >
+                  <option value="">no limit</option>
+                  {[0, 1, 2, 3, 4, 5, 10].map((most) => (
+                    <option key={most} value={most}>
+                      {most === 0 ? "none" : `at most ${most}`}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            );
+          })}
+      </div>
+      {(plan.conversation?.acts ?? []).length === 0 && (
+        <p className="text-sm text-soft">Tick what you count under Between the asks first.</p>
+      )}
+    </div>
+  );
+}
+
+/** The bar that follows the horse: how many values it looks at, and the share that earns it. */
+function PercentileFields({
+  plan,
+  number,
+  percentile,
+  values,
+  set,
+}: {
+  plan: LadderPlan;
+  number: number;
+  percentile: NonNullable<Rung["percentile"]>;
+  values: readonly number[];
+  set: SetRung;
+}) {
+  const working = plan.strands.find(({ id }) => id === plan.workingStrandId);
+  const goal = valuesGoalOf(plan, number);
+  const good = isLookBack(percentile.lookBack) && isShare(percentile.wantedShare);
+  return (
+    <>
+      <LabelledNumber
+        label="Last values looked at"
+        value={percentile.lookBack}
+        problem={isLookBack(percentile.lookBack) ? null : `A whole number from ${LOOK_BACK[0]} to ${LOOK_BACK[1]}.`}
+        onValue={(lookBack) => set({ percentile: { ...percentile, lookBack } }, `look-${number}`)}
+      />
+      <LabelledNumber
+        label="Share that earns it, %"
+        value={Math.round(percentile.wantedShare * 1000) / 10}
+        problem={isShare(percentile.wantedShare) ? null : "From 10 to 95."}
+        onValue={(share) => set({ percentile: { ...percentile, wantedShare: share / 100 } }, `share-${number}`)}
+      />
+      {good && working !== undefined && (
+        <div>
+          <ValueStrip
+            values={values.slice(-percentile.lookBack)}
+            bar={percentileBar(values, percentile.lookBack, percentile.wantedShare, working.harder)}
+            unit={working.unit}
+            harder={working.harder}
+            goal={goal?.value ?? null}
+          />
+          <p className="mt-1 text-sm text-soft">Moves on when: {movingOnSentence(plan.mastery, goal)}.</p>
+        </div>
+      )}
+    </>
+  );
+}
+
+/** Food for a block on the rung. Nothing where no number of asks is planned. */
+function FoodLine({ plan, number }: { plan: LadderPlan; number: number }) {
+  const { plannedRepetitions, feeding } = plan;
+  const countable = Number.isInteger(plannedRepetitions) && plannedRepetitions >= 1;
+  const food = countable ? foodPlan(plan, number, plannedRepetitions, 1) : null;
+  if (food === null) return null;
+  return (
+    <p className="mt-3">
+      Food for a block on rung {number}: {counted(food.pieces, "piece")}
+      {food.grams === null ? "" : `, ${Math.round(food.grams)} g`}, a fifth of it in reserve.
+      {food.withinLimit === false && (
+        <strong className="block text-brick">More in one block than the day's limit of {feeding.dayLimitGrams} g.</strong>
+      )}
+    </p>
+  );
+}
+
 /** What one rung may set for itself: its method, what it earns, and a bar that follows the horse. */
 const Settings = memo(function RungSettings({
   plan,
@@ -36,21 +147,9 @@ const Settings = memo(function RungSettings({
   values: readonly number[];
   dispatch: Dispatch<RopeAction>;
 }) {
-  const set = (change: Partial<Omit<Rung, "values">>, gesture?: string) =>
-    dispatch({ kind: "edit", edit: (rope) => setRung(rope, number, change), gesture });
+  const set: SetRung = (change, gesture) => dispatch({ kind: "edit", edit: (rope) => setRung(rope, number, change), gesture });
   const working = plan.strands.find(({ id }) => id === plan.workingStrandId);
   const { percentile } = rung;
-  const goal = valuesGoalOf(plan, number);
-  const good =
-    percentile !== undefined &&
-    Number.isInteger(percentile.lookBack) &&
-    percentile.lookBack >= 3 &&
-    percentile.lookBack <= 50 &&
-    percentile.wantedShare >= 0.1 &&
-    percentile.wantedShare <= 0.95;
-  const { plannedRepetitions, feeding } = plan;
-  const countable = Number.isInteger(plannedRepetitions) && plannedRepetitions >= 1;
-  const food = countable ? foodPlan(plan, number, plannedRepetitions, 1) : null;
   return (
     <div id="rung-settings">
       <div className="mt-1 grid gap-x-6 gap-y-4 sm:grid-cols-3">
@@ -114,82 +213,10 @@ const Settings = memo(function RungSettings({
             ))}
           </select>
         </div>
-        <div className="sm:col-span-2">
-          <p className="mb-1 font-semibold">You, within one ask</p>
-          <div className="flex flex-wrap gap-x-4 gap-y-1">
-            {(plan.conversation?.acts ?? [])
-              .filter((act) => act !== WANTED_ACT)
-              .map((act) => {
-                const limit = rung.handlerMost?.find((one) => one.act === act)?.most;
-                return (
-                  <label key={act} className="flex items-center gap-2 text-sm">
-                    {act}
-                    <select
-                      value={limit ?? ""}
-                      onChange={(event) => {
-                        const others = (rung.handlerMost ?? []).filter((one) => one.act !== act);
-                        const next = event.target.value === "" ? others : [...others, { act, most: Number(event.target.value) }];
-                        set({ handlerMost: next.length === 0 ? undefined : next });
-                      }}
-                      className="field-box w-auto!"
-                    >
-                      <option value="">no limit</option>
-                      {[0, 1, 2, 3, 4, 5, 10].map((most) => (
-                        <option key={most} value={most}>
-                          {most === 0 ? "none" : `at most ${most}`}
-                        </option>
-                      ))}
-                    </select>
-                  </label>
-                );
-              })}
-          </div>
-          {(plan.conversation?.acts ?? []).length === 0 && (
-            <p className="text-sm text-soft">Tick what you count under Between the asks first.</p>
-          )}
-        </div>
-        {percentile !== undefined && (
-          <>
-            <LabelledNumber
-              label="Last values looked at"
-              value={percentile.lookBack}
-              problem={
-                Number.isInteger(percentile.lookBack) && percentile.lookBack >= 3 && percentile.lookBack <= 50
-                  ? null
-                  : "A whole number from 3 to 50."
-              }
-              onValue={(lookBack) => set({ percentile: { ...percentile, lookBack } }, `look-${number}`)}
-            />
-            <LabelledNumber
-              label="Share that earns it, %"
-              value={Math.round(percentile.wantedShare * 1000) / 10}
-              problem={percentile.wantedShare >= 0.1 && percentile.wantedShare <= 0.95 ? null : "From 10 to 95."}
-              onValue={(share) => set({ percentile: { ...percentile, wantedShare: share / 100 } }, `share-${number}`)}
-            />
-            {good && working !== undefined && (
-              <div>
-                <ValueStrip
-                  values={values.slice(-percentile.lookBack)}
-                  bar={percentileBar(values, percentile.lookBack, percentile.wantedShare, working.harder)}
-                  unit={working.unit}
-                  harder={working.harder}
-                  goal={goal?.value ?? null}
-                />
-                <p className="mt-1 text-sm text-soft">Moves on when: {movingOnSentence(plan.mastery, goal)}.</p>
-              </div>
-            )}
-          </>
-        )}
+        <HandlerMost plan={plan} rung={rung} set={set} />
+        {percentile !== undefined && <PercentileFields plan={plan} number={number} percentile={percentile} values={values} set={set} />}
       </div>
-      {food !== null && (
-        <p className="mt-3">
-          Food for a block on rung {number}: {counted(food.pieces, "piece")}
-          {food.grams === null ? "" : `, ${Math.round(food.grams)} g`}, a fifth of it in reserve.
-          {food.withinLimit === false && (
-            <strong className="block text-brick">More in one block than the day's limit of {feeding.dayLimitGrams} g.</strong>
-          )}
-        </p>
-      )}
+      <FoodLine plan={plan} number={number} />
     </div>
   );
 });
