@@ -1,17 +1,13 @@
 "use client";
 
-import { useRouter } from "next/navigation";
-import { useEffect, useRef, useState } from "react";
 import { NEEDED_COLUMNS, type TrialsMapping } from "@/core/formats/bring-trials";
 import { TRIALS_COLUMNS } from "@/core/formats/trials-columns";
 import { counted } from "@/core/words";
-import { send } from "@/ui/form";
 import { ScrollBox } from "@/ui/scroll-box";
 import type { BroughtWords, ImportState } from "./import-state";
+import { type Import, useImport } from "./use-import";
 
-const PIECE_BYTES = 4 * 1024 * 1024;
-const ASK_EVERY_MS = 400;
-const LONGEST_SILENCE_MS = 60_000;
+type Named = readonly { readonly id: string; readonly name: string }[];
 
 const OUTCOMES = [
   ["", "say what it means"],
@@ -27,32 +23,6 @@ const KIND_WORDS = {
   events: "Taps of sessions, one by one.",
   table: "A table. Say which of its columns is which.",
 } as const;
-
-/** Sends a file piece by piece; a piece that got lost is sent again. */
-async function upload(file: File, id: string, onState: (state: ImportState) => void, stopped: () => boolean): Promise<string | null> {
-  let at = 0;
-  while (at < file.size || file.size === 0) {
-    if (stopped()) return null;
-    let state: ImportState;
-    try {
-      const response = await fetch(`/api/imports/${id}?at=${at}`, {
-        method: "PUT",
-        headers: { "content-type": "application/octet-stream" },
-        body: file.slice(at, at + PIECE_BYTES),
-        signal: AbortSignal.timeout(LONGEST_SILENCE_MS),
-      });
-      const value = (await response.json()) as ImportState & { detail?: string };
-      if (!response.ok) return value.detail ?? "The server could not take the file.";
-      state = value;
-    } catch {
-      return "The server does not answer. Nothing of the file was kept; try again.";
-    }
-    onState(state);
-    if (state.step !== "receiving" || state.received <= at) return null;
-    at = state.received;
-  }
-  return null;
-}
 
 function Progress({ words, done, of }: { words: string; done: number; of: number }) {
   const share = of === 0 ? 0 : Math.min(1, done / of);
@@ -245,78 +215,59 @@ function Result({ state }: { state: ImportState }) {
   );
 }
 
+/** What a file that was read asks, what would come of it, and the way in. */
+function Ready({ state, horses, taken }: { state: ImportState; horses: Named; taken: Import }) {
+  const { look, mapping, setMapping, horse, setHorse, byName, setByName, asksColumns, looked, lacks, start } = taken;
+  if (look === null) return null;
+  return (
+    <>
+      <p className="mt-3">{KIND_WORDS[look.kind]}</p>
+      {look.kind !== "package" && (
+        <label className="mt-3 block max-w-sm font-semibold">
+          {mapping.columns.horse !== undefined && asksColumns ? "Whose, if a row names no horse" : "Whose"}
+          <select value={horse} onChange={(event) => setHorse(event.target.value)} className="field-box mt-0.5 font-normal">
+            {horses.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      {asksColumns && <Mapping state={state} mapping={mapping} onChange={setMapping} />}
+      {asksColumns && state.dry !== null && state.dry.horses.length > 0 && (
+        <Horses found={state.dry.horses} horses={horses} chosen={byName} onChange={setByName} />
+      )}
+      {looked && state.dry !== null && (
+        <div className="mt-4" role="status" data-testid="import-dry">
+          <Brought brought={state.dry} would />
+        </div>
+      )}
+      <p className="mt-4 flex flex-wrap items-center gap-3">
+        {asksColumns && !looked ? (
+          <button type="button" className="act" disabled={lacks.length > 0 || horse === ""} onClick={() => void start(true)}>
+            Look it through
+          </button>
+        ) : (
+          <button
+            type="button"
+            className="act"
+            disabled={lacks.length > 0 || (look.kind !== "package" && horse === "")}
+            onClick={() => void start(false)}
+          >
+            Bring it in
+          </button>
+        )}
+        {lacks.length > 0 && <span className="text-sm text-soft">Say first which column is {lacks.join(", ")}.</span>}
+      </p>
+    </>
+  );
+}
+
 /** Takes a file in: sends it, says what it is, asks what it cannot know, says how far it has come; may be given up at any time before it is read. */
-export function Importer({ horses }: { horses: readonly { readonly id: string; readonly name: string }[] }) {
-  const router = useRouter();
-  const [state, setState] = useState<ImportState | null>(null);
-  const [mapping, setMapping] = useState<TrialsMapping>({ columns: {}, outcomes: {} });
-  const [horse, setHorse] = useState(horses[0]?.id ?? "");
-  const [byName, setByName] = useState<Readonly<Record<string, string>>>({});
-  /** What was said when the file was looked through: something else is looked through again. */
-  const [lookedAt, setLookedAt] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const stopped = useRef(false);
-  const going = state?.step === "reading" || state?.step === "bringing" || state?.step === "looking";
-  const id = state?.id;
-  useEffect(() => {
-    if (!going || id === undefined) return;
-    const timer = setInterval(() => {
-      void send<ImportState>("GET", `/api/imports/${id}`).then((sent) => {
-        if (!sent.ok) return setProblem(sent.message);
-        setState(sent.value);
-        if (sent.value.step === "done") router.refresh();
-      });
-    }, ASK_EVERY_MS);
-    return () => clearInterval(timer);
-  }, [going, id, router]);
-  const choose = async (file: File | undefined) => {
-    if (file === undefined) return;
-    stopped.current = false;
-    setProblem(null);
-    setState(null);
-    setByName({});
-    setLookedAt(null);
-    const begun = await send<ImportState>("POST", "/api/imports", { name: file.name, size: file.size });
-    if (!begun.ok) return setProblem(begun.message);
-    setState(begun.value);
-    const wrong = await upload(
-      file,
-      begun.value.id,
-      (next) => {
-        setState(next);
-        if (next.look !== null) setMapping(next.look.mapping);
-      },
-      () => stopped.current,
-    );
-    if (wrong !== null) setProblem(wrong);
-  };
-  const said = JSON.stringify([horse, byName, mapping]);
-  const start = async (dry: boolean) => {
-    if (state === null) return;
-    const sent = await send<ImportState>("POST", `/api/imports/${state.id}`, {
-      horse: state.look?.kind === "package" ? null : horse,
-      horses: byName,
-      columns: mapping.columns,
-      outcomes: mapping.outcomes,
-      dry,
-    });
-    if (!sent.ok) return setProblem(sent.message);
-    setProblem(null);
-    if (dry) setLookedAt(said);
-    setState(sent.value);
-  };
-  const stop = async () => {
-    stopped.current = true;
-    if (state === null) return;
-    const sent = await send<ImportState>("DELETE", `/api/imports/${state.id}`);
-    if (sent.ok) setState(sent.value);
-    else setProblem(sent.message);
-  };
-  const look = state?.look ?? null;
-  const asksColumns = look !== null && (look.kind === "trials" || look.kind === "table");
-  // A table is read through once, and what would come is said, before anything of it is written.
-  const looked = state?.step === "looked" && lookedAt === said;
-  const lacks = asksColumns ? NEEDED_COLUMNS.filter((name) => mapping.columns[name] === undefined) : [];
+export function Importer({ horses }: { horses: Named }) {
+  const taken = useImport(horses);
+  const { state, problem, going, choose, stop } = taken;
   return (
     <div className="mt-4">
       <label className="block font-semibold">
@@ -343,49 +294,7 @@ export function Importer({ horses }: { horses: readonly { readonly id: string; r
         <>
           <p className="figures mt-2 text-sm text-soft">{state.name}</p>
           {state.step === "receiving" && <Progress words="Being sent" done={state.received} of={state.size} />}
-          {(state.step === "received" || state.step === "looked") && look !== null && (
-            <>
-              <p className="mt-3">{KIND_WORDS[look.kind]}</p>
-              {look.kind !== "package" && (
-                <label className="mt-3 block max-w-sm font-semibold">
-                  {mapping.columns.horse !== undefined && asksColumns ? "Whose, if a row names no horse" : "Whose"}
-                  <select value={horse} onChange={(event) => setHorse(event.target.value)} className="field-box mt-0.5 font-normal">
-                    {horses.map((one) => (
-                      <option key={one.id} value={one.id}>
-                        {one.name}
-                      </option>
-                    ))}
-                  </select>
-                </label>
-              )}
-              {asksColumns && <Mapping state={state} mapping={mapping} onChange={setMapping} />}
-              {asksColumns && state.dry !== null && state.dry.horses.length > 0 && (
-                <Horses found={state.dry.horses} horses={horses} chosen={byName} onChange={setByName} />
-              )}
-              {looked && state.dry !== null && (
-                <div className="mt-4" role="status" data-testid="import-dry">
-                  <Brought brought={state.dry} would />
-                </div>
-              )}
-              <p className="mt-4 flex flex-wrap items-center gap-3">
-                {asksColumns && !looked ? (
-                  <button type="button" className="act" disabled={lacks.length > 0 || horse === ""} onClick={() => void start(true)}>
-                    Look it through
-                  </button>
-                ) : (
-                  <button
-                    type="button"
-                    className="act"
-                    disabled={lacks.length > 0 || (look.kind !== "package" && horse === "")}
-                    onClick={() => void start(false)}
-                  >
-                    Bring it in
-                  </button>
-                )}
-                {lacks.length > 0 && <span className="text-sm text-soft">Say first which column is {lacks.join(", ")}.</span>}
-              </p>
-            </>
-          )}
+          {(state.step === "received" || state.step === "looked") && <Ready state={state} horses={horses} taken={taken} />}
           {state.step === "looking" && <Progress words="Being looked through; nothing is written" done={state.bytes} of={state.size} />}
           {state.step === "reading" && <Progress words="Being read and looked at" done={state.bytes} of={state.size} />}
           {state.step === "bringing" && <Progress words={`Being brought in: ${state.events} taps`} done={1} of={1} />}

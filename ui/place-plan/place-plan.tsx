@@ -33,35 +33,79 @@ interface PlanProps {
 
 const SHAPES: Partial<Record<PlaceItem["kind"], "ring" | "dot">> = { post: "ring", companion: "dot" };
 
-/** A place from above, to scale, with its zones and objects. */
-export function PlacePlan({
-  outline,
-  items,
-  label,
-  shade = {},
-  notes = {},
-  selected = null,
-  onSelect,
-  onMove,
-  scaleWords,
-  letters = 26,
-}: PlanProps) {
-  const box = useRef<SVGSVGElement>(null);
-  const dragging = useRef<{ index: number; dx: number; dy: number } | null>(null);
-  const { lengthMetres, widthMetres, shape } = outline;
-  const width = lengthMetres * CENTIMETRES;
-  const height = widthMetres * CENTIMETRES;
-  const size = Math.max(width, height);
-  const line = size / 280;
-  const letter = size / letters;
-  const pad = size * 0.04;
-  const scale = scaleMetres(lengthMetres);
+/** How large things are drawn: the whole, a line, a letter. */
+interface Sizes {
+  readonly width: number;
+  readonly height: number;
+  readonly line: number;
+  readonly letter: number;
+}
+
+/** One zone or object with its name, and what is written under it. */
+function ItemShape({
+  item,
+  sizes: { width, height, line, letter },
+  dark,
+  on,
+  note,
+}: {
+  item: PlaceItem;
+  sizes: Sizes;
+  /** How dark it is filled, 0 to 1; left out for plain. */
+  dark: number | undefined;
+  /** Whether it is chosen. */
+  on: boolean;
+  note: string | undefined;
+}) {
   const within = (x: number, words: string) => {
     const half = letter * words.length * 0.26;
     return Math.min(Math.max(x, half), Math.max(half, width - half));
   };
-  const still = onSelect === undefined && onMove === undefined;
+  const x = item.xMetres * CENTIMETRES;
+  const y = item.yMetres * CENTIMETRES;
+  const across = item.acrossMetres * CENTIMETRES;
+  const downwards = item.downMetres * CENTIMETRES;
+  const kind = SHAPES[item.kind];
+  // A label that would not fit stands beside its item, towards the middle of the place.
+  const lines = note === undefined ? 1 : 2;
+  const fits = downwards > letter * (lines + 0.3);
+  const firstLine = fits
+    ? y - (lines - 1) * letter * 0.5 + letter * 0.32
+    : y > height / 2
+      ? y - downwards / 2 - letter * (lines - 0.65)
+      : y + downwards / 2 + letter;
+  const common = {
+    fill: dark === undefined ? "var(--ground)" : "var(--ochre)",
+    fillOpacity: dark === undefined ? 1 : 0.1 + 0.75 * dark,
+    stroke: on ? "var(--tarn)" : "var(--ink)",
+    strokeWidth: on ? line * 2.6 : line,
+    strokeDasharray: item.kind === "zone" || item.kind === "corner" ? `${line * 4} ${line * 3}` : undefined,
+  };
+  return (
+    <>
+      {kind === undefined ? (
+        <rect x={x - across / 2} y={y - downwards / 2} width={across} height={downwards} rx={line * 2} {...common} />
+      ) : (
+        <ellipse cx={x} cy={y} rx={across / 2} ry={downwards / 2} {...common} />
+      )}
+      <text textAnchor="middle" fontSize={letter} fill="var(--ink)" stroke="var(--paper)" strokeWidth={letter * 0.22} paintOrder="stroke">
+        <tspan x={within(x, item.name)} y={firstLine}>
+          {item.name}
+        </tspan>
+        {note !== undefined && (
+          <tspan x={within(x, note)} y={firstLine + letter} fontSize={letter * 0.9}>
+            {note}
+          </tspan>
+        )}
+      </text>
+    </>
+  );
+}
 
+/** Items chosen and moved: by dragging, or with the arrow keys. */
+function useMoving(outline: PlaceOutline, items: readonly PlaceItem[], { onSelect, onMove }: Pick<PlanProps, "onSelect" | "onMove">) {
+  const box = useRef<SVGSVGElement>(null);
+  const dragging = useRef<{ index: number; dx: number; dy: number } | null>(null);
   const metresAt = (event: PointerEvent) => {
     const svg = box.current;
     const matrix = svg?.getScreenCTM();
@@ -98,6 +142,32 @@ export function PlacePlan({
     event.preventDefault();
   };
 
+  return { box, down, move, up, key };
+}
+
+/** A place from above, to scale, with its zones and objects. */
+export function PlacePlan({
+  outline,
+  items,
+  label,
+  shade = {},
+  notes = {},
+  selected = null,
+  onSelect,
+  onMove,
+  scaleWords,
+  letters = 26,
+}: PlanProps) {
+  const { box, down, move, up, key } = useMoving(outline, items, { onSelect, onMove });
+  const { lengthMetres, widthMetres, shape } = outline;
+  const width = lengthMetres * CENTIMETRES;
+  const height = widthMetres * CENTIMETRES;
+  const size = Math.max(width, height);
+  const line = size / 280;
+  const letter = size / letters;
+  const pad = size * 0.04;
+  const scale = scaleMetres(lengthMetres);
+  const still = onSelect === undefined && onMove === undefined;
   return (
     <svg
       ref={box}
@@ -112,55 +182,9 @@ export function PlacePlan({
         <rect width={width} height={height} fill="var(--paper)" stroke="var(--ink)" strokeWidth={line * 1.6} />
       )}
       {items.map((item, i) => {
-        const x = item.xMetres * CENTIMETRES;
-        const y = item.yMetres * CENTIMETRES;
-        const across = item.acrossMetres * CENTIMETRES;
-        const downwards = item.downMetres * CENTIMETRES;
-        const dark = shade[item.name];
-        const on = selected === i;
-        const kind = SHAPES[item.kind];
         const note = notes[item.name];
-        // A label that would not fit stands beside its item, towards the middle of the place.
-        const lines = note === undefined ? 1 : 2;
-        const fits = downwards > letter * (lines + 0.3);
-        const firstLine = fits
-          ? y - (lines - 1) * letter * 0.5 + letter * 0.32
-          : y > height / 2
-            ? y - downwards / 2 - letter * (lines - 0.65)
-            : y + downwards / 2 + letter;
-        const common = {
-          fill: dark === undefined ? "var(--ground)" : "var(--ochre)",
-          fillOpacity: dark === undefined ? 1 : 0.1 + 0.75 * dark,
-          stroke: on ? "var(--tarn)" : "var(--ink)",
-          strokeWidth: on ? line * 2.6 : line,
-          strokeDasharray: item.kind === "zone" || item.kind === "corner" ? `${line * 4} ${line * 3}` : undefined,
-        };
-        const body = (
-          <>
-            {kind === undefined ? (
-              <rect x={x - across / 2} y={y - downwards / 2} width={across} height={downwards} rx={line * 2} {...common} />
-            ) : (
-              <ellipse cx={x} cy={y} rx={across / 2} ry={downwards / 2} {...common} />
-            )}
-            <text
-              textAnchor="middle"
-              fontSize={letter}
-              fill="var(--ink)"
-              stroke="var(--paper)"
-              strokeWidth={letter * 0.22}
-              paintOrder="stroke"
-            >
-              <tspan x={within(x, item.name)} y={firstLine}>
-                {item.name}
-              </tspan>
-              {note !== undefined && (
-                <tspan x={within(x, note)} y={firstLine + letter} fontSize={letter * 0.9}>
-                  {note}
-                </tspan>
-              )}
-            </text>
-          </>
-        );
+        const on = selected === i;
+        const body = <ItemShape item={item} sizes={{ width, height, line, letter }} dark={shade[item.name]} on={on} note={note} />;
         if (still) return <g key={`${i}-${item.name}`}>{body}</g>;
         return (
           // biome-ignore lint/a11y/useSemanticElements: a shape in a drawing cannot be an HTML button

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import type { PlaceShape } from "@/core/place";
 import { asPlaceItem } from "@/core/schemas";
-import { PlaceEditor } from "@/features/places/place-editor";
+import { PlaceEditor } from "@/features/places/editor";
 import { getPlace } from "@/store";
 import { BinButton } from "@/ui/form";
 import { findOr404 } from "../../../server/find-or-404";

@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { PlaceEditor } from "@/features/places/place-editor";
+import { PlaceEditor } from "@/features/places/editor";
 
 export const metadata: Metadata = { title: "Add a place" };
 

@@ -1,0 +1,2 @@
+export type { PlaceDraft } from "./draft";
+export { PlaceEditor } from "./place-editor";
