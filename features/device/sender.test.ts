@@ -552,6 +552,29 @@ describe("a session begun on the device", () => {
   });
 });
 
+describe("a page whose sending has ended", () => {
+  it("sends nothing more, also where it was in the middle of it: the next page does", async () => {
+    const key = `ended-${name++}`;
+    const sender = senderOf("s", () => DeviceQueue.open(key));
+    const held: (() => void)[] = [];
+    vi.stubGlobal("fetch", async (url: string, init?: RequestInit) => {
+      if (url === "/api/clock") await new Promise<void>((go) => held.push(go));
+      return server.handle(url, init);
+    });
+    const list = taps(3);
+    await sender.keep(list);
+    await vi.waitFor(() => expect(held.length).toBeGreaterThan(0), 5000);
+    sender.end();
+    vi.stubGlobal("fetch", server.handle);
+    for (const go of held) go();
+    await new Promise((resolve) => setTimeout(resolve, 500));
+    expect(server.saved.size).toBe(0);
+    const next = senderOf("s", () => DeviceQueue.open(key));
+    expect(await next.flush(5000)).toBe(true);
+    expect([...server.saved.keys()]).toEqual(idsOf(list));
+  });
+});
+
 describe("taps that were refused before", () => {
   const keptAs = async (refusal: { reason: string; code: string | null }) => {
     const key = `refused-${name++}`;

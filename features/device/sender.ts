@@ -131,6 +131,7 @@ export class Sender {
   end(): void {
     this.ended = true;
     this.again = false;
+    this.delivery.end();
     if (this.timer !== null) clearTimeout(this.timer);
     this.timer = null;
   }

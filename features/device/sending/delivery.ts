@@ -34,6 +34,7 @@ export class Delivery {
   private readonly clockAsked = new Set<string>();
   /** Sessions given again in this run: once is enough. */
   private readonly given = new Set<string>();
+  private ended = false;
 
   constructor(
     private readonly storeId: string,
@@ -41,6 +42,17 @@ export class Delivery {
     /** Told how far the store reached before a batch was sent and after. */
     private readonly heardReach: (before: Mark | null, now: Mark) => Promise<void>,
   ) {}
+
+  /** Nothing is sent from here any more, also where a run is in the middle of it. */
+  end(): void {
+    this.ended = true;
+  }
+
+  /** Posts something, unless the sending has ended. */
+  private post(url: string, body: unknown): Promise<Response> {
+    if (this.ended) throw new Error("The sending of this page has ended.");
+    return reach(url, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(body) });
+  }
 
   /** A new run begins. */
   begin(): void {
@@ -70,11 +82,8 @@ export class Delivery {
   private async sendSession({ id, begun, madeMs, startedMs }: KeptSession): Promise<void> {
     const { keeping, clocks } = this.parts;
     const { offsetMs } = await clocks.last();
-    const response = await reach("/api/sessions", {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify({ ...begun, made_ms: Math.round(madeMs + offsetMs), ...(startedMs === null ? {} : { started_ms: startedMs }) }),
-    });
+    const began = startedMs === null ? {} : { started_ms: startedMs };
+    const response = await this.post("/api/sessions", { ...begun, made_ms: Math.round(madeMs + offsetMs), ...began });
     const answer = await bodyOf<Answer>(response);
     if (response.ok && answer?.id === id) return void (await keeping.settleSession(id, "saved"));
     if (response.ok) throw new Error(NO_ANSWER);
@@ -107,11 +116,7 @@ export class Delivery {
     const clocks: Record<string, number> = {};
     for (const load of new Set(batch.map((event) => event.load))) clocks[load] = await offsets.offsetOf(load);
     const before = readMark(this.storeId);
-    const response = await reach("/api/events", {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify({ store: this.storeId, recorder: batch[0]?.recorder, clocks, events: batch }),
-    });
+    const response = await this.post("/api/events", { store: this.storeId, recorder: batch[0]?.recorder, clocks, events: batch });
     const answer = await bodyOf<Answer>(response);
     if (response.ok) {
       // A confirmation that did not come through whole, or is not this store's and of these taps, is none: they are sent again.
