@@ -5,6 +5,7 @@ import { circleWorkOf, workedHard } from "@/core/circle";
 import { heartReadings, lastTemperature } from "@/core/record";
 import type { CircleStart } from "@/core/start";
 import { recoveryOf } from "@/core/welfare";
+import { TextBox } from "@/ui/form/controls";
 import { RecoveryCurve } from "@/ui/measure/recovery-curve";
 import { WayLink } from "@/ui/way";
 import { play } from "../sound/feedback";
@@ -42,51 +43,140 @@ function WalkAtTheEnd({ easy, onSay }: { easy: boolean | null; onSay: (easy: boo
   );
 }
 
-/** The way down after the finish: walk until breathing is back within the horse's own limit, or say why it was left. */
-export function CoolDownPanel({ start, circle, after }: { start: CircleStart; circle: Circle; after: string }) {
-  const { watch } = circle;
-  const cool = circleWorkOf(watch.record)?.cool ?? null;
-  const [why, setWhy] = useState("");
+/** Gives the cool-down to somebody else, or to a walker. */
+function HandOver({
+  people,
+  onHand,
+}: {
+  people: readonly { readonly id: string; readonly name: string }[];
+  onHand: (who: string) => void;
+}) {
   const [who, setWho] = useState("");
-  const [late, setLate] = useState(false);
+  return (
+    <details className="border-t-2 border-hair pt-2">
+      <summary className="min-h-11 cursor-pointer font-semibold">Hand it to somebody, or to a walker</summary>
+      <div className="flex items-end gap-2">
+        <TextBox className="grow" label="Who or what" list="cool-people" value={who} maxLength={80} onTyped={setWho} />
+        <datalist id="cool-people">
+          {people.map(({ id, name }) => (
+            <option key={id} value={name} />
+          ))}
+          <option value="the walker" />
+        </datalist>
+        <button
+          type="button"
+          className="act-quiet"
+          disabled={who.trim() === ""}
+          onClick={() => {
+            onHand(who.trim());
+            setWho("");
+          }}
+        >
+          Hand over
+        </button>
+      </div>
+    </details>
+  );
+}
+
+/** Asked once breath is down. A dull horse is not down, and stays dull here also where it breathes faster again. */
+function IsItBright({ down, onBright }: { down: boolean; onBright: () => void }) {
   const [dull, setDull] = useState(false);
-  const resting = start.today.restingBreaths;
-  const work = circleWorkOf(watch.record);
-  const hot = circle.heat !== null && circle.heat.level !== "usual";
-  const recovery = recoveryOf(cool?.readings ?? [], resting, {
-    hearts: heartReadings(watch.record),
-    celsius: lastTemperature(watch.record),
-    hard: hot || (work !== null && workedHard(work)),
-    hot,
-    withinShare: start.yard.settings.coolWithinShare,
-  });
-  const last = cool?.readings.at(-1) ?? null;
-  const limit = recovery.limitPerMinute;
-  const down = recovery.down === true;
-  const ended = cool?.ended ?? null;
-  const lastMs = last?.wallMs ?? cool?.startedMs ?? 0;
+  if (dull)
+    return (
+      <p role="alert" className="border-4 border-brick p-3 font-semibold">
+        A dull horse is not down, whatever it breathes. Shade and water. Call a vet.{" "}
+        <button type="button" className="link" onClick={() => setDull(false)}>
+          It is bright after all
+        </button>
+      </p>
+    );
+  if (!down) return null;
+  return (
+    <fieldset>
+      <legend className="font-semibold">Breath is down. Is the horse bright?</legend>
+      <div className="mt-1 grid grid-cols-2 gap-2">
+        <button type="button" className="act min-h-14" onClick={onBright}>
+          Bright: close the session
+        </button>
+        <button type="button" className="act-quiet min-h-14" onClick={() => setDull(true)}>
+          Dull, or not sure
+        </button>
+      </div>
+    </fieldset>
+  );
+}
+
+/** The session closed before breath is down, with a reason. */
+function CloseAllTheSame({ onClose }: { onClose: (why: string) => void }) {
+  const [why, setWhy] = useState("");
+  return (
+    <div className="flex items-end gap-2">
+      <TextBox className="grow" label="Close it all the same, because" value={why} maxLength={200} onTyped={setWhy} />
+      <button type="button" className="act-quiet" disabled={why.trim().length < 4} onClick={() => onClose(why.trim())}>
+        Close
+      </button>
+    </div>
+  );
+}
+
+/** Whether no reading came for too long; said by a sound as well. */
+function useLate(ended: boolean, lastMs: number): boolean {
+  const [late, setLate] = useState(false);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new reading begins the time anew
   useEffect(() => {
     setLate(false);
-    if (ended !== null) return;
+    if (ended) return;
     const timer = setTimeout(() => {
       setLate(true);
       play([0, 0.3].map((at) => ({ at, seconds: 0.2, hertz: 520 })));
     }, REMIND_MS);
     return () => clearTimeout(timer);
   }, [ended, lastMs]);
+  return late;
+}
+
+/** What the readings say of the way down: against the horse's own rest, harder work and heat. */
+function useRecovery(start: CircleStart, { watch, heat }: Circle) {
+  const work = circleWorkOf(watch.record);
+  const hot = heat !== null && heat.level !== "usual";
+  const recovery = recoveryOf(work?.cool?.readings ?? [], start.today.restingBreaths, {
+    hearts: heartReadings(watch.record),
+    celsius: lastTemperature(watch.record),
+    hard: hot || (work !== null && workedHard(work)),
+    hot,
+    withinShare: start.yard.settings.coolWithinShare,
+  });
+  return { work, cool: work?.cool ?? null, hot, recovery };
+}
+
+/** What to do now, and when breath is down. */
+function WhatNow({ hot, resting, recovery }: { hot: boolean; resting: number | null; recovery: ReturnType<typeof recoveryOf> }) {
+  const limit = recovery.limitPerMinute;
+  return (
+    <p className="text-lg">
+      {hot ? "Shade, water over the whole body, moving air." : "Walk on."}{" "}
+      {recovery.ownLimit
+        ? `Breath is down at ${Math.floor(limit)} a minute or fewer, in two counts three minutes apart. It rests at ${Math.round(resting ?? 0)}.`
+        : `This horse’s resting rate is not known. ${limit} a minute or fewer, in two counts three minutes apart, is down for any horse. If it stays above that, close it below and say how you know. Count its breathing in the stable tomorrow, under Know.`}
+    </p>
+  );
+}
+
+/** The way down after the finish: walk until breathing is back within the horse's own limit, or say why it was left. */
+export function CoolDownPanel({ start, circle, after }: { start: CircleStart; circle: Circle; after: string }) {
+  const { watch } = circle;
+  const { work, cool, hot, recovery } = useRecovery(start, circle);
+  const ended = cool?.ended ?? null;
+  const late = useLate(ended !== null, cool?.readings.at(-1)?.wallMs ?? cool?.startedMs ?? 0);
+  const resting = start.today.restingBreaths;
   const back = lastOfIt(watch);
   return (
     <section aria-label="Cool-down" className="grid gap-4">
       <h2 className="text-2xl">{ended === null ? "Cool down" : ended === "cooled" ? "Breath is down" : "Cool-down left"}</h2>
       {ended === null ? (
         <>
-          <p className="text-lg">
-            {hot ? "Shade, water over the whole body, moving air." : "Walk on."}{" "}
-            {recovery.ownLimit
-              ? `Breath is down at ${Math.floor(limit)} a minute or fewer, in two counts three minutes apart. It rests at ${Math.round(resting ?? 0)}.`
-              : `This horse’s resting rate is not known. ${limit} a minute or fewer, in two counts three minutes apart, is down for any horse. If it stays above that, close it below and say how you know. Count its breathing in the stable tomorrow, under Know.`}
-          </p>
+          <WhatNow hot={hot} resting={resting} recovery={recovery} />
           {late && (
             <p role="alert" className="border-l-4 border-ochre pl-3 font-semibold">
               Five minutes without a reading. Take the breathing again.
@@ -95,83 +185,19 @@ export function CoolDownPanel({ start, circle, after }: { start: CircleStart; ci
           <BreathTaps onRate={(taps) => watch.press({ type: "breath", payload: { taps_ms: taps.map(Math.round) } })} />
           <Vitals onMeasure={(strand, value, unit) => watch.press({ type: "measure", payload: { strand, value, unit } })} />
           {cool?.handedTo != null && <p>Handed to {cool.handedTo}. A reading can be taken on any device that opens this session.</p>}
-          <details className="border-t-2 border-hair pt-2">
-            <summary className="min-h-11 cursor-pointer font-semibold">Hand it to somebody, or to a walker</summary>
-            <div className="flex items-end gap-2">
-              <label className="grow">
-                Who or what
-                <input
-                  list="cool-people"
-                  value={who}
-                  maxLength={80}
-                  className="field-box mt-1"
-                  onChange={(event) => setWho(event.target.value)}
-                />
-                <datalist id="cool-people">
-                  {start.yard.people.map(({ id, name }) => (
-                    <option key={id} value={name} />
-                  ))}
-                  <option value="the walker" />
-                </datalist>
-              </label>
-              <button
-                type="button"
-                className="act-quiet"
-                disabled={who.trim() === ""}
-                onClick={() => {
-                  watch.press({ type: "cool", payload: { did: "handed", who: who.trim() } });
-                  setWho("");
-                }}
-              >
-                Hand over
-              </button>
-            </div>
-          </details>
-          {down && !dull ? (
-            <fieldset>
-              <legend className="font-semibold">Breath is down. Is the horse bright?</legend>
-              <div className="mt-1 grid grid-cols-2 gap-2">
-                <button
-                  type="button"
-                  className="act min-h-14"
-                  onClick={() => watch.press({ type: "cool", payload: { did: "cooled", bright: true } })}
-                >
-                  Bright: close the session
-                </button>
-                <button type="button" className="act-quiet min-h-14" onClick={() => setDull(true)}>
-                  Dull, or not sure
-                </button>
-              </div>
-            </fieldset>
-          ) : dull ? (
-            <p role="alert" className="border-4 border-brick p-3 font-semibold">
-              A dull horse is not down, whatever it breathes. Shade and water. Call a vet.{" "}
-              <button type="button" className="link" onClick={() => setDull(false)}>
-                It is bright after all
-              </button>
-            </p>
-          ) : null}
-          <div className="flex items-end gap-2">
-            <label className="grow">
-              Close it all the same, because
-              <input value={why} maxLength={200} className="field-box mt-1" onChange={(event) => setWhy(event.target.value)} />
-            </label>
-            <button
-              type="button"
-              className="act-quiet"
-              disabled={why.trim().length < 4}
-              onClick={() => watch.press({ type: "cool", payload: { did: "left", reason: why.trim() } })}
-            >
-              Close
-            </button>
-          </div>
+          <HandOver people={start.yard.people} onHand={(who) => watch.press({ type: "cool", payload: { did: "handed", who } })} />
+          <IsItBright
+            down={recovery.down === true}
+            onBright={() => watch.press({ type: "cool", payload: { did: "cooled", bright: true } })}
+          />
+          <CloseAllTheSame onClose={(reason) => watch.press({ type: "cool", payload: { did: "left", reason } })} />
           <p className="text-sm text-soft">
             Breathing faster than the heart beats, or a rate that does not fall in the shade: stop, cool the horse with water, call a
             veterinarian.
           </p>
         </>
       ) : (
-        cool?.reason !== null && cool !== null && <p>{cool.reason}</p>
+        cool !== null && cool.reason !== null && <p>{cool.reason}</p>
       )}
       {ended !== null && work !== null && (
         <WalkAtTheEnd easy={work.easy} onSay={(easy) => watch.press({ type: "circle.rated", payload: { easy } })} />

@@ -125,28 +125,102 @@ function Grades({ record }: { record: SessionRecord }) {
   });
 }
 
+function Retreats({ record }: { record: SessionRecord }) {
+  const retreats = retreatsOf(record);
+  if (retreats === null) return null;
+  return (
+    <MeasureRow
+      label="backed off as the reward"
+      value={`${retreats.count}`}
+      testId="retreats"
+      below={
+        <>
+          {retreats.nearestMetres === null ? "no distance said" : `nearest ${decimals(retreats.nearestMetres, 1)} m`}
+          {retreats.byZone.length > 0 && `; ${retreats.byZone.map(({ zone, count }) => `${zone} ${count}`).join(", ")}`}
+        </>
+      }
+      how={<>Approach and retreat: each is a trial of its rung, and going away before the horse does is what it earned.</>}
+    />
+  );
+}
+
+type Run = ReturnType<typeof chainRunsOf>["runs"][number];
+
+/** Runs of a chain: each link's time, and where it broke. */
+function Runs({ runs }: { runs: readonly Run[] }) {
+  return runs.map((run, i) => (
+    <MeasureRow
+      key={`${i}-${run.chain}`}
+      label={`${run.name}, run ${i + 1}`}
+      value={run.whole ? "whole" : run.broke === null ? "stopped" : `broke on ${run.broke}`}
+      below={
+        <>
+          {run.links
+            .slice(run.from - 1)
+            .map((link, at) => `${link} ${run.linkSeconds[at] === undefined ? "–" : `${decimals(run.linkSeconds[at], 1)} s`}`)
+            .join(" → ")}
+          {run.reason !== null && `; ${run.reason}`}
+          {run.did !== null && `; ${run.did}`}
+        </>
+      }
+      how={<>Time of each link from the one before, or from the beginning of the run.</>}
+    />
+  ));
+}
+
+/** Who was there, how the rig was, and what was done where it was not safe. */
+function NotedFacts({ record }: { record: SessionRecord }) {
+  const rigs = record.facts.filter((fact) => fact.type === "rig");
+  const withs = record.facts.filter((fact) => fact.type === "with");
+  const safety = safetyOf(record);
+  if (rigs.length + withs.length + safety.length === 0) return null;
+  return (
+    <ul className="mt-3 grid gap-1">
+      {withs.map(({ id, payload }) => (
+        <li key={id}>
+          {payload.who} {PART_WORDS[payload.part]}.
+        </li>
+      ))}
+      {rigs.map(({ id, payload }) => (
+        <li key={id}>
+          Rig{payload.side === "L" ? ", left" : payload.side === "R" ? ", right" : ""}:{" "}
+          {payload.skipped === true ? "skipped" : (payload.checks ?? []).join(", ") || "nothing"}
+          {(payload.open ?? []).length > 0 && <strong className="text-brick">; not right yet: {(payload.open ?? []).join(", ")}</strong>}.
+        </li>
+      ))}
+      {safety.map((fact) =>
+        fact.type === "safety" ? (
+          <li key={fact.id} className="border-l-4 border-brick pl-3">
+            {fact.payload.what}
+            {fact.payload.hurt === "fall" && "; a fall"}
+            {fact.payload.hurt === "injury" && "; somebody or the horse hurt"}. Then: {fact.payload.then}
+            {fact.payload.why !== undefined && `, because: ${fact.payload.why}`}.
+          </li>
+        ) : null,
+      )}
+    </ul>
+  );
+}
+
+/** Safety facts with something said of them beside what was done. */
+const safetyOf = ({ facts }: SessionRecord) =>
+  facts.filter((fact) => fact.type === "safety" && (fact.payload.why !== undefined || fact.payload.hurt !== undefined));
+
 /** What happened between the asks, as far as it was logged; nothing where none of it was. */
 export function Between({ record, earlierActs }: { record: SessionRecord; earlierActs: readonly DatedActs[] }) {
-  const retreats = retreatsOf(record);
   const { runs } = chainRunsOf(record);
   const counts = new Map<string, number>();
   for (const fact of record.facts)
     if (fact.type === "signal" && fact.payload.class === "count") counts.set(fact.payload.name, (counts.get(fact.payload.name) ?? 0) + 1);
-  const rigs = record.facts.filter((fact) => fact.type === "rig");
-  const withs = record.facts.filter((fact) => fact.type === "with");
-  const safety = record.facts.filter(
-    (fact) => fact.type === "safety" && (fact.payload.why !== undefined || fact.payload.hurt !== undefined),
-  );
   const any =
     wrongChoicesOf(record) !== null ||
     ownTimesOf(record).length > 0 ||
     actCountsOf(record) !== null ||
-    retreats !== null ||
+    retreatsOf(record) !== null ||
     runs.length > 0 ||
     counts.size > 0 ||
-    rigs.length > 0 ||
-    withs.length > 0 ||
-    safety.length > 0 ||
+    record.facts.some(({ type }) => type === "rig" || type === "with") ||
+    safetyOf(record).length > 0 ||
     passesOf(record, "movement") !== null ||
     dangerSigns(record) > 1;
   if (!any) return null;
@@ -156,20 +230,7 @@ export function Between({ record, earlierActs }: { record: SessionRecord; earlie
       <div className="gap-x-12 md:columns-2 [&>div]:break-inside-avoid">
         <Wrong record={record} />
         <OwnTimesRows record={record} />
-        {retreats !== null && (
-          <MeasureRow
-            label="backed off as the reward"
-            value={`${retreats.count}`}
-            testId="retreats"
-            below={
-              <>
-                {retreats.nearestMetres === null ? "no distance said" : `nearest ${decimals(retreats.nearestMetres, 1)} m`}
-                {retreats.byZone.length > 0 && `; ${retreats.byZone.map(({ zone, count }) => `${zone} ${count}`).join(", ")}`}
-              </>
-            }
-            how={<>Approach and retreat: each is a trial of its rung, and going away before the horse does is what it earned.</>}
-          />
-        )}
+        <Retreats record={record} />
         <Acts record={record} earlier={earlierActs} />
         <Grades record={record} />
         {[...counts]
@@ -177,54 +238,9 @@ export function Between({ record, earlierActs }: { record: SessionRecord; earlie
           .map(([name, n]) => (
             <MeasureRow key={name} label={name} value={`${n}`} how={<>Counted; it says nothing by itself.</>} />
           ))}
-        {runs.map((run, i) => (
-          <MeasureRow
-            key={`${i}-${run.chain}`}
-            label={`${run.name}, run ${i + 1}`}
-            value={run.whole ? "whole" : run.broke === null ? "stopped" : `broke on ${run.broke}`}
-            below={
-              <>
-                {run.links
-                  .slice(run.from - 1)
-                  .map((link, at) => `${link} ${run.linkSeconds[at] === undefined ? "–" : `${decimals(run.linkSeconds[at], 1)} s`}`)
-                  .join(" → ")}
-                {run.reason !== null && `; ${run.reason}`}
-                {run.did !== null && `; ${run.did}`}
-              </>
-            }
-            how={<>Time of each link from the one before, or from the beginning of the run.</>}
-          />
-        ))}
+        <Runs runs={runs} />
       </div>
-      {(rigs.length > 0 || withs.length > 0 || safety.length > 0) && (
-        <ul className="mt-3 grid gap-1">
-          {withs.map(({ id, payload }) => (
-            <li key={id}>
-              {payload.who} {PART_WORDS[payload.part]}.
-            </li>
-          ))}
-          {rigs.map(({ id, payload }) => (
-            <li key={id}>
-              Rig{payload.side === "L" ? ", left" : payload.side === "R" ? ", right" : ""}:{" "}
-              {payload.skipped === true ? "skipped" : (payload.checks ?? []).join(", ") || "nothing"}
-              {(payload.open ?? []).length > 0 && (
-                <strong className="text-brick">; not right yet: {(payload.open ?? []).join(", ")}</strong>
-              )}
-              .
-            </li>
-          ))}
-          {safety.map((fact) =>
-            fact.type === "safety" ? (
-              <li key={fact.id} className="border-l-4 border-brick pl-3">
-                {fact.payload.what}
-                {fact.payload.hurt === "fall" && "; a fall"}
-                {fact.payload.hurt === "injury" && "; somebody or the horse hurt"}. Then: {fact.payload.then}
-                {fact.payload.why !== undefined && `, because: ${fact.payload.why}`}.
-              </li>
-            ) : null,
-          )}
-        </ul>
-      )}
+      <NotedFacts record={record} />
     </section>
   );
 }
