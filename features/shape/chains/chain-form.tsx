@@ -4,7 +4,7 @@ import { ArrowDown, ArrowUp, Plus, Trash2 } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { CHAIN_DIRECTIONS, type ChainDirection } from "@/core/behaviour";
 import { type ChainInput, chainSchema, newChainSchema } from "@/core/schemas";
-import { Field, FormEnd, tied, useSentForm } from "@/ui/form";
+import { Field, FormEnd, named, Options, tied, useSentForm } from "@/ui/form";
 
 /** A ladder that may be a link, with what its rungs ask. */
 export interface LinkChoice {
@@ -19,6 +19,60 @@ const DIRECTION_WORDS: Record<ChainDirection, string> = {
 };
 
 type ChainFormValues = ChainInput & { horse?: string };
+
+/** One link: its behaviour, the rung it has to hold, and its place. */
+function LinkRow({
+  at,
+  last,
+  link: { ladder, rung },
+  choices,
+  onChange,
+  onMove,
+  onRemove,
+}: {
+  at: number;
+  last: boolean;
+  link: ChainInput["links"][number];
+  choices: readonly LinkChoice[];
+  onChange: (link: ChainInput["links"][number]) => void;
+  onMove: (by: -1 | 1) => void;
+  onRemove: () => void;
+}) {
+  const rungsOf = (id: string) => choices.find((one) => one.id === id)?.rungs ?? [];
+  const small = "inline-grid size-9 place-items-center rounded text-soft hover:bg-paper disabled:opacity-30";
+  return (
+    <li className="grid grid-cols-[1.6rem_1fr_auto] items-center gap-2 sm:grid-cols-[1.6rem_1fr_1.4fr_auto]">
+      <span className="figures font-head text-lg font-bold">{at + 1}</span>
+      <select
+        aria-label={`Link ${at + 1}, behaviour`}
+        value={ladder}
+        onChange={({ target: { value } }) => onChange({ ladder: value, rung: rungsOf(value).length || 1 })}
+        className="field-box"
+      >
+        <Options options={named(choices)} />
+      </select>
+      <select
+        aria-label={`Link ${at + 1}, rung`}
+        value={rung}
+        onChange={(event) => onChange({ ladder, rung: Number(event.target.value) })}
+        className="field-box max-sm:col-start-2"
+      >
+        <Options options={rungsOf(ladder).map((words, n) => ({ value: String(n + 1), label: `${n + 1}: ${words}` }))} />
+      </select>
+      <span className="whitespace-nowrap max-sm:col-start-3 max-sm:row-start-1">
+        <button type="button" aria-label={`Link ${at + 1} earlier`} disabled={at === 0} onClick={() => onMove(-1)} className={small}>
+          <ArrowUp size={16} aria-hidden="true" />
+        </button>
+        <button type="button" aria-label={`Link ${at + 1} later`} disabled={last} onClick={() => onMove(1)} className={small}>
+          <ArrowDown size={16} aria-hidden="true" />
+        </button>
+        <button type="button" aria-label={`Take out link ${at + 1}`} onClick={onRemove} className={small}>
+          <Trash2 size={16} aria-hidden="true" />
+        </button>
+      </span>
+    </li>
+  );
+}
 
 /** Links in the order they are asked, each with the rung it has to hold. */
 export function ChainForm({
@@ -41,7 +95,6 @@ export function ChainForm({
   });
   const links = watch("links");
   const put = (next: ChainInput["links"]) => setValue("links", next, { shouldDirty: true, shouldValidate: true });
-  const lastRung = (ladder: string) => choices.find(({ id }) => id === ladder)?.rungs.length ?? 1;
   const move = (at: number, by: number) => {
     const next = [...links];
     const [link] = next.splice(at, 1);
@@ -74,71 +127,18 @@ export function ChainForm({
       <div>
         <p className="mb-1 font-semibold">Links, in the order they are asked</p>
         <ol className="grid gap-2">
-          {links.map(({ ladder, rung }, i) => {
-            const choice = choices.find(({ id }) => id === ladder);
-            return (
-              <li
-                key={`${i}-${ladder}`}
-                className="grid grid-cols-[1.6rem_1fr_auto] items-center gap-2 sm:grid-cols-[1.6rem_1fr_1.4fr_auto]"
-              >
-                <span className="figures font-head text-lg font-bold">{i + 1}</span>
-                <select
-                  aria-label={`Link ${i + 1}, behaviour`}
-                  value={ladder}
-                  onChange={(event) =>
-                    put(links.map((link, at) => (at === i ? { ladder: event.target.value, rung: lastRung(event.target.value) } : link)))
-                  }
-                  className="field-box"
-                >
-                  {choices.map(({ id, name }) => (
-                    <option key={id} value={id}>
-                      {name}
-                    </option>
-                  ))}
-                </select>
-                <select
-                  aria-label={`Link ${i + 1}, rung`}
-                  value={rung}
-                  onChange={(event) => put(links.map((link, at) => (at === i ? { ladder, rung: Number(event.target.value) } : link)))}
-                  className="field-box max-sm:col-start-2"
-                >
-                  {choice?.rungs.map((words, n) => (
-                    <option key={`${n + 1}`} value={n + 1}>
-                      {n + 1}: {words}
-                    </option>
-                  ))}
-                </select>
-                <span className="whitespace-nowrap max-sm:col-start-3 max-sm:row-start-1">
-                  <button
-                    type="button"
-                    aria-label={`Link ${i + 1} earlier`}
-                    disabled={i === 0}
-                    onClick={() => move(i, -1)}
-                    className="inline-grid size-9 place-items-center rounded text-soft hover:bg-paper disabled:opacity-30"
-                  >
-                    <ArrowUp size={16} aria-hidden="true" />
-                  </button>
-                  <button
-                    type="button"
-                    aria-label={`Link ${i + 1} later`}
-                    disabled={i === links.length - 1}
-                    onClick={() => move(i, 1)}
-                    className="inline-grid size-9 place-items-center rounded text-soft hover:bg-paper disabled:opacity-30"
-                  >
-                    <ArrowDown size={16} aria-hidden="true" />
-                  </button>
-                  <button
-                    type="button"
-                    aria-label={`Take out link ${i + 1}`}
-                    onClick={() => put(links.filter((_, at) => at !== i))}
-                    className="inline-grid size-9 place-items-center rounded text-soft hover:bg-paper"
-                  >
-                    <Trash2 size={16} aria-hidden="true" />
-                  </button>
-                </span>
-              </li>
-            );
-          })}
+          {links.map((link, i) => (
+            <LinkRow
+              key={`${i}-${link.ladder}`}
+              at={i}
+              last={i === links.length - 1}
+              link={link}
+              choices={choices}
+              onChange={(next) => put(links.map((one, at) => (at === i ? next : one)))}
+              onMove={(by) => move(i, by)}
+              onRemove={() => put(links.filter((_, at) => at !== i))}
+            />
+          ))}
         </ol>
         {first !== undefined && (
           <button type="button" className="act-quiet mt-2" onClick={() => put([...links, { ladder: first.id, rung: first.rungs.length }])}>

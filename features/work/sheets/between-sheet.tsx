@@ -43,14 +43,59 @@ function OwnSign({ onSign }: { onSign: (sign: PinnedSign) => void }) {
   );
 }
 
+/** Who takes part from here on, and as what. */
+function WhoIsThere({ onDone }: { onDone: () => void }) {
+  const act = useActs();
+  const { record } = useLog();
+  const start = useStart();
+  const [part, setPart] = useState<Part>("handles");
+  const [name, setName] = useState("");
+  const handler = handlerNow(record)?.name ?? start.session.handler;
+  const takesPart = () => {
+    const known = start.yard.people.find((person) => person.name.toLowerCase() === name.trim().toLowerCase());
+    act.takesPart({ name: known?.name ?? name.trim(), id: known?.id ?? null }, part);
+    onDone();
+  };
+  return (
+    <fieldset className="grid gap-2">
+      <legend className="mb-1 font-semibold">Who is there{handler === "" ? "" : `: ${handler} handles`}</legend>
+      <div className="flex flex-wrap gap-2">
+        <select aria-label="Part" value={part} onChange={(event) => setPart(event.target.value as Part)} className="field-box w-auto!">
+          {PARTS.map((one) => (
+            <option key={one} value={one}>
+              {PART_WORDS[one]}
+            </option>
+          ))}
+        </select>
+        <input
+          aria-label="Who"
+          list="people"
+          placeholder="name"
+          value={name}
+          maxLength={80}
+          onChange={(event) => setName(event.target.value)}
+          className="field-box w-auto! min-w-0 grow"
+        />
+        <datalist id="people">
+          {start.yard.people.map((person) => (
+            <option key={person.id} value={person.name} />
+          ))}
+        </datalist>
+        <button type="button" className="act-quiet" disabled={name.trim() === ""} onClick={takesPart}>
+          From here on
+        </button>
+      </div>
+      <p className="text-sm text-soft">Who handles is whose evidence it is, from the next ask on.</p>
+    </fieldset>
+  );
+}
+
 /** What happens between the asks, for ladders that have no pads for it: two taps away, and no more in the way. */
 export function BetweenSheet() {
   const act = useActs();
   const { record } = useLog();
   const { setSheet } = useScreen();
   const start = useStart();
-  const [part, setPart] = useState<Part>("handles");
-  const [name, setName] = useState("");
   const close = () => setSheet(null);
   const then = (press: () => void) => () => {
     press();
@@ -60,7 +105,6 @@ export function BetweenSheet() {
   const on = (what: "looks" | "settles") => record.timeLine.ownTimes.some((span) => span.what === what && span.endMs === null);
   const own = start.yard.ownSigns.filter((sign) => !SIGNS[sign.class].includes(sign.name));
   const counts: PinnedSign[] = [...SIGNS.count.map((one) => ({ name: one, class: "count" as const })), ...own];
-  const handler = handlerNow(record)?.name ?? start.session.handler;
   return (
     <div className="grid gap-4">
       <fieldset className="flex flex-wrap gap-1.5">
@@ -108,44 +152,7 @@ export function BetweenSheet() {
           </button>
         ))}
       </fieldset>
-      <fieldset className="grid gap-2">
-        <legend className="mb-1 font-semibold">Who is there{handler === "" ? "" : `: ${handler} handles`}</legend>
-        <div className="flex flex-wrap gap-2">
-          <select aria-label="Part" value={part} onChange={(event) => setPart(event.target.value as Part)} className="field-box w-auto!">
-            {PARTS.map((one) => (
-              <option key={one} value={one}>
-                {PART_WORDS[one]}
-              </option>
-            ))}
-          </select>
-          <input
-            aria-label="Who"
-            list="people"
-            placeholder="name"
-            value={name}
-            maxLength={80}
-            onChange={(event) => setName(event.target.value)}
-            className="field-box w-auto! min-w-0 grow"
-          />
-          <datalist id="people">
-            {start.yard.people.map((person) => (
-              <option key={person.id} value={person.name} />
-            ))}
-          </datalist>
-          <button
-            type="button"
-            className="act-quiet"
-            disabled={name.trim() === ""}
-            onClick={then(() => {
-              const known = start.yard.people.find((person) => person.name.toLowerCase() === name.trim().toLowerCase());
-              act.takesPart({ name: known?.name ?? name.trim(), id: known?.id ?? null }, part);
-            })}
-          >
-            From here on
-          </button>
-        </div>
-        <p className="text-sm text-soft">Who handles is whose evidence it is, from the next ask on.</p>
-      </fieldset>
+      <WhoIsThere onDone={close} />
     </div>
   );
 }

@@ -17,6 +17,48 @@ const KINDS = [
 
 const choice = (on: boolean) => `min-h-12 rounded border-2 border-ink px-3 font-semibold ${on ? "bg-ink text-on-ink" : "bg-paper"}`;
 
+/** The side it is asked on. Where only one is allowed today, that one. */
+function SideChoice({
+  sideless,
+  chosen,
+  only,
+  wrong,
+  onSide,
+}: {
+  sideless: boolean;
+  chosen: Side | null;
+  only: AtWork["today"]["allowance"]["side"];
+  /** That the rung asks for the other one; null where it does not. */
+  wrong: string | null;
+  onSide: (side: Side) => void;
+}) {
+  return (
+    <fieldset disabled={sideless}>
+      <legend className="mb-1.5 font-semibold">Side</legend>
+      {sideless ? (
+        <p className="text-soft">It has no sides.</p>
+      ) : (
+        <div className="grid grid-cols-2 gap-1.5">
+          {(["L", "R"] as const).map((s) => (
+            <button
+              key={s}
+              type="button"
+              aria-pressed={chosen === s}
+              disabled={only !== null && chosen !== s}
+              onClick={() => onSide(s)}
+              className={`${choice(chosen === s)} disabled:opacity-40`}
+            >
+              {s === "L" ? "left" : "right"}
+            </button>
+          ))}
+        </div>
+      )}
+      {wrong !== null && <p className="mt-1 text-sm font-semibold text-ochre">{wrong}</p>}
+      {only !== null && !sideless && <p className="mt-1 text-sm text-brick">{only.why}</p>}
+    </fieldset>
+  );
+}
+
 /** Rung, side and kind of the next block. */
 export function BlockChooser({
   start,
@@ -75,29 +117,7 @@ export function BlockChooser({
         {item?.caution != null && <p className="font-semibold text-brick">{item.caution}</p>}
       </fieldset>
       <div className="mt-3 grid grid-cols-2 gap-4">
-        <fieldset disabled={sideless}>
-          <legend className="mb-1.5 font-semibold">Side</legend>
-          {sideless ? (
-            <p className="text-soft">It has no sides.</p>
-          ) : (
-            <div className="grid grid-cols-2 gap-1.5">
-              {(["L", "R"] as const).map((s) => (
-                <button
-                  key={s}
-                  type="button"
-                  aria-pressed={chosenSide === s}
-                  disabled={only !== null && chosenSide !== s}
-                  onClick={() => setSide(s)}
-                  className={`${choice(chosenSide === s)} disabled:opacity-40`}
-                >
-                  {s === "L" ? "left" : "right"}
-                </button>
-              ))}
-            </div>
-          )}
-          {wrong !== null && <p className="mt-1 text-sm font-semibold text-ochre">{wrong}</p>}
-          {only !== null && !sideless && <p className="mt-1 text-sm text-brick">{only.why}</p>}
-        </fieldset>
+        <SideChoice sideless={sideless} chosen={chosenSide} only={only} wrong={wrong} onSide={setSide} />
         {!battery && (
           <fieldset>
             <legend className="mb-1.5 font-semibold">Kind</legend>

@@ -19,6 +19,86 @@ const HURT: readonly { readonly hurt: Hurt; readonly words: string }[] = [
 /** Fewer letters than this are no reason. */
 const SHORTEST_REASON = 4;
 
+/** What happened: its name, whether line was given, who was hurt, and words. */
+function WhatHappened({
+  fact,
+  gave,
+  hurt,
+  words,
+  onLine,
+  onHurt,
+  onWords,
+}: {
+  fact: TimedFact<"signal">;
+  gave: boolean;
+  hurt: Hurt | null;
+  words: string;
+  onLine: () => void;
+  onHurt: (hurt: Hurt) => void;
+  onWords: (words: string) => void;
+}) {
+  const act = useActs();
+  const named = fact.payload.name;
+  const pain = fact.payload.class === "pain";
+  return (
+    <fieldset>
+      <legend className="mb-2 font-semibold">What happened</legend>
+      <div className="flex flex-wrap gap-2">
+        {namesFor(pain ? "pain" : "danger").map((name) => (
+          <button
+            key={name}
+            type="button"
+            aria-pressed={named === name}
+            onClick={() => act.nameSignal(fact.id, name)}
+            className={chip(named === name)}
+          >
+            {name}
+          </button>
+        ))}
+        {!pain && (
+          <button type="button" aria-pressed={gave} onClick={() => onLine()} className={chip(gave)}>
+            gave line: a safety release
+          </button>
+        )}
+        {HURT.map((one) => (
+          <button
+            key={one.hurt}
+            type="button"
+            aria-pressed={hurt === one.hurt}
+            onClick={() => onHurt(one.hurt)}
+            className={`${chip(hurt === one.hurt)} border-brick!`}
+          >
+            {one.words}
+          </button>
+        ))}
+      </div>
+      <input
+        aria-label="In words"
+        placeholder="in words, if you like"
+        value={words}
+        maxLength={500}
+        onChange={(event) => onWords(event.target.value)}
+        className="field-box mt-2"
+      />
+    </fieldset>
+  );
+}
+
+/** What is to be known at this moment: a line round a leg, a fall or a blow. */
+function Warnings({ roped, hurt }: { roped: boolean; hurt: boolean }) {
+  return (
+    <>
+      {roped && <p className="border-l-4 border-brick pl-4 font-semibold">{KICK_AT_ROPE}</p>}
+      {hurt && (
+        <p className="border-l-4 border-brick pl-4 font-semibold text-brick" role="status">
+          After a fall or a blow: a doctor for people, also where it feels like nothing, and today after a blow to the head. A veterinarian
+          for the horse before it works again.
+        </p>
+      )}
+    </>
+  );
+}
+
 /**
  * After a danger sign: stop, make safe, breathe; then what happened and how it
  * goes on. It stays until it is answered. After a second one in a session, a
@@ -79,13 +159,7 @@ export function StopCard({ fact }: { fact: TimedFact<"signal"> }) {
           : "Give line at once; let it go rather than be dragged. Out of the kick and strike zone. Breathe. Nobody goes on hurt."
       }
     >
-      {roped && <p className="border-l-4 border-brick pl-4 font-semibold">{KICK_AT_ROPE}</p>}
-      {hurt !== null && (
-        <p className="border-l-4 border-brick pl-4 font-semibold text-brick" role="status">
-          After a fall or a blow: a doctor for people, also where it feels like nothing, and today after a blow to the head. A veterinarian
-          for the horse before it works again.
-        </p>
-      )}
+      <Warnings roped={roped} hurt={hurt !== null} />
       {ends && (
         <>
           {times >= 2 && (
@@ -98,46 +172,15 @@ export function StopCard({ fact }: { fact: TimedFact<"signal"> }) {
           </button>
         </>
       )}
-      <fieldset>
-        <legend className="mb-2 font-semibold">What happened</legend>
-        <div className="flex flex-wrap gap-2">
-          {namesFor(pain ? "pain" : "danger").map((name) => (
-            <button
-              key={name}
-              type="button"
-              aria-pressed={named === name}
-              onClick={() => act.nameSignal(fact.id, name)}
-              className={chip(named === name)}
-            >
-              {name}
-            </button>
-          ))}
-          {!pain && (
-            <button type="button" aria-pressed={gave} onClick={() => setLine(!gave)} className={chip(gave)}>
-              gave line: a safety release
-            </button>
-          )}
-          {HURT.map((one) => (
-            <button
-              key={one.hurt}
-              type="button"
-              aria-pressed={hurt === one.hurt}
-              onClick={() => setSaid(said === one.hurt ? null : one.hurt)}
-              className={`${chip(hurt === one.hurt)} border-brick!`}
-            >
-              {one.words}
-            </button>
-          ))}
-        </div>
-        <input
-          aria-label="In words"
-          placeholder="in words, if you like"
-          value={words}
-          maxLength={500}
-          onChange={(event) => setWords(event.target.value)}
-          className="field-box mt-2"
-        />
-      </fieldset>
+      <WhatHappened
+        fact={fact}
+        gave={gave}
+        hurt={hurt}
+        words={words}
+        onLine={() => setLine(!gave)}
+        onHurt={(one) => setSaid(said === one ? null : one)}
+        onWords={setWords}
+      />
       {ends && (
         <label className="font-semibold">
           Why it is safe to go on
