@@ -5,7 +5,7 @@ import { FIRST_LOOK_ITEMS } from "@/core/know";
 import { sideAsked } from "@/core/ladder";
 import { criterionSentence } from "@/core/strands";
 import { barredRung } from "@/core/welfare";
-import { wrongSide } from "../acts/block-acts";
+import { wrongSide } from "../acts/begin-acts";
 import type { AtWork, BlockChoice, Side } from "../types";
 
 const KINDS = [

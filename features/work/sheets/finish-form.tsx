@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import type { FinishNotes } from "../acts/block-acts";
+import type { FinishNotes } from "../acts/session-acts";
 
 const LINES: readonly { readonly key: keyof FinishNotes; readonly label: string }[] = [
   { key: "better", label: "What was better" },

@@ -2,7 +2,7 @@
 
 import { counted } from "@/core/words";
 import { TouchBoard } from "../../touch/touch-board";
-import type { FinishNotes } from "../acts/block-acts";
+import type { FinishNotes } from "../acts/session-acts";
 import { KeysSheet } from "../keys/keys-sheet";
 import { useActs, useLog, useScreen, useStart } from "../state";
 import type { BlockChoice } from "../types";
