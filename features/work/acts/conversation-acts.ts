@@ -10,8 +10,8 @@ import { type Pen, press, refuse } from "./pen";
 /** Held for less than this, a pad that times a span is a press: on with one, off with the next. */
 const HOLD_MS = 450;
 
-/** What happens between the asks: wrong choices, the horse's own time, what the handler does, who is there. */
-export function conversationActs(pen: Pen) {
+/** Wrong choices: counted or timed, and named afterwards. */
+function wrongActs(pen: Pen) {
   const { now } = pen;
   let pressedAtMs: number | null = null;
   /** The wrong choice that this press began. */
@@ -55,6 +55,55 @@ export function conversationActs(pen: Pen) {
     /** What is said of the last wrong choice afterwards. */
     wrongWas: (event: string, change: Payload<"wrong">) =>
       press(pen, { type: "correct", payload: { event, payload: { ...change }, reason: "named" } }),
+  };
+}
+
+/** Runs of a chain. */
+function runActs(pen: Pen) {
+  const { now } = pen;
+  return {
+    /** Begins a run of the whole; where no block runs yet, one on its first link begins with it. */
+    runChain: (chain: PackChain, from: number) => {
+      const { start, record, working, onBreak } = now();
+      const partOf = (ladder: string) => start.parts.find(({ ladderId }) => ladderId === ladder);
+      const [closed] = closedLinks(chain.links, partOf, start.today.allowance);
+      if (closed !== undefined) return refuse(pen, `Not today. ${closed}`);
+      if (onBreak) return refuse(pen, "On a break. End it first.");
+      const link = chain.links[from - 1];
+      const part = link === undefined ? undefined : partOf(link.ladder);
+      const block: Fact[] =
+        working || link === undefined || part === undefined
+          ? []
+          : blockFacts(start, record, { rung: link.rung, side: sideAsked(part.plan, link.rung) ?? "L", kind: "work", part });
+      press(pen, ...block, {
+        type: "run.start",
+        payload: {
+          chain: chain.id,
+          name: chain.name,
+          direction: chain.direction,
+          links: chain.links.map(({ name }) => name),
+          ...(from > 1 ? { from } : {}),
+        },
+      });
+    },
+    /** Danger in a run ends it on the link it was on, and brings the stop card. */
+    dangerInRun: (link: number) =>
+      press(
+        pen,
+        { type: "signal", payload: { name: "danger", class: "danger" } },
+        { type: "run.end", payload: { link, reason: "danger", did: "stopped" } },
+      ),
+    reachLink: (link: number) => press(pen, { type: "link", payload: { link } }),
+    endRun: (end: Payload<"run.end">) => press(pen, { type: "run.end", payload: { ...end } }),
+  };
+}
+
+/** What happens between the asks: wrong choices, the horse's own time, what the handler does, who is there. */
+export function conversationActs(pen: Pen) {
+  const { now } = pen;
+  return {
+    ...wrongActs(pen),
+    ...runActs(pen),
     /** The horse's own time: one press begins it, the next ends it by the horse. */
     ownTime: (what: OwnTimeKind, endedBy: "horse" | "handler" = "horse") => {
       const { record, working } = now();
@@ -111,39 +160,6 @@ export function conversationActs(pen: Pen) {
     rig: (checks: readonly string[], open: readonly string[], side: "L" | "R" | null) =>
       press(pen, { type: "rig", payload: { checks: [...checks], open: [...open], ...(side === null ? {} : { side }) } }),
     skipRig: (side: "L" | "R" | null) => press(pen, { type: "rig", payload: { skipped: true, ...(side === null ? {} : { side }) } }),
-    /** Begins a run of the whole; where no block runs yet, one on its first link begins with it. */
-    runChain: (chain: PackChain, from: number) => {
-      const { start, record, working, onBreak } = now();
-      const partOf = (ladder: string) => start.parts.find(({ ladderId }) => ladderId === ladder);
-      const [closed] = closedLinks(chain.links, partOf, start.today.allowance);
-      if (closed !== undefined) return refuse(pen, `Not today. ${closed}`);
-      if (onBreak) return refuse(pen, "On a break. End it first.");
-      const link = chain.links[from - 1];
-      const part = link === undefined ? undefined : partOf(link.ladder);
-      const block: Fact[] =
-        working || link === undefined || part === undefined
-          ? []
-          : blockFacts(start, record, { rung: link.rung, side: sideAsked(part.plan, link.rung) ?? "L", kind: "work", part });
-      press(pen, ...block, {
-        type: "run.start",
-        payload: {
-          chain: chain.id,
-          name: chain.name,
-          direction: chain.direction,
-          links: chain.links.map(({ name }) => name),
-          ...(from > 1 ? { from } : {}),
-        },
-      });
-    },
-    /** Danger in a run ends it on the link it was on, and brings the stop card. */
-    dangerInRun: (link: number) =>
-      press(
-        pen,
-        { type: "signal", payload: { name: "danger", class: "danger" } },
-        { type: "run.end", payload: { link, reason: "danger", did: "stopped" } },
-      ),
-    reachLink: (link: number) => press(pen, { type: "link", payload: { link } }),
-    endRun: (end: Payload<"run.end">) => press(pen, { type: "run.end", payload: { ...end } }),
     /** A mark the device heard by itself: no click answers it, or it would hear that too. */
     heardMark: (alike: number, agoMs: number) => {
       if (now().working && !now().onBreak) pen.logAgo(agoMs, { type: "mark", payload: { heard: Math.round(alike * 100) / 100 } });
