@@ -23,6 +23,119 @@ function touchesOf({ facts, startWallMs }: SessionRecord): Touch[] {
   });
 }
 
+/** The tool, the side shown, the part shown large. */
+function Choosers({
+  wide,
+  tool,
+  side,
+  part,
+  onTool,
+  onSide,
+  onPart,
+}: {
+  wide: boolean;
+  tool: TouchTool;
+  side: Side;
+  part: HorsePart | null;
+  onTool: (tool: TouchTool) => void;
+  onSide: (side: Side) => void;
+  onPart: (part: HorsePart) => void;
+}) {
+  return (
+    <div className="grid content-start gap-1.5 lying:col-start-2">
+      <fieldset className={wide ? "flex min-w-0 flex-wrap gap-1.5" : "grid min-w-0 grid-cols-7 gap-1"} aria-label="With">
+        {TOUCH_TOOLS.map((one) => (
+          <button
+            key={one}
+            type="button"
+            aria-pressed={tool === one}
+            onClick={() => onTool(one)}
+            className={`rounded-lg border-2 border-ink font-semibold ${wide ? "min-h-12 shrink-0 px-3" : "min-h-11 px-0 text-[0.78rem]"} ${tool === one ? "bg-ink text-on-ink" : "bg-paper"}`}
+          >
+            {one}
+          </button>
+        ))}
+      </fieldset>
+      {!wide && (
+        <fieldset className="grid grid-cols-2 gap-1.5" aria-label="Side shown">
+          {(["L", "R"] as const).map((one) => (
+            <button
+              key={one}
+              type="button"
+              aria-pressed={side === one}
+              onClick={() => onSide(one)}
+              className={`min-h-11 rounded border-2 border-ink font-semibold ${side === one ? "bg-ink text-on-ink" : "bg-paper"}`}
+            >
+              {SIDE_WORDS[one]}
+            </button>
+          ))}
+        </fieldset>
+      )}
+      <fieldset className="grid min-w-0 max-w-[54rem] grid-cols-6 gap-1" aria-label="Part shown large">
+        {HORSE_PART_NAMES.map((one) => (
+          <button
+            key={one}
+            type="button"
+            aria-pressed={part === one}
+            onClick={() => onPart(one)}
+            className={`min-h-11 rounded border-2 border-ink px-0.5 text-[0.78rem] leading-none font-semibold ${wide ? "sm:text-base" : ""} ${part === one ? "bg-ink text-on-ink" : "bg-paper"}`}
+          >
+            {one}
+          </button>
+        ))}
+      </fieldset>
+    </div>
+  );
+}
+
+/** The zone chosen, what is to be known of it, and how it was taken. A zone that is closed takes no grade. */
+function GradePads({
+  at,
+  tool,
+  last,
+  why,
+  ban,
+  onGrade,
+}: {
+  at: { readonly zone: TouchZone; readonly side: Side };
+  tool: TouchTool;
+  last: Touch | null;
+  /** Why it is the next one; null where it was chosen. */
+  why: string | null;
+  /** Why it is closed today; null where it is not. */
+  ban: string | null;
+  onGrade: (grade: number) => void;
+}) {
+  const caution = zoneCaution(at.zone);
+  return (
+    <div className="sticky bottom-0 z-10 bg-ground pb-1 lying:static lying:col-start-2">
+      <p className="font-head text-xl font-bold" aria-live="polite">
+        {SIDE_WORDS[at.side]} {at.zone}, {tool}
+        {last !== null && <span className="ml-3 font-sans text-base font-normal text-soft">last: {EASE_GRADES[last.grade]}</span>}
+      </p>
+      {why !== null && <p className="text-sm text-soft">Next. {why}</p>}
+      {caution !== null && <p className="text-sm font-semibold text-brick">{caution}</p>}
+      {ban !== null ? (
+        <p className="font-semibold text-brick">{ban}</p>
+      ) : (
+        <fieldset className="mt-2 grid grid-cols-5 gap-1.5" aria-label="How it was taken">
+          {EASE_GRADES.map((word, value) => (
+            <button
+              key={word}
+              type="button"
+              onClick={() => onGrade(value)}
+              className={`min-h-[72px] rounded-lg border-[2.5px] bg-paper px-0.5 font-head text-[0.78rem] leading-tight lying:text-[0.72rem] lg:text-sm font-semibold ${value >= 3 ? "border-sage" : value <= 1 ? "border-brick" : "border-ochre"}`}
+            >
+              <span className="figures block text-lg">{value}</span>
+              {word}
+            </button>
+          ))}
+        </fieldset>
+      )}
+    </div>
+  );
+}
+
 /**
  * The body map at work: tap a zone, then a grade. It proposes the next zone,
  * and takes the proposal along so that following it is one tap.
@@ -56,7 +169,6 @@ export function TouchBoard({
   const at =
     picked ?? (nextInSight && (part === null || part === partOfZone(proposal.zone)) ? { zone: proposal.zone, side: proposal.side } : null);
   const ban = at === null ? undefined : offLimits.find((cap) => closesZone(cap, at.zone, at.side));
-  const caution = at === null ? null : zoneCaution(at.zone);
   const last = at === null ? null : map.of(at.side, at.zone, tool);
   const follow = () => {
     if (proposal === null) return;
@@ -73,56 +185,22 @@ export function TouchBoard({
   const sides = wide ? (["L", "R"] as const) : ([shown] as const);
   return (
     <div className={wide ? "grid gap-3" : "grid gap-1.5 lying:grid-cols-2 lying:gap-x-4"}>
-      <div className="grid content-start gap-1.5 lying:col-start-2">
-        <fieldset className={wide ? "flex min-w-0 flex-wrap gap-1.5" : "grid min-w-0 grid-cols-7 gap-1"} aria-label="With">
-          {TOUCH_TOOLS.map((one) => (
-            <button
-              key={one}
-              type="button"
-              aria-pressed={tool === one}
-              onClick={() => setTool(one)}
-              className={`rounded-lg border-2 border-ink font-semibold ${wide ? "min-h-12 shrink-0 px-3" : "min-h-11 px-0 text-[0.78rem]"} ${tool === one ? "bg-ink text-on-ink" : "bg-paper"}`}
-            >
-              {one}
-            </button>
-          ))}
-        </fieldset>
-        {!wide && (
-          <fieldset className="grid grid-cols-2 gap-1.5" aria-label="Side shown">
-            {(["L", "R"] as const).map((one) => (
-              <button
-                key={one}
-                type="button"
-                aria-pressed={shown === one}
-                onClick={() => {
-                  setShown(one);
-                  // The zone that was chosen goes over to that side.
-                  if (at !== null) setPicked({ zone: at.zone, side: one });
-                }}
-                className={`min-h-11 rounded border-2 border-ink font-semibold ${shown === one ? "bg-ink text-on-ink" : "bg-paper"}`}
-              >
-                {SIDE_WORDS[one]}
-              </button>
-            ))}
-          </fieldset>
-        )}
-        <fieldset className="grid min-w-0 max-w-[54rem] grid-cols-6 gap-1" aria-label="Part shown large">
-          {HORSE_PART_NAMES.map((one) => (
-            <button
-              key={one}
-              type="button"
-              aria-pressed={part === one}
-              onClick={() => {
-                setPressed(part === one ? "whole" : one);
-                setPicked(null);
-              }}
-              className={`min-h-11 rounded border-2 border-ink px-0.5 text-[0.78rem] leading-none font-semibold ${wide ? "sm:text-base" : ""} ${part === one ? "bg-ink text-on-ink" : "bg-paper"}`}
-            >
-              {one}
-            </button>
-          ))}
-        </fieldset>
-      </div>
+      <Choosers
+        wide={wide}
+        tool={tool}
+        side={shown}
+        part={part}
+        onTool={setTool}
+        onSide={(side) => {
+          setShown(side);
+          // The zone that was chosen goes over to that side.
+          if (at !== null) setPicked({ zone: at.zone, side });
+        }}
+        onPart={(one) => {
+          setPressed(part === one ? "whole" : one);
+          setPicked(null);
+        }}
+      />
       <div className={wide ? "grid max-w-[54rem] grid-cols-[minmax(0,1fr)] gap-8 md:grid-cols-2" : "lying:row-span-3 lying:row-start-1"}>
         {sides.map((side) => (
           <HorseMap
@@ -139,31 +217,14 @@ export function TouchBoard({
       </div>
       {wide && <MapLegend />}
       {at !== null && (
-        <div className="sticky bottom-0 z-10 bg-ground pb-1 lying:static lying:col-start-2">
-          <p className="font-head text-xl font-bold" aria-live="polite">
-            {SIDE_WORDS[at.side]} {at.zone}, {tool}
-            {last !== null && <span className="ml-3 font-sans text-base font-normal text-soft">last: {EASE_GRADES[last.grade]}</span>}
-          </p>
-          {picked === null && proposal !== null && proposal.tool === tool && <p className="text-sm text-soft">Next. {proposal.reason}</p>}
-          {caution !== null && <p className="text-sm font-semibold text-brick">{caution}</p>}
-          {ban !== undefined ? (
-            <p className="font-semibold text-brick">{ban.why}</p>
-          ) : (
-            <fieldset className="mt-2 grid grid-cols-5 gap-1.5" aria-label="How it was taken">
-              {EASE_GRADES.map((word, value) => (
-                <button
-                  key={word}
-                  type="button"
-                  onClick={() => grade(value)}
-                  className={`min-h-[72px] rounded-lg border-[2.5px] bg-paper px-0.5 font-head text-[0.78rem] leading-tight lying:text-[0.72rem] lg:text-sm font-semibold ${value >= 3 ? "border-sage" : value <= 1 ? "border-brick" : "border-ochre"}`}
-                >
-                  <span className="figures block text-lg">{value}</span>
-                  {word}
-                </button>
-              ))}
-            </fieldset>
-          )}
-        </div>
+        <GradePads
+          at={at}
+          tool={tool}
+          last={last}
+          why={picked === null && proposal !== null && proposal.tool === tool ? proposal.reason : null}
+          ban={ban?.why ?? null}
+          onGrade={grade}
+        />
       )}
       {proposal !== null && (at === null || picked !== null || proposal.tool !== tool) && (
         <button type="button" onClick={follow} className="act-quiet justify-start! text-left lying:col-start-2">

@@ -131,6 +131,61 @@ function Result({ horseId, span, chosen }: { horseId: string; span: PastSpan; ch
   );
 }
 
+/** Which two, and on which rung. */
+function CompareForm({
+  path,
+  kept,
+  dimension,
+  a,
+  b,
+  rung,
+  rungs,
+}: {
+  path: string;
+  kept: Readonly<Record<string, string | undefined>>;
+  dimension: Dimension;
+  a: string;
+  b: string;
+  rung: string;
+  rungs: readonly number[];
+}) {
+  return (
+    <form action={path} className="no-print mt-4 flex flex-wrap items-end gap-3">
+      {Object.entries({ ...kept, by: dimension.key }).map(([key, value]) =>
+        value === undefined ? null : <input key={key} type="hidden" name={key} value={value} />,
+      )}
+      {(["a", "b"] as const).map((which) => (
+        <label key={which} className="text-sm font-semibold">
+          {which.toUpperCase()}
+          <select name={which} defaultValue={which === "a" ? a : b} className="field-box mt-0.5 block font-normal">
+            {dimension.options.map(({ value, name }) => (
+              <option key={value} value={value}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+      ))}
+      {dimension.key !== "rung" && rungs.length > 1 && (
+        <label className="text-sm font-semibold">
+          Both on
+          <select name="rung" defaultValue={rung} className="field-box mt-0.5 block font-normal">
+            <option value="">any rung</option>
+            {rungs.map((one) => (
+              <option key={one} value={one}>
+                rung {one}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      <button type="submit" className="act">
+        Compare
+      </button>
+    </form>
+  );
+}
+
 /** Any two sets of this horse's trials beside each other. */
 export function CompareView({
   horseId,
@@ -188,39 +243,7 @@ export function CompareView({
       ) : !two ? (
         <p className="mt-6 text-lg">Choose what the two are to differ in.</p>
       ) : (
-        <form action={path} className="no-print mt-4 flex flex-wrap items-end gap-3">
-          {Object.entries({ ...kept, by: dimension.key }).map(([key, value]) =>
-            value === undefined ? null : <input key={key} type="hidden" name={key} value={value} />,
-          )}
-          {(["a", "b"] as const).map((which) => (
-            <label key={which} className="text-sm font-semibold">
-              {which.toUpperCase()}
-              <select name={which} defaultValue={which === "a" ? a : b} className="field-box mt-0.5 block font-normal">
-                {dimension.options.map(({ value, name }) => (
-                  <option key={value} value={value}>
-                    {name}
-                  </option>
-                ))}
-              </select>
-            </label>
-          ))}
-          {dimension.key !== "rung" && rungs.length > 1 && (
-            <label className="text-sm font-semibold">
-              Both on
-              <select name="rung" defaultValue={rung} className="field-box mt-0.5 block font-normal">
-                <option value="">any rung</option>
-                {rungs.map((one) => (
-                  <option key={one} value={one}>
-                    rung {one}
-                  </option>
-                ))}
-              </select>
-            </label>
-          )}
-          <button type="submit" className="act">
-            Compare
-          </button>
-        </form>
+        <CompareForm path={path} kept={kept} dimension={dimension} a={a} b={b} rung={rung} rungs={rungs} />
       )}
       {chosen !== null && (
         <>

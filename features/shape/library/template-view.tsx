@@ -54,6 +54,47 @@ function TaughtWays({ horseId, facts }: { horseId: string; facts: TemplateFacts 
   );
 }
 
+/** One rung of the library's ladder: what it asks, how, when it moves on, and how far the ladder goes. */
+function RungFacts({ plan, rung, facts }: { plan: LadderPlan; rung: number; facts: TemplateFacts }) {
+  return (
+    <section aria-label={`Rung ${rung}`} className="grid content-start gap-5">
+      <div>
+        <h2 className="font-sans text-sm font-normal text-soft">Rung {rung}</h2>
+        <p className="text-xl leading-snug" aria-live="polite">
+          {criterionParts(
+            plan.strands,
+            plan.rungs[rung - 1]?.values ?? {},
+            plan.phases.map(({ label }) => label),
+          ).map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
+        </p>
+      </div>
+      <div>
+        <h2 className="font-sans text-sm font-normal text-soft">The ask</h2>
+        <CueStairs phases={plan.phases} />
+        <p className="text-sm">Cue in the end: {facts.cue}</p>
+      </div>
+      <div>
+        <h2 className="font-sans text-sm font-normal text-soft">Moves on when</h2>
+        <p>{facts.movesOn.rule}</p>
+        <p className="text-sm text-soft">{facts.movesOn.because}</p>
+      </div>
+      <div>
+        <h2 className="font-sans text-sm font-normal text-soft">From the start to the goal</h2>
+        <dl className="grid grid-cols-[auto_1fr] gap-x-4 text-sm">
+          {facts.ends.map(({ strand, start, goal }) => (
+            <div key={strand.id} className="contents">
+              <dt className="text-soft">{strand.name}</dt>
+              <dd>
+                {start === goal ? valueWords(start, strand.unit) : `${valueWords(start, strand.unit)} → ${valueWords(goal, strand.unit)}`}
+              </dd>
+            </div>
+          ))}
+        </dl>
+      </div>
+    </section>
+  );
+}
+
 /** A behaviour with its ladder, its ask, what goes wrong and what to watch; one press begins the horse's own ladder. */
 export function TemplateView({ horseId, facts }: { horseId: string; facts: TemplateFacts }) {
   const [at, setAt] = useState(
@@ -96,43 +137,7 @@ export function TemplateView({ horseId, facts }: { horseId: string; facts: Templ
         <div className="min-w-0">
           <StrandChart plan={plan} selected={rung} onSelect={setSelected} />
         </div>
-        <section aria-label={`Rung ${rung}`} className="grid content-start gap-5">
-          <div>
-            <h2 className="font-sans text-sm font-normal text-soft">Rung {rung}</h2>
-            <p className="text-xl leading-snug" aria-live="polite">
-              {criterionParts(
-                plan.strands,
-                plan.rungs[rung - 1]?.values ?? {},
-                plan.phases.map(({ label }) => label),
-              ).map((part, i) => (part.strong ? <strong key={`${i}-${part.text}`}>{part.text}</strong> : part.text))}
-            </p>
-          </div>
-          <div>
-            <h2 className="font-sans text-sm font-normal text-soft">The ask</h2>
-            <CueStairs phases={plan.phases} />
-            <p className="text-sm">Cue in the end: {facts.cue}</p>
-          </div>
-          <div>
-            <h2 className="font-sans text-sm font-normal text-soft">Moves on when</h2>
-            <p>{facts.movesOn.rule}</p>
-            <p className="text-sm text-soft">{facts.movesOn.because}</p>
-          </div>
-          <div>
-            <h2 className="font-sans text-sm font-normal text-soft">From the start to the goal</h2>
-            <dl className="grid grid-cols-[auto_1fr] gap-x-4 text-sm">
-              {facts.ends.map(({ strand, start, goal }) => (
-                <div key={strand.id} className="contents">
-                  <dt className="text-soft">{strand.name}</dt>
-                  <dd>
-                    {start === goal
-                      ? valueWords(start, strand.unit)
-                      : `${valueWords(start, strand.unit)} → ${valueWords(goal, strand.unit)}`}
-                  </dd>
-                </div>
-              ))}
-            </dl>
-          </div>
-        </section>
+        <RungFacts plan={plan} rung={rung} facts={facts} />
       </div>
       <div className="mt-8 grid gap-x-12 gap-y-7 lg:grid-cols-2">
         <section aria-labelledby="goes-wrong">

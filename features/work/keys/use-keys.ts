@@ -11,6 +11,58 @@ import { type KeyAct, keyOf, ONE } from "./sets";
 const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
+type Bindable = Pick<RecorderState, "act" | "setSheet" | "setWay" | "turnPads">;
+
+/** What each bound key does at once; holds and wrong choices go by down and up. */
+const whatKeysDo = ({ act, setSheet, setWay, turnPads }: Bindable): Record<Exclude<KeyAct, "hold" | "wrong">, () => void> => ({
+  looks: () => act.ownTime("looks"),
+  settles: () => act.ownTime("settles"),
+  retreat: () => act.retreat(null),
+  met: () => act.outcome("met"),
+  try: () => act.outcome("try"),
+  miss: () => act.outcome("miss"),
+  refused: () => act.outcome("refused"),
+  mark: act.mark,
+  food: act.food,
+  soft: () => act.calm(true),
+  "not-soft": () => act.calm(false),
+  "phase-up": () => act.phaseBy(1),
+  "phase-down": () => act.phaseBy(-1),
+  ease: () => act.signal("ease"),
+  tension: () => act.signal("tension"),
+  danger: () => act.signal("danger"),
+  offer: act.offer,
+  away: act.away,
+  side: act.side,
+  break: act.takeBreak,
+  way: () => setWay((way) => (way === "tally" ? "timed" : "tally")),
+  pads: turnPads,
+  finish: () => setSheet("finish"),
+  undo: act.undo,
+  word: act.takeWord,
+  keys: () => setSheet("keys"),
+});
+
+/** One button that says three things: what it said is known a moment after it was let go. */
+function oneButton(act: RecorderState["act"]) {
+  const button = new OneButton();
+  let look: ReturnType<typeof setTimeout> | null = null;
+  const take = (outcome: ReturnType<OneButton["elapsed"]>) => {
+    // Where calm is asked, the press after an answer says how it was; otherwise it is the next answer.
+    if (outcome !== null && !act.calmByButton(outcome === "met")) act.answer(outcome);
+    if (look !== null) clearTimeout(look);
+    const next = button.nextLookMs();
+    look = next === null ? null : setTimeout(() => take(button.elapsed(performance.now())), Math.max(0, next - performance.now()) + 1);
+  };
+  return {
+    down: () => take(button.down(performance.now())),
+    up: () => take(button.up(performance.now())),
+    end: () => {
+      if (look !== null) clearTimeout(look);
+    },
+  };
+}
+
 /** Keys, remotes and foot switches: each press does what the chosen set binds to it. */
 export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount, silent }: RecorderState): void {
   useEffect(() => {
@@ -22,43 +74,8 @@ export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount, si
     const pointer = () => {
       byTab = false;
     };
-    const button = new OneButton();
-    let look: ReturnType<typeof setTimeout> | null = null;
-    const take = (outcome: ReturnType<OneButton["elapsed"]>) => {
-      // Where calm is asked, the press after an answer says how it was; otherwise it is the next answer.
-      if (outcome !== null && !act.calmByButton(outcome === "met")) act.answer(outcome);
-      if (look !== null) clearTimeout(look);
-      const next = button.nextLookMs();
-      look = next === null ? null : setTimeout(() => take(button.elapsed(performance.now())), Math.max(0, next - performance.now()) + 1);
-    };
-    const does: Record<Exclude<KeyAct, "hold" | "wrong">, () => void> = {
-      looks: () => act.ownTime("looks"),
-      settles: () => act.ownTime("settles"),
-      retreat: () => act.retreat(null),
-      met: () => act.outcome("met"),
-      try: () => act.outcome("try"),
-      miss: () => act.outcome("miss"),
-      refused: () => act.outcome("refused"),
-      mark: act.mark,
-      food: act.food,
-      soft: () => act.calm(true),
-      "not-soft": () => act.calm(false),
-      "phase-up": () => act.phaseBy(1),
-      "phase-down": () => act.phaseBy(-1),
-      ease: () => act.signal("ease"),
-      tension: () => act.signal("tension"),
-      danger: () => act.signal("danger"),
-      offer: act.offer,
-      away: act.away,
-      side: act.side,
-      break: act.takeBreak,
-      way: () => setWay((way) => (way === "tally" ? "timed" : "tally")),
-      pads: turnPads,
-      finish: () => setSheet("finish"),
-      undo: act.undo,
-      word: act.takeWord,
-      keys: () => setSheet("keys"),
-    };
+    const one = oneButton(act);
+    const does = whatKeysDo({ act, setSheet, setWay, turnPads });
     const down = (event: KeyboardEvent) => {
       if (event.key === "Tab") byTab = true;
       // What a sheet took for itself, such as the Escape that closes it, is no press here.
@@ -76,7 +93,7 @@ export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount, si
       if (!event.metaKey && !event.ctrlKey && !event.altKey) event.preventDefault();
       if (passed) return;
       if (bound === undefined) return act.phase(digit as number);
-      if (bound === ONE) return take(button.down(performance.now()));
+      if (bound === ONE) return one.down();
       if (bound === "wrong") {
         holdingWrong = keyUp ? key : null;
         act.wrong(true);
@@ -95,7 +112,7 @@ export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount, si
     const up = (event: KeyboardEvent) => {
       const key = keyOf(event);
       const { bindings, keyUp } = chosenSet();
-      if (bindings[key] === ONE) take(button.up(performance.now()));
+      if (bindings[key] === ONE) one.up();
       if (holdingWrong === key) {
         holdingWrong = null;
         return act.wrong(false);
@@ -111,7 +128,7 @@ export function useKeys({ act, sheet, setSheet, setWay, turnPads, phaseCount, si
     window.addEventListener("pointerdown", pointer);
     return () => {
       endRemote();
-      if (look !== null) clearTimeout(look);
+      one.end();
       window.removeEventListener("keydown", down);
       window.removeEventListener("keyup", up);
       window.removeEventListener("pointerdown", pointer);

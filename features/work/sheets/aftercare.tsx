@@ -4,6 +4,7 @@ import { useState } from "react";
 import { breathingAfterWork, heartReadings, lastTemperature, piecesUsed } from "@/core/record";
 import { recoveryOf } from "@/core/welfare";
 import { heatOf } from "@/core/word";
+import { isOutOf, numberTyped } from "@/ui/form/typed-number";
 import { RecoveryCurve } from "@/ui/measure/recovery-curve";
 import { useActs, useLog, useStart } from "../state";
 import { BreathTaps } from "./breath-taps";
@@ -11,6 +12,40 @@ import { Vitals } from "./vitals";
 
 const toggle = (on: boolean) =>
   `min-h-12 rounded-lg border-2 border-ink px-3 text-left font-semibold ${on ? "bg-ink text-on-ink" : "bg-paper"}`;
+
+/** Something looked at, with what was found; nothing found where nothing is written. */
+interface LookedAt {
+  readonly seen: boolean;
+  readonly found: string;
+}
+const NOT_SEEN: LookedAt = { seen: false, found: "" };
+const lookedWords = ({ seen, found }: LookedAt) => (seen ? found.trim() || "looked at" : "");
+
+function LookAt({ words, what, value, onChange }: { words: string; what: string; value: LookedAt; onChange: (value: LookedAt) => void }) {
+  return (
+    <>
+      <button
+        type="button"
+        aria-pressed={value.seen}
+        onClick={() => onChange({ ...value, seen: !value.seen })}
+        className={toggle(value.seen)}
+      >
+        {value.seen ? "✓ " : ""}
+        {words}
+      </button>
+      {value.seen && (
+        <input
+          aria-label={`${what}, what was found`}
+          placeholder="nothing found"
+          value={value.found}
+          maxLength={500}
+          onChange={(event) => onChange({ ...value, found: event.target.value })}
+          className="field-box"
+        />
+      )}
+    </>
+  );
+}
 
 /** After the work: walked off, breathing come down, legs and kit looked at, food given. */
 export function AftercarePanel({ onDone, busy }: { onDone: () => void; busy: boolean }) {
@@ -30,20 +65,18 @@ export function AftercarePanel({ onDone, busy }: { onDone: () => void; busy: boo
   const pieces = piecesUsed(record);
   const grams = start.part.plan.feeding.pieceGrams;
   const [walked, setWalked] = useState(false);
-  const [legsSeen, setLegsSeen] = useState(false);
-  const [legs, setLegs] = useState("");
-  const [kitSeen, setKitSeen] = useState(false);
-  const [kit, setKit] = useState("");
+  const [legs, setLegs] = useState(NOT_SEEN);
+  const [kit, setKit] = useState(NOT_SEEN);
   const [food, setFood] = useState(grams === null || pieces === 0 ? "" : String(Math.round(pieces * grams * 10) / 10));
-  const foodGrams = food.trim() === "" ? null : Number(food.replace(",", "."));
-  const wrong = foodGrams !== null && !(foodGrams >= 0 && foodGrams <= 50_000);
+  const foodGrams = numberTyped(food);
+  const wrong = isOutOf(foodGrams, 0, 50_000);
   const saved = record.facts.findLast(({ type }) => type === "aftercare") !== undefined;
   const save = () => {
     if (wrong) return;
     act.aftercare({
       walked_off: walked,
-      legs: legsSeen ? legs.trim() || "looked at" : "",
-      kit: kitSeen ? kit.trim() || "looked at" : "",
+      legs: lookedWords(legs),
+      kit: lookedWords(kit),
       food_g: foodGrams,
       breathing: recovery.readings.map(({ wallMs, perMinute }) => ({
         wall_ms: Math.round(wallMs),
@@ -73,32 +106,8 @@ export function AftercarePanel({ onDone, busy }: { onDone: () => void; busy: boo
         </div>
       </section>
       <div className="grid gap-2">
-        <button type="button" aria-pressed={legsSeen} onClick={() => setLegsSeen(!legsSeen)} className={toggle(legsSeen)}>
-          {legsSeen ? "✓ " : ""}Legs and feet looked at
-        </button>
-        {legsSeen && (
-          <input
-            aria-label="Legs, what was found"
-            placeholder="nothing found"
-            value={legs}
-            maxLength={500}
-            onChange={(event) => setLegs(event.target.value)}
-            className="field-box"
-          />
-        )}
-        <button type="button" aria-pressed={kitSeen} onClick={() => setKitSeen(!kitSeen)} className={toggle(kitSeen)}>
-          {kitSeen ? "✓ " : ""}Kit looked at, no rub or wear
-        </button>
-        {kitSeen && (
-          <input
-            aria-label="Kit, what was found"
-            placeholder="nothing found"
-            value={kit}
-            maxLength={500}
-            onChange={(event) => setKit(event.target.value)}
-            className="field-box"
-          />
-        )}
+        <LookAt words="Legs and feet looked at" what="Legs" value={legs} onChange={setLegs} />
+        <LookAt words="Kit looked at, no rub or wear" what="Kit" value={kit} onChange={setKit} />
       </div>
       <label className="text-sm font-semibold">
         Food given, g{pieces > 0 && <span className="font-normal text-soft"> ({pieces} pieces counted)</span>}
