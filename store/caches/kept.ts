@@ -16,10 +16,11 @@ import {
 } from "@/core/record";
 import type { SessionEvent } from "@/core/schemas";
 import { eventsOfSessions, type NumberedSession } from "../events";
-import type { BlockRow, RungSideSummaryRow, SessionSummaryRow } from "../models";
+import type { SessionSummaryRow } from "../models";
 import { getSettings } from "../settings";
 import type { StoreParts } from "../store";
 import { setNotSummed, setSummed } from "./not-summed";
+import type { BlockRow, RungSideSummaryRow } from "./rows";
 
 /** Sums of a block, with the ladder it was worked on by its id. */
 export type KeptBlock = Omit<BlockRow, "session_no" | "ladder_no"> & { readonly ladder: string | null };

@@ -4,6 +4,7 @@ import { checkPayload, EVENT_TYPES, type EventType, wallClockPlausible } from "@
 import { CsvPieces, NotSuchAFileError } from "@/core/formats";
 import { markAllStale } from "../caches";
 import type { Store } from "../store";
+import type { Cell } from "../tables";
 import { bringForward, makeRoom, PLAN_FILE_VALUES, PLAN_FILES } from "./format-1";
 import {
   columnsOf,
@@ -16,7 +17,7 @@ import {
   SETTINGS_FILE,
   SETTINGS_KEYS,
 } from "./tables";
-import { type Cell, type FileTaker, problem, type TypedFile, typedRows } from "./typed-rows";
+import { type FileTaker, problem, type TypedFile, typedRows } from "./typed-rows";
 import { VALUES } from "./values";
 import { CheckedZip, type Promised } from "./zip";
 

@@ -1,4 +1,5 @@
 import { QueryTypes, type Sequelize } from "sequelize";
+import { TABLES, type Table } from "../tables";
 
 /** A table as a package holds it. */
 export interface PackedTable {
@@ -13,29 +14,9 @@ export interface PackedTable {
 export const PACKAGE_FORMAT = 2;
 
 /** Every table a package holds, each after those it points at. Events are told apart by their own id, and carry where they came from. */
-export const PACKED_TABLES: readonly PackedTable[] = [
-  { name: "person", key: ["id"], but: ["access", "passphrase"] },
-  { name: "place", key: ["id"] },
-  { name: "place_item", key: ["place_id", "position"] },
-  { name: "kit", key: ["id"] },
-  { name: "practice", key: ["id"] },
-  { name: "horse", key: ["id"] },
-  { name: "horse_photo", key: ["horse_id"] },
-  { name: "horse_date", key: ["id"] },
-  { name: "restriction", key: ["id"] },
-  { name: "behaviour", key: ["id"] },
-  { name: "ladder", key: ["id"] },
-  { name: "ladder_plan", key: ["ladder_id", "version"] },
-  { name: "chain", key: ["id"] },
-  { name: "chain_link", key: ["chain_id", "position"] },
-  { name: "try_both", key: ["id"] },
-  { name: "circle_setup", key: ["horse_id"] },
-  { name: "kit_fit", key: ["horse_id", "kit_id"] },
-  { name: "hand_load", key: ["id"] },
-  { name: "own_sign", key: ["class", "name"] },
-  { name: "recorder_clock", key: ["load"] },
-  { name: "session", key: ["id"], but: ["no"] },
-];
+export const PACKED_TABLES: readonly PackedTable[] = Object.values<Table>(TABLES).flatMap(({ name, packed, stays }) =>
+  packed === null ? [] : [{ name, key: packed, ...(stays.length === 0 ? {} : { but: stays }) }],
+);
 
 /** The log of taps, under this name in a package. */
 export const EVENTS_FILE = "event";
@@ -66,20 +47,14 @@ export interface PackedColumn {
   readonly required: boolean;
 }
 
-/** The columns of the log, as the view shows it. */
-export const EVENT_COLUMNS: readonly PackedColumn[] = [
-  { name: "id", type: "string", required: true },
-  { name: "session_id", type: "string", required: true },
-  { name: "recorder", type: "string", required: false },
-  { name: "load", type: "string", required: true },
-  { name: "part", type: "string", required: false },
-  { name: "seq", type: "integer", required: true },
-  { name: "mono_ms", type: "number", required: true },
-  { name: "wall_ms", type: "number", required: true },
-  { name: "type", type: "string", required: true },
-  { name: "payload", type: "string", required: true },
-  { name: "received_ms", type: "number", required: true },
-];
+const TYPES = { text: "string", whole: "integer", real: "number", flag: "integer", blob: "bytes" } as const;
+/** Of the log what may be an empty text. */
+const EMPTY_IN_LOG: ReadonlySet<string> = new Set(["recorder", "part"]);
+
+/** The columns of the log, as the view shows it; where it stands in this store stays at home. */
+export const EVENT_COLUMNS: readonly PackedColumn[] = Object.entries(TABLES.eventLog.columns)
+  .filter(([name]) => name !== "position")
+  .map(([name, { kind }]) => ({ name, type: TYPES[kind], required: !EMPTY_IN_LOG.has(name) }));
 
 const typeOf = (declared: string): PackedColumn["type"] =>
   /BLOB/i.test(declared) ? "bytes" : /INT/i.test(declared) ? "integer" : /REAL|DOUBLE|FLOAT/i.test(declared) ? "number" : "string";

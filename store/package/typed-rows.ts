@@ -1,8 +1,6 @@
 import { type CsvRecord, NotSuchAFileError, readPackageCell } from "@/core/formats";
-import type { Check } from "./cell-checks";
+import type { Cell, Check } from "../tables";
 import type { PackedColumn } from "./tables";
-
-export type Cell = string | number | null;
 
 const ROWS_AT_ONCE = 500;
 const CHARACTERS_AT_ONCE = 2 * 1024 * 1024;

@@ -1,6 +1,8 @@
 import { EARLIEST_YEAR, isDay, LATEST_YEAR } from "@/core/day";
 import { FORM_LIMITS, wireProblem } from "@/core/schemas";
-import type { Cell } from "./typed-rows";
+
+/** A value as a cell of a package holds it. */
+export type Cell = string | number | null;
 
 /** What is wrong with the value of a column, in words that follow its name; null where nothing is. */
 export type Check = (value: Cell) => string | null;
@@ -20,6 +22,8 @@ export const text =
         : CONTROL.test(value)
           ? "is no plain text."
           : null;
+/** Text of any length and kind. */
+export const anyText: Check = (value) => (typeof value === "string" ? null : "is no text.");
 export const id = text(100);
 export const name: Check = (value) => text(80)(value) ?? (String(value).trim() === "" ? "is empty." : null);
 export const oneOf =
