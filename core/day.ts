@@ -11,7 +11,7 @@ export type Day = string;
 
 const DAY = /^(\d{4})-(\d{2})-(\d{2})$/;
 
-/** Whether a text is a real day of the calendar, not before the product's earliest year. */
+/** Whether a text is a real day of the calendar, not before the product's earliest year. @example isDay("2026-03-20") // true */
 export function isDay(text: unknown): text is Day {
   if (typeof text !== "string") return false;
   const [, year, month, date] = DAY.exec(text) ?? [];
@@ -27,7 +27,7 @@ export function isDay(text: unknown): text is Day {
 
 const MONTHS = ["January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November", "December"];
 
-/** A day in words that no order of day and month can confuse: "3 December 2026". */
+/** A day in words that no order of day and month can confuse: "3 December 2026". @example dayWords("2026-06-05") // "5 June 2026" */
 export function dayWords(day: Day): string {
   const [year, month, date] = day.split("-");
   return `${Number(date)} ${MONTHS[Number(month) - 1] ?? month} ${year}`;
@@ -40,12 +40,13 @@ export const addDays = (day: Day, days: number): Day =>
 /**
  * The day a moment falls on, where the clock is `offsetMinutes` ahead of UTC.
  * @param wallMs milliseconds since 1970.
+ * @example dayOf(1775476800000) // "2026-04-06"
  */
 export function dayOf(wallMs: number, offsetMinutes = 0): Day {
   return new Date(wallMs + offsetMinutes * 60_000).toISOString().slice(0, 10);
 }
 
-/** Whether a text names a time zone this machine knows. */
+/** Whether a text names a time zone this machine knows. @example isTimeZone("UTC") // true */
 export function isTimeZone(zone: unknown): zone is string {
   if (typeof zone !== "string" || zone === "") return false;
   try {

@@ -16,42 +16,42 @@ export const MILLISECONDS_PER_DAY = 86_400_000;
 /** Which units a person reads and types. */
 export type UnitSystem = "metric" | "imperial";
 
-/** Metres to feet. */
+/** Metres to feet. @example metresToFeet(2.1336) // 7 */
 export function metresToFeet(metres: number): number {
   return metres / METRES_PER_FOOT;
 }
 
-/** Feet to metres. */
+/** Feet to metres. @example feetToMetres(7) // 2.1336 */
 export function feetToMetres(feet: number): number {
   return feet * METRES_PER_FOOT;
 }
 
-/** Kilograms to pounds. */
+/** Kilograms to pounds. @example kilogramsToPounds(kilograms) // 7 */
 export function kilogramsToPounds(kilograms: number): number {
   return kilograms / KILOGRAMS_PER_POUND;
 }
 
-/** Pounds to kilograms. */
+/** Pounds to kilograms. @example poundsToKilograms(7) // 3.175 */
 export function poundsToKilograms(pounds: number): number {
   return pounds * KILOGRAMS_PER_POUND;
 }
 
-/** Degrees Celsius to degrees Fahrenheit. */
+/** Degrees Celsius to degrees Fahrenheit. @example celsiusToFahrenheit(0) // 32 */
 export function celsiusToFahrenheit(celsius: number): number {
   return (celsius * 9) / 5 + 32;
 }
 
-/** Degrees Fahrenheit to degrees Celsius. */
+/** Degrees Fahrenheit to degrees Celsius. @example fahrenheitToCelsius(212) // 100 */
 export function fahrenheitToCelsius(fahrenheit: number): number {
   return ((fahrenheit - 32) * 5) / 9;
 }
 
-/** Centimetres to inches. */
+/** Centimetres to inches. @example centimetresToInches(150) // 59.06 */
 export function centimetresToInches(centimetres: number): number {
   return centimetres / CENTIMETRES_PER_INCH;
 }
 
-/** Inches to centimetres. */
+/** Inches to centimetres. @example inchesToCentimetres(inches) // 150 */
 export function inchesToCentimetres(inches: number): number {
   return inches * CENTIMETRES_PER_INCH;
 }

@@ -13,7 +13,7 @@ export const sideLetter = (word: "left" | "right"): SideLetter => (word === "lef
 /** @example otherSide("L") // "R" */
 export const otherSide = (side: SideLetter): SideLetter => (side === "L" ? "R" : "L");
 
-/** A share as a whole number of hundredths. */
+/** A share as a whole number of hundredths. @example inHundredths(0) // 0 */
 export const inHundredths = (share: number): number => Math.round(share * 100);
 /** @example percentWords(0.815) // "82 %" */
 export const percentWords = (share: number): string => `${inHundredths(share)} %`;

@@ -47,7 +47,7 @@ export function packAftermath({ startedMs, minutes, tension, entries, hurt }: Af
   return JSON.stringify(packed);
 }
 
-/** And back. */
+/** And back. @example unpackAftermath([1769422957811, 7, 0]) // { startedMs: 1769422957811, minutes: 7, tension: 0, … } */
 export const unpackAftermath = ([startedMs, minutes, tension, entries = [], hurt]: Packed): Aftermath => ({
   startedMs,
   minutes,

@@ -57,6 +57,7 @@ function sentenceOf(entry: AftermathEntry, entries: readonly AftermathEntry[], r
  * choices that met pressure, or tension over the horse's usual a test of the
  * rung below. Nothing wipes it but a later session of the ladder.
  * @returns null where nothing asks for anything.
+ * @example lastTimeOn({ … }) // { rung: 1, test: true, … }
  */
 export function lastTimeOn({ ladder, top, aftermaths, last, usualDays, leastMinutes }: LastTimeInput): LastTime | null {
   // The last session of the ladder, or a later one that came to no ask of it.

@@ -61,6 +61,7 @@ export interface RunningChain {
  * The runs of a session. A link counts as reached in its order only: one press
  * each. A run ends whole with its last link, at its break, or where another
  * begins or the session ends, which is no break.
+ * @example chainRunsOf(record) // { running: null, … }
  */
 export function chainRunsOf(record: SessionRecord): { readonly runs: readonly ChainRun[]; readonly running: RunningChain | null } {
   const start = record.startWallMs ?? 0;
@@ -131,6 +132,7 @@ const FEWEST_RUNS = 5;
  * chain whose links were changed begins anew. A run from a later link came to
  * none of those before it.
  * @param links names of the chain's links as it is now.
+ * @example runsOfChain([], ["to the ramp", "one foot", "in", "waits"]) // { runs: 0, whole: 0, weakest: null, … }
  */
 export function runsOfChain(all: readonly ChainRun[], links: readonly string[]): RunsOfChain {
   const runs = all.filter((run) => run.links.length === links.length && run.links.every((name, i) => name === links[i]));

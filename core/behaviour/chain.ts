@@ -76,6 +76,7 @@ function standsOn(
  * Where a chain stands: each link by its own criterion and evidence, the weak
  * link, and the one to train next in the chosen direction.
  * @param links in the order they are asked, each with its ladder's facts.
+ * @example chainState(links, "forward", { nowWallMs: 1777593600000, maxAgeDays: 21 }) // { next: 1, weakest: 1, … }
  */
 export function chainState(
   links: readonly (ChainLink & LinkKnown)[],

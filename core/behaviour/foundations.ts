@@ -36,13 +36,19 @@ export interface Foundations {
   readonly graph: readonly GraphPart[];
 }
 
-/** What rests on what: the horse's own behaviours, and the library where it has none of that key. */
+/**
+ * What rests on what: the horse's own behaviours, and the library where it has none of that key.
+ * @example graphOf([{ key: "leads", prerequisites: [] }], library) // [{ key: "leads", needs: [] }, …]
+ */
 export function graphOf(own: readonly KnownBehaviour[], library: readonly KnownBehaviour[]): GraphNode[] {
   const known = new Map([...library, ...own].map((one) => [one.key, one]));
   return [...known.values()].map(({ key, prerequisites }) => ({ key, needs: prerequisites.map(({ behaviour }) => behaviour) }));
 }
 
-/** The keys of everything a behaviour rests on, near and far, itself too. */
+/**
+ * The keys of everything a behaviour rests on, near and far, itself too.
+ * @example behavioursUnder(trotsInHand, own, library) // Set { "trots", "leads", "gives" }
+ */
 export const behavioursUnder = (
   behaviour: KnownBehaviour,
   own: readonly KnownBehaviour[],
@@ -54,6 +60,7 @@ export const behavioursUnder = (
  * further down is judged by what the nearest one wants of it.
  * @param worked the horse's ladders for what it rests on, by key; see {@link behavioursUnder}.
  * @param known what else is known of the horse, asked where no ladder shows it: the body map, the first look.
+ * @example foundationsOf(behaviour, own, library, worked, time).filter(({ ready }) => !ready)
  */
 export function foundationsOf(
   behaviour: KnownBehaviour,

@@ -4,7 +4,10 @@ export interface GraphNode {
   readonly needs: readonly string[];
 }
 
-/** Names of behaviours that form a cycle, in order, or null where none does. Needs that are not among the nodes lead nowhere. */
+/**
+ * Names of behaviours that form a cycle, in order, or null where none does. Needs that are not among the nodes lead nowhere.
+ * @example findCycle([{ key: "a", needs: ["a"] }]) // ["a", "a"]
+ */
 export function findCycle(nodes: readonly GraphNode[]): string[] | null {
   const byKey = new Map(nodes.map((node) => [node.key, node]));
   const state = new Map<string, "open" | "done">();
@@ -30,7 +33,7 @@ export function findCycle(nodes: readonly GraphNode[]): string[] | null {
   return null;
 }
 
-/** A behaviour and everything it rests on, near or far. */
+/** A behaviour and everything it rests on, near or far. @example restsOn(nodes, "a") // a set of 4 */
 export function restsOn(nodes: readonly GraphNode[], key: string): Set<string> {
   const byKey = new Map(nodes.map((node) => [node.key, node]));
   const found = new Set<string>();

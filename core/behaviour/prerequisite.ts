@@ -9,7 +9,10 @@ export type Prerequisite = z.infer<typeof prerequisiteDocument>;
 /** The most a behaviour may rest on. */
 export const MOST_PREREQUISITES = 16;
 
-/** "crossing steps 2, both sides, at phase 2 or lighter": a prerequisite without the behaviour's name. */
+/**
+ * "crossing steps 2, both sides, at phase 2 or lighter": a prerequisite without the behaviour's name.
+ * @example prerequisiteWords({ … }) // "stay 4"
+ */
 export function prerequisiteWords({ values, maxPhase }: Prerequisite): string {
   const parts = Object.entries(values).map(([name, value]) => {
     if (name === "side") return value === "both" ? "both sides" : `${value} side`;
@@ -38,6 +41,7 @@ function reaches(strand: Strand, value: StrandValue | undefined, wanted: StrandV
  * The lowest rung of a ladder that reaches a prerequisite, counted from 1;
  * null where none does. Strands the ladder does not have are left to the eye:
  * they are returned so that the screen can say so.
+ * @example rungReaching(plan, { … }) // { rung: 9, unknown: [] }
  */
 export function rungReaching(plan: LadderPlan, { values }: Prerequisite): { rung: number | null; unknown: readonly string[] } {
   const unknown = Object.keys(values).filter((name) => strandCalled(plan.strands, name) === undefined);
@@ -53,6 +57,7 @@ export function rungReaching(plan: LadderPlan, { values }: Prerequisite): { rung
 /**
  * Whether values that were seen once reach a prerequisite. A strand they say
  * nothing of was not tested, and so is not reached.
+ * @example covers(strands, seen, { … }) // true
  */
 export function covers(strands: readonly Strand[], seen: Readonly<Record<string, StrandValue>>, { values }: Prerequisite): boolean {
   return Object.entries(values).every(([name, wanted]) => {
@@ -61,7 +66,7 @@ export function covers(strands: readonly Strand[], seen: Readonly<Record<string,
   });
 }
 
-/** Whether a rung is to be shown on both sides for a prerequisite. */
+/** Whether a rung is to be shown on both sides for a prerequisite. @example wantsBothSides(plan, 3, { … }) // true */
 export function wantsBothSides(plan: LadderPlan, rung: number, { values }: Prerequisite): boolean {
   return values.side === "both" || (values.side === undefined && asksBothSides(plan, rung));
 }

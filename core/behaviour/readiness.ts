@@ -37,7 +37,10 @@ export interface ReadinessTime {
   readonly staleDays: number;
 }
 
-/** Whether something was seen too long ago to go by. */
+/**
+ * Whether something was seen too long ago to go by.
+ * @example isStale(1767225600000, { nowWallMs: 1777593600000, staleDays: 90 }) // true
+ */
 export const isStale = (wallMs: number, { nowWallMs, staleDays }: ReadinessTime): boolean =>
   nowWallMs - wallMs > staleDays * MILLISECONDS_PER_DAY;
 
@@ -86,6 +89,7 @@ function everShown(
  * How ready a horse is, prerequisite by prerequisite. A warning, never a wall.
  * @param need with the behaviour's name for the screen.
  * @param ladder the horse's ladder for that behaviour, or null where it has none.
+ * @example prerequisiteReadiness(need, "Front yield", null, { nowWallMs: 1777593600000, staleDays: 90 })
  */
 export function prerequisiteReadiness(
   need: Prerequisite,
@@ -120,7 +124,7 @@ export function prerequisiteReadiness(
   };
 }
 
-/** The whole in one sentence, or null where nothing is wanted or all of it is shown. */
+/** The whole in one sentence, or null where nothing is wanted or all of it is shown. @example readinessWarning(list) */
 export function readinessWarning(list: readonly PrerequisiteReadiness[]): string | null {
   const named = (of: readonly ReadinessState[]) =>
     list

@@ -88,7 +88,7 @@ export interface BehaviourTemplate {
   readonly rulesOfThumb: readonly RuleOfThumb[];
 }
 
-/** The methods a template can be taught by. */
+/** The methods a template can be taught by. @example methodsOf({ … }) // ["marker-food"] */
 export function methodsOf({ askByFeel, askForFood }: Pick<BehaviourTemplate, "askByFeel" | "askForFood">): Method[] {
   return [
     ...(askByFeel === null ? [] : (["pressure-release", "combined"] as const)),
@@ -118,7 +118,7 @@ export function taughtBy(template: BehaviourTemplate, wayKey: string): Behaviour
   return { ...template, ...way.changes };
 }
 
-/** Start and goal of each strand, by id. */
+/** Start and goal of each strand, by id. @example startAndGoal({ … }) // 4 of them */
 export function startAndGoal({ rungs, strands }: BehaviourTemplate): { strand: Strand; start: StrandValue; goal: StrandValue }[] {
   return strands.map((strand) => ({ strand, start: rungs[0]?.[strand.id] ?? "", goal: rungs.at(-1)?.[strand.id] ?? "" }));
 }
@@ -136,6 +136,7 @@ function rungsWithin({ strands, rungs }: BehaviourTemplate, phases: number): Run
 /**
  * A template as it is asked for: by one of its ways, or as it stands where it
  * has none of that key; and what the ladder's own questions then take.
+ * @example inTheWay(template, "side")
  */
 export function inTheWay(template: BehaviourTemplate, wayKey: unknown): { readonly template: BehaviourTemplate; readonly ways: Ways } {
   const way = template.ways.find(({ key }) => key === wayKey) ?? template.ways[0];
@@ -176,7 +177,10 @@ export function faultWords({ change }: CommonFault, strands: readonly Strand[]):
   return `make it easier: ${strands.find(({ id }) => id === change.strand)?.name ?? change.strand}`;
 }
 
-/** What a horse's own behaviour begins with from a template. */
+/**
+ * What a horse's own behaviour begins with from a template.
+ * @example behaviourFromTemplate(template) // { movement: "slower", free: false, template: "walk-at-end", … }
+ */
 export function behaviourFromTemplate(template: BehaviourTemplate) {
   const { key, name, finished, cue, why, movement, free, involves, prerequisites } = template;
   return {
@@ -195,6 +199,7 @@ export function behaviourFromTemplate(template: BehaviourTemplate) {
 /**
  * A ladder's first plan from a template.
  * @throws RangeError where the template is not taught by that method.
+ * @example planFromTemplate(template, "combined") // { holdOnWrong: true, firstTouchCentimetres: null, transfer: null, … }
  */
 export function planFromTemplate(template: BehaviourTemplate, method: Method, ways: Ways = {}): LadderPlan {
   const phases = method === "marker-food" ? template.askForFood : template.askByFeel;

@@ -13,7 +13,10 @@ const noControl = (pattern: RegExp) => (value: string | undefined | null) => val
 const textOnly = (value: string, original: unknown) =>
   typeof original === "string" ? value.trim() : original === null ? undefined : original;
 
-/** An object with these keys and no others: what is not known is refused by its name rather than dropped or kept. */
+/**
+ * An object with these keys and no others: what is not known is refused by its name rather than dropped or kept.
+ * @example record(shape)
+ */
 export const record = <Shape extends yup.ObjectShape>(shape: Shape) =>
   yup
     .object(shape)
@@ -25,14 +28,14 @@ export const record = <Shape extends yup.ObjectShape>(shape: Shape) =>
 const numberOnly = (value: unknown, original: unknown) =>
   typeof original === "number" || typeof original === "string" ? value : Number.NaN;
 
-/** Yes or no, and nothing that could be read as either. */
+/** Yes or no, and nothing that could be read as either. @example flagSchema("Buckles") */
 export const flagSchema = (label: string) =>
   yup
     .boolean()
     .transform((_value, original: unknown) => original)
     .typeError(`${label}: yes or no.`);
 
-/** A name: one line, trimmed, any script. */
+/** A name: one line, trimmed, any script. @example nameSchema("Rig") */
 export const nameSchema = (label: string) =>
   yup
     .string()
@@ -42,7 +45,7 @@ export const nameSchema = (label: string) =>
     .max(NAME_MOST_CHARACTERS, `${label}: at most ${NAME_MOST_CHARACTERS} characters.`)
     .test("control", `${label}: one line of plain text, please.`, noControl(CONTROL_IN_NAME));
 
-/** A longer text, may be empty. */
+/** A longer text, may be empty. @example textSchema("Kind", 80) */
 export const textSchema = (label: string, most = TEXT_MOST_CHARACTERS) =>
   yup
     .string()
@@ -52,7 +55,7 @@ export const textSchema = (label: string, most = TEXT_MOST_CHARACTERS) =>
     .test("control", `${label}: plain text, please.`, noControl(CONTROL_IN_TEXT))
     .default("");
 
-/** A number within bounds; an empty field becomes null. */
+/** A number within bounds; an empty field becomes null. @example optionalNumberSchema("Width", 1, 1000, "m") */
 export const optionalNumberSchema = (label: string, least: number, most: number, unit: string) =>
   yup
     .number()
@@ -63,7 +66,7 @@ export const optionalNumberSchema = (label: string, least: number, most: number,
     .nullable()
     .default(null);
 
-/** A calendar day, "2026-03-09"; an empty field becomes null. */
+/** A calendar day, "2026-03-09"; an empty field becomes null. @example optionalDaySchema("Day") */
 export const optionalDaySchema = (label: string) =>
   yup
     .string()
@@ -73,7 +76,7 @@ export const optionalDaySchema = (label: string) =>
     .default(null)
     .test("day", `${label}: a real day is needed, from ${EARLIEST_YEAR} to ${LATEST_YEAR}.`, (value) => value == null || isDay(value));
 
-/** A required number within bounds. */
+/** A required number within bounds. @example numberSchema("Down", 0, 1000, "m") */
 export const numberSchema = (label: string, least: number, most: number, unit = "") =>
   yup
     .number()
@@ -85,11 +88,11 @@ export const numberSchema = (label: string, least: number, most: number, unit = 
     .min(least, `${label}: from ${least} to ${most}${unit === "" ? "" : ` ${unit}`}.`)
     .max(most, `${label}: from ${least} to ${most}${unit === "" ? "" : ` ${unit}`}.`);
 
-/** A required whole number within bounds. */
+/** A required whole number within bounds. @example wholeNumberSchema("Of", 1, 12) */
 export const wholeNumberSchema = (label: string, least: number, most: number, unit = "") =>
   numberSchema(label, least, most, unit).integer(`${label}: a whole number is needed.`);
 
-/** One of a list of words. */
+/** One of a list of words. @example choiceSchema("Asked", ["start", "side"]) */
 export const choiceSchema = <T extends string>(label: string, choices: readonly T[]) =>
   yup
     .string<T>()
@@ -107,7 +110,7 @@ export interface FieldProblem {
 /** The outcome of a check: the cleaned value, or every problem found. */
 export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly FieldProblem[] };
 
-/** Runs a schema over an unknown value and returns every problem rather than throwing. */
+/** Runs a schema over an unknown value and returns every problem rather than throwing. @example check(schema, 0) // { ok: false, … } */
 export function check<T>(schema: yup.Schema<T>, value: unknown, options: { strict?: boolean; context?: object } = {}): Checked<T> {
   try {
     return {

@@ -44,6 +44,7 @@ const lower = (a: Cap<number>, b: Cap<number> | null): Cap<number> => (b !== nul
  * The caps on circling of one horse on a day: the yard's, those for the young,
  * the horse's own, and what restrictions say, the lowest of each. One way a
  * day in turn counts minutes a week in place of visits (common practice, no source).
+ * @example circleCaps(input) // { sentence: null, … }
  */
 export function circleCaps(input: {
   readonly age: Age | null;
@@ -92,7 +93,8 @@ export function circleCaps(input: {
 }
 
 /**
- * What was circled in the last seven days against what may be, as one sentence; null where nothing caps and nothing was.
+ * * What was circled in the last seven days against what may be, as one sentence; null where nothing caps and nothing was.
+ * @example circlingSentence({ weekMinutes: 24.6, weekVisits: 2 }, caps)
  */
 export function circlingSentence(use: Pick<CircleUse, "weekMinutes" | "weekVisits">, caps: CircleCaps): string | null {
   if (use.weekVisits === 0 && caps.weekMinutes === null && caps.weekVisits === null) return null;
@@ -128,7 +130,10 @@ export function circlingLeft(
   return second !== undefined && second.value < first.value ? second : first;
 }
 
-/** Why no more is to be circled now, or null: the day's, the week's minutes or the week's sessions are used up. */
+/**
+ * Why no more is to be circled now, or null: the day's, the week's minutes or the week's sessions are used up.
+ * @example usedUpCircling(use, caps)
+ */
 export function usedUpCircling(use: Pick<CircleUse, "weekMinutes" | "weekVisits" | "todayMinutes">, caps: CircleCaps): string | null {
   const { sessionMinutes, weekMinutes, weekVisits } = caps;
   if (sessionMinutes.value > 0 && use.todayMinutes >= sessionMinutes.value)
@@ -191,6 +196,7 @@ const dot = (text: string) => (text.endsWith(".") ? text : `${text}.`);
 /**
  * What is to be said of a plan before it is worked; the planner, the route that
  * begins it and the recorder ask it.
+ * @example planCautions(plan, caps, use, horse, settings) // 3 of them
  */
 export function planCautions(
   plan: CirclePlan,
@@ -284,6 +290,9 @@ function lineCautions(
   return said;
 }
 
-/** What still stands in the way of beginning: walls, and cautions nobody has said a word about. */
+/**
+ * What still stands in the way of beginning: walls, and cautions nobody has said a word about.
+ * @example standingCautions(cautions, []) // 2 of them
+ */
 export const standingCautions = (cautions: readonly CircleCaution[], overrides: readonly CircleOverride[]): CircleCaution[] =>
   cautions.filter(({ key, wall }) => wall || !overrides.some((one) => one.key === key && one.why.trim() !== ""));

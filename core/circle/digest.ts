@@ -101,7 +101,10 @@ export const digestOfWork = (work: CircleWork): CircleDigest => ({
         },
 });
 
-/** The digest of a session, or null where it is none on the circle. */
+/**
+ * The digest of a session, or null where it is none on the circle.
+ * @example circleDigestOf(record) // { form: "circle", ways: "both", radius: 10, … }
+ */
 export function circleDigestOf(record: SessionRecord): CircleDigest | null {
   const work = circleWorkOf(record);
   return work === null ? null : digestOfWork(work);
@@ -133,7 +136,7 @@ export function digestAt(digest: CircleDigest, nowMs: number): CircleDigest {
   return { ...ended, seconds: rounded(seconds, Math.round), metres: Math.round(metres), dose: dose === null ? null : tenth(dose) };
 }
 
-/** Seconds in motion of a digest. */
+/** Seconds in motion of a digest. @example movingSecondsOf({ … }) // 662 */
 export const movingSecondsOf = ({ seconds }: Pick<CircleDigest, "seconds">): number =>
   Object.entries(seconds).reduce((sum, [key, value]) => (key.startsWith("stand ") ? sum : sum + value), 0);
 
@@ -141,13 +144,17 @@ export const movingSecondsOf = ({ seconds }: Pick<CircleDigest, "seconds">): num
  * Whether the walk at the end was easy the last time to each hand: where the
  * hands take turns by the day, both may then come into one session.
  * @param digests oldest first.
+ * @example easyBothWays([{ seconds: { "walk L": 600 }, easy: true }]) // false
  */
 export function easyBothWays(digests: readonly Pick<CircleDigest, "seconds" | "easy">[]): boolean {
   const last = (side: "L" | "R") => digests.findLast((digest) => sideOfDigest(digest) === side)?.easy ?? false;
   return last("L") && last("R");
 }
 
-/** The way a session went: "both" where each had a tenth of the time at least; null where nothing moved. */
+/**
+ * The way a session went: "both" where each had a tenth of the time at least; null where nothing moved.
+ * @example sideOfDigest({ seconds: { "walk R": 600 }, easy: true }) // "R"
+ */
 export function sideOfDigest({ seconds }: Pick<CircleDigest, "seconds">): "L" | "R" | "both" | null {
   const of = (side: "L" | "R") =>
     Object.entries(seconds).reduce((sum, [key, value]) => (key.startsWith("stand ") || !key.endsWith(` ${side}`) ? sum : sum + value), 0);

@@ -11,7 +11,7 @@ export const NO_FIT: KitFit = { holes_left: null, holes_right: null, strap_cm: n
 /** What is looked at before each use of kit with buckles. */
 export const FIT_CHECKS = ["buckles equal both sides", "nothing rubs", "the line can be let go"] as const;
 
-/** What a fit card has to say today; empty where nothing. */
+/** What a fit card has to say today; empty where nothing. @example fitSentences(fit, "2026-03-02") // ["Its next check is due."] */
 export function fitSentences(fit: KitFit | null, today: Day): string[] {
   if (fit === null) return ["No fit card for this horse yet: note the holes once it sits."];
   const said: string[] = [];
@@ -34,7 +34,7 @@ export interface KitSession {
   readonly cool: { readonly ended: "cooled" | "left" | null } | null;
 }
 
-/** Whether kit went well at a stage before; no kit is nothing new. */
+/** Whether kit went well at a stage before; no kit is nothing new. @example wornAt(null, null) // true */
 export const wornAt = (place: KitPlace | null | undefined, stage: KitStage | null): boolean =>
   place == null || (place.worn && place.stage === (stage ?? place.stage));
 

@@ -41,7 +41,7 @@ export interface LoadWeek {
   readonly running: boolean;
 }
 
-/** The Monday of a day's week. */
+/** The Monday of a day's week. @example mondayOf("2026-03-03") // "2026-03-02" */
 export const mondayOf = (day: Day): Day => addDays(day, -((new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7));
 
 const noKinds = (): Record<LoadKind, number> => Object.fromEntries(LOAD_KINDS.map((kind) => [kind, 0])) as Record<LoadKind, number>;
@@ -49,6 +49,7 @@ const noKinds = (): Record<LoadKind, number> => Object.fromEntries(LOAD_KINDS.ma
 /**
  * The load book: every week from the first asked for to the one of today, empty ones too. Cost grows with entries and weeks.
  * @param today the day it is read on; its week still runs.
+ * @example loadWeeks(entries, "2026-03-02", "2026-03-25") // 4 of them
  */
 export function loadWeeks(entries: readonly LoadEntry[], from: Day, today: Day): LoadWeek[] {
   const weeks: LoadWeek[] = [];
@@ -102,7 +103,10 @@ export function loadWeeks(entries: readonly LoadEntry[], from: Day, today: Day):
   return weeks;
 }
 
-/** The balance of two weeks: minutes each way on the circle in the last fourteen days. */
+/**
+ * The balance of two weeks: minutes each way on the circle in the last fourteen days.
+ * @example balanceOf([], "2026-03-17") // { left: 0, right: 0, share: null }
+ */
 export function balanceOf(
   entries: readonly LoadEntry[],
   today: Day,
@@ -121,6 +125,9 @@ export function balanceOf(
   return { left, right, share: left + right > 0 ? left / (left + right) : null };
 }
 
-/** Circling minutes of a session on the circle: what it moved on a circle or in a pen; long lines without a radius are none. */
+/**
+ * Circling minutes of a session on the circle: what it moved on a circle or in a pen; long lines without a radius are none.
+ * @example circlingMinutesOf(digest) // 0
+ */
 export const circlingMinutesOf = (digest: CircleDigest): number =>
   digest.form === "lines" && digest.radius === null ? 0 : movingSecondsOf(digest) / 60;

@@ -52,7 +52,10 @@ export function planSums(
   };
 }
 
-/** A plan to begin with: walk and trot each way, as a start of work is usually made. */
+/**
+ * A plan to begin with: walk and trot each way, as a start of work is usually made.
+ * @example startingPlan("both", "R", minutes) // 6 of them
+ */
 export function startingPlan(
   ways: Ways,
   first: "L" | "R",

@@ -32,13 +32,13 @@ export interface RampInput {
   readonly caps: RampCaps;
 }
 
-/** Circling minutes of one session at a load. */
+/** Circling minutes of one session at a load. @example sessionMinutesOf({ … }, "both") // 0 */
 export const sessionMinutesOf = ({ walk, trot, canter }: RampLoad, ways: Ways): number =>
   (walk + trot + canter) * (ways === "both" ? 2 : 1);
 
 const EPSILON = 1e-9;
 
-/** Why a ramp cannot be had, or null. */
+/** Why a ramp cannot be had, or null. @example rampProblem({ … }) // "The goal has no minutes." */
 export function rampProblem({ start, goal, sessionsAWeek, ways, caps }: RampInput): string | null {
   for (const [name, load] of [
     ["The start", start],
@@ -143,6 +143,7 @@ export const RAMP_BREAK_DAYS = 14;
  * way), a poor one is repeated, a break goes back.
  * @param done oldest first, since the ramp was set.
  * @param first the way that goes first where they take turns.
+ * @example rampPlace(steps, "both", [], "2026-03-02") // { step: 0, side: null, reason: "The first step." }
  */
 export function rampPlace(
   steps: readonly RampStep[],
@@ -222,6 +223,7 @@ export interface RampPlanned extends RampLoad {
 /**
  * The sessions still to come, so many a week and evenly spread, each step once (in turn: once each way), until the goal was worked for a week.
  * @param from the first day that may be worked.
+ * @example rampCalendar(steps, "turn", { step: 0, side: "L" }, "2026-03-02", 1) // 6 of them
  */
 export function rampCalendar(
   steps: readonly RampStep[],

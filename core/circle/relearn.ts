@@ -48,7 +48,10 @@ export function relearnedOf(digests: readonly Pick<CircleDigest, "directions">[]
   });
 }
 
-/** What is said of it: a difference only where the sign test shows one at 5 in 100, which takes six sessions. */
+/**
+ * What is said of it: a difference only where the sign test shows one at 5 in 100, which takes six sessions.
+ * @example relearnedSentence({ … })
+ */
 export function relearnedSentence({ sign, sessions, sooner, savedShare, p }: Relearned): string {
   const counts = `${sign}: sooner after the change of direction in ${sooner} of ${sessions} sessions`;
   if (p === null || p >= 0.05) return `${counts}; no difference shown yet.`;

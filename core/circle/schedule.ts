@@ -62,7 +62,10 @@ export interface ClockFace {
 /** A change is called so long ahead (common practice, no source). */
 export const CALL_AHEAD_SECONDS = 10;
 
-/** The clock at a moment of work. At a boundary the next segment runs. */
+/**
+ * The clock at a moment of work. At a boundary the next segment runs.
+ * @example clockAt(stretches, 480) // { running: null, stretch: null, next: null, … }
+ */
 export function clockAt(stretches: readonly Stretch[], workedSeconds: number): ClockFace {
   const found = stretches.findIndex(({ endSeconds }) => workedSeconds < endSeconds);
   const stretch = stretches[found] ?? null;

@@ -19,7 +19,7 @@ export const USUAL_SETUP: CircleSetup = {
   plan: null,
 };
 
-/** Which side goes first, and why. */
+/** Which side goes first, and why. @example firstSide({ stiffer: "L", stiffer_first: true }) // { side: "L", … } */
 export function firstSide({ stiffer, stiffer_first }: Pick<CircleSetup, "stiffer" | "stiffer_first">): {
   readonly side: "L" | "R";
   readonly why: string;

@@ -111,7 +111,10 @@ export const movingBy = (segments: readonly CircleSegment[], stretches: readonly
     0,
   );
 
-/** The calls up to a cap: there the end sounds, called ahead like a change, and nothing after it; a locked phone has no one else to stop it. */
+/**
+ * The calls up to a cap: there the end sounds, called ahead like a change, and nothing after it; a locked phone has no one else to stop it.
+ * @example callsUntil(calls, 0) // [{ atSeconds: 0, call: "end" }]
+ */
 export function callsUntil(calls: readonly TimedCall[], capSeconds: number | null): TimedCall[] {
   if (capSeconds === null) return [...calls];
   const ahead = capSeconds - CALL_AHEAD_SECONDS;
@@ -133,6 +136,7 @@ const LOUD = 100;
  * locked phone stops every timer.
  * @param calls with `atSeconds` from the beginning of the track.
  * @param seconds its length; one byte for each sample, so 30 minutes are 14 MB.
+ * @example renderTrack([{ atSeconds: 2, call: "trot" }], sounds, 5) // { 0: 82, 1: 73, 2: 70, … }
  */
 export function renderTrack(
   calls: readonly TimedCall[],

@@ -74,7 +74,10 @@ export interface CoolDown {
 /** Trot from so many minutes on is hard work, and any canter (common practice, no source). */
 const HARD_TROT_SECONDS = 600;
 
-/** Whether the work was hard: the heart is then asked for too before breath is down. */
+/**
+ * Whether the work was hard: the heart is then asked for too before breath is down.
+ * @example workedHard({ gaits: [{ gait: "trot", side: "L", startSeconds: 0, endSeconds: 700 }] }) // true
+ */
 export const workedHard = ({ gaits }: Pick<CircleWork, "gaits">): boolean => {
   const seconds = (gait: string) =>
     gaits.filter((one) => one.gait === gait).reduce((sum, { startSeconds, endSeconds }) => sum + endSeconds - startSeconds, 0);
@@ -226,7 +229,10 @@ function logOf(record: SessionRecord): CircleLog | null {
 
 const schedules = new WeakMap<CirclePlan["segments"], { readonly key: string; readonly stretches: readonly Stretch[] }>();
 
-/** The schedule of a plan: the same list as long as it says the same, since the sounds are made by it. */
+/**
+ * The schedule of a plan: the same list as long as it says the same, since the sounds are made by it.
+ * @example scheduleKept(segments, [{ atSeconds: 30, go: 1 }]) // 3 of them
+ */
 export function scheduleKept(segments: CirclePlan["segments"], marks: readonly ScheduleMark[]): readonly Stretch[] {
   const key = marks.map((mark) => ("go" in mark ? `${mark.atSeconds} go ${mark.go}` : `${mark.atSeconds} more ${mark.more}`)).join();
   const known = schedules.get(segments);
@@ -259,6 +265,7 @@ export interface CircleClock {
  * The clock of a session on the circle; null where it is none. Cost grows with
  * its gaits, asks and presses, not with its other facts.
  * @param nowMs the present of a session still running, in milliseconds from the start of work.
+ * @example circleClock(record, 5000) // { startMs: 0, endMs: 5000, clockSeconds: 5, … }
  */
 export function circleClock(record: SessionRecord, nowMs: number | null = null): CircleClock | null {
   const log = logOf(record);
@@ -294,6 +301,7 @@ export function circleClock(record: SessionRecord, nowMs: number | null = null):
  * Everything a session on the circle came to, from its facts; null where it is none.
  * Seconds are those of work, pauses taken out. Cost grows with the facts times the segments.
  * @param nowMs the present of a session still running, in milliseconds from the start of work.
+ * @example circleWorkOf(record) // { form: "circle", clockSeconds: 0, workedSeconds: 0, … }
  */
 export function circleWorkOf(record: SessionRecord, nowMs: number | null = null): CircleWork | null {
   const clock = circleClock(record, nowMs);
@@ -529,7 +537,10 @@ function coolOf({ facts, startWallMs }: SessionRecord): CoolDown | null {
   };
 }
 
-/** Whether a session speaks against the next step: it ended early, showed danger, or the walk at the end was not easy. */
+/**
+ * Whether a session speaks against the next step: it ended early, showed danger, or the walk at the end was not easy.
+ * @example wasPoor({ … }) // true
+ */
 export const wasPoor = ({
   easy,
   danger,

@@ -46,7 +46,10 @@ export interface DwellPlan {
 /** Kinds of cue that touch the horse: they come near first. */
 const TOUCHING: ReadonlySet<string> = new Set(["touch", "tap"]);
 
-/** The dwell of a phase, counted from 1: its own, or the gap to the old cue where the first one is a new cue. */
+/**
+ * The dwell of a phase, counted from 1: its own, or the gap to the old cue where the first one is a new cue.
+ * @example plannedDwell(plan, 1) // 3
+ */
 export function plannedDwell(plan: Pick<DwellPlan, "phases" | "transfer">, phase: number): number {
   if (phase === 1 && plan.transfer !== null) return plan.transfer.gapSeconds;
   return plan.phases[phase - 1]?.dwellSeconds ?? 0;
@@ -57,6 +60,7 @@ export function plannedDwell(plan: Pick<DwellPlan, "phases" | "transfer">, phase
  * try; release on what was asked; hold the level on a wrong answer where the
  * plan says so; at the maximum help the horse to any smaller answer. It
  * advises: a phase changes by a press only.
+ * @example dwellAdvice(plan, ask, 4000) // { plannedSeconds: 3, heldSeconds: 3, ring: 1, … }
  */
 export function dwellAdvice(plan: DwellPlan, ask: OpenAsk, nowMs: number): DwellAdvice {
   const planned = plannedDwell(plan, ask.phase);

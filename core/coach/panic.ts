@@ -14,5 +14,5 @@ export const KICK_AT_ROPE =
 /** The behaviours of the library that are worked with a rope on a leg, by key. */
 const ROPE_ON_LEG: ReadonlySet<string> = new Set(["first-foot-rope"]);
 
-/** Whether a ladder is worked with a rope on a leg, by its template. */
+/** Whether a ladder is worked with a rope on a leg, by its template. @example hasRopeOnLeg("first-foot-rope") // true */
 export const hasRopeOnLeg = (template: string | null | undefined): boolean => ROPE_ON_LEG.has(template ?? "");

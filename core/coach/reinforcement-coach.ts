@@ -28,7 +28,10 @@ export interface CoachPlan {
   readonly politeSeconds: number;
 }
 
-/** The order of steps of a method. The wait is left out where the plan asks for none. */
+/**
+ * The order of steps of a method. The wait is left out where the plan asks for none.
+ * @example orderOfSteps({ … }, false) // ["answer", "release"]
+ */
 export function orderOfSteps({ method, reinforcer, politeSeconds }: Omit<CoachPlan, "schedule">, earns: boolean): Step[] {
   const given: Step[] = reinforcer === "food" ? [...(politeSeconds > 0 ? (["wait"] as const) : []), "food"] : ["instead"];
   if (method === "pressure-release") return ["answer", "release"];
@@ -36,7 +39,7 @@ export function orderOfSteps({ method, reinforcer, politeSeconds }: Omit<CoachPl
   return earns ? [...first, "mark", ...given] : first;
 }
 
-/** Pieces brought into the session so far, those of every filling together; null where nobody counted. */
+/** Pieces brought into the session so far, those of every filling together; null where nobody counted. @example pouchOf(record) // 10 */
 export function pouchOf({ facts }: Pick<SessionRecord, "facts">): number | null {
   return facts.filter((fact) => fact.type === "preflight").findLast(({ payload }) => payload.pouch != null)?.payload.pouch ?? null;
 }
@@ -46,6 +49,7 @@ export function pouchOf({ facts }: Pick<SessionRecord, "facts">): number | null 
  * reinforcer by the rung's schedule, what is left in the pouch, and which
  * step of the method's order comes next.
  * @param nowMs the present, in milliseconds from the start of work.
+ * @example reinforcementCoach(record, plan, 60000) // { nextEarns: true, piecesLeft: 9, next: null, … }
  */
 export function reinforcementCoach(record: SessionRecord, plan: CoachPlan, nowMs: number): ReinforcementCoach {
   const index = record.blocks.length - 1;

@@ -29,10 +29,10 @@ function cellsOf(trials: readonly EvidenceTrial[]): SideSession {
   );
 }
 
-/** What a session showed of its sides. */
+/** What a session showed of its sides. @example cellsOfSession(record) // 2 of them */
 export const cellsOfSession = (record: SessionRecord): SideSession => cellsOf(evidenceOfSession("", record, null));
 
-/** The same of a list of trials, oldest first, session by session. */
+/** The same of a list of trials, oldest first, session by session. @example cellsOfTrials(trials) // 2 of them */
 export function cellsOfTrials(trials: readonly EvidenceTrial[]): SideSession[] {
   const bySession = new Map<string, EvidenceTrial[]>();
   for (const trial of trials) {
@@ -102,6 +102,6 @@ export function sidePicture(sessions: readonly SideSession[]): SidePicture {
   };
 }
 
-/** The weaker side in a line for a plan or a start, or an empty text where none is known. */
+/** The weaker side in a line for a plan or a start, or an empty text where none is known. @example oneSideKnown(null) // "" */
 export const oneSideKnown = (weaker: "L" | "R" | null): string =>
   weaker === null ? "" : ` The ${SIDE_WORDS[weaker]} is the weaker side: give it more, and take turns in which side begins.`;

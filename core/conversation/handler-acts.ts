@@ -36,6 +36,7 @@ export interface DatedActs extends ActCounts {
  * in its time.
  * @param sessions oldest first.
  * @returns null under five sessions.
+ * @example actTrend(sessions, "steps") // { sessions: 5, … }
  */
 export function actTrend(sessions: readonly DatedActs[], act: string): WeeklyTrend | null {
   const counted = sessions.filter(({ minutes }) => minutes > 0);

@@ -9,7 +9,10 @@ export interface OwnTimes {
   readonly curve: SurvivalCurve;
 }
 
-/** The times of one kind: ended by the horse, or cut off by the handler, an ask or the end of work. */
+/**
+ * The times of one kind: ended by the horse, or cut off by the handler, an ask or the end of work.
+ * @example ownWaitings(record, "looks") // [{ seconds: 4, answered: false }]
+ */
 export function ownWaitings(record: SessionRecord, what: OwnTimeKind): Waiting[] {
   const endMs = endOfWorkMs(record);
   return record.timeLine.ownTimes.flatMap((span) =>

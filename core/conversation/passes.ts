@@ -12,6 +12,7 @@ export interface Passes {
  * were worked more than once count.
  * @param what which grade.
  * @returns null where nothing was graded in both.
+ * @example passesOf(record, "ease")?.later.mean // 2.5
  */
 export function passesOf({ trials, blocks }: SessionRecord, what: "ease" | "movement"): Passes | null {
   const seen = new Map<string, number>();

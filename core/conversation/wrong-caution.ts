@@ -48,6 +48,7 @@ function tensionBeside(record: SessionRecord, spans: readonly { readonly startMs
  * rarer is not said: bouts and the order of a session look the same. Choices that met no pressure do not count.
  * @param nowMs from the start of work; null for the end of the session.
  * @returns null where nothing speaks for it.
+ * @example wrongChoiceCaution(record, null) // { kind: "most", … }
  */
 export function wrongChoiceCaution(
   record: SessionRecord,

@@ -34,7 +34,7 @@ export interface WrongHalves {
 const lengthSeconds = (choice: WrongChoice, record: SessionRecord, endMs: number) =>
   choice.timed ? secondsWithoutBreaks(choice.startMs, Math.min(choice.endMs ?? endMs, endMs), record.timeLine.breaks) : 0;
 
-/** The wrong choices made while work went on: from its start to its end. */
+/** The wrong choices made while work went on: from its start to its end. @example wrongsAtWork(record, 318000) // 15 of them */
 export function wrongsAtWork(record: SessionRecord, nowMs: number | null = null): readonly WrongChoice[] {
   const endMs = endOfWorkMs(record, nowMs);
   return record.startWallMs === null ? [] : record.timeLine.wrongs.filter(({ startMs }) => startMs >= 0 && startMs <= endMs);
@@ -92,5 +92,6 @@ export function wrongChoicesOf(record: SessionRecord, nowMs: number | null = nul
 /**
  * Whether the choice came back less, as counts and no more: in one session bouts
  * of it, and a horse that tires or settles, look the same as one that learns.
+ * @example cameBackWords({ first: 8, second: 0 }) // "8 in the first half of the work, 0 in the second."
  */
 export const cameBackWords = ({ first, second }: WrongHalves): string => `${first} in the first half of the work, ${second} in the second.`;

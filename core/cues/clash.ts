@@ -75,6 +75,7 @@ const finished = ({ cue, phases }: CueOfBehaviour) =>
  * same finished cue for two behaviours, any phase of one that is the finished
  * cue or a spoken phase of one that asks the opposite, and spoken words that
  * sound alike.
+ * @example cueClashes(one, others) // []
  */
 export function cueClashes(one: CueOfBehaviour, others: readonly CueOfBehaviour[]): CueClash[] {
   const clashes: CueClash[] = [];

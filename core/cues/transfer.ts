@@ -19,7 +19,10 @@ export interface TransferProgress {
 /** The transfer is done at this many of the last so many (common practice, no source). */
 export const TRANSFER_DONE = { before: 8, of: 10 } as const;
 
-/** How far a new cue has taken over: the share of met answers that came before the old cue. */
+/**
+ * How far a new cue has taken over: the share of met answers that came before the old cue.
+ * @example transferProgress([]) // { before: 0, of: 0, done: false, … }
+ */
 export function transferProgress(trials: readonly TransferTrial[]): TransferProgress {
   const last = trials.filter((trial) => trial.met && trial.phase !== null).slice(-TRANSFER_DONE.of);
   const before = last.filter(({ phase }) => phase === 1).length;

@@ -46,6 +46,7 @@ export const MOST_LATE_TRIALS = 500;
  * Counts laid out as a list, each outcome spread as evenly as can be: nobody
  * remembers the order, and no run of misses must be made up. The share met
  * of any stretch is then near the whole.
+ * @example spreadEvenly({ met: 7, try: 3, miss: 1, refused: 0 }) // ["met", …]
  */
 export function spreadEvenly(counts: Readonly<Record<Outcome, number>>): Outcome[] {
   const kinds = (["met", "try", "miss", "refused"] as const).filter((kind) => counts[kind] > 0);
@@ -55,7 +56,7 @@ export function spreadEvenly(counts: Readonly<Record<Outcome, number>>): Outcome
   return all.sort((a, b) => a.at - b.at || a.order - b.order).map(({ kind }) => kind);
 }
 
-/** What is wrong with a block as typed, or null. */
+/** What is wrong with a block as typed, or null. @example lateBlockProblem(block) // "Nothing is counted yet." */
 export function lateBlockProblem(block: LateBlock): string | null {
   const { met, metAtLightest, minutes, phase, side, rung, criterion } = block;
   const counts = [met, block.try, block.miss, block.refused, metAtLightest ?? 0];
@@ -84,6 +85,7 @@ export function lateBlockProblem(block: LateBlock): string | null {
  * its rough minutes divided.
  * @param newId makes the ids of the events.
  * @throws RangeError for a block that cannot be; see {@link lateBlockProblem}.
+ * @example lateEvents(late, newId) // 21 of them
  */
 export function lateEvents(late: LateSession, newId: () => string): SessionEvent[] {
   const events: SessionEvent[] = [];

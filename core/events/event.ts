@@ -27,7 +27,7 @@ export const PAYLOAD_MOST_CHARACTERS = 20_000;
 export const UNKNOWN_MOST_KEYS = 20;
 export const UNKNOWN_MOST_CHARACTERS = 4000;
 
-/** Checks one event: the envelope, then its payload by its type. Nothing is converted. */
+/** Checks one event: the envelope, then its payload by its type. Nothing is converted. @example checkEvent(value) // { ok: true, … } */
 export function checkEvent(value: unknown): Checked<SessionEvent> {
   const head = check(envelope, value, { strict: true });
   if (!head.ok) return head;
@@ -40,7 +40,10 @@ export function checkEvent(value: unknown): Checked<SessionEvent> {
 const UPPER = /[A-F]/;
 const lower = (id: string) => (UPPER.test(id) ? id.toLowerCase() : id);
 
-/** An event with its ids, and the one it points at, in small letters: ids compare without case. */
+/**
+ * An event with its ids, and the one it points at, in small letters: ids compare without case.
+ * @example withIdsInOneCase(event) // { recorder: "phone:a", seq: 0, mono_ms: 1.5, … }
+ */
 export function withIdsInOneCase(event: SessionEvent): SessionEvent {
   const { id, session, load } = event;
   const same = UPPER.test(`${id}${session}${load}`) ? { ...event, id: lower(id), session: lower(session), load: lower(load) } : event;
@@ -52,7 +55,10 @@ export function withIdsInOneCase(event: SessionEvent): SessionEvent {
   return same;
 }
 
-/** Keys of a payload that its schema does not name. They are kept with it, and read by nothing. */
+/**
+ * Keys of a payload that its schema does not name. They are kept with it, and read by nothing.
+ * @example unknownKeys("mark", { phase: 2 }) // ["phase"]
+ */
 export function unknownKeys(type: EventType, payload: object): string[] {
   const known = payloadSchemas[type].fields;
   return Object.keys(payload).filter((key) => !(key in known));
@@ -61,6 +67,7 @@ export function unknownKeys(type: EventType, payload: object): string[] {
 /**
  * Checks the payload of a type of event. Keys the product does not know are
  * kept as they are, so many and so much of them.
+ * @example checkPayload("phase", { phase: "2" }) // { ok: false, … }
  */
 export function checkPayload<Type extends EventType>(type: Type, payload: unknown): Checked<Payload<Type>> {
   const unfit = wireProblem(payload, BATCH_LIMITS);
@@ -81,6 +88,7 @@ export function checkPayload<Type extends EventType>(type: Type, payload: unknow
 /**
  * Whether an event's wall clock, put right by the device's offset to the
  * server, lies in a time the product takes: 1980 to a day from now.
+ * @example wallClockPlausible(1777852800000, 0, 1777939200000) // true
  */
 export function wallClockPlausible(wallMs: number, offsetMs: number, serverNowMs: number): boolean {
   const corrected = wallMs + offsetMs;

@@ -45,6 +45,6 @@ export type Fact = {
     : { readonly type: T; readonly payload: Payload<T> };
 }[EventType];
 
-/** A fact in its envelope. */
+/** A fact in its envelope. @example eventOf(envelope, { type: "block.end" }) // { recorder: "paper", seq: 10, mono_ms: 360000, … } */
 export const eventOf = (envelope: Envelope, { type, payload }: Fact): SessionEvent =>
   ({ ...envelope, type, payload: payload ?? {} }) as SessionEvent;

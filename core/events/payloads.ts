@@ -12,10 +12,13 @@ import { REINFORCERS } from "./reinforcers";
 export const EVENT_SCHEMA_VERSION = 7;
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
+/** The id of an event or of what it names. @example uuid().required() */
 export const uuid = () => yup.string().matches(UUID, "${path}: a UUID is needed.");
 const shortText = () => yup.string().max(200, "${path}: at most 200 characters.");
 const longText = () => yup.string().max(4000, "${path}: at most 4000 characters.");
+/** A number that is never below nought. @example zeroOrMore().required() */
 export const zeroOrMore = () => yup.number().min(0, "${path}: 0 or more.");
+/** A whole number from the least to the most. @example whole(1, 9) */
 export const whole = (least: number, most: number) =>
   yup
     .number()

@@ -69,7 +69,7 @@ export const WORK_KINDS: readonly SessionKind[] = kindsWhere(({ evidence }) => e
 export const REST_BEHAVIOUR = "Signs at rest";
 export const CONNECTION_BEHAVIOUR = "What it goes to";
 
-/** Whether a block asks nothing: the horse is only watched in it. */
+/** Whether a block asks nothing: the horse is only watched in it. @example isWatching({ … }) // true */
 export const isWatching = ({ ladder, behaviour }: { readonly ladder: string | null; readonly behaviour: string }): boolean =>
   ladder === null && (behaviour === REST_BEHAVIOUR || behaviour === CONNECTION_BEHAVIOUR);
 

@@ -71,6 +71,7 @@ function matches(a: readonly number[], b: readonly number[], tolerance: number):
  * interval, mean of smaller over larger; point by point, matches within the
  * tolerance over matches and misses.
  * @throws RangeError where a length is not above 0, the tolerance is below 0, or a moment lies outside the stretch.
+ * @example timedAgreement(pair) // { total: 1, point: 1, … }
  */
 export function timedAgreement(pair: TimedPair): TimedAgreement {
   const { toleranceSeconds, durationSeconds, intervalSeconds } = pair;

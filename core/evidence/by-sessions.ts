@@ -45,6 +45,7 @@ function beganOn(first: Open, second: Open): "first" | "second" | "turns" {
 /**
  * The trials of one session as its cells, with which condition came first in each.
  * @param trials in the order in which they were asked.
+ * @example cellsInOrder(trials) // 2 of them
  */
 export function cellsInOrder(trials: readonly OrderedTrial[]): Cell[] {
   const cells = new Map<string, { first: Open; second: Open }>();

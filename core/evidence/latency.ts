@@ -24,6 +24,7 @@ const HALF_TOLERANCE = 1e-12;
  * rising, in seconds (Kaplan & Meier 1958; variance by Greenwood 1926). At
  * equal times answers come before censorings. The median is the first time
  * at which at most half are still waiting.
+ * @example survivalFromSorted(answers, censorings) // { answered: 2, censored: 1, medianSeconds: 2, … }
  */
 export function survivalFromSorted(answers: ArrayLike<number>, censorings: ArrayLike<number>): SurvivalCurve {
   const steps: SurvivalStep[] = [];
@@ -70,6 +71,7 @@ function sortWaitings(waitings: readonly Waiting[]): { answers: Float64Array; ce
 /**
  * Product-limit estimate of a list of waitings; see {@link survivalFromSorted}.
  * @throws RangeError where a time is below 0 or not a number.
+ * @example survival([{ seconds: 8, answered: true }]) // { answered: 1, censored: 0, medianSeconds: 8, … }
  */
 export function survival(waitings: readonly Waiting[]): SurvivalCurve {
   const { answers, censorings } = sortWaitings(waitings);
@@ -122,6 +124,7 @@ function solve(matrix: number[][], right: number[]): number[] | null {
 /**
  * Log-rank test from sorted times (Mantel 1966, hypergeometric variance).
  * @returns null where fewer than two groups hold a time or no answer can tell them apart.
+ * @example logRankFromSorted(groups) // { degrees: 1, … }
  */
 export function logRankFromSorted(groups: readonly SortedWaitings[]): LogRank | null {
   const firstAnswer = groups.reduce(
@@ -190,6 +193,7 @@ export function logRankFromSorted(groups: readonly SortedWaitings[]): LogRank | 
  * Log-rank test of lists of waitings.
  * @returns null as {@link logRankFromSorted}.
  * @throws RangeError where a time is below 0 or not a number.
+ * @example logRank(groups) // { degrees: 1, … }
  */
 export function logRank(groups: readonly (readonly Waiting[])[]): LogRank | null {
   return logRankFromSorted(groups.map(sortWaitings));

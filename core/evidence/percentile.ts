@@ -38,6 +38,7 @@ const RANK_TOLERANCE = 1e-9;
  * @param wantedShare share to be reinforced, from 0 to 1.
  * @param harder whether more or less of the strand is harder.
  * @throws RangeError where a number is out of range or a value is not finite.
+ * @example percentileBar([0, 0], 10, 0.6, "more") // { used: 2, … }
  */
 export function percentileBar(values: readonly number[], lookBack: number, wantedShare: number, harder: "more" | "less"): PercentileBar {
   if (!Number.isInteger(lookBack) || lookBack < 1) throw new RangeError("percentileBar: lookBack must be a whole number from 1");
@@ -83,7 +84,10 @@ export interface DrawnBar {
   readonly letsAll: boolean;
 }
 
-/** Draws the bar of the next answer, so that it can be said before the ask and kept to. */
+/**
+ * Draws the bar of the next answer, so that it can be said before the ask and kept to.
+ * @example drawBar(bar, chance) // { equalCounts: true, letsAll: false, … }
+ */
 export function drawBar(bar: PercentileBar, chance: Chance): DrawnBar {
   const [first, second] = bar.parts;
   const part = second !== undefined && chance() >= (first?.weight ?? 0) ? second : first;
@@ -92,14 +96,17 @@ export function drawBar(bar: PercentileBar, chance: Chance): DrawnBar {
   return { criterion: part.criterion, equalCounts: chance() < part.onEqual, letsAll: false };
 }
 
-/** Whether an answer earns its reinforcer under a drawn bar. */
+/** Whether an answer earns its reinforcer under a drawn bar. @example beatsDrawnBar({ … }, 3, "more") // true */
 export function beatsDrawnBar({ criterion, equalCounts, letsAll }: DrawnBar, value: number, harder: "more" | "less"): boolean {
   if (criterion === null) return letsAll;
   if (value === criterion) return equalCounts;
   return harder === "more" ? value > criterion : value < criterion;
 }
 
-/** Whether an answer earns its reinforcer under a bar; chance decides between the two ranks and on a tie. */
+/**
+ * Whether an answer earns its reinforcer under a bar; chance decides between the two ranks and on a tie.
+ * @example beatsBar(bar, 1, "more", chance) // true
+ */
 export function beatsBar(bar: PercentileBar, value: number, harder: "more" | "less", chance: Chance): boolean {
   return beatsDrawnBar(drawBar(bar, chance), value, harder);
 }

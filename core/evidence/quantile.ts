@@ -3,6 +3,7 @@
  * `sorted` must be in rising order.
  * @returns null for an empty list.
  * @throws RangeError where share is outside [0, 1].
+ * @example quantileOfSorted(sorted, 0.5) // 3
  */
 export function quantileOfSorted(sorted: ArrayLike<number>, share: number): number | null {
   if (!(share >= 0 && share <= 1)) throw new RangeError("quantileOfSorted: share must be from 0 to 1");

@@ -14,6 +14,7 @@ export interface CountedRate {
  * @param count events seen, a whole number from 0.
  * @param exposure the time or number they were seen in, above 0; the rate is per unit of it.
  * @throws RangeError where either is out of range.
+ * @example poissonInterval(0, 1) // [0, …]
  */
 export function poissonInterval(count: number, exposure: number): Interval {
   if (!Number.isInteger(count) || count < 0) throw new RangeError("poissonInterval: the count must be a whole number from 0");

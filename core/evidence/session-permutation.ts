@@ -74,6 +74,7 @@ export interface StratifiedSum extends SessionSum {
  * worse. Difference and weights as between two shares, n₁n₂/(n₁ + n₂); 20 000
  * drawn shuffles, the same for the same sessions.
  * @returns null where no stratum holds both lots.
+ * @example stratifiedPermutation(sums) // { first: 7, second: 7, … }
  */
 export function stratifiedPermutation(sums: readonly StratifiedSum[]): Omit<SessionPermutation, "ways"> | null {
   const strata = new Map<string, StratifiedSum[]>();

@@ -57,6 +57,7 @@ export function addShares(list: readonly ShareSums[]): ShareSums {
 /**
  * Sums of sessions; those without a trial are left out.
  * @param sessions oldest first: neighbouring days are alike.
+ * @example sumsOfSessions([{ met: 0, of: 0 }]) // { sessions: 0, met: 0, of: 0, … }
  */
 export function sumsOfSessions(sessions: Iterable<Counted>): ShareSums {
   let sums = NO_SHARE;
@@ -83,7 +84,7 @@ export function sumsOfSessions(sessions: Iterable<Counted>): ShareSums {
   return sums;
 }
 
-/** Sums of trials by the session each belongs to. */
+/** Sums of trials by the session each belongs to. @example shareOfTrials([]) // { sessions: 0, met: 0, of: 0, … } */
 export function shareOfTrials(trials: Iterable<{ readonly session: string; readonly outcome: string }>): ShareSums {
   const bySession = new Map<string, { met: number; of: number }>();
   for (const { session, outcome } of trials) {

@@ -82,7 +82,10 @@ function ofLikeness(days: readonly number[], likeness: number) {
   return { slope: aa, left, degrees: (left * left) / leftTwice };
 }
 
-/** Least squares: the slope, what its error is taken from, and what each point lies off the line, by its time; null on one day. */
+/**
+ * Least squares: the slope, what its error is taken from, and what each point lies off the line, by its time; null on one day.
+ * @example straightLine(points) // { across: 490, … }
+ */
 export function straightLine(
   points: readonly DatedValue[],
 ): { readonly perDay: number; readonly across: number; readonly residual: number; readonly residuals: readonly number[] } | null {

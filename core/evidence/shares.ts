@@ -26,6 +26,7 @@ export function wilsonInterval(met: number, of: number): Interval | null {
 /**
  * The score interval of a share that rests on so many trials; they need not be whole, as an effective number is not.
  * @throws RangeError where the share is outside [0, 1] or trials is not above 0.
+ * @example scoreInterval(0, 1) // [0, …]
  */
 export function scoreInterval(share: number, of: number): Interval {
   if (!(share >= 0 && share <= 1) || !(of > 0)) throw new RangeError("scoreInterval: a share from 0 to 1 of more than 0 trials");

@@ -15,6 +15,7 @@ export interface SideComparison {
  * Compares the trials of two sides: Fisher's exact test on met and not met,
  * log-rank on latency, and the index of the success shares. It takes trials
  * as independent, which trials of one session are not quite.
+ * @example compareSides(left, right) // { index: 1, … }
  */
 export function compareSides(left: GroupTally, right: GroupTally): SideComparison {
   if (left.n === 0 || right.n === 0) return { fisherP: null, logRankChiSquared: null, logRankP: null, index: null };

@@ -18,6 +18,7 @@ const MOST_TERMS = 10_000;
  * Natural logarithm of the gamma function for x > 0.
  * Lanczos 1964, coefficients for g = 7, n = 9 (from memory); relative error about 1e-15.
  * @throws RangeError where x is not above 0.
+ * @example logGamma(2) // 0
  */
 export function logGamma(x: number): number {
   if (!(x > 0)) throw new RangeError("logGamma: x must be above 0");
@@ -57,6 +58,7 @@ function betaContinuedFraction(x: number, a: number, b: number): number {
 /**
  * Regularised incomplete beta function I_x(a, b), the chance that a Beta(a, b) variable is at most x.
  * @throws RangeError where x is outside [0, 1] or a shape is not above 0.
+ * @example incompleteBeta(0, 1, 1) // 0
  */
 export function incompleteBeta(x: number, a: number, b: number): number {
   if (!(x >= 0 && x <= 1)) throw new RangeError("incompleteBeta: x must be from 0 to 1");
@@ -71,6 +73,7 @@ export function incompleteBeta(x: number, a: number, b: number): number {
  * Upper regularised incomplete gamma function Q(a, x): series below a + 1
  * (DLMF 8.7.1), continued fraction above (DLMF 8.9.2).
  * @throws RangeError where a is not above 0 or x is below 0.
+ * @example upperIncompleteGamma(10, 2) // 1
  */
 export function upperIncompleteGamma(a: number, x: number): number {
   if (!(a > 0)) throw new RangeError("upperIncompleteGamma: a must be above 0");
@@ -108,6 +111,7 @@ export function upperIncompleteGamma(a: number, x: number): number {
 /**
  * Chance that a chi-squared variable with `degrees` degrees of freedom is at least `value`.
  * @throws RangeError where degrees is not above 0 or value is below 0.
+ * @example chiSquaredUpperTail(0, 1) // 1
  */
 export function chiSquaredUpperTail(value: number, degrees: number): number {
   return upperIncompleteGamma(degrees / 2, value / 2);
@@ -117,6 +121,7 @@ export function chiSquaredUpperTail(value: number, degrees: number): number {
  * The value a chi-squared variable stays at or under with chance `share`, by
  * bisection on the upper tail; exact to about 1e-12 of the value.
  * @throws RangeError where share is not inside (0, 1) or degrees is not above 0.
+ * @example chiSquaredQuantile(0.2, 7) // 3.822
  */
 export function chiSquaredQuantile(share: number, degrees: number): number {
   if (!(share > 0 && share < 1)) throw new RangeError("chiSquaredQuantile: share must lie between 0 and 1");

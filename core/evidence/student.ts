@@ -1,6 +1,6 @@
 import { incompleteBeta } from "./special";
 
-/** Chance that Student's t with so many degrees of freedom lies beyond ±t. */
+/** Chance that Student's t with so many degrees of freedom lies beyond ±t. @example studentTwoSidedP(7.45, 2) // 0.01754 */
 export function studentTwoSidedP(t: number, degrees: number): number {
   if (!(degrees > 0)) throw new RangeError("studentTwoSidedP: degrees must be above 0");
   return incompleteBeta(degrees / (degrees + t * t), degrees / 2, 0.5);

@@ -26,6 +26,7 @@ const root = ({ count, minutes }: CountedRate) => Math.sqrt((count + 3 / 8) / mi
  * that four sessions alike by chance make no narrow usual.
  * @param sessions earlier sessions in any order; those under `leastMinutes` are passed over.
  * @returns null where this session is too short or fewer than four earlier ones are there.
+ * @example unusualRate({ count: 8, minutes: 10 }, sessions, 2) // { sessions: 5, unusual: true, above: true }
  */
 export function unusualRate(
   here: CountedRate,

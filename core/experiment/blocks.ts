@@ -48,6 +48,7 @@ function blockValue(
  * The blocks of a past that were worked for an experiment, with what each comes
  * to, in the order they were worked.
  * @param rule the ladder's rule of moving on, for asks to it.
+ * @example triedBlocks(past, "t", "asks", { kind: "run", length: 2 }) // 2 of them
  */
 export function triedBlocks(past: Past, id: string, counts: Counted, rule: MasteryRule): TriedBlock[] {
   const lists = bySession(past);
@@ -71,7 +72,10 @@ export function triedBlocks(past: Past, id: string, counts: Counted, rule: Maste
   );
 }
 
-/** What blocks of earlier work come to, to say how much one differs from the next; those of under three asks aside. */
+/**
+ * What blocks of earlier work come to, to say how much one differs from the next; those of under three asks aside.
+ * @example earlierBlockValues(past, "share", 1, { kind: "run", length: 2 }) // [1]
+ */
 export function earlierBlockValues(past: Past, counts: Counted, rung: number, rule: MasteryRule): number[] {
   const lists = bySession(past);
   return past.sessions.flatMap((session, i) =>

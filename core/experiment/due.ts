@@ -17,7 +17,7 @@ export interface DueTry {
   readonly way: string;
 }
 
-/** The words of an arm. */
+/** The words of an arm. @example wayOfArm({ … }, "A") // "food" */
 export const wayOfArm = ({ a, b }: Pick<PackTry, "a" | "b">, arm: Arm): string => (arm === "A" ? a : b);
 
 /**

@@ -42,7 +42,7 @@ export function ordersOf(blocks: number, mostAlike: number): readonly (readonly 
   return orders;
 }
 
-/** One of the orders, each as likely as another. */
+/** One of the orders, each as likely as another. @example drawOrder(chance, 4, 2) // ["B", "B", "A", "A"] */
 export const drawOrder = (chance: Chance, blocks: number, mostAlike: number): readonly Arm[] => pick(chance, ordersOf(blocks, mostAlike));
 
 /** An order with how many of the orders that could have been drawn begin so. */
@@ -51,7 +51,10 @@ export interface WeighedOrder {
   readonly weight: number;
 }
 
-/** The first blocks of every order, each once, with how often it could have been drawn: for what was cut short. */
+/**
+ * The first blocks of every order, each once, with how often it could have been drawn: for what was cut short.
+ * @example beginnings(orders, 4) // 6 of them
+ */
 export function beginnings(orders: readonly (readonly Arm[])[], blocks: number): readonly WeighedOrder[] {
   const found = new Map<string, { arms: readonly Arm[]; weight: number }>();
   for (const order of orders) {

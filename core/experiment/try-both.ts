@@ -132,7 +132,7 @@ export const TRY_CALLED_AT = 0.05;
 
 const mean = (list: readonly number[]) => (list.length === 0 ? null : list.reduce((sum, one) => sum + one, 0) / list.length);
 
-/** A value of what is counted, in words. */
+/** A value of what is counted, in words. @example valueWords("latency", 2) // "2.0 s" */
 export function valueWords(counts: Counted, value: number): string {
   const number = counts === "share" ? `${Math.round(value * 100)} %` : value.toFixed(value >= 10 ? 0 : 1);
   const { unit } = COUNTED_WORDS[counts];
@@ -155,6 +155,7 @@ function intervalWords(counts: Counted, [low, high]: readonly [number, number]):
  * gives its counts alone. Each block counts as the arm that was drawn for it, also where it
  * was worked otherwise, so that the test stays exact; that is said.
  * @param blocks those that were worked, by the number each was drawn as.
+ * @example tryResult(one, blocks) // { done: 12, due: null, complete: true, … }
  */
 export function tryResult(one: TryBoth, blocks: readonly TriedBlock[]): TryResult {
   const byNumber = new Map<number, TriedBlock>();

@@ -36,6 +36,7 @@ function reachOf(learner: Learner, rungs: number, better: number, draw: number):
  * are reinforced. Where the median of the last ones is at the top the top is
  * worked as any rung, until its rule holds, so that both ways end on the same;
  * failures there lead back to the bar, which comes down by itself.
+ * @example climbByBar(learner, plan, chance) // { reached: true, asks: 96, failures: 34, sessions: 3 }
  */
 export function climbByBar(learner: Learner, plan: BarPlan, chance: Chance): ClimbResult {
   const { rungs, rule, ease, asksPerSession, daysBetween, mostAsks, lookBack, wantedShare, habits } = plan;

@@ -53,7 +53,7 @@ const TIRED_AFTER = 20;
 const LEAST = 0.02;
 const MOST = 0.97;
 
-/** How much better or worse it is at each ask of a day, in logits; a call begins a day. */
+/** How much better or worse it is at each ask of a day, in logits; a call begins a day. @example daysOf(undefined, chance) */
 export function daysOf(habits: YardHabits | undefined, chance: Chance): () => (ask: number) => number {
   if (habits === undefined) return () => () => 0;
   const { cold, tires, daySpread, daysAlike } = habits;
@@ -72,6 +72,7 @@ export const movedBy = (p: number, logits: number): number => (logits === 0 ? p 
  * Lets a learner climb a ladder by a rule: a rung up where it passes, a rung
  * back where the failures of its block say so, the evidence anew on each rung.
  * Everything met is reinforced. Where the rule wants another day the session ends.
+ * @example climb(learner, plan, chance) // { reached: true, asks: 17, failures: 3, sessions: 1 }
  */
 export function climb(learner: Learner, plan: ClimbPlan, chance: Chance): ClimbResult {
   const { rungs, rule, asksPerSession, daysBetween, mostAsks, habits } = plan;

@@ -72,14 +72,20 @@ export class TrialsFileAnalysis {
   }
 }
 
-/** Analyses a trials.csv held as text. For a large file, feed {@link TrialsFileAnalysis} as it is read. */
+/**
+ * Analyses a trials.csv held as text. For a large file, feed {@link TrialsFileAnalysis} as it is read.
+ * @example analyseTrialsText(text) // { trials: 4, sessions: 2, work_time: "estimated", … }
+ */
 export function analyseTrialsText(text: string, options: AnalyseOptions = {}): AnalyseOutput {
   const file = new TrialsFileAnalysis(options);
   for (const record of parseCsv(text)) file.take(record);
   return file.finish();
 }
 
-/** Analyses an events.csv: each session is derived from its events, with its own working time. */
+/**
+ * Analyses an events.csv: each session is derived from its events, with its own working time.
+ * @example analyseEvents(file) // { trials: 53, sessions: 1, work_time: "given", … }
+ */
 export function analyseEvents(file: EventsFile, options: AnalyseOptions = {}): AnalyseOutput {
   const bySession = new Map<string, SessionEvent[]>();
   for (const event of file.events) {

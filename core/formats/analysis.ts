@@ -90,6 +90,7 @@ const lagOutput = (lag: LagMeasures) => ({ median: lag.median, p90: lag.p90, lat
 /**
  * A group's measures in the words of the formats document.
  * @param sessions95 the interval of the share over sessions; null under two.
+ * @example groupOutput(m) // { n: 48, met: 15, try: 13, … }
  */
 export function groupOutput(m: GroupMeasures, sessions95: Interval | null = null) {
   return {

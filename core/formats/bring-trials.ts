@@ -66,7 +66,10 @@ const plain = (name: string) =>
     .toLowerCase()
     .replaceAll(/[_\s]+/g, " ");
 
-/** What the columns of a file most likely are: our own names first, then what spreadsheets call them. */
+/**
+ * What the columns of a file most likely are: our own names first, then what spreadsheets call them.
+ * @example guessMapping(["horse", "outcome"]).columns // { horse: "horse", outcome: "outcome" }
+ */
 export function guessMapping(header: readonly string[], remembered?: TrialsMapping): TrialsMapping {
   const columns: Partial<Record<TrialsColumn, string>> = {};
   const taken = new Set<string>();
@@ -83,7 +86,10 @@ export function guessMapping(header: readonly string[], remembered?: TrialsMappi
   return { columns, outcomes: remembered?.outcomes ?? {} };
 }
 
-/** What a word for an answer means; undefined where nobody said. */
+/**
+ * What a word for an answer means; undefined where nobody said.
+ * @example outcomeOf("Ja", { columns: {}, outcomes: { ja: "met" } }) // "met"
+ */
 export function outcomeOf(word: string, mapping: TrialsMapping): Outcome | undefined {
   const said = word.trim().toLowerCase();
   // By own keys alone: every object has a constructor.

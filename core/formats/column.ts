@@ -16,7 +16,10 @@ const ISO_WITH_OFFSET = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}([.,]\d+)?)?(Z|[+-
 const INTEGER = /^[+-]?\d+$/;
 const DECIMAL = /^[+-]?(\d+(\.\d*)?|\.\d+)([eE][+-]?\d+)?$/;
 
-/** Milliseconds since 1970 of an ISO 8601 time with its offset, or null where it is not one. */
+/**
+ * Milliseconds since 1970 of an ISO 8601 time with its offset, or null where it is not one.
+ * @example parseIsoTime("2026-05-01T10:00:00Z") // 1777629600000
+ */
 export function parseIsoTime(text: string): number | null {
   if (!ISO_WITH_OFFSET.test(text)) return null;
   const day = Number(text.slice(8, 10));
@@ -33,7 +36,10 @@ export function parseIsoTime(text: string): number | null {
   return day >= 1 && day <= lastDay ? fallback : null;
 }
 
-/** Why a cell breaks its column's type, or null where it is good. Empty cells are judged by `required` alone. */
+/**
+ * Why a cell breaks its column's type, or null where it is good. Empty cells are judged by `required` alone.
+ * @example cellProblem({ name: "t_s", type: "number" }, "0") // null
+ */
 export function cellProblem(column: Column, cell: string): string | null {
   if (cell === "") return column.required ? "is missing" : null;
   switch (column.type) {
@@ -58,7 +64,10 @@ export function cellProblem(column: Column, cell: string): string | null {
   return null;
 }
 
-/** The same rules as a Yup schema of a row of text cells, for forms and small imports. */
+/**
+ * The same rules as a Yup schema of a row of text cells, for forms and small imports.
+ * @example rowSchema(columns)
+ */
 export function rowSchema(columns: readonly Column[]): yup.ObjectSchema<Record<string, string>> {
   const shape: Record<string, yup.StringSchema> = {};
   for (const column of columns) {

@@ -15,7 +15,7 @@ export interface CsvRecord {
 /** Called with each batch of records, in order. */
 export type TakeRecords = (records: readonly CsvRecord[]) => void;
 
-/** Line breaks inside quoted cells make a record span several lines. */
+/** Line breaks inside quoted cells make a record span several lines. @example linesSpanned([""]) // 1 */
 export function linesSpanned(cells: readonly string[]): number {
   let lines = 1;
   for (const cell of cells) {
@@ -24,7 +24,7 @@ export function linesSpanned(cells: readonly string[]): number {
   return lines;
 }
 
-/** Takes the byte-order mark off and makes every line ending a line feed. */
+/** Takes the byte-order mark off and makes every line ending a line feed. @example normaliseText(text) */
 export function normaliseText(text: string): string {
   const start = text.charCodeAt(0) === 0xfeff ? text.slice(1) : text;
   return start.includes("\r") ? start.replace(/\r\n?/g, "\n") : start;
@@ -85,6 +85,7 @@ function wellFormed(text: string, from: number, delimiter: Delimiter): { end: nu
  * @param line the physical line the text begins on.
  * @param last whether the text ends the file; otherwise its last row is left for later.
  * @returns what was not read yet, and the line it begins on.
+ * @example takeRecords(text, 1, true, take, ",") // { rest: "", line: 7 }
  */
 export function takeRecords(
   text: string,
@@ -133,14 +134,14 @@ export function takeRecords(
   }
 }
 
-/** Parses a whole CSV text into records with their lines. Empty lines are passed over. */
+/** Parses a whole CSV text into records with their lines. Empty lines are passed over. @example parseCsv(text) // 3 of them */
 export function parseCsv(text: string, delimiter: Delimiter = ","): CsvRecord[] {
   const records: CsvRecord[] = [];
   takeRecords(normaliseText(text), 1, true, (record) => records.push(record), delimiter);
   return records;
 }
 
-/** Writes rows as RFC 4180 CSV with a header row and CRLF line endings. */
+/** Writes rows as RFC 4180 CSV with a header row and CRLF line endings. @example writeCsv(["a", "b"], [["򮳠񥇆򅴝", ""]]) */
 export function writeCsv(header: readonly string[], rows: readonly (readonly string[])[]): string {
   return `${Papa.unparse({ fields: [...header], data: rows.map((row) => [...row]) }, { newline: "\r\n" })}\r\n`;
 }

@@ -11,6 +11,7 @@ export interface HeaderMap {
 /**
  * Reads a header row.
  * @throws NotSuchAFileError where a required column is missing or a name stands twice.
+ * @example readHeader(columns, ["session", "work_s"], "sessions.csv")
  */
 export function readHeader(columns: readonly Column[], cells: readonly string[], what: string): HeaderMap {
   const names = cells.map((cell) => cell.trim());

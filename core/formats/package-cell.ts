@@ -3,6 +3,7 @@ import { guardText, unguardText } from "./text-cell";
 /**
  * A cell of a package. Nothing is an empty cell; an empty text is a lone
  * apostrophe, so that the two come back as they were.
+ * @example packageCell("") // "'"
  */
 export function packageCell(value: string | number | null): string {
   if (value === null) return "";
@@ -10,7 +11,7 @@ export function packageCell(value: string | number | null): string {
   return value === "" ? "'" : guardText(value);
 }
 
-/** A cell as it was. @returns undefined where it is no such value. */
+/** A cell as it was. @returns undefined where it is no such value. @example readPackageCell("2.5", "integer") // undefined */
 export function readPackageCell(cell: string, type: "string" | "number" | "integer" | "bytes"): string | number | null | undefined {
   if (cell === "") return null;
   if (type === "string" || type === "bytes") return unguardText(cell);
@@ -19,6 +20,6 @@ export function readPackageCell(cell: string, type: "string" | "number" | "integ
   return value;
 }
 
-/** One line of a package's file. */
+/** One line of a package's file. @example packageLine(["a", "b,c"]) // "a,\"b,c\"\r\n" */
 export const packageLine = (cells: readonly string[]): string =>
   `${cells.map((cell) => (/[",\n\r]/.test(cell) || cell !== cell.trim() ? `"${cell.replaceAll('"', '""')}"` : cell)).join(",")}\r\n`;

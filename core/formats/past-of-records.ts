@@ -8,6 +8,7 @@ import type { HorsePast } from "./over-sessions";
  * file it is: events name no horse. Ladders go by their behaviour, and plans are
  * not in such a file.
  * @param seconds working time by session.
+ * @example pastsOfRecords(records, seconds, false) // one
  */
 export function pastsOfRecords(
   records: readonly (readonly [id: string, record: SessionRecord])[],

@@ -24,6 +24,7 @@ function readPayload(cell: string): unknown {
 /**
  * Reads events.csv.
  * @throws NotSuchAFileError where the header is not that of an events.csv.
+ * @example readEventsCsv(text)
  */
 export function readEventsCsv(text: string): EventsFile {
   const [head, ...rows] = parseCsv(text);

@@ -17,6 +17,7 @@ const WORK = SESSIONS_COLUMNS.findIndex((column) => column.name === "work_s");
 /**
  * Reads sessions.csv for its working times.
  * @throws NotSuchAFileError where the header is not that of a sessions.csv.
+ * @example readSessionsCsv(text)
  */
 export function readSessionsCsv(text: string): SessionsFile {
   const [head, ...rows] = parseCsv(text);

@@ -8,7 +8,7 @@ const numberCell = (value: number | null | undefined) => (value === null || valu
 const flagCell = (value: boolean | null) => (value === null ? "" : value ? "1" : "0");
 const textCell = (value: string | null | undefined) => guardText(value ?? "");
 
-/** ISO 8601 in UTC with its offset. */
+/** ISO 8601 in UTC with its offset. @example isoTime(1780308017125) // "2026-06-01T10:00:17.125Z" */
 export const isoTime = (wallMs: number) => new Date(wallMs).toISOString();
 
 /** A session as it is written to files: its id and what was derived from its events. */
@@ -59,7 +59,7 @@ function trialCells(session: SessionForFile, trial: Trial): Record<TrialsColumn,
   };
 }
 
-/** trials.csv of one or more sessions. */
+/** trials.csv of one or more sessions. @example writeTrialsCsv(sessions) */
 export function writeTrialsCsv(sessions: readonly SessionForFile[]): string {
   const names = TRIALS_COLUMNS.map((column) => column.name);
   const rows = sessions.flatMap((session) =>
@@ -91,7 +91,7 @@ function sessionCells({ id, record }: SessionForFile): Record<SessionsColumn, st
   };
 }
 
-/** sessions.csv of one or more sessions. */
+/** sessions.csv of one or more sessions. @example writeSessionsCsv(sessions) */
 export function writeSessionsCsv(sessions: readonly SessionForFile[]): string {
   const names = SESSIONS_COLUMNS.map((column) => column.name);
   const rows = sessions.map((session) => {
@@ -104,6 +104,7 @@ export function writeSessionsCsv(sessions: readonly SessionForFile[]): string {
 /**
  * events.csv: every event as it was recorded, undone ones too.
  * @param secondsById derived seconds from the start of work, by event id.
+ * @example writeEventsCsv(events, secondsById)
  */
 export function writeEventsCsv(events: readonly SessionEvent[], secondsById: ReadonlyMap<string, number>): string {
   const rows = events.map((event) => [

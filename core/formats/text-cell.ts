@@ -4,12 +4,12 @@
  */
 const RISKY_START = /^[=+\-−@\t\r']/;
 
-/** A text cell ready to be written. */
+/** A text cell ready to be written. @example guardText("M") // "M" */
 export function guardText(text: string): string {
   return RISKY_START.test(text) ? `'${text}` : text;
 }
 
-/** A text cell as it was before it was guarded. */
+/** A text cell as it was before it was guarded. @example unguardText("M") // "M" */
 export function unguardText(cell: string): string {
   return cell.charCodeAt(0) === 39 ? cell.slice(1) : cell;
 }

@@ -233,4 +233,5 @@ export class TrialRowReader {
   }
 }
 
+/** Whether a row could not be taken. @example isRefused({ line: 3, column: "outcome", reason: "…" }) // true */
 export const isRefused = (row: TrialRow | RefusedRow): row is RefusedRow => "reason" in row;

@@ -31,7 +31,7 @@ function overFloor(look: Float32Array, floor: Float32Array, into: Float32Array):
   return most;
 }
 
-/** Makes a patch of mean 0 and length 1; null where nothing in it stands out. */
+/** Makes a patch of mean 0 and length 1; null where nothing in it stands out. @example normalised(patch) */
 export function normalised(patch: ArrayLike<number>): Float32Array | null {
   let mean = 0;
   for (let i = 0; i < patch.length; i++) mean += (patch[i] ?? 0) / patch.length;

@@ -107,6 +107,7 @@ const likeness = (patches: readonly Float32Array[]): number[] =>
  * next, over the middle of their lengths. How alike each is to the mean of the
  * others says how well it was taught and where the threshold lies.
  * @returns null under six sounds, or where nothing in them is the same.
+ * @example teachMark(given) // { samples: 8, quality: "good", … }
  */
 export function teachMark(given: readonly TaughtSound[]): Taught | null {
   if (given.length < FEWEST_SAMPLES) return null;

@@ -14,7 +14,7 @@ export interface MarkTemplate {
   readonly threshold: number;
 }
 
-/** Whether what was kept on a device is a template. */
+/** Whether what was kept on a device is a template. @example isTemplate(3) // false */
 export function isTemplate(value: unknown): value is MarkTemplate {
   if (typeof value !== "object" || value === null) return false;
   const { looks, patch, threshold } = value as Partial<MarkTemplate>;

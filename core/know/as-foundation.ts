@@ -36,7 +36,10 @@ function newestTouch(map: TouchMap, zone: TouchZone, tool: TouchTool, side: "L" 
     .reduce<ReturnType<TouchMap["of"]>>((newest, one) => (newest === null || one.wallMs > newest.wallMs ? one : newest), null);
 }
 
-/** Whether the body map holds a touch that is wanted: on each side its newest, graded so at the least, and not too old. */
+/**
+ * Whether the body map holds a touch that is wanted: on each side its newest, graded so at the least, and not too old.
+ * @example touchReadiness(need, [], { nowWallMs: 1792454400000, staleDays: 90 })
+ */
 export function touchReadiness(need: Prerequisite, touches: readonly Touch[], time: ReadinessTime): PrerequisiteReadiness {
   const { zone, tool = "hand", side = "both", taken } = need.values as Record<string, string>;
   const least = taken === undefined ? ACCEPTED_GRADE : (EASE_GRADES as readonly string[]).indexOf(taken);
@@ -69,6 +72,7 @@ export interface TestedByLook {
  * What the first look says of a prerequisite nothing else shows: `seen` where
  * its item asked as much and at least half of its asks were met on every side,
  * otherwise null. An item counts for what it tested and no more.
+ * @example lookReadiness(need, "Hind yield", tested, look, { nowWallMs: 1792454400000, staleDays: 90 })
  */
 export function lookReadiness(
   need: Prerequisite,

@@ -22,7 +22,10 @@ export interface LookComparison {
 
 const signed = (share: number) => `${share > 0 ? "+" : share < 0 ? "−" : "±"}${Math.abs(inHundredths(share))}`;
 
-/** A difference of two looks in words. Each look is one day, and what a day does cannot be told from what the horse has learned. */
+/**
+ * A difference of two looks in words. Each look is one day, and what a day does cannot be told from what the horse has learned.
+ * @example differenceWords({ … }) // "±0 points: too few to tell."
+ */
 export function differenceWords({ difference, interval, enough }: ShareDifference): string {
   const points = `${signed(difference)} points`;
   if (!enough) return `${points}: too few to tell.`;
@@ -31,7 +34,10 @@ export function differenceWords({ difference, interval, enough }: ShareDifferenc
   return `${range}. One day each: a day alone can do that.`;
 }
 
-/** Compares a look with an earlier one, step by step, where both hold the step. */
+/**
+ * Compares a look with an earlier one, step by step, where both hold the step.
+ * @example compareLooks(before, now) // { together: null, … }
+ */
 export function compareLooks(before: FirstLook, now: FirstLook): LookComparison {
   const steps = FIRST_LOOK_STEPS.flatMap(({ item, side }): StepChange[] => {
     const earlier = resultOf(before, item.key, side);

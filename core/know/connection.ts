@@ -75,6 +75,7 @@ function agreementOf(samples: readonly Sample[]): KappaAgreement | null {
  * the first observer's looks; a second observer gives agreement. Looks close in
  * time resemble each other, so intervals and the lead go by how many independent
  * looks they are worth. One watch says what the horse did in that watch.
+ * @example connectionOf([]) // { n: 0, agreement: null, leading: null, … }
  */
 export function connectionOf(samples: readonly Sample[]): Connection {
   const observers = [...new Set(samples.map((s) => s.observer))].sort();
@@ -104,7 +105,7 @@ export function connectionOf(samples: readonly Sample[]): Connection {
   };
 }
 
-/** Agreement in words. */
+/** Agreement in words. @example agreementWords({ kappa: 1, observed: 1, expected: 0.5, n: 4 }) */
 export function agreementWords({ kappa, observed, n }: KappaAgreement): string {
   const same = `the same at ${Math.round(observed * n)} of ${n} beeps`;
   if (n < 20) return `Two observers: ${same}; too few to judge.`;

@@ -49,7 +49,7 @@ export function packDigest({ relief, sides, ...rest }: KnowDigest): string {
   return JSON.stringify({ ...rest, sides: sides.map(packCell), relief: packed });
 }
 
-/** The digest out of its text. */
+/** The digest out of its text. @example readDigest(text) // { atRest: false, beepSeconds: null, trials: 40, … } */
 export function readDigest(text: string): KnowDigest {
   const { relief, sides, signs, ...rest } = JSON.parse(text) as Omit<KnowDigest, "relief" | "sides"> & {
     relief: PackedRelief;

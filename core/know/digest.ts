@@ -39,7 +39,10 @@ export interface KnowDigest {
 const isZone = (value: unknown): value is TouchZone => (TOUCH_ZONES as readonly unknown[]).includes(value);
 const isTool = (value: unknown): value is TouchTool => (TOUCH_TOOLS as readonly unknown[]).includes(value);
 
-/** Digests a session. Facts that are not of the product's own zones, tools or classes are passed over. */
+/**
+ * Digests a session. Facts that are not of the product's own zones, tools or classes are passed over.
+ * @example knowDigest(record) // { atRest: false, beepSeconds: null, trials: 44, … }
+ */
 export function knowDigest(record: SessionRecord): KnowDigest {
   const start = record.startWallMs ?? 0;
   const touches: Touch[] = [];

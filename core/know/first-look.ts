@@ -133,6 +133,7 @@ export interface BatteryPlace {
 /**
  * Finds the battery's place from a session under way. Steps go in order;
  * one that was jumped over comes again at the end.
+ * @example batteryPlace({ blocks: [], trials: [] }) // { at: null, next: 0, done: 0 }
  */
 export function batteryPlace(record: Pick<SessionRecord, "blocks" | "trials">): BatteryPlace {
   const look = firstLookOf(record);
@@ -145,7 +146,10 @@ export function batteryPlace(record: Pick<SessionRecord, "blocks" | "trials">): 
   return { at, next: order.find((i) => i !== at && seen[i] === false) ?? null, done: look.stepsDone };
 }
 
-/** The battery as a plan the recorder can run: one rung an item. It is no ladder; nothing is raised. */
+/**
+ * The battery as a plan the recorder can run: one rung an item. It is no ladder; nothing is raised.
+ * @example firstLookPlan() // { method: "pressure-release", maximumSeconds: 20, holdOnWrong: true, … }
+ */
 export function firstLookPlan(): LadderPlan {
   const item: Strand = {
     id: "item",
@@ -199,7 +203,10 @@ export interface FirstLook {
 
 const stepKey = (key: string, side: "L" | "R" | null) => `${key}|${side ?? ""}`;
 
-/** What a session's blocks show of the battery. Blocks of other behaviours are passed over. */
+/**
+ * What a session's blocks show of the battery. Blocks of other behaviours are passed over.
+ * @example firstLookOf({ blocks: [], trials: [] }) // { results: [], stepsDone: 0, steps: 17, partial: true }
+ */
 export function firstLookOf(record: Pick<SessionRecord, "blocks" | "trials">): FirstLook {
   const byStep = new Map<string, SessionRecord["trials"][number][]>();
   for (const trial of record.trials) {
@@ -259,7 +266,10 @@ export function lookSidesSentence(look: FirstLook): string | null {
     .join(" ");
 }
 
-/** The result of a step, or null where it was not looked at. */
+/**
+ * The result of a step, or null where it was not looked at.
+ * @example resultOf(look, "bend", "L") // { key: "bend", side: "L", n: 1, … }
+ */
 export function resultOf(look: FirstLook, key: string, side: "L" | "R" | null): FirstLookResult | null {
   return look.results.find((r) => r.key === key && r.side === side) ?? null;
 }
@@ -267,6 +277,7 @@ export function resultOf(look: FirstLook, key: string, side: "L" | "R" | null): 
 /**
  * How strong an answer was, from 0 to 1, for drawing it beside others: one
  * part for each phase it did not need, nothing where none was met.
+ * @example strengthOf(result) // 1
  */
 export function strengthOf(result: FirstLookResult): number {
   if (result.met === 0) return 0;
@@ -275,7 +286,10 @@ export function strengthOf(result: FirstLookResult): number {
   return (phases + 1 - (result.lightestPhase ?? phases)) / phases;
 }
 
-/** How sure a step's share is, in words. */
+/**
+ * How sure a step's share is, in words.
+ * @example firstLookWords({ met: 2, n: 3 }) // "2 of 3, too few to tell: anywhere from 21 to 94 %"
+ */
 export function firstLookWords({ met, n }: Pick<FirstLookResult, "met" | "n">): string {
   const interval = wilsonInterval(met, n);
   if (interval === null) return "not looked at";

@@ -99,6 +99,7 @@ export interface LookAround {
  * wanted or lighter, on both sides where it has sides, none of it dangerous and
  * not longer ago than a fortnight. One to three asks an item cannot prove it:
  * then nobody can be sure.
+ * @example readinessOf(look, { … }) // 11 of them
  */
 export function readinessOf(look: FirstLook, { allowance, danger, startedMs, nowWallMs }: LookAround): Readiness[] {
   const days = Math.floor((nowWallMs - startedMs) / MILLISECONDS_PER_DAY);
@@ -134,6 +135,7 @@ export interface Beginning {
  * The item to begin with: the one not yet met that most behaviours wait for;
  * among equals the one earlier in the battery. On a sided item the weaker side first.
  * @returns null where nothing that was looked at is short.
+ * @example beginWith(look) // { item: "stick", side: "R", … }
  */
 export function beginWith(look: FirstLook): Beginning | null {
   let best: { item: string; waiting: string[] } | null = null;

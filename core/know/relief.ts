@@ -110,6 +110,7 @@ const toMs = (seconds: number) => Math.round(seconds * 1000) / 1000;
  * else ended it; a tally has none unless its waiting was noted. What wrong
  * choices met is pressure too, where it happened, and is counted once where an
  * ask went on meanwhile. Time in breaks belongs to no zone.
+ * @example reliefOfSession(record) // { secondsElsewhere: 1, departures: 0, … }
  */
 export function reliefOfSession(record: SessionRecord): SessionRelief {
   const endMs = endOfWorkMs(record);
@@ -281,6 +282,7 @@ function placedOf(session: SessionRelief): PlacedSession | null {
  * that begins cold or softens within the session makes the zone it comes to
  * last look easy, so the place in the session is taken out; p times the number
  * of zones.
+ * @example zoneContrasts(sessions) // 2 of them
  */
 export function zoneContrasts(sessions: readonly SessionRelief[]): ZoneContrast[] {
   const placed = sessions.flatMap((session) => placedOf(session) ?? []);
@@ -342,7 +344,7 @@ function answerOf(sessions: readonly SessionRelief[]): string {
   return `No zone stands out: compared in ${counted(Math.max(...contrasts.map((one) => one.sessions)), "session")}, and it takes ${FEWEST_SESSIONS} or more.`;
 }
 
-/** Adds sessions of one place up. Cost grows with sessions × zones. */
+/** Adds sessions of one place up. Cost grows with sessions × zones. @example reliefMap([]) // { sessions: 0, secondsElsewhere: 0, … } */
 export function reliefMap(sessions: readonly SessionRelief[]): ReliefMap {
   const sums = new Map<string, Counts & { sessions: number }>();
   let secondsElsewhere = 0;
@@ -383,6 +385,7 @@ export interface EntranceRelief {
  * Work at an entrance.
  * @param inside names of zones inside; `outside` of those before it.
  * @returns null where neither was ever tapped.
+ * @example entranceRelief(sessions, ["inside"], ["before"])
  */
 export function entranceRelief(
   sessions: readonly SessionRelief[],

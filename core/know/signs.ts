@@ -11,12 +11,12 @@ export interface SignCounts {
   readonly byName: Readonly<Record<SignKind, Readonly<Record<string, number>>>>;
 }
 
-/** No sign of any name. */
+/** No sign of any name. @example noNames() // { ease: {}, tension: {}, danger: {}, pain: {}, count: {} } */
 export const noNames = (): Record<SignKind, Record<string, number>> => ({ ease: {}, tension: {}, danger: {}, pain: {}, count: {} });
 
 export const NO_SIGNS: SignCounts = { minutes: 0, byClass: { ease: 0, tension: 0, danger: 0, pain: 0 }, byName: noNames() };
 
-/** Adds stretches up. */
+/** Adds stretches up. @example addSigns(stretches) // { minutes: 12, … } */
 export function addSigns(stretches: readonly SignCounts[]): SignCounts {
   const byClass: Record<SignClass, number> = { ease: 0, tension: 0, danger: 0, pain: 0 };
   const byName = noNames();
@@ -42,7 +42,7 @@ export interface SignRate {
 
 const countedOf = ({ minutes, byClass }: SignCounts, kind: SignClass): CountedRate => ({ count: byClass[kind] ?? 0, minutes });
 
-/** Stretches long enough for a rate: a moment with no sign in it says nothing of a day. */
+/** Stretches long enough for a rate: a moment with no sign in it says nothing of a day. @example longEnough(sessions, 2) // 2 of them */
 export const longEnough = (sessions: readonly SignCounts[], leastMinutes: number = LEAST_MINUTES_FOR_RATE): SignCounts[] =>
   sessions.filter(({ minutes }) => minutes >= leastMinutes);
 
@@ -78,6 +78,7 @@ export interface SignComparison {
  * thing, by sessions, since signs come in bouts and days; see unusualRate.
  * @param earlier the sessions that make its usual.
  * @returns null where there is no usual yet: under four sessions of `leastMinutes`.
+ * @example compareSigns(here, earlier, "tension") // { kind: "tension", unusual: true, … }
  */
 export function compareSigns(
   here: SignCounts,
@@ -99,7 +100,10 @@ export function compareSigns(
   return { kind, here: own, usual: before, unusual: found.unusual, words };
 }
 
-/** The names shown most, with their counts. */
+/**
+ * The names shown most, with their counts.
+ * @example commonestSigns({ … }, "ease") // [{ name: "blows out", n: 4 }, { name: "lowers head", n: 2 }]
+ */
 export function commonestSigns({ byName }: SignCounts, kind: SignKind, most = 3): { readonly name: string; readonly n: number }[] {
   return Object.entries(byName[kind])
     .map(([name, n]) => ({ name, n }))

@@ -8,7 +8,7 @@ export interface NamedHorse {
   readonly createdMs: number;
 }
 
-/** Whether two names read alike, whatever their capitals. */
+/** Whether two names read alike, whatever their capitals. @example sameName("Bo", "Bo") // true */
 export const sameName = (a: string, b: string) => a.trim().toLocaleLowerCase() === b.trim().toLocaleLowerCase();
 
 /**
@@ -16,6 +16,7 @@ export const sameName = (a: string, b: string) => a.trim().toLocaleLowerCase() =
  * first of sex, birth year and kind that sets it apart from every namesake,
  * otherwise its place in the order they were added.
  * @returns by horse id; an empty text where the name is its own.
+ * @example tellApart(horses) // a map of 2
  */
 export function tellApart(horses: readonly NamedHorse[]): Map<string, string> {
   const words = new Map<string, string>();

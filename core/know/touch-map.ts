@@ -74,7 +74,7 @@ for (const [a, b] of PAIRS) {
   NEIGHBOURS.get(b)?.push(a);
 }
 
-/** Zones that lie beside a zone. */
+/** Zones that lie beside a zone. @example besideZone("ears") // ["poll"] */
 export const besideZone = (zone: TouchZone): readonly TouchZone[] => NEIGHBOURS.get(zone) ?? [];
 
 /** Where touching usually begins: the horse sees it and few mind it (common practice, no source). */
@@ -93,7 +93,7 @@ const KICK: readonly TouchZone[] = [
 ];
 const STRIKE: readonly TouchZone[] = ["chest", "foreleg upper", "knee", "cannon", "fetlock", "hoof"];
 
-/** The caution of a zone a horse can kick or strike to, or null. Common practice, no source. */
+/** The caution of a zone a horse can kick or strike to, or null. Common practice, no source. @example zoneCaution("hock") */
 export function zoneCaution(zone: TouchZone): string | null {
   if (KICK.includes(zone)) return "Kick zone: stand close at the shoulder or out of reach, never behind; a stick first.";
   if (STRIKE.includes(zone)) return "Strike zone: stand beside the shoulder, not in front; bend at the hip, do not kneel.";
@@ -117,7 +117,7 @@ export const WORRYING_GRADE = 1;
 
 export type ZoneState = "untouched" | "worrying" | "unsure" | "accepted";
 
-/** How a grade reads on the map. */
+/** How a grade reads on the map. @example stateOfGrade(2) // "unsure" */
 export function stateOfGrade(grade: number | null): ZoneState {
   if (grade === null) return "untouched";
   if (grade >= ACCEPTED_GRADE) return "accepted";
@@ -230,6 +230,7 @@ function frontier(
  * to the hand.
  * @param offLimits zones a restriction names; they are never proposed.
  * @returns null where every zone is accepted with the hand.
+ * @example proposeTouch(map) // { zone: "neck", side: "L", tool: "stick", … }
  */
 export function proposeTouch(map: TouchMap, offLimits: readonly string[] = []): TouchProposal | null {
   const barred = offLimits.map((zone) => zone.toLowerCase());

@@ -35,6 +35,7 @@ const EASED_INSTEAD = ["lightness", "latency", "stay", "reach"] as const;
  * between, the new value is kept and another strand is eased by a notch.
  * @param number the upper rung, counted from 1.
  * @param phaseCount how many cue phases the plan has: lightness eases no further.
+ * @example rungsBetween(strands, rungs, 4, 3) // 2 of them
  */
 export function rungsBetween(strands: readonly Strand[], rungs: readonly Rung[], number: number, phaseCount: number): Rung[] {
   const before = rungs[number - 2];

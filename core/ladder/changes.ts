@@ -39,7 +39,10 @@ function otherSentences(before: LadderPlan, after: LadderPlan): string[] {
   return out;
 }
 
-/** Compares two versions of a plan. */
+/**
+ * Compares two versions of a plan.
+ * @example planChanges(before, after) // { from: [1, 2], changed: [[], []], gone: [], sentences: [] }
+ */
 export function planChanges(before: LadderPlan, after: LadderPlan): PlanChange {
   const pairs = unchangedRungs(before, after);
   const from = after.rungs.map((_, i) => [...pairs].find(([, to]) => to === i + 1)?.[0] ?? null);

@@ -77,6 +77,7 @@ export interface BlockSurroundings {
  * The criterion of one rung.
  * @param number the rung, counted from 1.
  * @throws RangeError where the ladder has no such rung.
+ * @example criterionOf(plan, 1) // { max_s: 20, … }
  */
 export function criterionOf(plan: LadderPlan, number: number, { seed = number, earlierValues = [] }: BlockSurroundings = {}): Criterion {
   const rung = plan.rungs[number - 1];

@@ -30,14 +30,17 @@ function replaceRung(rope: Rope, number: number, change: (rung: Rung) => Rung): 
   return after === before ? rope : { ...rope, rungs: rope.rungs.map((rung, i) => (i === number - 1 ? after : rung)) };
 }
 
-/** Sets a strand's value on a rung. The reason a fault is kept for stays; it is said only while there is a fault. */
+/**
+ * Sets a strand's value on a rung. The reason a fault is kept for stays; it is said only while there is a fault.
+ * @example setValue(rope, 2, "stay", 2)
+ */
 export function setValue(rope: Rope, number: number, strandId: string, value: StrandValue): Rope {
   return replaceRung(rope, number, (rung) =>
     rung.values[strandId] === value ? rung : { ...rung, values: { ...rung.values, [strandId]: value } },
   );
 }
 
-/** Moves a strand's value on a rung by notches, harder where positive. */
+/** Moves a strand's value on a rung by notches, harder where positive. @example stepValue(rope, 1, "stay", 3) */
 export function stepValue(rope: Rope, number: number, strandId: string, notches: number, bounds?: readonly [number, number]): Rope {
   const strand = rope.strands.find(({ id }) => id === strandId);
   const value = rungAt(rope, number).values[strandId];
@@ -47,7 +50,7 @@ export function stepValue(rope: Rope, number: number, strandId: string, notches:
   return setValue(rope, number, strandId, next);
 }
 
-/** Changes what a rung says beside its values; undefined takes the ladder's own again. */
+/** Changes what a rung says beside its values; undefined takes the ladder's own again. @example setRung(rope, 2, { kept: "known" }) */
 export function setRung(rope: Rope, number: number, change: Partial<Omit<Rung, "values">>): Rope {
   return replaceRung(
     rope,
@@ -58,7 +61,7 @@ export function setRung(rope: Rope, number: number, change: Partial<Omit<Rung, "
 
 const withoutKept = ({ kept: _, ...rung }: Rung): Rung => rung;
 
-/** A rung like this one, right after it. */
+/** A rung like this one, right after it. @example copyRung(rope, 1) */
 export function copyRung(rope: Rope, number: number): Rope {
   const copy = withoutKept(rungAt(rope, number));
   return withRungs(rope, [...rope.rungs.slice(0, number), copy, ...rope.rungs.slice(number)]);
@@ -76,6 +79,10 @@ const askedBy = (rung: Rung) =>
 export const likeTheOneBefore = (rungs: readonly Rung[]): number[] =>
   rungs.flatMap((rung, i) => (i > 0 && askedBy(rung) === askedBy(rungs[i - 1] as Rung) ? [i + 1] : []));
 
+/**
+ * The rope without a rung, counted from 1. @throws {RopeProblem} where it has none of that number.
+ * @example deleteRung(rope, 2).rungs.length // 4
+ */
 export function deleteRung(rope: Rope, number: number): Rope {
   rungAt(rope, number);
   return withRungs(
@@ -84,7 +91,7 @@ export function deleteRung(rope: Rope, number: number): Rope {
   );
 }
 
-/** Moves a rung to another place; past either end it stays at the end. */
+/** Moves a rung to another place; past either end it stays at the end. @example moveRung(rope, 2, 1) */
 export function moveRung(rope: Rope, number: number, to: number): Rope {
   const rung = rungAt(rope, number);
   const place = Math.min(rope.rungs.length, Math.max(1, to));
@@ -93,7 +100,7 @@ export function moveRung(rope: Rope, number: number, to: number): Rope {
   return { ...rope, rungs: [...rest.slice(0, place - 1), rung, ...rest.slice(place - 1)] };
 }
 
-/** Makes one rung of this one and the next, with the harder value of each strand. */
+/** Makes one rung of this one and the next, with the harder value of each strand. @example mergeRungs(rope, 1) */
 export function mergeRungs(rope: Rope, number: number): Rope {
   const here = rungAt(rope, number);
   const next = rope.rungs[number];
@@ -107,12 +114,12 @@ export function mergeRungs(rope: Rope, number: number): Rope {
   return withRungs(rope, [...rope.rungs.slice(0, number - 1), { ...withoutKept(next), values }, ...rope.rungs.slice(number + 1)]);
 }
 
-/** Splits the step to a rung; see {@link splitStep}. */
+/** Splits the step to a rung; see {@link splitStep}. @example splitRung(rope, 2) */
 export function splitRung(rope: Rope, number: number): Rope {
   return withRungs(rope, splitStep(rope.strands, rope.rungs, number));
 }
 
-/** Adds a strand with the same value on every rung. */
+/** Adds a strand with the same value on every rung. @example addStrand(rope, strand, "soft") */
 export function addStrand(rope: Rope, strand: Strand, value: StrandValue): Rope {
   if (rope.strands.length >= MOST_STRANDS) throw new RopeProblem(`A ladder holds at most ${MOST_STRANDS} strands.`);
   if (rope.strands.some(({ id }) => id === strand.id)) throw new RopeProblem("Each strand needs its own id.");
@@ -122,6 +129,10 @@ export function addStrand(rope: Rope, strand: Strand, value: StrandValue): Rope 
   };
 }
 
+/**
+ * The rope without a strand, and its values gone from every rung. @throws {RopeProblem} for the last one.
+ * @example removeStrand(rope, strandId).strands.length // 2
+ */
 export function removeStrand(rope: Rope, strandId: string): Rope {
   if (rope.strands.length <= 1) throw new RopeProblem("A ladder keeps at least one strand.");
   return {
@@ -136,6 +147,7 @@ export function removeStrand(rope: Rope, strandId: string): Rope {
 /**
  * Changes a strand itself. Levels renamed keep their place on every rung:
  * a value that is no longer a level goes to the level at its old place.
+ * @example changeStrand(rope, "tether", change)
  */
 export function changeStrand(
   rope: Rope,
@@ -160,7 +172,10 @@ export function changeStrand(
   };
 }
 
-/** Turns the levels of a strand about, each rung keeping its word: what was the hard end is the easy one. */
+/**
+ * Turns the levels of a strand about, each rung keeping its word: what was the hard end is the easy one.
+ * @example turnLevels(rope, "tether")
+ */
 export function turnLevels(rope: Rope, strandId: string): Rope {
   return {
     ...rope,
@@ -171,6 +186,7 @@ export function turnLevels(rope: Rope, strandId: string): Rope {
 /**
  * Turns a strand of levels about together with its rungs: each rung takes the
  * level at the same place from the other end, so that the ladder still climbs.
+ * @example mirrorStrand(rope, "tether")
  */
 export function mirrorStrand(rope: Rope, strandId: string): Rope {
   const strand = rope.strands.find(({ id }) => id === strandId);

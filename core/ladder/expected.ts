@@ -6,6 +6,7 @@ import { reinforcedShare } from "./schedule";
 /**
  * Asks of a day as it is planned, for a rule of several days: the same on every screen.
  * What is being typed may be no number yet; then the usual count stands.
+ * @example asksADay(8) // 40
  */
 export const asksADay = (plannedRepetitions: unknown): number =>
   Number(plannedRepetitions) > 0 ? Math.max(1, Math.round(Number(plannedRepetitions) * DEFAULT_SETTINGS.planBlocks)) : USUAL_ASKS_A_DAY;
@@ -28,6 +29,7 @@ export interface ExpectedRepetitions {
  * Rungs whose bar follows the horse's own values count as many tries as the rule, too.
  * @param p true success on every rung, from 0 to 1.
  * @throws RangeError where p is out of range.
+ * @example expectedRepetitions(plan, 0.5) // { byRung: [14, 28], total: 42, reinforced: 10.5 }
  */
 export function expectedRepetitions(
   plan: Pick<LadderPlan, "mastery" | "rungs" | "strands" | "schedule" | "plannedRepetitions">,

@@ -19,6 +19,7 @@ const RESERVE = 0.2;
  * @param rung counted from 1.
  * @param p share of answers that will be met, from 0 to 1.
  * @throws RangeError where repetitions or p are out of range.
+ * @example foodPlan(plan, 2, 20, 0.8) // { pieces: 5, grams: 10, withinLimit: true }
  */
 export function foodPlan(plan: LadderPlan, rung: number, repetitions: number, p: number): FoodPlan | null {
   if (!(repetitions >= 0) || !(p >= 0 && p <= 1)) throw new RangeError("foodPlan: repetitions from 0 and p from 0 to 1 are needed");

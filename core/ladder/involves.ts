@@ -14,5 +14,8 @@ export function involvedIn(said: readonly string[], plan: Pick<LadderPlan, "stra
   return [...new Set([...said, ...(round ? ["circling"] : []), ...(keys.includes("load") ? ["load"] : [])])];
 }
 
-/** Whether work goes on a circle, by what it involves: its minutes count against the caps on circling. */
+/**
+ * Whether work goes on a circle, by what it involves: its minutes count against the caps on circling.
+ * @example circles(["circling"]) // true
+ */
 export const circles = (involves: readonly string[]): boolean => involves.includes("circling");

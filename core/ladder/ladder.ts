@@ -30,24 +30,24 @@ export const FEWEST_RUNGS = 2;
 export const MOST_RUNGS = 40;
 export const MOST_STRANDS = 12;
 
-/** The schedule of a rung, counted from 1: its own, or the ladder's. */
+/** The schedule of a rung, counted from 1: its own, or the ladder's. @example scheduleOf(plan, 1) // { kind: "every" } */
 export function scheduleOf(plan: Pick<LadderPlan, "rungs" | "schedule">, rung: number): Schedule {
   return plan.rungs[rung - 1]?.schedule ?? plan.schedule;
 }
 
-/** The method of a rung, counted from 1: its own, or the ladder's. */
+/** The method of a rung, counted from 1: its own, or the ladder's. @example methodOf(plan, 1) // "combined" */
 export function methodOf(plan: LadderPlan, rung: number): Method {
   return plan.rungs[rung - 1]?.method ?? plan.method;
 }
 
-/** The one side a rung, counted from 1, asks for; null where it asks for both, or says nothing. */
+/** The one side a rung, counted from 1, asks for; null where it asks for both, or says nothing. @example sideAsked(plan, 1) // "L" */
 export function sideAsked(plan: Pick<LadderPlan, "rungs" | "strands">, rung: number): "L" | "R" | null {
   const side = plan.strands.find(({ key }) => key === "side");
   const value = side === undefined ? undefined : plan.rungs[rung - 1]?.values[side.id];
   return value === "left" ? "L" : value === "right" ? "R" : null;
 }
 
-/** Whether a rung, counted from 1, asks for both sides. */
+/** Whether a rung, counted from 1, asks for both sides. @example asksBothSides(plan, 3) // true */
 export function asksBothSides(plan: Pick<LadderPlan, "rungs" | "strands">, rung: number): boolean {
   const side = plan.strands.find(({ key }) => key === "side");
   return side !== undefined && plan.rungs[rung - 1]?.values[side.id] === "both";

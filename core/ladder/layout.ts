@@ -98,6 +98,7 @@ function easedPlace({ path, strand, at }: Walk, share: number): number {
  * climb back a rung at a time before it takes its second step.
  * Cost grows with the rungs laid.
  * @throws RangeError where a strand cannot be laid out, two share an id, or more than {@link MOST_LAID_RUNGS} rungs would be needed.
+ * @example layOut(strands, { order: "one-by-one" }) // 2 of them
  */
 export function layOut(strands: readonly LayoutStrand[], { order, easeOnNew = 0, legs = [] }: LayoutOptions): LaidRung[] {
   if (strands.length === 0) throw new RangeError("layOut: at least one strand is needed");

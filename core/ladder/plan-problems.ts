@@ -2,7 +2,10 @@ import type { FieldProblem } from "../checks/common";
 import { type Strand, templateOf } from "../strands";
 import type { LadderPlan } from "./ladder";
 
-/** The fault of one rung value, in words, or null where it is good. */
+/**
+ * The fault of one rung value, in words, or null where it is good.
+ * @example rungValueProblem(strand, 1000000000, 3) // "stay: from 0 to 3600 s."
+ */
 export function rungValueProblem(strand: Strand, value: unknown, phaseCount: number): string | null {
   if (strand.kind === "levels") {
     return typeof value === "string" && strand.levels.includes(value) ? null : `${strand.name}: choose one of its levels.`;

@@ -20,6 +20,7 @@ export const RATIO_LIST_LENGTH = 12;
  * @param mean mean ratio, a whole number from 1.
  * @param count ratios in the list, 1 or more.
  * @throws RangeError where either is not a whole number from 1.
+ * @example ratioProgression(3, 1) // [3]
  */
 export function ratioProgression(mean: number, count = RATIO_LIST_LENGTH): number[] {
   if (!Number.isInteger(mean) || mean < 1) throw new RangeError("ratioProgression: the mean must be a whole number from 1");
@@ -44,7 +45,7 @@ export function ratioProgression(mean: number, count = RATIO_LIST_LENGTH): numbe
   return whole.sort((a, b) => a - b);
 }
 
-/** The list of a variable ratio, shuffled; the same seed gives the same order. */
+/** The list of a variable ratio, shuffled; the same seed gives the same order. @example ratioList(4, 7) // [8, …] */
 export function ratioList(mean: number, seed: number): number[] {
   const list = ratioProgression(mean);
   const chance = mixedChance(`ratios:${seed}`);
@@ -61,6 +62,7 @@ export type PlayedSchedule = Schedule & { readonly list?: readonly number[] };
 /**
  * Whether the nth met answer of a block earns its reinforcer.
  * @param nth counted from 1.
+ * @example earnsReinforcer({ kind: "every" }, 1) // true
  */
 export function earnsReinforcer(schedule: PlayedSchedule, nth: number): boolean {
   if (schedule.kind === "every") return true;
@@ -78,7 +80,7 @@ export function earnsReinforcer(schedule: PlayedSchedule, nth: number): boolean 
   return false;
 }
 
-/** The schedule in words. */
+/** The schedule in words. @example scheduleSentence({ kind: "every" }) // "every one" */
 export function scheduleSentence(schedule: Schedule): string {
   switch (schedule.kind) {
     case "every":
@@ -96,7 +98,7 @@ function ordinal(n: number): string {
   return `${n}${ending}`;
 }
 
-/** Share of met answers that a schedule reinforces. */
+/** Share of met answers that a schedule reinforces. @example reinforcedShare({ kind: "every" }) // 1 */
 export function reinforcedShare(schedule: Schedule): number {
   return schedule.kind === "every" ? 1 : 1 / schedule.ratio;
 }
@@ -107,6 +109,7 @@ export function reinforcedShare(schedule: Schedule): number {
  * the leanest. A ladder too short for three parts keeps the richer ones.
  * @returns one schedule for each rung.
  * @throws RangeError where `leanest` is not a whole number from 2.
+ * @example thinnedSchedules(8, 4) // [{ kind: "every" }, …]
  */
 export function thinnedSchedules(rungs: number, leanest: number): Schedule[] {
   if (!Number.isInteger(leanest) || leanest < 2) throw new RangeError("thinnedSchedules: the leanest ratio must be a whole number from 2");

@@ -17,6 +17,7 @@ function relativeRise(strand: Strand, from: StrandValue, to: StrandValue, rungs:
  * @param number the rung whose step is split, counted from 1.
  * @returns the ladder's rungs with the new ones in place; the same list where the step has no fault.
  * @throws RangeError where there is no step to that rung.
+ * @example splitStep(strands, rungs, 2) // 7 of them
  */
 export function splitStep(strands: readonly Strand[], rungs: readonly Rung[], number: number): Rung[] {
   const before = rungs[number - 2];

@@ -15,6 +15,7 @@ const PHASES: readonly CuePhase[] = [
  * lighter phase by phase. The trainer fills in the strands later.
  * Its cue is the plain one: that of another ladder belongs to what it asks for.
  * @param like a plan of the same horse whose method and rules are taken over, or null.
+ * @example starterPlan(null) // { method: "combined", maximumSeconds: 30, holdOnWrong: true, … }
  */
 export function starterPlan(like: LadderPlan | null): LadderPlan {
   const count = PHASES.length;

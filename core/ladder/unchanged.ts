@@ -30,6 +30,7 @@ function criterionSign(plan: LadderPlan, rung: Rung): string {
  * Which rungs of an earlier version ask exactly the same in a later one, so
  * that their evidence is carried over: old number → new number, counted from 1.
  * Of rungs that are alike the nearest in order are paired, each once.
+ * @example unchangedRungs(before, after) // a map of 2
  */
 export function unchangedRungs(before: LadderPlan, after: LadderPlan): Map<number, number> {
   const signs = after.rungs.map((rung) => criterionSign(after, rung));

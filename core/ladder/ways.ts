@@ -150,7 +150,10 @@ export const WAYS: readonly WayChoice[] = [
 
 const byKey = new Map(WAYS.map((way) => [way.key, way]));
 
-/** The option a plan takes on a question: the chosen one, or the first. */
+/**
+ * The option a plan takes on a question: the chosen one, or the first.
+ * @example wayOf({ pressure: "rising" }, "begins") // { value: "line", … }
+ */
 export function wayOf(ways: Ways, key: WayKey): WayOption {
   const choice = byKey.get(key) as WayChoice;
   return choice.options.find(({ value }) => value === ways[key]) ?? choice.options[0];
@@ -159,6 +162,7 @@ export function wayOf(ways: Ways, key: WayKey): WayOption {
 /**
  * The questions that belong to a ladder, by its strands and by whether it is worked free.
  * @param strandNames names of its strands: the first direction is a strand called "direction".
+ * @example waysFor(["tether"], ["tether"], true) // 4 of them
  */
 export function waysFor(keys: readonly StrandKey[], strandNames: readonly string[], free: boolean): WayChoice[] {
   return WAYS.filter(({ key, about, onlyWith }) => {

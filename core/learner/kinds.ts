@@ -48,7 +48,7 @@ export const LEARNER_WORDS: Readonly<Record<AnyLearnerKind, string>> = {
   wandering: "has better and worse spells",
 };
 
-/** A learner of a kind, at its first rung. */
+/** A learner of a kind, at its first rung. @example learnerOf("success") // { rung: 1, … } */
 export function learnerOf(kind: AnyLearnerKind): Learner {
   switch (kind) {
     case "linear":

@@ -8,6 +8,7 @@ import type { MasteryProgress } from "./rule";
  * median of the last values has reached the goal.
  * @param values of answers that held one, oldest first.
  * @param lookBack how many of the last are looked at; fewer do not decide.
+ * @example progressByValues([0], 10, { value: 5, unit: "", harder: "more" }) // { passed: false, met: 0, of: 1, … }
  */
 export function progressByValues(
   values: readonly number[],

@@ -64,6 +64,7 @@ function shareProgress(rule: Extract<MasteryRule, { kind: "share" }>, trials: re
  * where its trials hold it on so many, the last day's among them.
  * `trials` are the rung's evidence, oldest first; see the evidence scope in session/.
  * @param nowWallMs the present, so that what was shown on an earlier day is not taken for today's; left out, the last trial's.
+ * @example masteryProgress({ kind: "first-clean" }, []) // { passed: false, met: 0, of: 0, … }
  */
 export function masteryProgress(rule: MasteryRule, trials: readonly MasteryTrial[], nowWallMs?: number): MasteryProgress {
   const wanted = daysWanted(rule);

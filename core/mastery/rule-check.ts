@@ -386,7 +386,7 @@ function chanceWords(chance: number): string {
   return `${Math.round(chance * 100)} %`;
 }
 
-/** The check in a trainer's words. */
+/** The check in a trainer's words. @example ruleCheckSentence({ p: 1, passWithin: 1, meanTrials: 10 }, 20) */
 export function ruleCheckSentence({ p, passWithin, meanTrials }: RuleCheckRow, within: number): string {
   const share = Math.round(p * 100) / 10;
   const mean =

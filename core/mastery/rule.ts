@@ -15,7 +15,7 @@ export const RULE_BOUNDS = {
   days: [1, 5],
 } as const satisfies Readonly<Record<string, readonly [least: number, most: number]>>;
 
-/** On how many different days a rule is to hold. */
+/** On how many different days a rule is to hold. @example daysWanted({ kind: "first-clean" }) // 1 */
 export const daysWanted = ({ days }: MasteryRule): number => days ?? 1;
 
 /**
@@ -43,6 +43,7 @@ export interface MasteryTrial {
  * Trials as a rule over days counts them: work that asks for several days can
  * hurt, so only an answer that was said to be soft counts as met. What nobody
  * said of is not counted for it.
+ * @example calmOnly(trials) // 2 of them
  */
 export const calmOnly = (trials: readonly MasteryTrial[]): MasteryTrial[] =>
   trials.map((trial) => (trial.soft === true ? trial : { ...trial, met: false, clean: false }));
@@ -63,7 +64,7 @@ export interface MasteryProgress {
   readonly days?: { readonly shown: number; readonly wanted: number };
 }
 
-/** The rule in the trainer's words. */
+/** The rule in the trainer's words. @example masterySentence({ kind: "run", length: 3 }) // "3 in a row" */
 export function masterySentence(rule: MasteryRule): string {
   const days = daysWanted(rule);
   return days > 1 ? `${onOneDay(rule)}, on ${days} days` : onOneDay(rule);

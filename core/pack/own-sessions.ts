@@ -71,6 +71,7 @@ function unfinishedOf({ begun, record }: OwnSession, nowMs: number): Unfinished[
  * server has not seen yet counts for the next start, the sides and the caps
  * as if it had. A session both know is the device's.
  * @param own oldest first; of other horses too, which are left out.
+ * @example withOwnSessions(pack, own, 1775044800000)
  */
 export function withOwnSessions(pack: HorsePack, own: readonly OwnSession[], nowMs: number): HorsePack {
   const mine = own.filter(({ begun }) => begun.horse === pack.horse.id);

@@ -70,5 +70,5 @@ function forward(kept: unknown, part: keyof Step): Raw {
  */
 export const horseForward = (kept: unknown): PackedHorse => forward(kept, "horse") as unknown as PackedHorse;
 
-/** The same of the yard. */
+/** The same of the yard. @example yardForward(JSON.parse(kept)).version // the present one */
 export const yardForward = (kept: unknown): PackedYard => forward(kept, "yard") as unknown as PackedYard;

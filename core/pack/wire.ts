@@ -15,7 +15,7 @@ export const packHorse = ({ unread: _unread, ...pack }: HorsePack): PackedHorse 
   ladders: pack.ladders.map((ladder) => ({ ...ladder, trials: packEvidence(ladder.trials) })),
 });
 
-/** And back, on the device; see {@link horseForward} for one that another version of the program kept. */
+/** And back, on the device; see {@link horseForward} for one that another version of the program kept. @example unpackHorse({ … }) */
 export const unpackHorse = ({ version: _version, ...packed }: PackedHorse): HorsePack => ({
   ...packed,
   ladders: packed.ladders.map((ladder) => ({ ...ladder, trials: unpackEvidence(ladder.trials) })),

@@ -16,6 +16,7 @@ const named = (names: ReadonlyMap<string, string>, id: string) => names.get(id) 
  * What was special about a session, in words: what may explain why it lies
  * apart. Wind and heat as they were written down; what changed since the
  * session before.
+ * @example conditionWords(session, trials, null, names) // ["from memory"]
  */
 export function conditionWords(
   session: PastSession,

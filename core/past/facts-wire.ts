@@ -70,7 +70,7 @@ export function packFacts(facts: PastFacts): string {
   return JSON.stringify(packed);
 }
 
-/** The facts out of their text. */
+/** The facts out of their text. @example readFacts("{}") // { method: null, airC: null, humidity: null, … } */
 export function readFacts(text: string): PastFacts {
   const packed = JSON.parse(text) as PackedFacts;
   const moments: Moment[] = [];

@@ -41,7 +41,7 @@ export interface PastFacts {
   readonly wrongMet: readonly string[];
 }
 
-/** In order of time; by kind and name where two are at once. */
+/** In order of time; by kind and name where two are at once. @example byTime([2000, "left", ""], [2000, "left", ""]) // 0 */
 export const byTime = (a: Moment, b: Moment): number => a[0] - b[0] || compared(a[1], b[1]) || compared(a[2], b[2]);
 
 const compared = (a: string, b: string) => (a < b ? -1 : Number(a > b));
@@ -62,7 +62,10 @@ export const NO_FACTS: PastFacts = {
   wrongMet: [],
 };
 
-/** What the views over weeks need of a session beside its trials. Cost grows as n·log n with its facts. */
+/**
+ * What the views over weeks need of a session beside its trials. Cost grows as n·log n with its facts.
+ * @example pastFactsOf(record) // { method: "combined", airC: 3, humidity: 74, … }
+ */
 export function pastFactsOf(record: SessionRecord): PastFacts {
   const { timeLine, header } = record;
   const endMs = endOfWorkMs(record);

@@ -119,7 +119,7 @@ export function filterText(filter: PastFilter): string {
   return new URLSearchParams(FILTER_KEYS.flatMap((key) => (filter[key] === undefined ? [] : [[key, filter[key]]]))).toString();
 }
 
-/** And back: keys it does not know and values beyond all use are passed over. */
+/** And back: keys it does not know and values beyond all use are passed over. @example readFilter(text) // { rung: "3" } */
 export function readFilter(text: string): PastFilter {
   const given = new URLSearchParams(text);
   return Object.fromEntries(

@@ -13,7 +13,7 @@ export interface HalfTime {
   readonly n: number;
 }
 
-/** Answer times of trials as the cumulative incidence takes them. */
+/** Answer times of trials as the cumulative incidence takes them. @example answerTimes([]) // { steps: [], halfSeconds: null, n: 0 } */
 export function answerTimes(trials: readonly PastTrial[]): RightAnswers {
   const right: number[] = [];
   const wrong: number[] = [];

@@ -38,7 +38,10 @@ export interface MonthLine {
   readonly tether: string | null;
 }
 
-/** Whether an answer was said to be soft, as a rule over days asks; nothing where nobody said. */
+/**
+ * Whether an answer was said to be soft, as a rule over days asks; nothing where nobody said.
+ * @example softOf({ ease: 3, troubled: null }) // { soft: true }
+ */
 export function softOf(trial: Pick<PastTrial, "ease" | "troubled">): { readonly soft?: boolean } {
   const soft = saidSoft(trial);
   return soft === null ? {} : { soft };
@@ -69,6 +72,7 @@ function heldRung({ id, version, plan }: MonthLadder, past: Past, trials: readon
  * behaviour: the highest rung on which the ladder's rule held.
  * @param past from some months before up to the month's end; older work is not looked at.
  * @param fromMs when the month began.
+ * @example monthLines(past, Date.UTC(2026, 3, 1), ladders, names)[0]?.held // 4
  */
 export function monthLines(past: Past, fromMs: number, ladders: readonly MonthLadder[], names: ReadonlyMap<string, string>): MonthLine[] {
   const startedMs = (trial: PastTrial) => past.sessions[trial.session]?.startedMs ?? 0;
@@ -109,7 +113,10 @@ export function monthLines(past: Past, fromMs: number, ladders: readonly MonthLa
   });
 }
 
-/** What moved, in words; null where nothing did. */
+/**
+ * What moved, in words; null where nothing did.
+ * @example movedWords({ ...line, heldBefore: 2, held: 4, rungs: 9 }) // "up from rung 2 to 4 of 9"
+ */
 export function movedWords({ held, heldBefore, rungs }: MonthLine): string | null {
   if (held === heldBefore) return null;
   if (heldBefore === null) return `first rung held: ${held} of ${rungs}`;
@@ -125,6 +132,7 @@ export interface MonthCautions {
   readonly mostAsks: number;
 }
 
+/** What of a month is to be minded. @example monthCautions(past, Date.UTC(2026, 3, 1)).danger // 0 */
 export function monthCautions(past: Past, fromMs: number): MonthCautions {
   const lists = bySession(past);
   const own = past.sessions.flatMap((session, i) => (session.startedMs < fromMs ? [] : [{ session, trials: lists[i] ?? [] }]));
@@ -144,7 +152,10 @@ export interface HoursOfKind {
   readonly minutes: number;
 }
 
-/** A month of a horse for whoever owns it, in the trainer's words: a beginning to be changed before it is sent. */
+/**
+ * A month of a horse for whoever owns it, in the trainer's words: a beginning to be changed before it is sent.
+ * @example ownerReport("Bo", "April 2026", lines, hours, cautions)
+ */
 export function ownerReport(
   horse: string,
   month: string,

@@ -100,7 +100,7 @@ const taught = (trials: readonly PastTrial[]): readonly PastTrial[] => {
 
 const numbersOf = (list: readonly (number | null)[]) => [...new Set(list.filter((one) => one !== null))].sort((a, b) => a - b);
 
-/** Seconds of a moment of work, breaks taken out. */
+/** Seconds of a moment of work, breaks taken out. @example workedMs({ … }, 0) // 0 */
 export function workedMs({ facts }: PastSession, ms: number): number {
   let away = 0;
   for (const [from, to] of facts.breaks) away += Math.max(0, Math.min(ms, to) - Math.max(0, from));
@@ -118,7 +118,7 @@ function warmUpOf(today: readonly PastTrial[], before: readonly PastTrial[] | un
   return { rung: first.rung, before: met(then), today: met(now), ofBefore: then.length, ofToday: now.length };
 }
 
-/** Named signs of a session, by how often. */
+/** Named signs of a session, by how often. @example signRates(session) // 2 of them */
 export function signRates(session: PastSession): SignRate[] {
   const counts = new Map<string, { kind: SignRate["kind"]; name: string; count: number }>();
   for (const [, kind, name] of session.facts.moments) {
@@ -237,7 +237,10 @@ function cumulativeOf(points: readonly SessionPoint[]): Pick<OverWeeks, "cumulat
   return { cumulative, seams };
 }
 
-/** Time stayed until it left; a stay that reached its seconds or that the handler ended is cut off there. */
+/**
+ * Time stayed until it left; a stay that reached its seconds or that the handler ended is cut off there.
+ * @example staysOf(trials) // { answered: 9, censored: 12, medianSeconds: 23, … }
+ */
 export function staysOf(trials: readonly PastTrial[]): SurvivalCurve | null {
   const waitings = trials.flatMap(({ endedBy, value, unit }) =>
     endedBy === null || value === null || value < 0 || unit !== "s" ? [] : [{ seconds: value, answered: endedBy === "left" }],

@@ -70,7 +70,7 @@ export interface Past {
   readonly trials: readonly PastTrial[];
 }
 
-/** The trials of one session from its record, as the store keeps them. */
+/** The trials of one session from its record, as the store keeps them. @example pastTrialsOf(record, 0, null) // 53 of them */
 export function pastTrialsOf(record: SessionRecord, session: number, handler: string | null): PastTrial[] {
   return record.trials.map((trial): PastTrial => {
     const block = trial.blockIndex === null ? undefined : record.blocks[trial.blockIndex];
@@ -116,7 +116,7 @@ export function pastTrialsOf(record: SessionRecord, session: number, handler: st
   });
 }
 
-/** Trials by the session they belong to; a session without any has an empty list. */
+/** Trials by the session they belong to; a session without any has an empty list. @example bySession({ … }) // 2 of them */
 export function bySession({ sessions, trials }: Past): readonly (readonly PastTrial[])[] {
   const lists: PastTrial[][] = sessions.map(() => []);
   for (const trial of trials) lists[trial.session]?.push(trial);

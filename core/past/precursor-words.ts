@@ -11,5 +11,5 @@ const NAMED: Readonly<Record<string, (name: string) => string>> = {
   waited: () => `a wait of ${WAITS_FROM_SECONDS} s`,
 };
 
-/** What was seen, in the trainer's words; a sign by its name. */
+/** What was seen, in the trainer's words; a sign by its name. @example precursorWords({ kind: "raised", name: "" }) // "a clearer ask" */
 export const precursorWords = ({ kind, name }: { readonly kind: string; readonly name: string }): string => NAMED[kind]?.(name) ?? name;

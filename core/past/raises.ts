@@ -55,7 +55,10 @@ export interface Raise {
 
 const kindOf = ({ key, name }: Strand) => (key === "own" ? `own ${name}` : key);
 
-/** The strands that get harder from one rung of a plan to another, rungs counted from 1. */
+/**
+ * The strands that get harder from one rung of a plan to another, rungs counted from 1.
+ * @example harderStrands(plan, 3, 4) // 3 of them
+ */
 export function harderStrands(plan: LadderPlan, from: number, to: number): HarderStrand[] {
   const [before, after] = [plan.rungs[from - 1], plan.rungs[to - 1]];
   if (before === undefined || after === undefined) return [];
@@ -111,6 +114,7 @@ function runsOf(past: Past): PastTrial[][] {
  * after, and how many asks it took until as many trials in a row were as good
  * as the ones before. A step is counted where both hands hold five trials; an
  * easier rung in between (the one a session ends on) is passed over.
+ * @example raisesOf(past, planOf) // []
  */
 export function raisesOf(past: Past, planOf: PlanOf): Raise[] {
   const runs = runsOf(past);
@@ -211,6 +215,7 @@ const asksOf = (log: number) => Math.max(0, 2 ** log - 1);
  * A step never as good again counts as the asks it had, so it costs at least
  * that much. Steps in which more than one strand rose count for none.
  * @returns null where there are too few to tell kinds from chance.
+ * @example changeCosts(raises) // { raises: 11, … }
  */
 export function changeCosts(raises: readonly Raise[]): ChangeCosts | null {
   const told = raises.flatMap((raise) => {
@@ -243,7 +248,10 @@ export function changeCosts(raises: readonly Raise[]): ChangeCosts | null {
 /** From how many asks a step is worth a split, where it costs that many more than this horse's usual (common practice, no source). */
 export const SPLIT_FROM_ASKS = 15;
 
-/** What stands before a rung, in words; null where nothing can be said. */
+/**
+ * What stands before a rung, in words; null where nothing can be said.
+ * @example beforeARung(plan, 3, costs) // "A step in reach cost this horse about 1 ask (1 to 2, from 6)."
+ */
 export function beforeARung(plan: LadderPlan, rung: number, costs: ChangeCosts | null): string | null {
   const harder = harderStrands(plan, rung - 1, rung);
   if (costs === null || harder.length === 0) return null;
@@ -273,6 +281,7 @@ export interface RaiseTold {
  * mostly taken after a good run, which by chance alone is followed by a worse
  * one, so the last twenty on the rung count, with a flat prior, as the advice
  * to go up has it, and a drop within the interval is said to be none.
+ * @example raiseTold(raise).fell // true
  */
 export function raiseTold({ likely, after, cost, asks, wentBack }: Raise): RaiseTold {
   const difference = shareDifference({ met: likely.met + 3, of: likely.of + 6 }, after);
@@ -297,7 +306,7 @@ export interface WordAndRaises {
   readonly sentence: string;
 }
 
-/** Whether steps against the word fell more often. Called at p < 0.05. */
+/** Whether steps against the word fell more often. Called at p < 0.05. @example wordAndRaises(raises).p // 0.24 */
 export function wordAndRaises(raises: readonly Raise[]): WordAndRaises {
   const said = raises.filter(({ word }) => word !== null);
   const countOf = (list: readonly Raise[]) => ({ fell: list.filter((raise) => raiseTold(raise).fell).length, of: list.length });

@@ -19,7 +19,10 @@ export interface SidesOverTime {
 const counts = ({ comparable, side, ladder, version, rung }: PastTrial) =>
   comparable && side !== null && ladder !== null && version !== null && rung !== null;
 
-/** What each session showed on each side, rung by rung: as `cellsOfTrials`, from trials of a past. */
+/**
+ * What each session showed on each side, rung by rung: as `cellsOfTrials`, from trials of a past.
+ * @example sideCells(past) // 2 of them
+ */
 export function sideCells(past: Past): SessionCells[] {
   return bySession(past).flatMap((trials) => {
     const cells = cellsInOrder(
@@ -78,6 +81,7 @@ function unlikeConditions(past: Past, trials: readonly PastTrial[], orderSaid: b
  * Left against right over a span: the picture every screen goes by, how much
  * more would show a gap of 20 points, and where the sides were not worked
  * alike. Of all behaviours together, or of the one the past holds.
+ * @example sidesOverTime(past) // { trialsMore: 429, … }
  */
 export function sidesOverTime(past: Past): SidesOverTime {
   const cells = sideCells(past);

@@ -176,6 +176,7 @@ const heldOn = (now: Stretch, before: Stretch, { mastery }: LadderPlan) =>
  * the checks stand in the order a trainer looks.
  * @param past of one ladder, oldest first.
  * @returns null where something was gained, or there are not six sessions.
+ * @example stallOf(past, facts) // { rung: 3, … }
  */
 export function stallOf(past: Past, facts: StallFacts): Stall | null {
   const lists = bySession(past);

@@ -41,7 +41,10 @@ export interface PlaceItem {
   readonly rule?: ZoneRule;
 }
 
-/** The outline of a place whose size may be noted only in part; null where nothing is known. A square and a round one have one size. */
+/**
+ * The outline of a place whose size may be noted only in part; null where nothing is known. A square and a round one have one size.
+ * @example outlineOf("round", 18, 18) // { shape: "round", lengthMetres: 18, widthMetres: 18 }
+ */
 export function outlineOf(shape: PlaceShape, lengthMetres: number | null, widthMetres: number | null): PlaceOutline | null {
   const length = lengthMetres ?? (shape === "rectangle" ? null : widthMetres);
   if (length === null) return null;
@@ -71,6 +74,7 @@ const cornersOf = (item: PlaceItem) =>
  * Whether an item lies inside a place. In a round one its centre must lie
  * inside the circle and its corners inside the square round it, since a
  * straight-sided zone drawn along the fence always cuts the circle a little.
+ * @example liesInside(outline, item) // true
  */
 export function liesInside(outline: PlaceOutline, item: PlaceItem): boolean {
   const { lengthMetres, widthMetres, shape } = outline;
@@ -82,7 +86,10 @@ export function liesInside(outline: PlaceOutline, item: PlaceItem): boolean {
   return boxed && Math.hypot(item.xMetres - radius, item.yMetres - radius) <= radius + SLACK_METRES;
 }
 
-/** Moves an item the least it takes to lie inside, and shrinks it where it is larger than the place. */
+/**
+ * Moves an item the least it takes to lie inside, and shrinks it where it is larger than the place.
+ * @example putInside(outline, item) // { name: "z", kind: "zone", xMetres: 0.5, … }
+ */
 export function putInside(outline: PlaceOutline, item: PlaceItem): PlaceItem {
   const acrossMetres = Math.min(item.acrossMetres, outline.lengthMetres);
   const downMetres = Math.min(item.downMetres, outline.widthMetres);
@@ -107,7 +114,10 @@ export function putInside(outline: PlaceOutline, item: PlaceItem): PlaceItem {
 /** Names for the corners of a drawing, the upper edge being north. */
 const CORNER_NAMES = ["corner NW", "corner NE", "corner SW", "corner SE"] as const;
 
-/** The four corners of a square or a rectangle, as zones a sixth of the shorter side wide; a round place has none. */
+/**
+ * The four corners of a square or a rectangle, as zones a sixth of the shorter side wide; a round place has none.
+ * @example cornerItems(outline) // 4 of them
+ */
 export function cornerItems(outline: PlaceOutline): PlaceItem[] {
   if (outline.shape === "round") return [];
   const size = Math.round((Math.min(outline.lengthMetres, outline.widthMetres) / 6) * 10) / 10;

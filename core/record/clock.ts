@@ -39,6 +39,7 @@ function comparePlaced(a: PlacedEvent, b: PlacedEvent): number {
  * its wall clock and the device's offset to the server tie the loads
  * together, so a reload, a sleeping phone or a second device does not bend
  * time. The result is sorted and depends only on the set of events.
+ * @example placeEvents(events) // 5 of them
  */
 export function placeEvents(events: Iterable<SessionEvent>, clocks: ClockKnowledge = {}): PlacedEvent[] {
   const loads = new Map<string, SessionEvent[]>();

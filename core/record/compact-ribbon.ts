@@ -138,7 +138,10 @@ const valueAt = (text: string, at: number) => Math.max(0, LETTERS.indexOf(text.c
 
 const fineValueAt = (text: string, at: number) => (valueAt(text, at) * 64 + valueAt(text, at + 1)) * 64 + valueAt(text, at + 2);
 
-/** Reads what {@link compactRibbonOf} wrote, as a ribbon draws it: the steps of a cue stand evenly between its first phase and its clearest. */
+/**
+ * Reads what {@link compactRibbonOf} wrote, as a ribbon draws it: the steps of a cue stand evenly between its first phase and its clearest.
+ * @example readCompactRibbon(drawing) // { endMs: 102000, openAsk: null, finishMs: 102000, … }
+ */
 export function readCompactRibbon(drawing: string): CompactRibbon {
   const [length = "1", trials = "", signs = "", breaks = "", away = ""] = drawing.split(".");
   const endMs = Number.parseInt(length, 36) || 1;

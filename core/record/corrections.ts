@@ -18,6 +18,7 @@ export interface Correction {
  * The corrections of a session that a person made with a reason, oldest first,
  * each with whether what it struck is still struck. Those of the recorder's
  * own pads (a value, the name of a sign) say what they are about and are not listed.
+ * @example correctionsOf(events) // 2 of them
  */
 export function correctionsOf(events: readonly SessionEvent[]): Correction[] {
   const byId = new Map(events.map((event) => [event.id, event]));
@@ -47,7 +48,7 @@ export interface StruckNote {
   readonly by: string;
 }
 
-/** Notes of a session that are struck out now, whoever struck them. */
+/** Notes of a session that are struck out now, whoever struck them. @example struckNotesOf(events) // [] */
 export function struckNotesOf(events: readonly SessionEvent[]): StruckNote[] {
   const corrections = events.filter((event) => event.type === "correct").filter(({ payload }) => payload.strike !== undefined);
   if (corrections.length === 0) return [];

@@ -24,7 +24,7 @@ export interface EffectiveEvents {
   readonly struck: number;
 }
 
-/** One event for each id: a batch sent twice changes nothing. */
+/** One event for each id: a batch sent twice changes nothing. @example withoutDuplicates(events) // 3 of them */
 export function withoutDuplicates(events: Iterable<SessionEvent>): SessionEvent[] {
   const byId = new Map<string, SessionEvent>();
   for (const event of events) if (!byId.has(event.id)) byId.set(event.id, event);
@@ -56,6 +56,7 @@ export function undoneOf(placed: readonly PlacedEvent[]): ReadonlySet<string> {
  * correct, strike an event and bring it back. A correction's payload is laid over the original's; one that would
  * leave a payload of the wrong shape is passed over. The originals stay in
  * the log.
+ * @example effectiveEvents([], check) // { events: [], undone: 0, struck: 0 }
  */
 export function effectiveEvents(placed: readonly PlacedEvent[], check: PayloadCheck): EffectiveEvents {
   let rewriting = false;

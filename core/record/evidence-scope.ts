@@ -45,6 +45,7 @@ export interface EvidenceScope {
 /**
  * The trials of a session that belong to a ladder, as evidence. Trials without a ladder are left out.
  * @param handler whose session it is, by id or else by name; null for nobody's.
+ * @example evidenceOfSession("s", record, "a") // 48 of them
  */
 export function evidenceOfSession(session: string, record: SessionRecord, handler: string | null): EvidenceTrial[] {
   const start = record.startWallMs;
@@ -78,13 +79,16 @@ export function evidenceOfSession(session: string, record: SessionRecord, handle
   return out;
 }
 
-/** Whether a trial is met at the lightest cue with the ease its rung asks for. */
+/**
+ * Whether a trial is met at the lightest cue with the ease its rung asks for.
+ * @example isClean(trial, { sentence: "Any answer." }) // true
+ */
 export function isClean(trial: { outcome: Outcome; phase: number | null; ease: number | null }, criterion: Criterion | null): boolean {
   const wanted = criterion?.min_ease;
   return trial.outcome === "met" && trial.phase === 1 && (wanted === undefined || (trial.ease !== null && trial.ease >= wanted));
 }
 
-/** Whether a trial says something of its side against the other one. */
+/** Whether a trial says something of its side against the other one. @example isComparable({ … }, { sentence: "Any answer." }) // true */
 export const isComparable = ({ logged }: { logged: LoggedWay | null }, criterion: Criterion | null): boolean =>
   logged !== "late" && criterion?.side !== "left" && criterion?.side !== "right";
 
@@ -95,6 +99,7 @@ export const isComparable = ({ logged }: { logged: LoggedWay | null }, criterion
  * neither count nor interrupt, and neither does an easier rung that a session
  * ends on, where the next one goes on with this rung.
  * @param trials oldest first.
+ * @example evidenceForRung(trials, scope) // 7 of them
  */
 export function evidenceForRung(trials: readonly EvidenceTrial[], scope: EvidenceScope): EvidenceTrial[] {
   const oldest = scope.nowWallMs - scope.maxAgeDays * MILLISECONDS_PER_DAY;
@@ -120,11 +125,12 @@ export const SOFT_GRADE = 3;
 /**
  * Whether an answer was said to be soft or better: false also where a sign of
  * tension, pain or danger came within its ask; null where nobody said.
+ * @example saidSoft(trial) // true
  */
 export const saidSoft = ({ ease, troubled }: Pick<EvidenceTrial, "ease" | "troubled">): boolean | null =>
   troubled === true ? false : ease === null ? null : ease >= SOFT_GRADE;
 
-/** Evidence as a mastery rule takes it. */
+/** Evidence as a mastery rule takes it. @example asMasteryTrials(trials) // 2 of them */
 export function asMasteryTrials(trials: readonly EvidenceTrial[]): MasteryTrial[] {
   return trials.map((t) => {
     const soft = saidSoft(t);
@@ -137,6 +143,7 @@ export function asMasteryTrials(trials: readonly EvidenceTrial[]): MasteryTrial[
  * the rung is unchanged they carry over under its present number, otherwise
  * they keep pointing at the version they were worked on.
  * @param carried for each earlier version, its unchanged rungs: old number → present number.
+ * @example carriedOver(trials, 1, carried) // 2 of them
  */
 export function carriedOver(
   trials: readonly EvidenceTrial[],
@@ -149,7 +156,7 @@ export function carriedOver(
   });
 }
 
-/** Values on the working strand of answers that held one, oldest first. A refusal enters none. */
+/** Values on the working strand of answers that held one, oldest first. A refusal enters none. @example valuesOf(trials) // [2] */
 export function valuesOf(trials: readonly EvidenceTrial[]): number[] {
   return trials.flatMap(({ value, outcome }) => (value === null || outcome === "refused" ? [] : [value]));
 }
@@ -215,7 +222,7 @@ export function packEvidence(trials: readonly EvidenceTrial[]): PackedEvidence[]
   });
 }
 
-/** And back. */
+/** And back. @example unpackEvidence(packed) // 6 of them */
 export const unpackEvidence = (packed: readonly PackedEvidence[]): EvidenceTrial[] =>
   packed.flatMap(({ ladder, sessions, handlers = [], trials }) =>
     trials.map(([at, wallMs, version, rung, kind, block, side, outcome, phase, ease, value, flags, handler, movement = -1]) => {

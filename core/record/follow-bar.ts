@@ -28,6 +28,7 @@ const drawChance = (draw: number, block: BarBlock, trial: number) =>
  * event and the count of trials in it: the recorder says before the ask what
  * the core finds again when it derives the session.
  * @param before trials of the block so far, oldest first.
+ * @example barOf(criterion, block, []) // { criterion: 3, equalCounts: true, letsAll: false }
  */
 export function barOf(criterion: Criterion | null, block: BarBlock, before: readonly BarTrial[]): DrawnBar | null {
   const working = criterion?.working;
@@ -38,7 +39,10 @@ export function barOf(criterion: Criterion | null, block: BarBlock, before: read
   return drawBar(bar, drawChance(draw, block, before.length));
 }
 
-/** The bar in the trainer's words: "more than 3 m earns it". */
+/**
+ * The bar in the trainer's words: "more than 3 m earns it".
+ * @example barSentence(bar, { unit: "m", harder: "more" }) // "Any answer earns it."
+ */
 export function barSentence(bar: DrawnBar, working: { readonly unit: string; readonly harder: "more" | "less" }): string {
   if (bar.criterion === null) return bar.letsAll ? "Any answer earns it." : "None earns it this time.";
   const value = `${shortNumber(bar.criterion)}${working.unit === "" ? "" : ` ${working.unit}`}`;
@@ -46,7 +50,10 @@ export function barSentence(bar: DrawnBar, working: { readonly unit: string; rea
   return `${working.harder === "more" ? "More" : "Less"} than ${value} earns it.`;
 }
 
-/** A trial tapped as met, judged by its bar: it stands, or counts as a try with the reason. */
+/**
+ * A trial tapped as met, judged by its bar: it stands, or counts as a try with the reason.
+ * @example judgedByBar(trial, bar, criterion) // { number: 1, blockIndex: 0, askMs: 5000, … }
+ */
 export function judgedByBar(trial: Trial, bar: DrawnBar, criterion: Criterion): Trial {
   const working = criterion.working;
   if (working === undefined || trial.outcome !== "met" || trial.value === null || beatsDrawnBar(bar, trial.value, working.harder))

@@ -28,6 +28,7 @@ export interface FreeWork {
  * time is the session's working time; a departure is ended by its return, by
  * the finish, or goes on.
  * @param nowMs the present of a session still running, in milliseconds from the start of work.
+ * @example freeWork(record) // { seconds: 0, awaySeconds: 0, connectedSeconds: 0, … }
  */
 export function freeWork(record: SessionRecord, nowMs: number | null = null): FreeWork {
   const { timeLine } = record;
@@ -87,7 +88,10 @@ export interface CornerStand {
 
 const ANYWHERE_ALONG = /corner|fence|rail|gate/i;
 
-/** Whether a zone is a corner or lies along the fence: by its kind on the place's plan, or by its name. */
+/**
+ * Whether a zone is a corner or lies along the fence: by its kind on the place's plan, or by its name.
+ * @example isEdgeZone({ name: "long fence" }) // true
+ */
 export function isEdgeZone(zone: { readonly name: string; readonly kind?: string }): boolean {
   return zone.kind === "corner" || zone.kind === "gate" || ANYWHERE_ALONG.test(zone.name);
 }
@@ -95,6 +99,7 @@ export function isEdgeZone(zone: { readonly name: string; readonly kind?: string
 /**
  * The zones of a session that are corners or lie along the fence: by what the
  * place's plan says they are, and by their name where the plan has none of that name.
+ * @example edgeZonesOf(record, [{ name: "far end", kind: "corner" }]).has("far end") // true
  */
 export function edgeZonesOf(
   { timeLine }: Pick<SessionRecord, "timeLine">,
@@ -109,6 +114,7 @@ export function edgeZonesOf(
  * as standing where the last gait tapped is stand, or none was tapped since it
  * came there.
  * @param edges names of the zones that are corners or lie along the fence.
+ * @example cornerStands(record, edges) // [{ zone: "corner NE", startMs: 0, seconds: 8 }]
  */
 export function cornerStands(record: SessionRecord, edges: ReadonlySet<string>, nowMs: number | null = null): CornerStand[] {
   const { zones, gaits, breaks } = record.timeLine;

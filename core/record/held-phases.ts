@@ -12,7 +12,10 @@ export interface HeldPhase {
 /** A step counts as kept within this share of the planned dwell (common practice, no source). */
 export const DWELL_TOLERANCE = 0.25;
 
-/** Every phase of a session that was left for a clearer one, with the dwell its block planned. Whole trials hold no steps. */
+/**
+ * Every phase of a session that was left for a clearer one, with the dwell its block planned. Whole trials hold no steps.
+ * @example heldPhases(record) // 6 of them
+ */
 export function heldPhases(record: Pick<SessionRecord, "trials" | "blocks">): HeldPhase[] {
   const held: HeldPhase[] = [];
   for (const trial of record.trials) {
@@ -39,7 +42,10 @@ export interface DwellConsistency {
   readonly tooLate: number;
 }
 
-/** Share of phase steps within ±25 % of the planned dwell. */
+/**
+ * Share of phase steps within ±25 % of the planned dwell.
+ * @example dwellConsistency([]) // { n: 0, within: 0, share: null, tooSoon: 0, tooLate: 0 }
+ */
 export function dwellConsistency(held: readonly HeldPhase[]): DwellConsistency {
   let tooSoon = 0;
   let tooLate = 0;

@@ -24,6 +24,7 @@ const phaseName = (criterion: Criterion, phase: number) => criterion.phases?.[ph
 /**
  * Checks a tap of met against its rung. What was not logged cannot fail.
  * @returns why it falls short, in words, or null where it stands.
+ * @example shortfallOf({ sentence: "Trots.", min_movement: 3 }, met) // "It moved even; the rung asks for free."
  */
 export function shortfallOf(criterion: Criterion, met: TappedMet): string | null {
   const { max_phase, max_latency_s, min_ease, side, stay_s, working } = criterion;

@@ -18,6 +18,7 @@ export const MOVING_ON_SECONDS = 5;
 /**
  * Offers of a session. Answers on cue are trials met or tried; an offer is
  * never a trial.
+ * @example offersOf(record) // { count: 2, perMinute: 1, onCueShare: 0.5, … }
  */
 export function offersOf(record: SessionRecord, nowMs: number | null = null): Offers {
   const minutes = workSeconds(record, nowMs) / 60;

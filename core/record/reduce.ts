@@ -145,6 +145,7 @@ function startOfWork(events: readonly PlacedEvent[]): number | null {
  * whatever their order of arrival and however often they came.
  * Cost grows as n·log n with the number of events.
  * @param check what a correction's result must pass; `reduceSession` brings the schemas' own, which a first script does not load.
+ * @example reduceEvents([], {}, check) // { header: null, startWallMs: null, shiftMs: 0, … }
  */
 export function reduceEvents(events: Iterable<SessionEvent>, clocks: ClockKnowledge, check: PayloadCheck): SessionRecord {
   const effective = effectiveEvents(placeEvents(withoutDuplicates(events), clocks), check);

@@ -48,7 +48,10 @@ const isNothing = (key: string, value: unknown) => {
   return typeof nothing === "object" && nothing !== null && typeof value === "object" && value !== null && Object.keys(value).length === 0;
 };
 
-/** Leaves out what a trial does not hold: mostly two thirds of it. */
+/**
+ * Leaves out what a trial does not hold: mostly two thirds of it.
+ * @example slimTrial(trial) // { number: 1, blockIndex: 0, askMs: 3107, … }
+ */
 export function slimTrial(trial: Trial): SlimTrial {
   const kept = Object.entries(trial).filter(([key, value]) => !(key in NOTHING && isNothing(key, value)));
   // The only event of a whole trial is the one that names it.

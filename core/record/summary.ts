@@ -55,7 +55,10 @@ export interface SessionSummary {
   readonly late: boolean;
 }
 
-/** Times between successive met responses inside one block, breaks taken out, in seconds. */
+/**
+ * Times between successive met responses inside one block, breaks taken out, in seconds.
+ * @example interResponseSeconds(record) // [10]
+ */
 export function interResponseSeconds(record: SessionRecord): number[] {
   const times: number[] = [];
   let before: Trial | null = null;
@@ -116,7 +119,10 @@ function earnedOf({ trials, foodPiecesOutside }: SessionRecord): Earned {
   return earned;
 }
 
-/** Sums a session up. `nowMs` (from the start of work) is the present of a session still running. */
+/**
+ * Sums a session up. `nowMs` (from the start of work) is the present of a session still running.
+ * @example summariseSession(record) // { workSeconds: 454.79, longestMetRun: 3, late: false, … }
+ */
 export function summariseSession(record: SessionRecord, nowMs: number | null = null): SessionSummary {
   const seconds = workSeconds(record, nowMs);
   const minutes = seconds / 60;

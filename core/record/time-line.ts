@@ -203,12 +203,15 @@ export class TimeLineBuilder implements TimeLine {
   }
 }
 
-/** The spans that have begun by a moment, cut off at it. */
+/**
+ * The spans that have begun by a moment, cut off at it.
+ * @example until([{ startMs: 40000, endMs: null }], 40000) // [{ startMs: 40000, endMs: 40000 }]
+ */
 export function until<S extends Span>(spans: readonly S[], endMs: number): (S & { readonly endMs: number })[] {
   return spans.flatMap((span) => (span.startMs > endMs ? [] : [{ ...span, endMs: Math.min(span.endMs ?? endMs, endMs) }]));
 }
 
-/** The span a moment lies in; at a change it is the one that begins. */
+/** The span a moment lies in; at a change it is the one that begins. @example spanAt([], 1159) */
 export const spanAt = <S extends Span>(spans: readonly S[], ms: number): S | undefined => {
   const last = spans.findLast(({ startMs }) => startMs <= ms);
   return last === undefined || (last.endMs !== null && last.endMs <= ms && last.startMs !== ms) ? undefined : last;

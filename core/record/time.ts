@@ -7,6 +7,7 @@ export type RunningState = Pick<SessionRecord, "finishMs" | "lastMs" | "runsOnMs
 /**
  * Whether a session left open has been silent for too long to be running: no
  * tap since `lastMs`, nothing going on by itself, and nobody said it went on.
+ * @example isSilent(record, 3540000) // true
  */
 export function isSilent(record: RunningState, nowMs: number): boolean {
   const { finishMs, blocks, lastMs, runsOnMs } = record;
@@ -17,6 +18,7 @@ export function isSilent(record: RunningState, nowMs: number): boolean {
  * Where the session's clock stands: the finish, or `nowMs`. Of one silent for
  * too long the last fact, or the end of the plan that ran by its own clock; of
  * one left open where no present is given, the last fact.
+ * @example endOfWorkMs(record) // 0
  */
 export function endOfWorkMs(record: SessionRecord, nowMs: number | null = null): number {
   if (record.finishMs !== null) return record.finishMs;
@@ -34,7 +36,7 @@ export function onBreak({ timeLine }: Pick<SessionRecord, "timeLine">, kind: "an
   return last !== undefined && last.endMs === null && (kind === "any" || last.silent === undefined);
 }
 
-/** Seconds of a span that lie outside the breaks. */
+/** Seconds of a span that lie outside the breaks. @example secondsWithoutBreaks(0, 0, []) // 0 */
 export function secondsWithoutBreaks(startMs: number, endMs: number, breaks: readonly Span[]): number {
   let away = 0;
   for (const pause of breaks) {
@@ -48,20 +50,21 @@ export function secondsWithoutBreaks(startMs: number, endMs: number, breaks: rea
 /**
  * Working time in seconds: first block's start to the finish, less breaks.
  * Preflight, aftercare and later notes lie outside it.
+ * @example workSeconds(record) // 9
  */
 export function workSeconds(record: SessionRecord, nowMs: number | null = null): number {
   if (record.startWallMs === null) return 0;
   return secondsWithoutBreaks(0, endOfWorkMs(record, nowMs), record.timeLine.breaks);
 }
 
-/** A block's own working time in seconds, less breaks. */
+/** A block's own working time in seconds, less breaks. @example blockSeconds(record, 4) // 0 */
 export function blockSeconds(record: SessionRecord, blockIndex: number, nowMs: number | null = null): number {
   const block = record.blocks[blockIndex];
   if (block === undefined) throw new RangeError(`blockSeconds: the session has no block at ${blockIndex}`);
   return secondsWithoutBreaks(block.startMs, block.endMs ?? endOfWorkMs(record, nowMs), record.timeLine.breaks);
 }
 
-/** Seconds since the last break ended (or work began), or 0 while on a break. */
+/** Seconds since the last break ended (or work began), or 0 while on a break. @example secondsSinceRest(record) // 40 */
 export function secondsSinceRest(record: SessionRecord, nowMs: number | null = null): number {
   const end = endOfWorkMs(record, nowMs);
   const last = record.timeLine.breaks.at(-1);

@@ -23,7 +23,10 @@ export interface TrialSurroundings {
 /** From the mildest. */
 const TROUBLES: readonly (string | null)[] = ["tension", "pain", "danger"];
 
-/** The worse of what was seen so far and a sign; calm and plain counts are no trouble. */
+/**
+ * The worse of what was seen so far and a sign; calm and plain counts are no trouble.
+ * @example worstOf("tension", "ease") // "tension"
+ */
 export function worstOf(before: Trial["troubled"], kind: SignKind): Trial["troubled"] {
   const rank = (one: string | null) => TROUBLES.indexOf(one);
   return rank(kind) > rank(before) ? (kind as Trial["troubled"]) : before;

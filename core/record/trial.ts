@@ -19,7 +19,7 @@ export interface Handler {
   readonly id: string | null;
 }
 
-/** What a handler's evidence goes by: the id where it is known. */
+/** What a handler's evidence goes by: the id where it is known. @example handlerKey({ name: "Bo", id: null }) // "Bo" */
 export const handlerKey = ({ id, name }: Handler): string => id ?? name;
 
 /**

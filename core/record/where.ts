@@ -7,13 +7,19 @@ export interface Whereabouts {
   readonly away: boolean;
 }
 
-/** The end of the time line: the zone the horse is in, and whether a departure is still open. */
+/**
+ * The end of the time line: the zone the horse is in, and whether a departure is still open.
+ * @example whereNow(record) // { zone: null, away: true }
+ */
 export const whereNow = ({ timeLine }: Pick<SessionRecord, "timeLine">): Whereabouts => ({
   zone: timeLine.zones.at(-1)?.zone ?? null,
   away: timeLine.departures.at(-1)?.endMs === null,
 });
 
-/** Who handles the horse now, where that was said in the session; null for whoever it was begun for. */
+/**
+ * Who handles the horse now, where that was said in the session; null for whoever it was begun for.
+ * @example handlerNow(record) // null
+ */
 export function handlerNow({ facts }: Pick<SessionRecord, "facts">): Handler | null {
   const last = facts
     .filter((fact) => fact.type === "with")

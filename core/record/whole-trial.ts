@@ -32,6 +32,10 @@ export interface WholeTrialDraft {
   readonly troubled: Trial["troubled"];
 }
 
+/**
+ * A trial that was tapped as a whole, as it stands before it is checked against its rung.
+ * @example draftWholeTrial(id, 4000, { outcome: "met", phase: 1 }, around).outcome // "met"
+ */
 export function draftWholeTrial(
   eventId: string,
   ms: number,
@@ -54,7 +58,7 @@ export function draftWholeTrial(
 /** What tells that a pad gave something, whatever the schedule says. */
 type Given = Pick<Trial, "markMs" | "feedMs" | "reinforcerKinds">;
 
-/** Whether a pad said that the horse got something: a mark, food, or what stands in its place. */
+/** Whether a pad said that the horse got something: a mark, food, or what stands in its place. @example gaveByPad({ … }) // true */
 export const gaveByPad = ({ markMs, feedMs, reinforcerKinds }: Given) => markMs !== null || feedMs !== null || reinforcerKinds.length > 0;
 
 /**
@@ -62,6 +66,7 @@ export const gaveByPad = ({ markMs, feedMs, reinforcerKinds }: Given) => markMs 
  * its pad would have stood for was not given. What another pad gave was, and
  * is a slip. Also an answer that the trainer counts as met keeps what it earned.
  * @param given pieces of food that a pad gave to it.
+ * @example rewardedAsEarned(trial, 0) // { number: 1, blockIndex: 0, askMs: 2050, … }
  */
 export function rewardedAsEarned(trial: Trial, given: number): Trial {
   if (trial.logged !== "tally" || trial.tapped !== "met" || trial.outcome !== "try") return trial;
@@ -78,6 +83,7 @@ export function rewardedAsEarned(trial: Trial, given: number): Trial {
 /**
  * Turns a whole-trial event into a trial.
  * @param scheduleReinforces whether the rung's schedule reinforces this trial if it is met; null where it does not say.
+ * @example buildWholeTrial(draft, 1, true) // { number: 1, blockIndex: 0, askMs: 8595, … }
  */
 export function buildWholeTrial(draft: WholeTrialDraft, number: number, scheduleReinforces: boolean | null): Trial {
   const { payload, around, after, handlerActs } = draft;

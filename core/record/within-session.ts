@@ -55,6 +55,7 @@ export function sessionThirds(record: SessionRecord): readonly [SessionPart, Ses
  * First pass against second: the first block of work on a rung and side, and
  * the next one on it in the same session, over all rungs that were worked twice.
  * @returns null where none was.
+ * @example firstAndSecondPass(record) // 2 of them
  */
 export function firstAndSecondPass(record: SessionRecord): readonly [SessionPart, SessionPart] | null {
   const passes = new Map<string, number[]>();
@@ -82,11 +83,17 @@ export interface AgainstPlan {
   readonly under: number;
 }
 
-/** Asks planned for a block; null where its ladder said none. What is on no ladder has no plan: a first look allows one to three asks. */
+/**
+ * Asks planned for a block; null where its ladder said none. What is on no ladder has no plan: a first look allows one to three asks.
+ * @example plannedAsks(block) // 8
+ */
 export const plannedAsks = ({ ladder, planned }: Pick<Block, "ladder" | "planned">): number | null =>
   ladder === null || planned === 0 ? null : planned;
 
-/** Asks beside those planned, block by block. @returns null where no block said how many. */
+/**
+ * Asks beside those planned, block by block. @returns null where no block said how many.
+ * @example againstPlan(record) // { planned: 8, made: 3, over: 0, under: 1 }
+ */
 export function againstPlan({ blocks, trials }: Pick<SessionRecord, "blocks" | "trials">): AgainstPlan | null {
   const made = blocks.map((_, i) => trials.filter(({ blockIndex }) => blockIndex === i).length);
   const told = blocks.flatMap((block, i) => {

@@ -8,6 +8,7 @@ export type HorseSex = (typeof HORSE_SEXES)[number];
 /** Horses in work can be older than the product's earliest record date, but not by this much. */
 const OLDEST_HORSE_YEARS = 50;
 
+/** The present day, where the check was told it; null where it was not. @example todayOf(context) // "2026-03-09" */
 export const todayOf = (context: yup.TestContext): string | null => {
   const today = (context.options.context as { today?: unknown } | undefined)?.today;
   return isDay(today) ? today : null;

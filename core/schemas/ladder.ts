@@ -152,7 +152,7 @@ const masterySchema = yup.lazy((value: unknown) => {
   }
 });
 
-/** Checks a mastery rule by itself. */
+/** Checks a mastery rule by itself. @example checkMasteryRule({ kind: "run", length: 3 }).ok // true */
 export function checkMasteryRule(value: unknown): Checked<MasteryRule> {
   const checked = check(yup.object({ mastery: masterySchema }), { mastery: value });
   return checked.ok ? { ok: true, value: checked.value.mastery as MasteryRule } : checked;
@@ -315,7 +315,7 @@ function withoutNothing(conversation: Conversation | undefined): Conversation | 
   return Object.keys(all).length === 0 ? undefined : all;
 }
 
-/** Checks a whole plan, field by field and then the rungs against their strands. */
+/** Checks a whole plan, field by field and then the rungs against their strands. @example checkLadderPlan(0) // { ok: false, … } */
 export function checkLadderPlan(value: unknown): Checked<LadderPlan> {
   const checked = check(planSchema, value);
   if (!checked.ok) return checked;

@@ -17,7 +17,7 @@ const itemSchema = record({
 
 export type PlaceItemInput = yup.InferType<typeof itemSchema>;
 
-/** An item as the geometry takes it. */
+/** An item as the geometry takes it. @example asPlaceItem({ … }) // { name: "", kind: "gate", xMetres: 5, … } */
 export const asPlaceItem = ({ name, kind, x_m, y_m, across_m, down_m, rule }: PlaceItemInput): PlaceItem => ({
   name,
   kind,

@@ -21,7 +21,10 @@ export const RESTRICTION_DETAILS: Readonly<Partial<Record<RestrictionDetail, rea
   "touch-zone": TOUCH_ZONES,
 };
 
-/** Which legs or sides a zone can be on: a fore or a hind leg, or a side of the body. */
+/**
+ * Which legs or sides a zone can be on: a fore or a hind leg, or a side of the body.
+ * @example limbsOf("shoulder") // ["left", "right"]
+ */
 export const limbsOf = (zone: string): readonly string[] =>
   LIMBS.filter((limb) =>
     !isLegZone(zone) ? limb === "left" || limb === "right" : limb.endsWith(zone.startsWith("hind") || zone === "hock" ? "hind" : "fore"),

@@ -81,6 +81,7 @@ const isLoaded = (event: unknown): event is { readonly load: string } =>
 /**
  * Checks a posted batch whole: one bad event refuses it, and the problems
  * name the event by its place in the batch.
+ * @example checkBatch(3, 1777939200000) // { ok: false, … }
  */
 export function checkBatch(value: unknown, serverNowMs: number): Checked<PostedBatch> {
   const head = check(batchSchema, value, { strict: true });

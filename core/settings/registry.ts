@@ -215,7 +215,10 @@ const fieldOf = (key: SettingKey): SettingField => SETTING_FIELDS[key];
 
 export const DEFAULT_SETTINGS: YardSettings = Object.fromEntries(SETTING_KEYS.map((key) => [key, fieldOf(key).usual])) as YardSettings;
 
-/** Why a typed setting cannot be taken, or null. The value is as typed: shares in per cent. */
+/**
+ * Why a typed setting cannot be taken, or null. The value is as typed: shares in per cent.
+ * @example settingProblem("restAfterMinutes", -1) // "From 1 to 60."
+ */
 export function settingProblem(key: SettingKey, typed: number): string | null {
   const { least, most, whole } = fieldOf(key);
   if (!Number.isFinite(typed)) return "A number is needed.";
@@ -223,12 +226,15 @@ export function settingProblem(key: SettingKey, typed: number): string | null {
   return whole === true && !Number.isInteger(typed) ? "A whole number is needed." : null;
 }
 
-/** A setting's value as it is typed. */
+/** A setting's value as it is typed. @example asTyped("easeRun", 3) // 3 */
 export const asTyped = (key: SettingKey, value: number): number => (fieldOf(key).share ? Math.round(value * 1000) / 10 : value);
-/** And back. */
+/** And back. @example fromTyped("easeRun", 3) // 3 */
 export const fromTyped = (key: SettingKey, typed: number): number => (fieldOf(key).share ? typed / 100 : typed);
 
-/** Settings as they were kept, with the default for whatever is missing or out of its bounds. */
+/**
+ * Settings as they were kept, with the default for whatever is missing or out of its bounds.
+ * @example settingsFrom({ standsForTrials: 1 }) // { restAfterMinutes: 8, restAfterTrials: 30, heatWatchCelsius: 25, … }
+ */
 export function settingsFrom(kept: unknown): YardSettings {
   const given = typeof kept === "object" && kept !== null ? kept : {};
   const settings: Record<SettingKey, number> = { ...DEFAULT_SETTINGS };

@@ -70,13 +70,14 @@ const CLASSES_OF: ReadonlyMap<string, readonly SignKind[]> = (() => {
 /**
  * Names a sign that was tapped on a class's pad may be given: its own; on the
  * stop card those of danger and of pain, since one looks like the other.
+ * @example namesFor("pain") // ["nods", …]
  */
 export function namesFor(kind: SignKind): readonly string[] {
   if (kind === "danger") return [...SIGNS.danger, ...SIGNS.pain];
   return kind === "pain" ? [...SIGNS.pain, ...SIGNS.danger] : SIGNS[kind];
 }
 
-/** Whether a sign means: stop now. */
+/** Whether a sign means: stop now. @example stopsWork("pain") // true */
 export const stopsWork = (kind: SignKind): boolean => kind === "danger" || kind === "pain";
 
 /**

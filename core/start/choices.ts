@@ -28,7 +28,7 @@ function tryingOf({ tries }: HorsePack, ladder: string): string | null {
   return due === undefined ? null : tryingWords(due);
 }
 
-/** What may be begun with a horse at a moment. */
+/** What may be begun with a horse at a moment. @example startChoices(pack, { … }) // { noWork: null, … } */
 export function startChoices(pack: HorsePack, { states, leaves, allowance, cautions }: Today): StartChoices {
   return {
     ladders: states.map(({ ladder, next }) => ({
@@ -58,6 +58,7 @@ const MOST_HANDLERS = 6;
 /**
  * What may be begun with a horse, by who handles it: evidence is a pair's. One
  * answer alone where the yard pools it or nobody was ever named.
+ * @example startChoicesByHandler(pack, yard, nowMs).at(-1)?.handler // null
  */
 export function startChoicesByHandler(pack: HorsePack, yard: YardFacts, nowMs: number): HandlerChoices[] {
   const byLast = new Map<string, number>();

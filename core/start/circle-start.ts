@@ -88,7 +88,10 @@ function circleLadders(pack: HorsePack, yard: YardFacts, nowMs: number, handler:
   });
 }
 
-/** What the planner of circle work begins with: the same on the server and on a device that has only the pack. */
+/**
+ * What the planner of circle work begins with: the same on the server and on a device that has only the pack.
+ * @example plannerStart(pack, yard, nowMs).plan.form // "circle"
+ */
 export function plannerStart(pack: HorsePack, yard: YardFacts, nowMs: number): PlannerStart {
   const state = circleState(pack, yard, nowMs);
   const { today, age, allowance, setup, use, speeds, ramp, rampProblem, plan } = state;
@@ -135,7 +138,10 @@ export interface CircleStart extends ShellStart {
     | null;
 }
 
-/** @param begun with its plan; one without is begun with the plan of the day. */
+/**
+ * @param begun with its plan; one without is begun with the plan of the day.
+ * @example circleStart(pack, yard, 1780304400000, begun, soFar) // { kit: null, … }
+ */
 export function circleStart(pack: HorsePack, yard: YardFacts, nowMs: number, begun: BegunSession, soFar: SessionSoFar): CircleStart {
   const state = circleState(pack, yard, nowMs, begun.id);
   const handler = handlerOfBegun(begun);

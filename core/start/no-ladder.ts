@@ -2,7 +2,7 @@ import { FIRST_LOOK_BEHAVIOUR, firstLookPlan } from "../know";
 import { starterPlan } from "../ladder";
 import { type LadderPart, ladderPart, onlyNamed } from "./part";
 
-/** The first look's battery in place of a ladder. */
+/** The first look's battery in place of a ladder. @example batteryPart() // { ladderId: null, version: null, revision: null, … } */
 export const batteryPart = (): LadderPart =>
   ladderPart({
     behaviourInput: onlyNamed(FIRST_LOOK_BEHAVIOUR),
@@ -17,7 +17,10 @@ export const batteryPart = (): LadderPart =>
     circlingLeft: null,
   });
 
-/** A free start: nothing is planned; a ladder is chosen or named in the recorder. */
+/**
+ * A free start: nothing is planned; a ladder is chosen or named in the recorder.
+ * @example freePart() // { ladderId: null, version: null, revision: null, … }
+ */
 export const freePart = (): LadderPart =>
   ladderPart({
     behaviourInput: onlyNamed("Free start"),

@@ -77,7 +77,10 @@ export function ladderPart({
   };
 }
 
-/** A behaviour of which only the name is known. Written out here, so that the recorder does not load the ladder's form. */
+/**
+ * A behaviour of which only the name is known. Written out here, so that the recorder does not load the ladder's form.
+ * @example onlyNamed("l") // { name: "l", finished: "", cue: "", … }
+ */
 export const onlyNamed = (name: string): BehaviourInput => ({
   name,
   finished: "",

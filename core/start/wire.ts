@@ -7,7 +7,10 @@ type PackedPart = Omit<LadderPart, "earlier"> & { readonly earlier: readonly Pac
 /** What the recorder is given, with the trials of its ladders in short: months of them come with the page. */
 export type PackedStart = Omit<RecorderStart, "first" | "parts"> & { readonly first: PackedPart; readonly parts: readonly PackedPart[] };
 
-/** Packs what the recorder is given; the ladder it begins on is among its ladders, and its trials are packed once. */
+/**
+ * Packs what the recorder is given; the ladder it begins on is among its ladders, and its trials are packed once.
+ * @example packStart({ … })
+ */
 export function packStart({ first, parts, ...start }: RecorderStart): PackedStart {
   const known = new Map<readonly unknown[], readonly PackedEvidence[]>();
   const pack = (part: LadderPart): PackedPart => {
@@ -18,7 +21,7 @@ export function packStart({ first, parts, ...start }: RecorderStart): PackedStar
   return { ...start, first: pack(first), parts: parts.map(pack) };
 }
 
-/** And back, on the device. */
+/** And back, on the device. @example unpackStart({ … }) */
 export function unpackStart({ first, parts, ...packed }: PackedStart): RecorderStart {
   const unpack = (part: PackedPart): LadderPart => ({ ...part, earlier: unpackEvidence(part.earlier) });
   return { ...packed, first: unpack(first), parts: parts.map(unpack) };

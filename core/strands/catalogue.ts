@@ -71,14 +71,14 @@ export const STRAND_CATALOGUE: readonly StrandTemplate[] = [
 
 const byKey = new Map(STRAND_CATALOGUE.map((template) => [template.key, template]));
 
-/** The catalogue entry a strand was made from. */
+/** The catalogue entry a strand was made from. @example templateOf("side") // { key: "side", name: "side", kind: "levels", … } */
 export function templateOf(key: StrandKey): StrandTemplate {
   const template = byKey.get(key);
   if (template === undefined) throw new RangeError(`No strand is called ${key}`);
   return template;
 }
 
-/** A ladder's own copy of a catalogue strand. */
+/** A ladder's own copy of a catalogue strand. @example strandFromCatalogue("load", "s") // { id: "s", key: "load", name: "load", … } */
 export function strandFromCatalogue(key: StrandKey, id: string): Strand {
   const { name, kind, unit, levels: list, harder } = templateOf(key);
   return { id, key, name, kind, unit, levels: [...list], harder };

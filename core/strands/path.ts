@@ -46,6 +46,7 @@ function climb(low: number, high: number, { maxRatio, leastStep, wholeNumbers }:
 /**
  * Every number on the way from one to another, both there, each step within
  * the rule, rounded to sensible values. Zero is passed by the least step.
+ * @example numberPath(5, 5, rule) // [5]
  */
 export function numberPath(from: number, to: number, rule: ClimbRule): number[] {
   if (from < 0 && to <= 0) return numberPath(-from, -to, rule).map((value) => -value + 0);
@@ -59,6 +60,7 @@ export function numberPath(from: number, to: number, rule: ClimbRule): number[] 
  * level, or in steps the step rule allows.
  * @param maxRatio most a number may grow in a step.
  * @throws RangeError where a level is not one of the strand's.
+ * @example valuePath(strand, 2, 3, 2) // [2, 3]
  */
 export function valuePath(strand: Strand, from: StrandValue, to: StrandValue, maxRatio: number): StrandValue[] {
   if (strand.kind === "levels") {

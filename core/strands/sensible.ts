@@ -17,6 +17,7 @@ function sensibleAround(wanted: number): number[] {
 /**
  * A value near the wanted one, between two bounds, all above 0: a sensible one
  * where one fits, otherwise the wanted one with as few digits as the bounds allow.
+ * @example sensibleBetween(2, 2, 2) // 2
  */
 export function sensibleBetween(wanted: number, low: number, high: number): number {
   const fitting = sensibleAround(wanted)
@@ -48,6 +49,7 @@ function nextUp(value: number, leastStep: number): number {
  * strand ends.
  * @param bounds least and greatest value allowed; the catalogue's range by default.
  * @throws RangeError where the value is not of the strand's kind.
+ * @example notch(strand, 2, 1) // 3
  */
 export function notch(strand: Strand, value: StrandValue, harder: 1 | -1, bounds?: readonly [number, number]): StrandValue {
   if (strand.kind === "levels") {

@@ -14,7 +14,7 @@ interface Valued {
 const plain = (text: string): SentencePart => ({ text, strong: false });
 const strong = (text: string): SentencePart => ({ text, strong: true });
 
-/** A number with at most two decimals and no trailing zeros. */
+/** A number with at most two decimals and no trailing zeros. @example shortNumber(1) // "1" */
 export function shortNumber(value: number): string {
   return String(Math.round(value * 100) / 100);
 }
@@ -103,6 +103,7 @@ function phrase({ strand, value }: Valued, phaseLabels: readonly string[]): Sent
  * The criterion of a rung as a sentence in parts, for example "All four feet
  * on, stays **4 s**, handler at the head, on the short lead."
  * `values` is keyed by strand id; `phaseLabels` are the cue phases from the lightest.
+ * @example criterionParts(strands, { circle: 4 }, ["body", "point", "lead touch"]) // 4 of them
  */
 export function criterionParts(
   strands: readonly Strand[],
@@ -123,7 +124,7 @@ export function criterionParts(
   return [head, ...parts.slice(1), plain(".")];
 }
 
-/** The criterion sentence as one text. */
+/** The criterion sentence as one text. @example criterionSentence(strands, { steps: 1 }, ["body", "point", "line"]) // "1 step." */
 export function criterionSentence(
   strands: readonly Strand[],
   values: Readonly<Record<string, StrandValue>>,

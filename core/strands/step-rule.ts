@@ -19,6 +19,7 @@ const isCount = (strand: Strand) => strand.kind === "number" && templateOf(stran
  * Whether a number may go from one value to the next harder one: at most ×2;
  * whole numbers +1 below 4, then at most the ratio rounded down, never less
  * than +1; from zero, or down to zero, by the unit's least step.
+ * @example stepAllowed(strand, 8, 4) // true
  */
 export function stepAllowed(strand: Strand, from: number, to: number, ratio = GREATEST_STEP_RATIO): boolean {
   if (difficulty(strand, to) <= difficulty(strand, from)) return true;
@@ -35,6 +36,7 @@ export function stepAllowed(strand: Strand, from: number, to: number, ratio = GR
 /**
  * Checks the one-strand rule and the step sizes of a ladder's rungs.
  * `rungs` hold values by strand id, from the first rung to the last.
+ * @example stepFaults(strands, [{ a: 1, b: 5, c: 3 }, { a: 4, b: 5, c: 2 }]) // 2 of them
  */
 export function stepFaults(strands: readonly Strand[], rungs: readonly Readonly<Record<string, StrandValue>>[]): StepFault[] {
   const faults: StepFault[] = [];

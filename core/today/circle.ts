@@ -73,6 +73,7 @@ function ranOn<One extends Pick<PackWorked, "circle">>(one: One, startsMs: reado
  * Sessions and entries by hand as the load book has them, by day.
  * One that nobody ended counts as its plan runs, until the horse's next one.
  * @param ladders the horse's, also those put away where they are known.
+ * @example loadEntriesOf(found, ladders, [], "UTC", 1775044800000) // 54 of them
  */
 export function loadEntriesOf(
   found: readonly Omit<PackWorked, "doNext" | "trials" | "pieces" | "weighedGrams">[],
@@ -157,6 +158,7 @@ const emptyPlan = (setup: CircleSetup, segments: readonly CircleSegment[], radiu
  * Where a horse stands on the circle: the same for the planner, the route that
  * begins a session, the recorder and the load book. Cost grows with the sessions in the pack.
  * @param but a session that is left out: the one about to be worked.
+ * @example circleState(pack, yard, 1780293600000) // { today: "2026-06-01", ramp: null, rampProblem: null, … }
  */
 export function circleState(pack: CirclePack, yard: YardFacts, nowMs: number, but: string | null = null): CircleState {
   const { settings, timeZone } = yard;
@@ -277,7 +279,10 @@ function rampOf(
   };
 }
 
-/** What a ramp may never pass, of a horse's caps and a radius. */
+/**
+ * What a ramp may never pass, of a horse's caps and a radius.
+ * @example rampCapsOf(caps, 10, 20) // { sessionMinutes: 30, weekMinutes: 1, weekVisits: null, … }
+ */
 export const rampCapsOf = (caps: CircleCaps, radiusMetres: number, canterMetres: number) => ({
   sessionMinutes: caps.sessionMinutes.value,
   weekMinutes: caps.weekMinutes?.value ?? null,
@@ -303,7 +308,7 @@ export const openCoolDowns = (worked: readonly Pick<PackWorked, "id" | "startedM
       : [{ session: id, startedMs, handedTo: circle.cool.handedTo }],
   );
 
-/** What is to be said of a plan for this horse now. */
+/** What is to be said of a plan for this horse now. @example cautionsOfPlan(state, yard, plan, null).some(({ wall }) => wall) // false */
 export function cautionsOfPlan(
   state: CircleState,
   yard: YardFacts,
@@ -317,7 +322,10 @@ export function cautionsOfPlan(
   return planCautions(plan, caps, { ...use, kitWorn }, { age, allowance }, yard.settings, circlePlace(yard, placeId));
 }
 
-/** A place of the yard as work on the circle sees it; null where none is said. */
+/**
+ * A place of the yard as work on the circle sees it; null where none is said.
+ * @example circlePlace(yard, placeId) // { name: "round pen", acrossMetres: 18 }
+ */
 export function circlePlace(yard: YardFacts, id: string | null): CirclePlace | null {
   const place = yard.places.find((one) => one.id === id);
   return place === undefined ? null : { name: place.name, acrossMetres: place.acrossMetres };

@@ -13,7 +13,10 @@ function handlerMetres({ strands, rungs }: LadderPlan, rung: number): number | n
   return typeof place === "string" ? handlerPlaceMetres(place) : null;
 }
 
-/** What the kit of a session on a ladder is to be used for. @param leaves whether the horse has left in the last weeks. */
+/**
+ * What the kit of a session on a ladder is to be used for. @param leaves whether the horse has left in the last weeks.
+ * @example kitUseOf(plan, 9, true, allowance) // { loading: false, leaves: true, handlerMetres: 8, … }
+ */
 export function kitUseOf(
   { plan, involves }: { readonly plan: LadderPlan; readonly involves: readonly string[] },
   rung: number,

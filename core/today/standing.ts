@@ -46,6 +46,6 @@ export const standing = (ladder: StandingLadder, trials: readonly EvidenceTrial[
   lastWallMs: trials.at(-1)?.wallMs ?? null,
 });
 
-/** What may be worked first, then the one last worked first. */
+/** What may be worked first, then the one last worked first. @example ladders.sort(byStanding) */
 export const byStanding = (a: Standing, b: Standing): number =>
   Number(a.next.barred !== null) - Number(b.next.barred !== null) || (b.lastWallMs ?? 0) - (a.lastWallMs ?? 0);

@@ -67,6 +67,7 @@ const parts = (day: Day) => day.split("-").map(Number) as [number, number, numbe
  * @param born a day, or a year alone; of a year alone the last day is taken, so that the horse counts as young as it may be.
  * @param today the day it is asked for.
  * @returns null where the birth lies after the day.
+ * @example ageOn({ day: null, year: 2026 }, "2026-11-25") // { years: 0, months: 0, exact: false }
  */
 export function ageOn(born: { readonly day: Day | null; readonly year: number | null }, today: Day): Age | null {
   const exact = born.day !== null;
@@ -81,7 +82,10 @@ export function ageOn(born: { readonly day: Day | null; readonly year: number | 
   return whole < 0 ? null : { years: Math.floor(whole / 12), months: whole % 12, exact };
 }
 
-/** An age in words: "4 years 7 months", "5 months", "9 or 10 years" where only the year is known. */
+/**
+ * An age in words: "4 years 7 months", "5 months", "9 or 10 years" where only the year is known.
+ * @example ageWords({ years: 1, months: 0, exact: true }) // "1 year"
+ */
 export function ageWords({ years, months, exact }: Age): string {
   if (!exact) return years === 0 ? "up to 1 year" : `${years} or ${years + 1} years`;
   if (years === 0) return counted(months, "month");
@@ -91,6 +95,7 @@ export function ageWords({ years, months, exact }: Age): string {
 /**
  * The caution for an age, the strictest that applies; null for a grown horse.
  * @param young what the yard's settings say of the young.
+ * @example ageCaution({ years: 1, months: 3, exact: true }) // { underYears: 2, workMinutes: 15, circlingMinutes: 5, … }
  */
 export function ageCaution(age: Age, young: YoungCircling = YOUNG): AgeCaution | null {
   return [...CAUTIONS, youngCaution(young)].find((caution) => age.years < caution.underYears) ?? null;

@@ -22,7 +22,10 @@ export interface Reading {
   readonly perMinute: number;
 }
 
-/** The resting rate that may be gone by; null where there is none, or it is too high to be one of rest. */
+/**
+ * The resting rate that may be gone by; null where there is none, or it is too high to be one of rest.
+ * @example usableResting(12) // 12
+ */
 export const usableResting = (perMinute: number | null): number | null =>
   perMinute === null || perMinute > RESTING_MOST_PER_MINUTE ? null : perMinute;
 
@@ -41,7 +44,10 @@ export function restingQuestion(perMinute: number | null): string | null {
 export const downLimit = (resting: number, withinShare: number): number =>
   resting + Math.max(withinShare * resting, DOWN_WITHIN_PER_MINUTE);
 
-/** Whether two counts, the last one and one three minutes or more before it with none above in between, are at or under the limit. */
+/**
+ * Whether two counts, the last one and one three minutes or more before it with none above in between, are at or under the limit.
+ * @example twiceDown([], 20) // false
+ */
 export function twiceDown(sorted: readonly Reading[], limit: number): boolean {
   const last = sorted.at(-1);
   if (last === undefined || last.perMinute > limit) return false;
@@ -60,7 +66,10 @@ export interface AboveHeart {
   readonly heart: number;
 }
 
-/** Every time breathing stood above the heart rate, oldest first. @param breaths, hearts in any order. */
+/**
+ * Every time breathing stood above the heart rate, oldest first. @param breaths, hearts in any order.
+ * @example aboveHeart([{ wallMs: 0, perMinute: 70 }], [{ wallMs: 60000, perMinute: 60 }])
+ */
 export function aboveHeart(breaths: readonly Reading[], hearts: readonly Reading[]): AboveHeart[] {
   return [...breaths]
     .sort((a, b) => a.wallMs - b.wallMs)
@@ -81,6 +90,7 @@ export const ABOVE_HEART_WORDS =
 /**
  * Whether ten minutes have gone since breathing first stood above the heart
  * rate and either has not clearly fallen: then the vet is called.
+ * @example notFallen([], []) // false
  */
 export function notFallen(breaths: readonly Reading[], hearts: readonly Reading[]): boolean {
   const [first] = aboveHeart(breaths, hearts);

@@ -26,6 +26,7 @@ export interface BreathingRate {
 /**
  * Sums of the intervals between taps, one tap a breath, in milliseconds and any order.
  * @returns null under two taps or where they share one moment.
+ * @example breathSums([0, 5000]) // { breaths: 1, seconds: 5, squares: 25 }
  */
 export function breathSums(tapsMs: readonly number[]): BreathSums | null {
   const sorted = [...tapsMs].sort((a, b) => a - b);
@@ -76,6 +77,7 @@ const FEWEST_READINGS = 3;
  * interval from three on, since days differ by more than breaths do. Of one
  * reading it is that reading's; of two there is none.
  * @returns null without a reading.
+ * @example breathingOver([{ breaths: 2, seconds: 10, squares: 50 }]) // { perMinute: 12, interval: [12, 12], readings: 1 }
  */
 export function breathingOver(readings: readonly BreathSums[]): PooledBreathing | null {
   const rates = readings.map(rateOf);

@@ -27,7 +27,7 @@ const NAMES: Readonly<Record<DateKind, string>> = {
 
 const utc = (day: Day) => Date.parse(`${day}T00:00:00Z`);
 
-/** Whole days from one day to another; below 0 where it lies before. */
+/** Whole days from one day to another; below 0 where it lies before. @example daysBetween("2026-06-01", "2026-06-01") // 0 */
 export const daysBetween = (from: Day, to: Day): number => Math.round((utc(to) - utc(from)) / MILLISECONDS_PER_DAY);
 
 /**
@@ -39,7 +39,10 @@ export const dayAfterWeeks = (day: Day, weeks: number): Day =>
 
 const asSentence = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1).replace(/\.$/, "")}`;
 
-/** A date in words, whenever it is: "Trim on 3 March 2026, every 6 weeks. Farrier at ten." */
+/**
+ * A date in words, whenever it is: "Trim on 3 March 2026, every 6 weeks. Farrier at ten."
+ * @example dateWords({ … }) // "Worm count, 10 March 2026."
+ */
 export function dateWords({ kind, day, everyWeeks, note }: HorseDate): string {
   const name = kind === "other" && note !== "" ? asSentence(note) : `${NAMES[kind] || "Other"} on ${dayWords(day)}`;
   const when = kind === "other" && note !== "" ? `${name}, ${dayWords(day)}` : name;
@@ -50,6 +53,7 @@ export function dateWords({ kind, day, everyWeeks, note }: HorseDate): string {
 /**
  * What the yard says of a date today, or null where it is not due. A date of
  * coming back is said for as long as it lies ahead.
+ * @example dueWords(date, "2026-03-10") // "Trim due today"
  */
 export function dueWords(date: HorseDate, today: Day): string | null {
   const days = daysBetween(today, date.day);

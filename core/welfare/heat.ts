@@ -72,6 +72,7 @@ export function wetBulbGlobeCelsius(airCelsius: number, humidityPercent: number,
  * @param sky where nobody said, the sun: the stricter of the two.
  * @param lowerCelsius by how much every bound lies lower, for a horse that bears heat badly.
  * @throws RangeError for a number that cannot be.
+ * @example heatCaution(30, 50) // { level: "cut", wbgtCelsius: 29.3, sky: "sun", … }
  */
 export function heatCaution(
   airCelsius: number,
@@ -95,7 +96,10 @@ export function heatCaution(
   return { level, wbgtCelsius, sky, stricterSum: stricter ? { sum, level: sumLevel } : null, sentence: WORDS[level] };
 }
 
-/** The estimate with its unit: "Heat 27.6 °C WBGT". @param fahrenheit whether the reader reads °F. */
+/**
+ * The estimate with its unit: "Heat 27.6 °C WBGT". @param fahrenheit whether the reader reads °F.
+ * @example heatNumber(25.6) // "Heat 25.6 °C WBGT"
+ */
 export const heatNumber = (wbgtCelsius: number, fahrenheit = false): string =>
   `Heat ${(fahrenheit ? celsiusToFahrenheit(wbgtCelsius) : wbgtCelsius).toFixed(1)} ${fahrenheit ? "°F" : "°C"} WBGT`;
 

@@ -53,6 +53,7 @@ const metres = (value: number) => `${Math.round(value * 10) / 10} m`;
 /**
  * Cautions for the kit in hand, in words; empty where nothing is to be said.
  * Kit whose length is not noted is said to be so rather than passed.
+ * @example kitCautions([], use) // []
  */
 export function kitCautions(kit: readonly Kit[], use: KitUse): string[] {
   const cautions: string[] = [];
@@ -84,7 +85,10 @@ export function kitCautions(kit: readonly Kit[], use: KitUse): string[] {
   return cautions;
 }
 
-/** Metres in a handler place such as "2 m off", or the usual distance of a named place; null where it has none. */
+/**
+ * Metres in a handler place such as "2 m off", or the usual distance of a named place; null where it has none.
+ * @example handlerPlaceMetres("2 m off") // 2
+ */
 export function handlerPlaceMetres(place: string): number | null {
   const said = /(\d+(?:[.,]\d+)?)\s*m\b/.exec(place)?.[1];
   if (said !== undefined) return Number(said.replace(",", "."));

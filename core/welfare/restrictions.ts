@@ -81,7 +81,10 @@ export interface GoneAgainst {
   readonly taken_back_ms?: number;
 }
 
-/** What was said when a restriction was gone against on a day, or null where nobody did or took it back. */
+/**
+ * What was said when a restriction was gone against on a day, or null where nobody did or took it back.
+ * @example goneAgainstOn(restriction, "2026-11-25") // { day: "2026-11-25", … }
+ */
 export const goneAgainstOn = ({ goneAgainst = [] }: Pick<Restriction, "goneAgainst">, day: Day): GoneAgainst | null =>
   goneAgainst.findLast((one) => one.day === day && one.taken_back_ms === undefined) ?? null;
 
@@ -107,19 +110,19 @@ export function goneAgainstIn(kept: unknown): GoneAgainst[] {
 export const INVOLVEMENTS = ["circling", "tying", "loading", "load", "legs"] as const;
 export type Involvement = (typeof INVOLVEMENTS)[number];
 
-/** Whether a restriction holds on a day. */
+/** Whether a restriction holds on a day. @example holdsOn(restriction, "2026-06-03") // true */
 export function holdsOn(restriction: Restriction, day: Day): boolean {
   return (restriction.from === null || restriction.from <= day) && (restriction.until === null || day <= restriction.until);
 }
 
-/** Whether two restrictions say the same kind of thing for some of the same days. */
+/** Whether two restrictions say the same kind of thing for some of the same days. @example restrictionsOverlap(a, b) // true */
 export function restrictionsOverlap(a: Restriction, b: Restriction): boolean {
   if (a.kind !== b.kind || a.kind === "other" || a.kind === UNREAD) return false;
   if (a.kind === "touch-off" && (a.detail !== b.detail || (a.limb ?? null) !== (b.limb ?? null))) return false;
   return (a.from === null || b.until === null || a.from <= b.until) && (b.from === null || a.until === null || b.from <= a.until);
 }
 
-/** What a restriction says, without its reason: "no faster gait than walk". */
+/** What a restriction says, without its reason: "no faster gait than walk". @example restrictionWords(restriction) // "no food" */
 export function restrictionWords({ kind, amount, detail, limb = null, carriesOthers = null }: Restriction): string {
   if (kind === UNREAD) return "no work: this version cannot read a restriction";
   const { words, unit } = RESTRICTION_FACTS[kind];
@@ -145,7 +148,7 @@ export function restrictionWords({ kind, amount, detail, limb = null, carriesOth
   }
 }
 
-/** The restriction as a sentence with its end, its reason and who gave it. */
+/** The restriction as a sentence with its end, its reason and who gave it. @example restrictionSentence(restriction) // "No food." */
 export function restrictionSentence(restriction: Restriction): string {
   const { kind, reason, givenBy, until } = restriction;
   const words = restrictionWords(restriction);
@@ -196,6 +199,7 @@ const stricter = (a: Cap<number> | null, b: Cap<number>): Cap<number> => (a === 
  * Sums up what holds on a day, less what was gone against on it. Where two restrictions of one kind overlap the
  * stricter holds; two sides that exclude each other leave no work on either,
  * which is said as no work.
+ * @example allowanceOn([], "2026-01-01", null) // { noWork: null, workMinutes: null, repetitions: null, … }
  */
 export function allowanceOn(restrictions: readonly Restriction[], day: Day, age: AgeCaution | null): Allowance {
   // What nobody has read yet nobody can go against.
@@ -289,7 +293,7 @@ function gaitRank(levels: readonly string[], level: string): number {
   return own >= before ? own : before + 0.5;
 }
 
-/** Why a strand's value may not be asked for, or null. */
+/** Why a strand's value may not be asked for, or null. @example barredValue(strand, 8, allowance) // "No circling." */
 export function barredValue(strand: LadderPlan["strands"][number], value: unknown, allowance: Allowance): string | null {
   switch (strand.key) {
     case "circle":
@@ -325,7 +329,7 @@ const LEG_ZONES: readonly string[] = [
   "hind hoof",
 ];
 
-/** Whether a zone is one of a leg. */
+/** Whether a zone is one of a leg. @example isLegZone("hock") // true */
 export const isLegZone = (zone: string): boolean => LEG_ZONES.includes(zone.toLowerCase());
 
 /**
@@ -333,6 +337,7 @@ export const isLegZone = (zone: string): boolean => LEG_ZONES.includes(zone.toLo
  * closes all four until somebody says that the horse may carry it while the
  * others are handled; then it closes its own side, since a ladder does not say
  * which of the two legs of a side it is about. A leg nobody named is every leg.
+ * @example barredLegs("L", allowance) // "Not to be touched at fetlock; no leg may be handled."
  */
 export function barredLegs(side: "L" | "R", { touchOff }: Pick<Allowance, "touchOff">): string | null {
   const closes = ({ value, limb = null, carriesOthers = null }: TouchCap) =>
@@ -340,7 +345,10 @@ export function barredLegs(side: "L" | "R", { touchOff }: Pick<Allowance, "touch
   return touchOff.find(closes)?.why ?? null;
 }
 
-/** Why a whole behaviour may not be worked, or null: what it involves is barred. */
+/**
+ * Why a whole behaviour may not be worked, or null: what it involves is barred.
+ * @example barredBehaviour(["circling"], allowance) // "No circling."
+ */
 export function barredBehaviour(involves: readonly string[], allowance: Allowance): string | null {
   if (involves.includes("circling") && allowance.circlingMinutes?.value === 0) return allowance.circlingMinutes.why;
   if (involves.includes("tying") && allowance.noTying !== null) return allowance.noTying.why;
@@ -352,7 +360,7 @@ export function barredBehaviour(involves: readonly string[], allowance: Allowanc
   return null;
 }
 
-/** Why a method may not be used, or null. */
+/** Why a method may not be used, or null. @example barredMethod("marker-food", allowance) // "No food." */
 export function barredMethod(method: string, allowance: Allowance): string | null {
   return method === "marker-food" && allowance.noFood !== null ? allowance.noFood.why : null;
 }
@@ -360,6 +368,7 @@ export function barredMethod(method: string, allowance: Allowance): string | nul
 /**
  * Why a rung may not be worked, strand by strand; empty where it may.
  * A rung that asks for both sides is open while one side is: the other is switched off.
+ * @example barredRung(plan, 2, allowance) // [{ strandId: "s", why: "No circling." }]
  */
 export function barredRung(plan: RestrictedPlan, rung: number, allowance: Allowance): { strandId: string; why: string }[] {
   const values = plan.rungs[rung - 1]?.values;
@@ -378,6 +387,7 @@ export function barredRung(plan: RestrictedPlan, rung: number, allowance: Allowa
 /**
  * The highest rung at or below the wanted one that may be worked.
  * @returns the rung and why it is not the wanted one; null where none may.
+ * @example allowedRung(plan, 1, allowance) // { rung: 1, why: null }
  */
 export function allowedRung(plan: RestrictedPlan, wanted: number, allowance: Allowance): { rung: number; why: string | null } | null {
   const why = barredRung(plan, wanted, allowance)[0]?.why ?? null;

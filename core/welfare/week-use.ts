@@ -34,6 +34,7 @@ export const asUsed = ({ startMs, workSeconds, trials, pieces, weighedGrams, lad
 /**
  * What is used up of the week and of the day, in sentences for the moment before work.
  * @param circling what is said of circling, or null where it is no matter.
+ * @example usedSentences(sessions, 1781967600000, 1781913600000, "Circling: 12 min.", 200) // 4 of them
  */
 export function usedSentences(
   sessions: readonly UsedSession[],

@@ -13,5 +13,5 @@ export interface Advice {
   readonly rung?: number;
 }
 
-/** The smaller, the sooner it comes. */
+/** The smaller, the sooner it comes. @example rankOf("Ease") // 4 */
 export const rankOf = (word: Word) => WORDS.indexOf(word);

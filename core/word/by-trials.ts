@@ -53,6 +53,7 @@ function atTrial(
  * is worked and for every page after. A word stands for some trials unless a
  * higher one comes.
  * Cost: a bounded number of looks at the evidence.
+ * @example wordByTrials(input, settings) // { word: "Stay", why: "", … }
  */
 export function wordByTrials(input: WordInput, settings: YardSettings): Advice {
   const seen = bounded(input);

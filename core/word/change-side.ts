@@ -9,6 +9,7 @@ import type { WordInput } from "./input";
  * Change side: this side has had its planned share and the other has not, or
  * the other one is known to be the weaker. How today's few asks on each side
  * compare says nothing: equal sides differ by 30 points in half of all days.
+ * @example sideAdvice(input, [], settings) // null
  */
 export function sideAdvice(input: WordInput, block: readonly EvidenceTrial[], settings: YardSettings): Advice | null {
   const { sides } = input;

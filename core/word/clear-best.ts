@@ -8,6 +8,7 @@ import type { WordInput } from "./input";
  * A clear best: after enough answers today the last one is the first clean
  * one, or its value passes every value before by a margin. Nothing better is
  * to be had today; end on it.
+ * @example clearBest(input, block, settings) // { word: "Finish", why: "first clean", … }
  */
 export function clearBest(input: WordInput, block: readonly EvidenceTrial[], settings: YardSettings): Advice | null {
   if (!input.counts) return null;

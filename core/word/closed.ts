@@ -2,7 +2,10 @@ import type { LadderPlan } from "../ladder";
 import { type Allowance, allowedRung, barredBehaviour, barredLegs, barredMethod, barredRung } from "../welfare/restrictions";
 import { sideLetter } from "../words";
 
-/** Why nothing of a ladder may be worked under an allowance, or null. */
+/**
+ * Why nothing of a ladder may be worked under an allowance, or null.
+ * @example barredToday(["circling"], plan, allowance) // "No circling."
+ */
 export function barredToday(involves: readonly string[], plan: LadderPlan, allowance: Allowance): string | null {
   return allowance.noWork?.why ?? barredBehaviour(involves, allowance) ?? barredMethod(plan.method, allowance);
 }
@@ -28,6 +31,7 @@ function closedSide(involves: readonly string[], side: "L" | "R", allowance: All
  * the middle of it. The word and the pads both ask this.
  * @param rung of the running block, or null where it is on none.
  * @returns null where it may.
+ * @example closedNow(plan, [], 1, "L", allowance) // { side: true, rung: null, … }
  */
 export function closedNow(
   plan: LadderPlan,
@@ -50,6 +54,7 @@ export function closedNow(
 /**
  * Why a chain may not be run today: every link is asked for, so one that is closed closes the whole. Each reason with its link.
  * @param partOf the ladder of a link; undefined where it is put away.
+ * @example closedLinks(chain.links, partOf, allowance) // []
  */
 export function closedLinks(
   links: readonly { readonly ladder: string; readonly rung: number; readonly name: string }[],

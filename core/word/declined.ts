@@ -35,6 +35,7 @@ interface Standing {
  * The words of a session that were declined, oldest first: something else was
  * done, or the block they stood in ended without them. A word that gave way to
  * another in its block was neither taken nor declined.
+ * @example declinedWords(record) // 2 of them
  */
 export function declinedWords(record: SessionRecord): DeclinedWord[] {
   const found: Standing[] = [];
@@ -71,11 +72,14 @@ export function declinedWords(record: SessionRecord): DeclinedWord[] {
   }));
 }
 
-/** The newest decline of a word for a reason, or undefined. */
+/**
+ * The newest decline of a word for a reason, or undefined.
+ * @example declineOf(declined, "Ease", "failures") // { word: "Ease", why: "failures", inBlock: 0, … }
+ */
 export const declineOf = (declined: readonly DeclinedWord[] | undefined, word: Word, why: string): DeclinedWord | undefined =>
   declined?.findLast((one) => one.word === word && one.why === why);
 
-/** How often a word was declined for a reason. */
+/** How often a word was declined for a reason. @example timesDeclined(declined, "Ease", "failures") // 1 */
 export const timesDeclined = (declined: readonly DeclinedWord[] | undefined, word: Word, why: string): number =>
   declined?.filter((one) => one.word === word && one.why === why).length ?? 0;
 
@@ -92,6 +96,7 @@ const GROWN: Readonly<Record<string, (before: Readonly<Record<string, number>>, 
 /**
  * Whether a word may be said: it was not declined in this session for the same
  * reason, or what speaks for it has grown by a stated step since.
+ * @example mayBeSaid(advice) // true
  */
 export function mayBeSaid(advice: Advice, declined: readonly DeclinedWord[] | undefined): boolean {
   const before = declineOf(declined, advice.word, advice.why);

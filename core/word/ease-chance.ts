@@ -80,7 +80,7 @@ export function chanceOfEase(thresholds: EaseThresholds, p: number, trials = EAS
   return eased;
 }
 
-/** The success share a rule of moving on asks of a horse, at least; null where it sets none. */
+/** The success share a rule of moving on asks of a horse, at least; null where it sets none. @example shareAskedFor(rule) // 0.9 */
 export function shareAskedFor(rule: MasteryRule): number | null {
   switch (rule.kind) {
     case "share":
@@ -99,6 +99,7 @@ const known = new Map<string, EaseThresholds>();
  * horse true to the rule hears Ease in no more blocks of ten than the settings
  * allow. Rules that ask for 0.8 or more, or set no share, keep the settings' own.
  * Refusals are not raised: two of five are much, whatever the rule.
+ * @example easeThresholds({ kind: "run", length: 3 }, settings) // { run: 3, misses: 4, window: 7, … }
  */
 export function easeThresholds(rule: MasteryRule, settings: YardSettings): EaseThresholds {
   const p = Math.min(0.8, shareAskedFor(rule) ?? 0.8);

@@ -7,17 +7,23 @@ import { type EaseThresholds, easeThresholds, shareAskedFor } from "./ease-chanc
 import { progressOf } from "./goal";
 import type { WordInput } from "./input";
 
-/** A trial that went wrong: something else came, or nothing. A try is on the way and is none. */
+/**
+ * A trial that went wrong: something else came, or nothing. A try is on the way and is none.
+ * @example failed({ outcome: "miss" }) // true
+ */
 export const failed = ({ outcome }: Pick<EvidenceTrial, "outcome">) => outcome === "miss" || outcome === "refused";
 
-/** When the word would be Ease, in words for a card that is read without the app. */
+/** When the word would be Ease, in words for a card that is read without the app. @example easeSentence() */
 export function easeSentence(rule: MasteryRule = DEFAULT_MASTERY_RULE, settings: YardSettings = DEFAULT_SETTINGS): string {
   const { run, misses, window, refusals, refusalWindow } = easeThresholds(rule, settings);
   const among = misses > window ? "" : `, or ${misses} of the last ${window}`;
   return `${run} in a row missed or refused${among}, or ${refusals} of the last ${refusalWindow} refused: go one rung back.`;
 }
 
-/** Failures among the trials from one place up to another that call for easing, in words with their numbers, or null. */
+/**
+ * Failures among the trials from one place up to another that call for easing, in words with their numbers, or null.
+ * @example tooManyFailures([{ outcome: "met" }], { … }) // null
+ */
 export function tooManyFailures(
   trials: readonly Pick<EvidenceTrial, "outcome">[],
   { run, misses, window, refusals = Number.POSITIVE_INFINITY, refusalWindow = 1 }: EaseThresholds,
@@ -39,7 +45,7 @@ export function tooManyFailures(
   return { words: `${refused} refused in the last ${end - since}.`, numbers: { refused, of: end - since } };
 }
 
-/** How many of the blocks a list of trials holds would have heard Ease. */
+/** How many of the blocks a list of trials holds would have heard Ease. @example easedBlocks([], thresholds) // 0 */
 export function easedBlocks(trials: readonly EvidenceTrial[], thresholds: EaseThresholds): number {
   let count = 0;
   for (let from = 0; from < trials.length; ) {
@@ -74,7 +80,10 @@ const raisedBy = (
   refusalWindow: refusalWindow + more,
 });
 
-/** Ease for what the trials show: too many failures, tension, or a refusal at the full ask. */
+/**
+ * Ease for what the trials show: too many failures, tension, or a refusal at the full ask.
+ * @example easeAdvice(input, block, true, settings) // { word: "Ease", why: "failures", … }
+ */
 export function easeAdvice(input: WordInput, block: readonly EvidenceTrial[], now: boolean, settings: YardSettings): Advice | null {
   const { rung } = input;
   const to = rung > 1 ? { rung: rung - 1 } : {};
@@ -97,6 +106,7 @@ export function easeAdvice(input: WordInput, block: readonly EvidenceTrial[], no
 /**
  * What one refusal at the clearest cue asks for: one easier ask on this rung, and no step back.
  * @returns the sentence, or null where the last answer was none.
+ * @example easierAsk({ … }, block) // "Refused at the clearest cue: one easier ask on this rung first."
  */
 export function easierAsk({ fullPhase }: Pick<WordInput, "fullPhase">, block: readonly EvidenceTrial[]): string | null {
   const last = block.at(-1);
@@ -104,7 +114,7 @@ export function easierAsk({ fullPhase }: Pick<WordInput, "fullPhase">, block: re
   return refusedClearest ? "Refused at the clearest cue: one easier ask on this rung first." : null;
 }
 
-/** The window of tension signs in words. */
+/** The window of tension signs in words. @example window({ … }) // "a minute" */
 export const window = ({ tensionWindowSeconds }: YardSettings) => (tensionWindowSeconds === 60 ? "a minute" : `${tensionWindowSeconds} s`);
 
 /** Over this part of the share the rule asks for, no gain calls for no rung in between (chosen with npm run truth). */
@@ -138,6 +148,7 @@ function level(input: WordInput, trials: readonly EvidenceTrial[]): number | nul
  * gain. Only where a rung fits in between.
  * @param easedBefore how many earlier blocks on this rung heard Ease; only asked where this one does.
  * @param atEnd the session is over: its one last look.
+ * @example splitAdvice(input, [], null, settings, easedBefore, false) // null
  */
 export function splitAdvice(
   input: WordInput,

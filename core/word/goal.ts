@@ -19,7 +19,10 @@ export interface ValuesGoal {
   readonly harder: "more" | "less";
 }
 
-/** The goal of a rung, counted from 1, or null where its bar stands still. */
+/**
+ * The goal of a rung, counted from 1, or null where its bar stands still.
+ * @example valuesGoalOf(plan, 1) // { lookBack: 4, value: 4, unit: "", harder: "more" }
+ */
 export function valuesGoalOf(plan: LadderPlan, rung: number): ValuesGoal | null {
   const setting = plan.rungs[rung - 1]?.percentile;
   const strand = plan.strands.find(({ id }) => id === plan.workingStrandId);
@@ -39,6 +42,7 @@ function seenBy(rule: MasteryRule, trials: readonly EvidenceTrial[]): readonly E
 /**
  * Progress of a list of trials under the rung's rule, or by its values where its bar follows them.
  * @param nowWallMs the present, for a rule over days; left out, the last trial's.
+ * @example progressOf({ kind: "run", length: 3 }, null, []) // { passed: false, met: 0, of: 0, … }
  */
 export function progressOf(
   rule: MasteryRule,
@@ -51,7 +55,10 @@ export function progressOf(
     : progressByValues(valuesOf(trials), byValues.lookBack, byValues);
 }
 
-/** Whether the rung's rule was passed at any trial of a list, or its values reached the goal at any. */
+/**
+ * Whether the rung's rule was passed at any trial of a list, or its values reached the goal at any.
+ * @example everPassed(rule, null, trials) // true
+ */
 export function everPassed(rule: MasteryRule, byValues: ValuesGoal | null, trials: readonly EvidenceTrial[]): boolean {
   if (byValues === null) return everMastered(rule, asMasteryTrials(trials));
   const values = valuesOf(trials);
@@ -59,7 +66,7 @@ export function everPassed(rule: MasteryRule, byValues: ValuesGoal | null, trial
   return values.some((_, i) => progressByValues(values.slice(Math.max(0, i + 1 - lookBack), i + 1), lookBack, byValues).passed);
 }
 
-/** How a rung is left, in words. */
+/** How a rung is left, in words. @example movingOnSentence({ kind: "run", length: 3 }, null) // "3 in a row" */
 export function movingOnSentence(rule: MasteryRule, byValues: ValuesGoal | null): string {
   if (byValues === null) return masterySentence(rule);
   const unit = byValues.unit === "" ? "" : ` ${byValues.unit}`;

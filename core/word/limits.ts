@@ -14,7 +14,10 @@ function restIsDue({ declined, workMinutes }: WordInput, settings: YardSettings,
   return workMinutes - last.minutes >= settings.restAfterMinutes * more || last.trialsSince >= settings.restAfterTrials * more;
 }
 
-/** Rest: heat, breathing, tension with nothing easier to go to, minutes and asks without a break. */
+/**
+ * Rest: heat, breathing, tension with nothing easier to go to, minutes and asks without a break.
+ * @example restAdvice(input, settings) // { word: "Rest", why: "asks", … }
+ */
 export function restAdvice(input: WordInput, settings: YardSettings): Advice | null {
   const { heat, breathing } = input;
   const degrees = heat?.wbgtCelsius ?? 0;
@@ -66,7 +69,7 @@ function ending(input: WordInput): { words: string; rung?: number } {
   return { words: `End on rung ${sure}: it is mostly met.`, rung: sure };
 }
 
-/** Finish for the clock and the plan. */
+/** Finish for the clock and the plan. @example finishByPlan(input, settings) // { word: "Finish", why: "plan", … } */
 export function finishByPlan(input: WordInput, settings: YardSettings): Advice | null {
   const { words, rung } = ending(input);
   const to = rung === undefined ? {} : { rung };

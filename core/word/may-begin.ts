@@ -15,6 +15,7 @@ export interface Beginning {
 /**
  * Why a session may not begin today, or null: the horse is put away, or a
  * restriction or its age bars the work, the behaviour, the method or the rung.
+ * @example whyNotToBegin({ … }) // "No circling: lame behind. Advice of the veterinarian."
  */
 export function whyNotToBegin({ watching, horse, allowance, ladder }: Beginning): string | null {
   if (watching) return null;

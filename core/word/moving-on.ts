@@ -40,7 +40,7 @@ function easeLacking(input: WordInput, evidence: readonly EvidenceTrial[], setti
     : `Not ${wanted} yet on each of the last ${graded.length}.`;
 }
 
-/** The grade of the movement a rung asks for; null where it asks for none. */
+/** The grade of the movement a rung asks for; null where it asks for none. @example movementAsked({ sentence: "Any answer." }) // null */
 export const movementAsked = (criterion: Pick<Criterion, "min_movement" | "movement"> | null): WordInput["movement"] =>
   criterion?.min_movement === undefined ? null : { least: criterion.min_movement, words: criterion.movement ?? MOVEMENT_GRADES };
 
@@ -67,7 +67,10 @@ function toBegin(input: WordInput, advice: Advice): Advice {
   return { word: "Stay", why: "", reason: (said[advice.why] ?? advice.reason).trim(), numbers: advice.numbers };
 }
 
-/** Stay or Raise (or Finish on the top rung), by the mastery rule and the ease. */
+/**
+ * Stay or Raise (or Finish on the top rung), by the mastery rule and the ease.
+ * @example movingOn(input, [], settings) // { word: "Stay", why: "", … }
+ */
 export function movingOn(input: WordInput, block: readonly EvidenceTrial[], settings: YardSettings): Advice {
   const found = byRule(input, block, settings);
   const advice = found.word === "Finish" && input.block.length === 0 ? toBegin(input, found) : found;

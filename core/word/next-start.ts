@@ -59,6 +59,7 @@ function sideToBegin(plan: LadderPlan, worked: readonly EvidenceTrial[], weaker:
  * where Ease stood when it was left, a split where that was said, otherwise
  * the rung it was going well on; then no higher than restrictions and age
  * allow today.
+ * @example nextStart(input) // { rung: 2, kind: "work", barred: null, … }
  */
 export function nextStart(input: NextStartInput, settings: YardSettings = DEFAULT_SETTINGS): NextStart {
   const wanted: NextStart = { ...afterLastTime(input, startOfPair(input, settings), settings), barred: null };

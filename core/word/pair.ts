@@ -18,7 +18,7 @@ export function trialsOfPair<One extends Pick<EvidenceTrial, "handler">>(
     : trials.filter((trial) => trial.handler === handler || trial.handler === null);
 }
 
-/** Who handled last, of those who were named; null where nobody was. */
+/** Who handled last, of those who were named; null where nobody was. @example lastHandler(trials) // "bo-id" */
 export const lastHandler = (trials: readonly Pick<EvidenceTrial, "handler" | "kind">[]): string | null =>
   trials.findLast(({ handler, kind }) => handler !== null && kind === "work")?.handler ?? null;
 
@@ -30,7 +30,10 @@ export interface OtherHandler {
   readonly of: number;
 }
 
-/** What others did on a ladder, each by their last session on it, the newest first. Their trials do not count for this pair. */
+/**
+ * What others did on a ladder, each by their last session on it, the newest first. Their trials do not count for this pair.
+ * @example othersOf(trials, "p0") // [{ handler: "p1", rung: 2, met: 3, of: 5 }]
+ */
 export function othersOf(trials: readonly EvidenceTrial[], handler: string | null): OtherHandler[] {
   if (handler === null) return [];
   const others = new Map<string, EvidenceTrial>();

@@ -101,7 +101,7 @@ export function heatOf(
   return air_c != null && humidity != null ? heatCaution(air_c, humidity, sky === "shade" ? "shade" : "sun", settings, lowerCelsius) : null;
 }
 
-/** Why a little work was begun though it is too hot, or null. */
+/** Why a little work was begun though it is too hot, or null. @example heatReasonOf(record) // null */
 export const heatReasonOf = ({ facts }: Pick<SessionRecord, "facts">): string | null =>
   facts.filter((fact) => fact.type === "preflight").findLast(({ payload }) => payload.heat_reason !== undefined)?.payload.heat_reason ??
   null;
@@ -113,7 +113,10 @@ function circledOf({ circling, record, nowMs }: Situation) {
   return { left: circling.left, minutes: seconds.reduce((sum, own) => sum + own, 0) / 60 };
 }
 
-/** The highest rung below this one that is mostly met: enough trials in the last weeks, and most of them met. */
+/**
+ * The highest rung below this one that is mostly met: enough trials in the last weeks, and most of them met.
+ * @example sureRungBelow(trials, 1, 2, 1767263045745, { … }) // 1
+ */
 export function sureRungBelow(
   trials: readonly EvidenceTrial[],
   version: number,
@@ -150,6 +153,7 @@ function sidesOf(situation: Situation, rung: number, before: readonly EvidenceTr
 /**
  * What the word looks at, put together from the session, the plan and the
  * evidence; null where no block of this ladder runs.
+ * @example wordInputOf(situation) // { bothSides: false, running: "L", nowWallMs: 1772442001000, … }
  */
 export function wordInputOf(situation: Situation, settings: YardSettings = DEFAULT_SETTINGS): WordInput | null {
   const { record, nowMs, plan, ladder, version, allowance, session } = situation;

@@ -17,6 +17,7 @@ function binomial(n: number, p: number): number[] {
 /**
  * Exact chance that Ease comes in at least so many of some blocks of ten, each
  * on its own: what Split by Ease lets through.
+ * @example chanceOfSplit({ run: 3, misses: 4, window: 7 }, 0.8, 1, 3) // 0.2434
  */
 export function chanceOfSplit(thresholds: EaseThresholds, p: number, times: number, blocks: number): number {
   const each = chanceOfEase(thresholds, p);
@@ -28,6 +29,7 @@ export function chanceOfSplit(thresholds: EaseThresholds, p: number, times: numb
  * what Split by no gain hears, whatever the horse has really gained.
  * @param p true share of each session, oldest first.
  * @param trials of each session.
+ * @example chanceOfNoGain([0.4], 10) // 1
  */
 export function chanceOfNoGain(p: readonly number[], trials: number): number {
   const [first, ...later] = p.map((one) => binomial(trials, one));

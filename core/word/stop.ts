@@ -13,7 +13,10 @@ const stop = (why: string, reason: string, numbers: Readonly<Record<string, numb
   numbers,
 });
 
-/** A limit that advice or age sets on the day is no matter of how the work goes: it stops. */
+/**
+ * A limit that advice or age sets on the day is no matter of how the work goes: it stops.
+ * @example limitReached({ … }) // { word: "Stop", why: "limit", … }
+ */
 export function limitReached({ limits, workMinutes }: Pick<WordInput, "limits" | "workMinutes">): Advice | null {
   if (limits === undefined) return null;
   const { minutes, trials, sessionTrials, circling = null } = limits;
@@ -77,6 +80,7 @@ function heatAdvice({ heat, heatReason = null, workMinutes }: WordInput): Advice
 /**
  * Stop, of a kind: danger, pain, heat, breathing, or a limit of the day. Each
  * says what to do now. Danger comes first, since the stop card is for it.
+ * @example stopAdvice(input) // { word: "Stop", why: "pain", … }
  */
 export function stopAdvice(input: WordInput): Advice | null {
   const { danger, pain = false } = input;

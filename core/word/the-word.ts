@@ -23,6 +23,7 @@ function wrongChoiceAdvice({ wrong, rung }: WordInput): Advice | null {
  * the weather and the signs come and go with them; those of the trials stand
  * for some trials unless a higher one comes. What was declined is not said
  * again for the same reason until what speaks for it has grown.
+ * @example theWord(input) // { word: "Stay", why: "", … }
  */
 export function theWord(input: WordInput, settings: YardSettings = DEFAULT_SETTINGS): Advice {
   // Danger, pain, heat, breathing, or advice that allows no more today: a rest before going on would be the wrong word.

@@ -89,6 +89,7 @@ function wordOf(work: LadderWork, rung: number, session: string, settings: YardS
  * Cost: one pass over the trials for each block of the last session.
  * @param work at least one trial, none of them too old.
  * @throws RangeError where no trial was worked.
+ * @example whereItStands(work, settings) // { rung: 9, … }
  */
 export function whereItStands(work: LadderWork, settings: YardSettings): LadderStanding {
   const { plan, ladder, version, trials, nowWallMs } = work;
