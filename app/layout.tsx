@@ -3,7 +3,7 @@ import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import "./globals.css";
 import { ShellLook } from "@/features/device/shell-look";
-import { SyncAgent } from "@/features/device/sync-agent";
+import { SyncAgent } from "@/features/pen/sync-agent";
 import { YardZoneProvider } from "@/ui/day";
 import { UnitsProvider } from "@/ui/units";
 import { SHELL_HEADER } from "./server/shell";

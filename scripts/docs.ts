@@ -4,4 +4,5 @@ import { eventsPage } from "./events-page";
 import { drawRooms, readRooms } from "./rooms";
 
 writeFileSync("docs/events.md", eventsPage());
-writeFileSync("docs/rooms.svg", drawRooms(readRooms()));
+writeFileSync("docs/rooms.svg", drawRooms(readRooms(["core"])));
+writeFileSync("docs/rooms-above.svg", drawRooms(readRooms(["features", "store"])));

@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from "node:fs";
+import { existsSync, readdirSync, readFileSync, statSync } from "node:fs";
 import { dirname, join, relative } from "node:path";
 import dagre from "@dagrejs/dagre";
 
@@ -18,29 +18,33 @@ const filesIn = (folder: string) =>
     .filter((file) => /\.tsx?$/.test(file) && !/(\.test\.tsx?|probe-[^/]*)$/.test(file))
     .map((file) => join(folder, file));
 
-/** The room a path lies in: a folder of core or of the features, or a folder at the top. */
-function roomOf(path: string): string | null {
+/** What is looked at room by room; everything else is one box. */
+export type Apart = readonly ("core" | "features" | "store")[];
+
+/** The room a path lies in: a folder of what is looked at apart, or a folder at the top. */
+function roomOf(path: string, apart: Apart): string | null {
   const [top = "", room = ""] = path.split("/");
-  if (top === "core") return room.includes(".") || room === "" ? "core" : `core/${room}`;
-  return (TOP as readonly string[]).includes(top) ? top : null;
+  if (!["core", ...TOP].includes(top)) return null;
+  if (!(apart as readonly string[]).includes(top)) return top;
+  return existsSync(join(top, room)) && statSync(join(top, room)).isDirectory() && room !== "" ? `${top}/${room}` : top;
 }
 
 /** Reads the rooms and their arrows from the code. */
-export function readRooms(): Rooms {
+export function readRooms(apart: Apart = ["core"]): Rooms {
   const arrows = new Map<string, readonly [string, string]>();
   const rooms = new Set<string>();
   for (const file of ["core", ...TOP].flatMap(filesIn)) {
-    const from = roomOf(file);
+    const from = roomOf(file, apart);
     if (from === null) continue;
     rooms.add(from);
     for (const [, spec = ""] of readFileSync(file, "utf8").matchAll(IMPORT)) {
       const target = spec.startsWith("@/") ? spec.slice(2) : relative(".", join(dirname(file), spec));
-      const to = roomOf(target);
+      const to = roomOf(target, apart);
       if (to !== null && to !== from) arrows.set(`${from} ${to}`, [from, to]);
     }
   }
-  // A single file of core (a unit, a day, a chance) is no room: everybody may use it.
-  const known = new Set([...rooms].filter((room) => room !== "core"));
+  // A single file of what is looked at apart (a unit, a day, the store's own rows) is no room: everybody may use it.
+  const known = new Set([...rooms].filter((room) => !(apart as readonly string[]).includes(room)));
   return {
     rooms: [...known].sort(),
     arrows: [...arrows.values()].filter(([from, to]) => known.has(from) && known.has(to)).sort((a, b) => (a.join() < b.join() ? -1 : 1)),
@@ -80,15 +84,15 @@ function withoutDetours({ rooms, arrows }: Rooms): Rooms["arrows"] {
   return arrows.filter(([from, to]) => ![...(uses.get(from) ?? [])].some((over) => over !== to && reaches(over, to, new Set([from]))));
 }
 
-const WIDE = 104;
 const HIGH = 30;
 
 /** The rooms and arrows as a drawing. What a room reaches by way of another has no arrow of its own. */
 export function drawRooms(all: Rooms): string {
+  const wide = Math.max(104, ...all.rooms.map((room) => 7 * room.length));
   const graph = new dagre.graphlib.Graph();
   graph.setGraph({ rankdir: "TB", nodesep: 18, ranksep: 42, marginx: 12, marginy: 12 });
   graph.setDefaultEdgeLabel(() => ({}));
-  for (const room of all.rooms) graph.setNode(room, { width: WIDE, height: HIGH });
+  for (const room of all.rooms) graph.setNode(room, { width: wide, height: HIGH });
   for (const [from, to] of withoutDetours(all)) graph.setEdge(from, to);
   dagre.layout(graph);
   const n = (value: number) => Math.round(value * 10) / 10;
@@ -100,7 +104,7 @@ export function drawRooms(all: Rooms): string {
   const boxes = graph.nodes().map((room) => {
     const { x, y } = graph.node(room);
     const inCore = room.startsWith("core/");
-    return `<g><rect x="${n(x - WIDE / 2)}" y="${n(y - HIGH / 2)}" width="${WIDE}" height="${HIGH}" rx="4" fill="${inCore ? "#fffdf8" : "#e9dfc9"}" stroke="#2b2620" stroke-width="1.6"/><text x="${n(x)}" y="${n(y + 4.5)}" text-anchor="middle" font-family="sans-serif" font-size="13" fill="#2b2620">${room}</text></g>`;
+    return `<g><rect x="${n(x - wide / 2)}" y="${n(y - HIGH / 2)}" width="${wide}" height="${HIGH}" rx="4" fill="${inCore ? "#fffdf8" : "#e9dfc9"}" stroke="#2b2620" stroke-width="1.6"/><text x="${n(x)}" y="${n(y + 4.5)}" text-anchor="middle" font-family="sans-serif" font-size="13" fill="#2b2620">${room}</text></g>`;
   });
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${n(width)} ${n(height)}" width="${n(width)}" height="${n(height)}" role="img" aria-label="The rooms and which uses which">
 <rect width="100%" height="100%" fill="#f6f1e6"/>

@@ -162,7 +162,8 @@ export {
   type SessionOptions,
   sizeOfSession,
 } from "./sessions";
-export { getSettings, setSettings } from "./settings";
+export { setSettings } from "./set-settings";
+export { getSettings } from "./settings";
 export {
   type Access,
   accessOfPeople,

@@ -3,7 +3,7 @@ import { cleanupOutdatedCaches, PrecacheController, PrecacheRoute } from "workbo
 import { NavigationRoute, registerRoute } from "workbox-routing";
 import { isOurs, OURS_HEADER } from "@/features/device/ours";
 import { onOwnMachine } from "@/features/device/own-machine";
-import { OVER_WEEKS } from "@/features/pen/over-weeks";
+import { OVER_WEEKS } from "@/features/device/pen-over-weeks";
 
 declare const self: ServiceWorkerGlobalScope;
 /** Written in when it is built: every file of the pen, with a mark that changes with its content. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { onwardsOf } from "../network/sign-in";
-import { placeAt } from "../pen/place";
 import { ownAddress } from "./own-address";
+import { placeAt } from "./pen-place";
 
 const AWAY = [
   "//evil.example",

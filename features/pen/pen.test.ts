@@ -1,11 +1,11 @@
 import { readdirSync } from "node:fs";
 import { describe, expect, it } from "vitest";
+import { OVER_WEEKS } from "../device/pen-over-weeks";
+import { inPen, placeAt } from "../device/pen-place";
 import { onwardsOf } from "../network/sign-in";
 import { recordersOf } from "../review/recorders";
 import { sizeWords } from "../store-care/store-room";
 import { limitsOf } from "./browser-limits";
-import { OVER_WEEKS } from "./over-weeks";
-import { inPen, placeAt } from "./place";
 
 describe("a place in the pen", () => {
   it.each([

@@ -6,7 +6,7 @@ import type { PlannerStart } from "@/core/start";
 import { send, useRequestIds } from "@/ui/form";
 import { useWay } from "@/ui/way";
 import { beginSession } from "../../device/begin-session";
-import { goToSession } from "../../pen/go-to-session";
+import { goToSession } from "../../device/go-to-session";
 import { changePlan, USUAL_LINES } from "./plan-state";
 
 /** The last one chosen, where it still is there; otherwise nothing is said. */

@@ -5,7 +5,7 @@ import type { BegunSession } from "@/core/pack";
 import { useRequestIds } from "@/ui/form";
 import { useWay } from "@/ui/way";
 import { beginSession } from "../../device/begin-session";
-import { goToSession } from "../../pen/go-to-session";
+import { goToSession } from "../../device/go-to-session";
 import { runAddress } from "../../work/run-address";
 
 /** One press begins a session with who, where and what of last time, and opens the chain in its recorder; a running session is gone on with. */

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { useRequestIds } from "@/ui/form";
 import { useWay } from "@/ui/way";
 import { beginSession } from "../../device/begin-session";
-import { goToSession } from "../../pen/go-to-session";
+import { goToSession } from "../../device/go-to-session";
 import type { Chosen } from "./choose-or-name";
 
 /** What is to be begun. */

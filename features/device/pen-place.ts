@@ -1,8 +1,8 @@
 "use client";
 
 import { useCallback, useSyncExternalStore } from "react";
-import { ownAddress } from "../device/own-address";
-import { OVER_WEEKS } from "./over-weeks";
+import { ownAddress } from "./own-address";
+import { OVER_WEEKS } from "./pen-over-weeks";
 
 /** What the pen shows, as its address says it. */
 export interface PenPlace {

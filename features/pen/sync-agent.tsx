@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect } from "react";
-import { senderFor } from "./sender";
+import { senderFor } from "../device/sender";
 
 /** On every page: sends what an earlier page left on the device, and tries again when the network comes back. */
 export function SyncAgent({ storeId }: { storeId: string }) {
@@ -12,7 +12,7 @@ export function SyncAgent({ storeId }: { storeId: string }) {
     sender.kick();
     void sender.prune();
     // Where it does not come over, the next page tries again.
-    void import("../pen/keep-here").then(({ keepHere }) => keepHere()).catch(() => undefined);
+    void import("./keep-here").then(({ keepHere }) => keepHere()).catch(() => undefined);
     // Taps that are on this page alone go with it: the browser asks before it leaves.
     const beforeLeaving = (event: BeforeUnloadEvent) => {
       const { keeps, unkept } = sender.snapshot();

@@ -1,6 +1,6 @@
 import type { useWay } from "@/ui/way";
-import type { Begun } from "../device/begin-session";
-import { inPen } from "./place";
+import type { Begun } from "./begin-session";
+import { inPen } from "./pen-place";
 
 /**
  * Goes to a session that was begun. One that lies on this device alone is
