@@ -2,7 +2,7 @@ import { QueryTypes } from "sequelize";
 import { isWork } from "@/core/events";
 import { addShares, NO_SHARE, type ShareSums } from "@/core/evidence";
 import { carriedOver, type EvidenceTrial } from "@/core/record";
-import { overlay, type PackedTrial, packTrials, TRIAL_FLAGS } from "./caches";
+import { overlay, packTrials, TRIAL_FLAGS, type TrialCells } from "./caches";
 import { carriedRungsOf, type StoredLadder } from "./ladders";
 import type { Store } from "./store";
 
@@ -34,7 +34,7 @@ export async function keysOf(store: Store, nos: ReadonlySet<number>): Promise<Ma
 
 /** Takes packed trials apart, those of sessions that are left out aside. */
 async function unpacked(store: Store, rows: readonly FoundTrials[], but: { has(no: number): boolean }) {
-  const packed = rows.map(({ ladder, trials }) => [ladder, JSON.parse(trials) as PackedTrial[]] as const);
+  const packed = rows.map(({ ladder, trials }) => [ladder, JSON.parse(trials) as TrialCells[]] as const);
   const cell = TRIAL.cell;
   const nos = new Set(packed.flatMap(([, trials]) => trials.map((row) => cell(row, "session_no"))));
   const ids = new Map(

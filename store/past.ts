@@ -1,7 +1,7 @@
 import { QueryTypes } from "sequelize";
 import { textsDocument } from "@/core/documents";
 import { type Past, type PastSession, type PastTrial, pastTrialsOf, readFacts } from "@/core/past";
-import { openedOrNull, overlay, type PackedTrial, packTrials, readKept, TRIAL_FLAGS } from "./caches";
+import { openedOrNull, overlay, packTrials, readKept, TRIAL_FLAGS, type TrialCells } from "./caches";
 import { keysOf } from "./evidence";
 import { keptJson } from "./kept-json";
 import { ANY_LADDER, ITS_LADDER } from "./kinds";
@@ -84,7 +84,7 @@ async function pastKept(store: Store, horseId: string, { fromMs, toMs, ladders, 
      ${only === undefined ? "" : "AND t.ladder_no IN (SELECT k.no FROM json_each($ladders) j CROSS JOIN cache_key k ON k.id = j.value)"}`,
     { bind, type: QueryTypes.SELECT },
   );
-  const kept = JSON.parse(packed?.trials ?? "[]") as PackedTrial[];
+  const kept = JSON.parse(packed?.trials ?? "[]") as TrialCells[];
   const cell = TRIAL.cell;
   const keys = await keysOf(
     store,

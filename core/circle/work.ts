@@ -429,9 +429,9 @@ function transitionsOf(
   sideAt: (seconds: number) => "L" | "R",
   endSeconds: number,
 ): { readonly transitions: readonly Transition[]; readonly asking: Transition | null } {
-  type Draft = { -readonly [Key in keyof Transition]: Transition[Key] } & { aids: Aid[] };
-  const found: Draft[] = [];
-  let open: Draft | null = null;
+  type TransitionDraft = { -readonly [Key in keyof Transition]: Transition[Key] } & { aids: Aid[] };
+  const found: TransitionDraft[] = [];
+  let open: TransitionDraft | null = null;
   const giveUp = (seconds: number) => {
     if (open !== null) open.waitedSeconds = seconds - open.askSeconds;
     open = null;

@@ -166,10 +166,10 @@ export interface PackedEvidence {
   readonly ladder: string;
   readonly sessions: readonly string[];
   readonly handlers: readonly string[];
-  readonly trials: readonly PackedTrial[];
+  readonly trials: readonly EvidenceTrialCells[];
 }
 
-type PackedTrial = readonly [
+type EvidenceTrialCells = readonly [
   session: number,
   wallMs: number,
   version: number,
@@ -201,7 +201,7 @@ export function packEvidence(trials: readonly EvidenceTrial[]): PackedEvidence[]
       sessions,
       handlers,
       trials: own.map(
-        (t): PackedTrial => [
+        (t): EvidenceTrialCells => [
           places.get(t.session) ?? 0,
           t.wallMs,
           t.version,

@@ -47,20 +47,22 @@ function criterionOf(given: Payload<"block.start">["criterion"]): Criterion | nu
   return { ...given, schedule: { ...schedule, kind: schedule.kind, ratio: schedule.ratio } };
 }
 
-type Draft = { readonly timed: TrialBuilder; readonly right: RightTrial | null; stopped: boolean } | { readonly whole: WholeTrialDraft };
+type TrialDraft =
+  | { readonly timed: TrialBuilder; readonly right: RightTrial | null; stopped: boolean }
+  | { readonly whole: WholeTrialDraft };
 
 /** The walk over the events in order: what is open, and what came out so far. */
 export class Walk {
   header: SessionHeader | null = null;
   readonly blocks: { -readonly [K in keyof Block]: Block[K] }[] = [];
-  readonly drafts: Draft[] = [];
+  readonly drafts: TrialDraft[] = [];
   readonly timeLine = new TimeLineBuilder();
   finishMs: number | null = null;
   shiftMs: number | null = null;
   lastMs = 0;
   offers = 0;
   foodPiecesOutside = 0;
-  private current: Draft | null = null;
+  private current: TrialDraft | null = null;
   private blockOpen = false;
   readonly overrides: { of: string; to: Outcome }[] = [];
   /** Who handles from here on, where that was said; null for whoever the session was begun for. */

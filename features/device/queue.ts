@@ -23,7 +23,7 @@ const CODE_OF_OLD: ReadonlyMap<string, string> = new Map([
   ["The server does not have this session.", "unknown-session"],
 ]);
 
-interface Kept {
+interface KeptTap {
   readonly id: string;
   readonly session: string;
   readonly order: number;
@@ -54,7 +54,7 @@ export interface KeptSession {
 
 interface Shape extends DBSchema {
   sessions: { key: string; value: KeptSession };
-  events: { key: string; value: Kept; indexes: { standing: Standing; session: string } };
+  events: { key: string; value: KeptTap; indexes: { standing: Standing; session: string } };
   loads: { key: string; value: { load: string; offsetMs: number; atMs?: number } };
 }
 
@@ -156,7 +156,7 @@ export class DeviceQueue implements EventQueue {
       .map(({ event, reason = "", code }) => ({ event, reason, code: code ?? CODE_OF_OLD.get(reason) ?? null }));
   }
 
-  private async restand(ids: readonly string[], change: (kept: Kept) => Kept | null): Promise<number> {
+  private async restand(ids: readonly string[], change: (kept: KeptTap) => KeptTap | null): Promise<number> {
     const transaction = this.database.transaction("events", "readwrite", { durability: "strict" });
     let changed = 0;
     for (const id of ids) {

@@ -3,10 +3,10 @@ import type { ComponentProps, ReactNode } from "react";
 import { filterText, type PastFilter } from "@/core/past";
 import { How } from "@/ui/measure";
 import { MeasureRow } from "../review/measure-row";
-import { addressOf, type Kept } from "./span-choice";
+import { type AddressKeys, addressOf } from "./span-choice";
 
 /** Where the trials a figure rests on are listed. */
-export const restsOn = (horseId: string, filter: PastFilter, span: Kept): string =>
+export const restsOn = (horseId: string, filter: PastFilter, span: AddressKeys): string =>
   addressOf(`/horses/${horseId}/review/trials`, { ...span, of: filterText(filter) });
 
 const RestsLink = ({ href, children = "The trials it rests on" }: { href: string; children?: ReactNode }) => (

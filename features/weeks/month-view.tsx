@@ -6,10 +6,10 @@ import { counted } from "@/core/words";
 import { How, Whisker } from "@/ui/measure";
 import { restsOn } from "./figure";
 import { OwnerReport } from "./owner-report";
-import { addressOf, type Kept } from "./span-choice";
+import { type AddressKeys, addressOf } from "./span-choice";
 
 /** What it can do of one behaviour, by the end of the month. */
-function AbilityLine({ horseId, line, days }: { horseId: string; line: MonthLine; days: Kept }) {
+function AbilityLine({ horseId, line, days }: { horseId: string; line: MonthLine; days: AddressKeys }) {
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 border-b border-hair py-2.5 break-inside-avoid md:grid-cols-[minmax(0,1fr)_18rem]">
       <div>
@@ -141,7 +141,7 @@ export function MonthView({
   caps: readonly string[];
   report: string;
   /** First day of the month and the last, for the trials behind it. */
-  days: Kept;
+  days: AddressKeys;
 }) {
   const path = `/horses/${horseId}/review/month`;
   return (

@@ -2,7 +2,7 @@ import Link from "next/link";
 import type { OverWeeks, PastSpan } from "@/core/past";
 import { counted } from "@/core/words";
 import { restsOn } from "./figure";
-import { addressOf, type Kept, LadderChoice, SpanChoice, spanKeys } from "./span-choice";
+import { type AddressKeys, addressOf, LadderChoice, SpanChoice, spanKeys } from "./span-choice";
 import { WeekCharts } from "./week-charts";
 import { WeekFigures } from "./week-figures";
 
@@ -26,7 +26,7 @@ export function OverWeeksView({
   handlers: readonly string[];
 }) {
   const path = `/horses/${horseId}/review/weeks`;
-  const kept: Kept = { ladder: ladder.id, ...(by === "asks" ? { by } : {}) };
+  const kept: AddressKeys = { ladder: ladder.id, ...(by === "asks" ? { by } : {}) };
   const rests = (more: object = {}) => restsOn(horseId, { ...over.filter, ...more }, spanKeys(span));
   const asks = over.points.reduce((sum, { trials }) => sum + trials.length, 0);
   return (

@@ -2,21 +2,21 @@ import Link from "next/link";
 import { type PastSpan, SPANS, USUAL_SPAN } from "@/core/past";
 
 /** Keys of an address that go along when another is changed. */
-export type Kept = Readonly<Record<string, string | undefined>>;
+export type AddressKeys = Readonly<Record<string, string | undefined>>;
 
-const query = (kept: Kept) =>
+const query = (kept: AddressKeys) =>
   new URLSearchParams(
     Object.entries(kept).flatMap(([key, value]) => (value === undefined || value === "" ? [] : [[key, value]])),
   ).toString();
 
 /** An address with these keys. @example addressOf("/x", { span: "14" }) // "/x?span=14" */
-export const addressOf = (path: string, kept: Kept): string => {
+export const addressOf = (path: string, kept: AddressKeys): string => {
   const text = query(kept);
   return text === "" ? path : `${path}?${text}`;
 };
 
 /** How the span stands in an address; nothing for the usual one. */
-export const spanKeys = ({ key, from, to }: PastSpan, usual: string = USUAL_SPAN): Kept =>
+export const spanKeys = ({ key, from, to }: PastSpan, usual: string = USUAL_SPAN): AddressKeys =>
   key === "own" ? { from, to } : { span: key === usual ? undefined : key };
 
 /** Which stretch of time a view is about: one that stands ready, or from one day to another. */
@@ -28,7 +28,7 @@ export function SpanChoice({
 }: {
   path: string;
   span: PastSpan;
-  kept?: Kept;
+  kept?: AddressKeys;
   /** What the view opens on. */
   usual?: string;
 }) {
@@ -80,7 +80,7 @@ export function LadderChoice({
   path: string;
   ladders: readonly { readonly id: string; readonly name: string }[];
   chosen: string | null;
-  kept?: Kept;
+  kept?: AddressKeys;
   /** Whether all of them together may be chosen. */
   all?: boolean;
 }) {

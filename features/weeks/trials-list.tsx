@@ -4,7 +4,7 @@ import { counted, SIDE_WORDS } from "@/core/words";
 import { Day } from "@/ui/day";
 import { OutcomeMark, OutcomeSymbols } from "@/ui/ribbon";
 import { ScrollBox } from "@/ui/scroll-box";
-import { addressOf, type Kept } from "./span-choice";
+import { type AddressKeys, addressOf } from "./span-choice";
 
 export const TRIALS_PAGE = 200;
 
@@ -48,7 +48,7 @@ export function TrialsList({
   said: string;
   span: PastSpan;
   page: number;
-  kept: Kept;
+  kept: AddressKeys;
 }) {
   const path = `/horses/${horseId}/review/trials`;
   const pages = Math.max(1, Math.ceil(trials.length / TRIALS_PAGE));

@@ -28,7 +28,7 @@ export type KeptBlock = Omit<BlockRow, "session_no" | "ladder_no"> & { readonly 
 export type KeptRung = Omit<RungSideSummaryRow, "session_no" | "ladder_no"> & { readonly ladder: string };
 
 /** Everything that is kept of a session beside its events: worked out from them, and from them alone. */
-export interface Kept {
+export interface SessionCache {
   readonly no: number;
   readonly sums: SessionSums;
   readonly summary: SessionSummaryRow;
@@ -69,7 +69,7 @@ export function keptOf(
   { no, id, person_id }: NumberedSession,
   events: readonly SessionEvent[],
   clocks: { readonly offsetMsByLoad: ReadonlyMap<string, number>; readonly silenceMinutes: number },
-): Kept {
+): SessionCache {
   const record = reduceSession(events, clocks);
   const evidence = evidenceOfSession(id, record, person_id);
   const sums = sumsOfSession(record);
@@ -130,10 +130,10 @@ const YIELD_EVERY = 8;
  * Works out what is to be kept of these sessions from their events. Reads only.
  * One that cannot be summed up is named and left out: what was kept of it stays, and the others go on.
  */
-export async function workOut(store: StoreParts, sessions: readonly NumberedSession[], transaction?: Transaction): Promise<Kept[]> {
+export async function workOut(store: StoreParts, sessions: readonly NumberedSession[], transaction?: Transaction): Promise<SessionCache[]> {
   const { bySession, offsetMsByLoad } = await eventsOfSessions(store, sessions, transaction);
   const { silenceMinutes } = await getSettings(store);
-  const kept: Kept[] = [];
+  const kept: SessionCache[] = [];
   for (const session of sessions) {
     try {
       kept.push(keptOf(session, bySession.get(session.no) ?? [], { offsetMsByLoad, silenceMinutes }));

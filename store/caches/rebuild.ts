@@ -1,7 +1,7 @@
 import { QueryTypes, type Transaction } from "sequelize";
 import type { NumberedSession } from "../events";
 import type { StoreParts } from "../store";
-import { type Kept, workOut } from "./kept";
+import { type SessionCache, workOut } from "./kept";
 import { setNotSummed } from "./not-summed";
 import { markAllStale, marksOf } from "./stale";
 import type { Whose } from "./trial-columns";
@@ -20,7 +20,7 @@ async function whoseAre(store: StoreParts, sessions: readonly NumberedSession[],
 
 interface Part {
   readonly sessions: readonly NumberedSession[];
-  readonly kept: readonly Kept[];
+  readonly kept: readonly SessionCache[];
   readonly whose: ReadonlyMap<number, Whose>;
   readonly marks: number;
 }

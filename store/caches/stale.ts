@@ -2,11 +2,11 @@ import { QueryTypes, type Transaction } from "sequelize";
 import type { SessionRow } from "../models";
 import type { StoreParts } from "../store";
 import { damagedNos } from "./damaged";
-import { type Kept, workOut } from "./kept";
+import { type SessionCache, workOut } from "./kept";
 import { notSummedNos, setSummed } from "./not-summed";
 
 /** What should be kept of a session, with its row. */
-export interface WorkedOut extends Kept {
+export interface WorkedOut extends SessionCache {
   readonly session: SessionRow;
 }
 

@@ -1,5 +1,5 @@
 import { type Block, isClean, isComparable, type Trial, whoseTrial } from "@/core/record";
-import type { Kept } from "./kept";
+import type { SessionCache } from "./kept";
 
 /** Whose a session is, as its trials name them. */
 export interface Whose {
@@ -9,7 +9,7 @@ export interface Whose {
 
 /** A trial with what its row is made of. */
 interface TrialOf {
-  readonly kept: Kept;
+  readonly kept: SessionCache;
   readonly trial: Trial;
   readonly block: Block | undefined;
   readonly whose: Whose;
@@ -77,7 +77,7 @@ export const TRIAL_COLUMNS = Object.keys(COLUMNS) as readonly TrialColumn[];
 const WRITERS = Object.values(COLUMNS);
 
 /** A trial as a row of its table, in the order of {@link TRIAL_COLUMNS}. */
-export function trialRow(kept: Kept, trial: Trial, number: (id: string | null) => number | null, whose: Whose): unknown[] {
+export function trialRow(kept: SessionCache, trial: Trial, number: (id: string | null) => number | null, whose: Whose): unknown[] {
   const of: TrialOf = { kept, trial, number, whose, block: trial.blockIndex === null ? undefined : kept.record.blocks[trial.blockIndex] };
   return WRITERS.map((write) => write(of));
 }
@@ -92,11 +92,11 @@ export interface TrialPacking<Name extends TrialColumn> {
   /** One trial as a list. */
   readonly json: string;
   /** A cell of such a list, by its column's name. */
-  readonly cell: <One extends Name>(row: PackedTrial, name: One) => TrialCell<One>;
+  readonly cell: <One extends Name>(row: TrialCells, name: One) => TrialCell<One>;
 }
 
 /** A trial as a list of some columns; its cells are read by {@link TrialPacking.cell}. */
-export type PackedTrial = readonly unknown[] & { readonly _packed?: never };
+export type TrialCells = readonly unknown[] & { readonly _packed?: never };
 
 const TEXTS: ReadonlySet<TrialColumn> = new Set(["side", "kind", "outcome", "unit", "zone", "ended_by", "logged"]);
 /** Numbers with a fraction, and times too large to be printed short. */
@@ -120,6 +120,6 @@ export function packTrials<const Name extends TrialColumn>(names: readonly Name[
   return {
     columns: names.map((name) => `t.${name}`).join(", "),
     json: `'[' || ${names.map(jsonOf).join(" || ',' || ")} || ']'`,
-    cell: <One extends Name>(row: PackedTrial, name: One) => row[places[name]] as TrialCell<One>,
+    cell: <One extends Name>(row: TrialCells, name: One) => row[places[name]] as TrialCell<One>,
   };
 }

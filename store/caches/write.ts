@@ -2,7 +2,7 @@ import { QueryTypes, type Transaction } from "sequelize";
 import { whoseTrial } from "@/core/record";
 import type { StoreParts } from "../store";
 import { setWhole } from "./damaged";
-import type { Kept } from "./kept";
+import type { SessionCache } from "./kept";
 import { sealed } from "./sealed";
 import { TRIAL_COLUMNS, trialRow, type Whose } from "./trial-columns";
 
@@ -60,7 +60,7 @@ export async function dropKept(store: StoreParts, nos: readonly number[], transa
 /** Keeps what was worked out of these sessions, in place of what was kept before, and takes them off the stale ones. */
 export async function writeKept(
   store: StoreParts,
-  kept: readonly Kept[],
+  kept: readonly SessionCache[],
   whose: ReadonlyMap<number, Whose>,
   transaction: Transaction,
 ): Promise<void> {
@@ -74,7 +74,7 @@ export async function writeKept(
   const number = (id: string | null) => (id === null ? null : (numbers.get(id) ?? null));
   const nos = kept.map(({ no }) => no);
   await dropKept(store, nos, transaction);
-  const columns = TABLES.session_summary.split(" ") as (keyof Kept["summary"])[];
+  const columns = TABLES.session_summary.split(" ") as (keyof SessionCache["summary"])[];
   const cell = (value: unknown) => (typeof value === "boolean" ? Number(value) : value);
   await insert(
     store,

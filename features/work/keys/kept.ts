@@ -3,7 +3,7 @@ import { type Bindings, KEY_ACTS, KEY_SETS, type KeySet, keyProblem, ONE } from 
 
 const KEY = "deft-keys";
 
-interface Kept {
+interface KeptKeys {
   readonly chosen: string;
   readonly changed: Readonly<Record<string, { readonly bindings: Bindings; readonly keyUp: boolean }>>;
 }
@@ -11,7 +11,7 @@ interface Kept {
 const acts = new Set<string>([...KEY_ACTS.map(({ act }) => act), ONE]);
 
 /** What was kept, with whatever is no binding left out. */
-export function readKept(text: string | null): Kept {
+export function readKept(text: string | null): KeptKeys {
   const chosen = KEY_SETS[0]?.id ?? "";
   try {
     const kept = JSON.parse(text ?? "{}") as { chosen?: unknown; changed?: unknown };
@@ -30,9 +30,9 @@ export function readKept(text: string | null): Kept {
 }
 
 const listeners = new Set<() => void>();
-let known: Kept | null = null;
+let known: KeptKeys | null = null;
 
-function kept(): Kept {
+function kept(): KeptKeys {
   if (known === null) {
     try {
       known = readKept(localStorage.getItem(KEY));
@@ -43,7 +43,7 @@ function kept(): Kept {
   return known;
 }
 
-function keep(next: Kept): void {
+function keep(next: KeptKeys): void {
   known = next;
   current = null;
   try {
