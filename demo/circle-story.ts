@@ -2,8 +2,9 @@ import { behaviourFromTemplate, planFromTemplate } from "@/core/behaviour";
 import type { Chance } from "@/core/chance";
 import { aidPhases, type CirclePlan, type CircleSetup, type RampStep, rampSteps, startingPlan, USUAL_SETUP } from "@/core/circle";
 import { addDays, type Day } from "@/core/day";
+import { planToLog } from "@/core/events/circle-log";
 import { criterionOf, type LadderPlan } from "@/core/ladder";
-import type { BehaviourInput, EventType, Payload, SessionEvent } from "@/core/schemas";
+import type { BehaviourInput, EventType, SessionEvent } from "@/core/schemas";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { HEART_STRAND } from "@/core/welfare";
 import { templateOf } from "@/library";
@@ -21,8 +22,8 @@ export interface DemoCircleSession {
 const RAMP = {
   start: { walk: 8, trot: 2, canter: 0, obstacles: false },
   goal: { walk: 5, trot: 8, canter: 2, obstacles: true },
-  sessions_a_week: 3,
-  radius_m: 10,
+  sessionsAWeek: 3,
+  radiusMetres: 10,
 } as const;
 
 /** Days before the end on which it was worked on the circle, and how often the same step was repeated. */
@@ -40,7 +41,7 @@ export const demoCircleSetup = (today: Day): CircleSetup => ({
 const STEPS = rampSteps({
   start: RAMP.start,
   goal: RAMP.goal,
-  sessionsAWeek: RAMP.sessions_a_week,
+  sessionsAWeek: RAMP.sessionsAWeek,
   ways: "both",
   caps: { sessionMinutes: 30, weekMinutes: null, weekVisits: null, canter: true },
 });
@@ -57,15 +58,15 @@ const SESSIONS_A_RUNG = 4;
 
 const planOf = (step: RampStep): CirclePlan => ({
   form: "circle",
-  radius_m: RAMP.radius_m,
-  radius_by: "line",
+  radiusMetres: RAMP.radiusMetres,
+  radiusBy: "line",
   segments: startingPlan("both", "R", step),
   transitions: { by: "will", every: null, to: ASKED_GAIT },
   obstacles: step.obstacles ? ["a pole on the circle"] : [],
-  led_first: step.obstacles,
+  ledFirst: step.obstacles,
   ways: "both",
   kit: null,
-  kit_stage: null,
+  kitStage: null,
   lines: null,
 });
 
@@ -108,8 +109,8 @@ function played(
     const came = Math.max(asked + asks * 2.2 + chance() * 2, last + 0.5);
     if (gait === ASKED_GAIT)
       put(came, "trial", { outcome: "met", side, phase, latency_s: Math.round((came - asked) * 10) / 10, logged: "timed" });
-    put(came, "gait", { gait, direction: side === "L" ? "left" : "right", radius_m: RAMP.radius_m });
-    const lap = (2 * Math.PI * RAMP.radius_m) / (SPEED[gait] ?? 1.6);
+    put(came, "gait", { gait, direction: side === "L" ? "left" : "right", radiusMetres: RAMP.radiusMetres });
+    const lap = (2 * Math.PI * RAMP.radiusMetres) / (SPEED[gait] ?? 1.6);
     for (let tap = came + 8, n = 0; tap < at + minutes * 60 - 5 && n < 4; tap += lap * (0.97 + chance() * 0.06), n++) put(tap, "lap");
     const faults = Math.round(chance() * (2.4 - 0.12 * index) * (side === "L" ? 1.3 : 0.8));
     for (let n = 0; n < faults; n++)
@@ -136,7 +137,7 @@ function played(
     side: "",
     kind: "work",
   });
-  log.add("circle.start", { plan, overrides: [] } as Payload<"circle.start">);
+  log.add("circle.start", { plan: planToLog(plan), overrides: [] });
   let clock = 0;
   for (const { at: seconds, type, payload } of happened.filter((one) => one.at < at).sort((a, b) => a.at - b.at)) {
     log.wait(seconds - clock);

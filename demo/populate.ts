@@ -1,5 +1,6 @@
 import { seededChance } from "@/core/chance";
 import { dayOf } from "@/core/day";
+import { planToLog } from "@/core/events/circle-log";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import {
   addChain,
@@ -176,7 +177,7 @@ export async function populateDemo(store: Store, endWallMs: number, seed = DEMO_
         personId: people[0] ?? null,
         placeId: places[circleDemo.place] ?? null,
         startRung: session.startRung,
-        circle: { plan: session.plan, overrides: [] },
+        circle: { plan: planToLog(session.plan), overrides: [] },
         sample,
         createdMs: session.startWallMs,
       });

@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { type CircleSetup, NO_FIT, USUAL_SETUP, USUAL_SOUNDS } from "@/core/circle";
+import { planToLog } from "@/core/events/circle-log";
 import { EMPTY_BEHAVIOUR } from "@/core/schemas";
 import { PLAN } from "@/tests/support/circle-plan";
 import { PLAIN_HORSE } from "@/tests/support/plain-horse";
@@ -33,6 +34,8 @@ import {
 
 const TODAY = "2026-05-04";
 const START = Date.UTC(2026, 4, 4, 9, 0, 0);
+/** The plan as it is logged and sent. */
+const LOGGED = planToLog(PLAN);
 let folder: string;
 let store: Store;
 let horse: string;
@@ -60,13 +63,13 @@ async function worked(id: string, write: (w: SessionWriter) => void): Promise<vo
       personId: null,
       placeId: null,
       startRung: null,
-      circle: { plan: PLAN, overrides: [] },
+      circle: { plan: LOGGED, overrides: [] },
     },
     { createdMs: START },
   );
   const w = new SessionWriter(id, START);
   w.block(0, { ladder: undefined, side: "" });
-  w.add(0, "circle.start", { plan: PLAN, overrides: [] });
+  w.add(0, "circle.start", { plan: LOGGED, overrides: [] });
   write(w);
   await store.events.append({ recorder: "phone:a", events: w.events, clocks: {} });
 }
@@ -77,8 +80,8 @@ describe("how a horse works on the circle", () => {
     const ramp = {
       start: { walk: 8, trot: 2, canter: 0, obstacles: false },
       goal: { walk: 6, trot: 8, canter: 0, obstacles: true },
-      sessions_a_week: 3,
-      radius_m: 10,
+      sessionsAWeek: 3,
+      radiusMetres: 10,
       since: TODAY,
     };
     await saveCircleSetup(store, horse, { ...input(USUAL_SETUP), ways: "turn", stiffer: "R", ramp, plan: PLAN }, TODAY);
@@ -101,7 +104,7 @@ describe("how a horse works on the circle", () => {
 describe("a session on the circle among those over weeks", () => {
   it("is one where it was begun on a ladder, and none where its plan was all there was", async () => {
     const ladder = await addLadder(store, horse, { ...EMPTY_BEHAVIOUR, name: "walk to trot" }, emptyDraft().plan);
-    const circled = { horseId: horse, kind: "circle", personId: null, placeId: null, circle: { plan: PLAN, overrides: [] } } as const;
+    const circled = { horseId: horse, kind: "circle", personId: null, placeId: null, circle: { plan: LOGGED, overrides: [] } } as const;
     await worked(testId(1), (w) => w.add(60, "session.end"));
     await addSession(store, { ...circled, id: testId(2), ladderId: ladder, startRung: 1 }, { createdMs: START });
     const w = new SessionWriter(testId(2), START);
@@ -128,9 +131,9 @@ describe("fit cards and work by hand", () => {
       buckles_equal: null,
       note: "",
     });
-    await saveKitFit(store, horse, kit, { ...NO_FIT, holes_left: 4, holes_right: 4 });
-    await saveKitFit(store, horse, kit, { ...NO_FIT, holes_left: 5, holes_right: 5, next_check: "2026-06-01" });
-    expect([...(await kitFits(store, horse))]).toEqual([[kit, { ...NO_FIT, holes_left: 5, holes_right: 5, next_check: "2026-06-01" }]]);
+    await saveKitFit(store, horse, kit, { ...NO_FIT, holesLeft: 4, holesRight: 4 });
+    await saveKitFit(store, horse, kit, { ...NO_FIT, holesLeft: 5, holesRight: 5, nextCheck: "2026-06-01" });
+    expect([...(await kitFits(store, horse))]).toEqual([[kit, { ...NO_FIT, holesLeft: 5, holesRight: 5, nextCheck: "2026-06-01" }]]);
     await expect(saveKitFit(store, horse, "no kit", NO_FIT)).rejects.toMatchObject({ code: "not-found" });
   });
   it("are listed by day since one, and taken out", async () => {
@@ -154,7 +157,7 @@ describe("what is kept of a session on the circle", () => {
       (await listSessions(store, horse, { limit: 5 })).map(({ session, summary }) => [session.circle, summary.circle]);
     const before = await shown();
     expect([...(await coolingHorses(store, START - 1000))]).toEqual([horse]);
-    expect(JSON.parse(before[0]?.[0] ?? "null")).toEqual({ plan: PLAN, overrides: [] });
+    expect(JSON.parse(before[0]?.[0] ?? "null")).toEqual({ plan: LOGGED, overrides: [] });
     // 120 s of walk and 60 of trot to the left, then 20 of walk to the right.
     expect(JSON.parse(before[0]?.[1] ?? "null")).toMatchObject({
       seconds: { "walk L": 120, "trot L": 60, "walk R": 20 },

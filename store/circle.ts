@@ -3,6 +3,7 @@ import { type ChangedSound, type CircleCall, type CirclePlan, type CircleSetup, 
 import { circleSetupDocument, kitFitDocument } from "@/core/circle/document";
 import { addDays, type Day } from "@/core/day";
 import { kindsWhere } from "@/core/events";
+import { toLog } from "@/core/events/circle-log";
 import type { CircleSetupInput, HandLoadInput } from "@/core/schemas";
 import { getHorse } from "./horses";
 import { keptJson } from "./kept-json";
@@ -18,7 +19,7 @@ export async function circleSetup(store: Store, horseId: string): Promise<Circle
 }
 
 /** What a setup that cannot be read stands at until somebody sets it anew: the least there is. */
-const UNREAD_SETUP: CircleSetup = { ...USUAL_SETUP, caps: { session_minutes: 1, week_minutes: 1, week_visits: 1 } };
+const UNREAD_SETUP: CircleSetup = { ...USUAL_SETUP, caps: { sessionMinutes: 1, weekMinutes: 1, weekVisits: 1 } };
 
 /** Whether how a horse works on the circle was kept and cannot be read. @returns what was kept, or null. */
 export async function unreadCircleSetup(store: Store, horseId: string): Promise<string | null> {
@@ -53,7 +54,10 @@ export async function saveCircleSetup(store: Store, horseId: string, input: Circ
         transaction,
       })) > 0;
     const setup: CircleSetup = { ...input, changed: changedSounds(before, input, today, worked) };
-    await store.models.circleSetup.upsert({ horse_id: horseId, body: JSON.stringify(setup), updated_ms: store.now() }, { transaction });
+    await store.models.circleSetup.upsert(
+      { horse_id: horseId, body: JSON.stringify(toLog(setup)), updated_ms: store.now() },
+      { transaction },
+    );
     return setup;
   });
 }
@@ -62,7 +66,7 @@ export async function saveCircleSetup(store: Store, horseId: string, input: Circ
 export async function saveCirclePlan(store: Store, horseId: string, plan: CirclePlan): Promise<void> {
   await getHorse(store, horseId);
   await store.writer.write(async (transaction) => {
-    const body = JSON.stringify({ ...(await circleSetup(store, horseId)), plan });
+    const body = JSON.stringify(toLog({ ...(await circleSetup(store, horseId)), plan }));
     await store.models.circleSetup.upsert({ horse_id: horseId, body, updated_ms: store.now() }, { transaction });
   });
 }
@@ -86,7 +90,7 @@ export async function saveKitFit(store: Store, horseId: string, kitId: string, f
     if ((await store.models.kit.count({ where: { id: kitId } as never, transaction })) === 0)
       throw new NotFoundError("This kit is no longer there.");
     await store.models.kitFit.upsert(
-      { horse_id: horseId, kit_id: kitId, body: JSON.stringify(fit), updated_ms: store.now() },
+      { horse_id: horseId, kit_id: kitId, body: JSON.stringify(toLog(fit)), updated_ms: store.now() },
       { transaction },
     );
   });

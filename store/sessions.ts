@@ -1,6 +1,7 @@
 import { QueryTypes, type Transaction } from "sequelize";
+import type { LoggedBegunCircle } from "@/core/events/circle-log";
 import { placeEvents, reduceSession, type SessionRecord } from "@/core/record";
-import type { BegunCircle, SessionEvent, SessionKind } from "@/core/schemas";
+import type { SessionEvent, SessionKind } from "@/core/schemas";
 import { eventsOfSessions } from "./events";
 import { getHorse } from "./horses";
 import { getLadder } from "./ladders";
@@ -23,7 +24,7 @@ export interface NewSession {
   readonly startRung: number | null;
   readonly kitIds?: readonly string[];
   /** Of a session on the circle: its plan; of a ladder worked against a used-up cap, why. */
-  readonly circle?: BegunCircle | { readonly against: string } | null;
+  readonly circle?: LoggedBegunCircle | { readonly against: string } | null;
 }
 
 /** Where a session comes from and when it was made. */

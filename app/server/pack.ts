@@ -4,6 +4,7 @@ import type { CircleDigest, LoadKind } from "@/core/circle";
 import { addDays } from "@/core/day";
 import { textsDocument } from "@/core/documents";
 import { worksLadders } from "@/core/events";
+import { planToLog } from "@/core/events/circle-log";
 import { begunCircleDocument } from "@/core/events/circle-plan-document";
 import type { BegunSession, HorsePack, PackDigest, PackHorse, PackLadder, PackWorked, YardFacts } from "@/core/pack";
 import { secondsByLadder } from "@/core/pack";
@@ -213,7 +214,7 @@ function begunCircle(kept: string | null): Pick<BegunSession, "circle" | "agains
   if (kept === null) return {};
   const value = keptJson(kept, begunCircleDocument);
   if (value === undefined) return {};
-  return "against" in value ? { against: value.against } : { circle: value };
+  return "against" in value ? { against: value.against } : { circle: { ...value, plan: planToLog(value.plan) } };
 }
 
 /** A session's row as it was begun. */

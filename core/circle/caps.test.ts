@@ -65,10 +65,10 @@ describe("where a circle is worked", () => {
   it("is said where it does not fit, as a caution, and not where nobody knows the size or no circle is drawn", () => {
     expect(inPlace(18)).toEqual([["The circle is 20 m across and Reed pen 18 m: it does not fit.", false]]);
     expect(inPlace(20)).toEqual([]);
-    expect(inPlace(19.95, { radius_m: 9.97 })).toEqual([]);
+    expect(inPlace(19.95, { radiusMetres: 9.97 })).toEqual([]);
     expect(inPlace(null)).toEqual([]);
-    expect(inPlace(12, { form: "pen", radius_m: null })).toEqual([]);
-    expect(inPlace(12, { form: "lines", radius_m: null })).toEqual([]);
+    expect(inPlace(12, { form: "pen", radiusMetres: null })).toEqual([]);
+    expect(inPlace(12, { form: "lines", radiusMetres: null })).toEqual([]);
   });
 });
 
@@ -86,7 +86,7 @@ describe("caps on circling", () => {
     );
   });
   it("are the strictest of the yard's, the horse's own and what a restriction says", () => {
-    const own = { session_minutes: 12, week_minutes: 40, week_visits: 3 };
+    const own = { sessionMinutes: 12, weekMinutes: 40, weekVisits: 3 };
     expect(capsOf(grown, { own })).toMatchObject({
       sessionMinutes: { value: 12, why: "This horse's own." },
       weekMinutes: { value: 40 },
@@ -126,8 +126,8 @@ describe("what is said of a plan", () => {
   });
   it("names canter on a small circle, too long, too soon, too young, first kit, the same way again", () => {
     const canter = [{ gait: "canter" as const, side: "L" as const, minutes: 2 }];
-    expect(keys(grown, { segments: canter, radius_m: 9.9 })).toEqual(["canter-small"]);
-    expect(keys(grown, { segments: canter, radius_m: 10 })).toEqual([]);
+    expect(keys(grown, { segments: canter, radiusMetres: 9.9 })).toEqual(["canter-small"]);
+    expect(keys(grown, { segments: canter, radiusMetres: 10 })).toEqual([]);
     expect(keys(grown, { segments: [{ gait: "walk", side: "L", minutes: 31 }] })).toEqual(["too-long"]);
     expect(keys(grown, { segments: [{ gait: "walk", side: "L", minutes: 25 }] }, { todayMinutes: 6 })).toEqual(["too-long"]);
     // Standing is no circling.
@@ -181,10 +181,10 @@ describe("what is said of a plan", () => {
       head: "",
       traffic: "L",
       companion: null,
-      release_checked: false,
+      releaseChecked: false,
     } as const;
-    expect(keys(grown, { form: "lines", radius_m: null, lines }, { daysSince: 0, todayMinutes: 90 })).toEqual(["release", "traffic"]);
-    expect(keys(grown, { form: "lines", radius_m: null, lines: { ...lines, head: "Nell", release_checked: true } })).toEqual([]);
+    expect(keys(grown, { form: "lines", radiusMetres: null, lines }, { daysSince: 0, todayMinutes: 90 })).toEqual(["release", "traffic"]);
+    expect(keys(grown, { form: "lines", radiusMetres: null, lines: { ...lines, head: "Nell", releaseChecked: true } })).toEqual([]);
   });
   it("never lets a plan over a cap through without a word", () => {
     const minutes = fc.integer({ min: 1, max: 40 });

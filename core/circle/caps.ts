@@ -9,7 +9,7 @@ import { planSums } from "./plan";
 /** What one horse has of its own, beside the yard's. null: the yard's holds. */
 export type OwnCircleCaps = z.infer<typeof ownCircleCapsDocument>;
 
-export const NO_OWN_CAPS: OwnCircleCaps = { session_minutes: null, week_minutes: null, week_visits: null };
+export const NO_OWN_CAPS: OwnCircleCaps = { sessionMinutes: null, weekMinutes: null, weekVisits: null };
 
 /** The settings of the yard that bear on circling. */
 export type CircleSettings = Pick<
@@ -57,7 +57,7 @@ export function circleCaps(input: {
   const { age, allowance, settings, own, ways, heat } = input;
   const young = age !== null && age.years < settings.circleYoungYears;
   let sessionMinutes: Cap<number> = { value: settings.circleMinutes, why: "A setting of this yard." };
-  if (own.session_minutes !== null) sessionMinutes = lower(sessionMinutes, { value: own.session_minutes, why: "This horse's own." });
+  if (own.sessionMinutes !== null) sessionMinutes = lower(sessionMinutes, { value: own.sessionMinutes, why: "This horse's own." });
   sessionMinutes = lower(sessionMinutes, allowance.circlingMinutes);
 
   const share = heat === "cut" || heat === "stop" ? settings.heatCutShare : heat === "watch" ? settings.heatWatchShare : 1;
@@ -73,14 +73,14 @@ export function circleCaps(input: {
   let visits: Cap<number> | null = null;
   if (young && settings.circleYoungVisits > 0)
     visits = { value: settings.circleYoungVisits, why: `Under ${counted(settings.circleYoungYears, "year")}, a setting of this yard.` };
-  if (own.week_visits !== null) visits = { value: own.week_visits, why: "This horse's own." };
+  if (own.weekVisits !== null) visits = { value: own.weekVisits, why: "This horse's own." };
   let minutes: Cap<number> | null =
     settings.circleWeekMinutes > 0 ? { value: settings.circleWeekMinutes, why: "A setting of this yard." } : null;
-  if (own.week_minutes !== null)
+  if (own.weekMinutes !== null)
     minutes =
       minutes === null
-        ? { value: own.week_minutes, why: "This horse's own." }
-        : lower(minutes, { value: own.week_minutes, why: "This horse's own." });
+        ? { value: own.weekMinutes, why: "This horse's own." }
+        : lower(minutes, { value: own.weekMinutes, why: "This horse's own." });
   if (visits === null || ways === "both") return { sessionMinutes, penMinutes, weekMinutes: minutes, weekVisits: visits, sentence: null };
   const inTurn: Cap<number> = { value: visits.value * sessionMinutes.value, why: visits.why };
   return {
@@ -211,7 +211,7 @@ export function planCautions(
   const caution = (key: CircleCaution["key"], sentence: string) => said.push({ key, sentence, wall: false });
   const { allowance, age } = horse;
   const sums = planSums(plan);
-  const round = plan.form !== "lines" || plan.radius_m !== null;
+  const round = plan.form !== "lines" || plan.radiusMetres !== null;
   if (allowance.noWork !== null) wall("no-work", allowance.noWork.why);
   if (round && sums.movingMinutes > 0 && allowance.circlingMinutes?.value === 0) wall("no-circling", allowance.circlingMinutes.why);
   const gait = allowance.highestGait;
@@ -221,7 +221,7 @@ export function planCautions(
     wall("one-side", only.why);
   if (!round) return lineCautions(plan, said, allowance.circlingMinutes);
 
-  const across = plan.radius_m === null ? 0 : Math.round(plan.radius_m * 20) / 10;
+  const across = plan.radiusMetres === null ? 0 : Math.round(plan.radiusMetres * 20) / 10;
   if (place !== null && place.acrossMetres !== null && across > place.acrossMetres)
     caution("place", `The circle is ${across} m across and ${place.name} ${place.acrossMetres} m: it does not fit.`);
   const cap = plan.form === "pen" ? caps.penMinutes : caps.sessionMinutes;
@@ -242,8 +242,8 @@ export function planCautions(
       `${counted(use.weekVisits, "session")} of circling in the last 7 days; at most ${caps.weekVisits.value} a week. ${dot(caps.weekVisits.why)}`,
     );
   if (
-    plan.radius_m !== null &&
-    plan.radius_m * 2 < settings.circleCanterMetres &&
+    plan.radiusMetres !== null &&
+    plan.radiusMetres * 2 < settings.circleCanterMetres &&
     plan.segments.some((segment) => segment.gait === "canter")
   )
     caution("canter-small", `Canter on a circle ${across} m across; ${settings.circleCanterMetres} m or more loads the legs less.`);
@@ -272,18 +272,18 @@ export function planCautions(
 }
 
 function lineCautions(
-  { form, lines, radius_m }: CirclePlan,
+  { form, lines, radiusMetres }: CirclePlan,
   said: CircleCaution[],
   noCircling: Cap<number> | null = null,
 ): CircleCaution[] {
   if (form !== "lines" || lines === null) return said;
-  if (noCircling !== null && noCircling.value === 0 && radius_m === null)
+  if (noCircling !== null && noCircling.value === 0 && radiusMetres === null)
     said.push({
       key: "no-circling",
       sentence: `Straight lines only. A turn of less than 10 m radius is circling. ${noCircling.why}`,
       wall: false,
     });
-  if (!lines.release_checked)
+  if (!lines.releaseChecked)
     said.push({ key: "release", sentence: "The quick release was not tried yet. Try it before the lines are on.", wall: false });
   if (lines.traffic !== "none" && lines.head === "")
     said.push({ key: "traffic", sentence: "Beside traffic somebody walks at the head.", wall: false });

@@ -57,7 +57,7 @@ const rounded = (of: Readonly<Record<string, number>>, by: (value: number) => nu
 export const digestOfWork = (work: CircleWork): CircleDigest => ({
   form: work.form,
   ways: work.plan.ways,
-  radius: work.plan.radius_m,
+  radius: work.plan.radiusMetres,
   seconds: rounded(work.seconds, Math.round),
   laps: work.laps,
   speeds: rounded(work.speedMps, (mps) => Math.round(mps * 100) / 100),

@@ -3,13 +3,15 @@ import type * as yup from "yup";
 import type * as z from "zod";
 import { ODD_VALUES, placesOf, spoilt } from "@/tests/support/spoil";
 import { check } from "../checks";
+import { fromLog, toLog } from "../events/circle-log";
 import { begunCircleDocument, circlePlanDocument } from "../events/circle-plan-document";
 import { circlePlanSchema } from "../events/circle-plan-schema";
 import { begunCircleSchema, circleSetupSchema, kitFitSchema } from "../schemas/circle";
-import { type CirclePlan, type CircleSetup, type KitFit, USUAL_SETUP } from ".";
+import { USUAL_SETUP } from ".";
 import { circleSetupDocument, kitFitDocument } from "./document";
 
-const PLAN: CirclePlan = {
+/** As a form sends it and the log has it. */
+const PLAN = {
   form: "circle",
   radius_m: 8,
   radius_by: "paces",
@@ -34,7 +36,7 @@ const PLAN: CirclePlan = {
     release_checked: true,
   },
 };
-const SETUP: Omit<CircleSetup, "changed"> = {
+const SETUP = {
   ways: "turn",
   stiffer: "L",
   stiffer_first: true,
@@ -49,7 +51,10 @@ const SETUP: Omit<CircleSetup, "changed"> = {
   },
   plan: PLAN,
 };
-const FIT: KitFit = { holes_left: 4, holes_right: 4, strap_cm: 60, slack_hands: 1, next_check: "2026-05-01", note: "winter coat" };
+const FIT = { holes_left: 4, holes_right: 4, strap_cm: 60, slack_hands: 1, next_check: "2026-05-01", note: "winter coat" };
+
+/** The same as the program names it. */
+const inside = (logged: unknown) => fromLog(logged) as object;
 
 describe("what is kept of work on the circle", () => {
   it.each<[string, object, yup.Schema, z.ZodType]>([
@@ -58,7 +63,7 @@ describe("what is kept of work on the circle", () => {
     ["how a horse works", SETUP, circleSetupSchema, circleSetupDocument],
     ["how kit fits", FIT, kitFitSchema, kitFitDocument],
   ])("%s: is whatever the form gives, and nothing that the form refuses", (_, whole, form, kept) => {
-    expect(kept.parse(whole)).toMatchObject(whole);
+    expect(kept.parse(whole)).toMatchObject(inside(whole));
     let [taken, refused] = [0, 0];
     for (const path of placesOf(whole).slice(1))
       for (const to of [...ODD_VALUES, "2026-02-30", "walk", "two even"]) {
@@ -67,7 +72,7 @@ describe("what is kept of work on the circle", () => {
         const name = `${path.join(".")} = ${JSON.stringify(to)?.slice(0, 40)}`;
         if (checked.ok) {
           taken++;
-          expect(kept.safeParse(JSON.parse(JSON.stringify(checked.value))).data, name).toMatchObject(checked.value as object);
+          expect(kept.safeParse(JSON.parse(JSON.stringify(checked.value))).data, name).toMatchObject(inside(checked.value));
         } else if (to !== undefined) {
           // What is left out is as usual: an older program may not have known of it.
           refused++;
@@ -81,6 +86,18 @@ describe("what is kept of work on the circle", () => {
   it("is filled in where an older program left something out", () => {
     expect(circleSetupDocument.parse({})).toEqual(USUAL_SETUP);
     const { lines: _, kit_stage: __, ways: ___, ...older } = PLAN;
-    expect(circlePlanDocument.parse(older)).toEqual({ ...PLAN, lines: null, kit_stage: null, ways: "both" });
+    expect(circlePlanDocument.parse(older)).toEqual(inside({ ...PLAN, lines: null, kit_stage: null, ways: "both" }));
+  });
+
+  it("goes under the names of the log and comes back under the program's, nothing lost on the way", () => {
+    for (const logged of [PLAN, SETUP, FIT]) {
+      const text = JSON.stringify(inside(logged));
+      // Not one name of the log is left inside, at any depth, and every one is there again outside.
+      expect([...text.matchAll(/"([a-z]+_[a-z_]+)":/g)].map(([, name]) => name)).toEqual([]);
+      expect(toLog(inside(logged))).toEqual(logged);
+    }
+    expect(inside(PLAN)).toMatchObject({ radiusMetres: 8, ledFirst: true, lines: { companion: { ropeSlack: false } } });
+    // What has the program's names already stays as it is.
+    expect(inside(inside(SETUP))).toEqual(inside(SETUP));
   });
 });

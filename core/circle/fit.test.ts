@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { planToLog } from "@/core/events/circle-log";
 import { PLAN } from "@/tests/support/circle-plan";
 import { SessionWriter } from "@/tests/support/session-writer";
 import type { CircleSegment, KitStage } from "../events/circle-plan";
@@ -35,7 +36,7 @@ function inKit(
   const w = new SessionWriter();
   if (looked) w.add(0, "preflight", { checks: [...ticked], open: FIT_CHECKS.filter((one) => !ticked.includes(one)) });
   w.block(1, { behaviour: "Circle work", ladder: undefined, side: "" });
-  w.add(1, "circle.start", { plan: { ...PLAN, kit: "k", kit_stage: stage, segments }, overrides: [] });
+  w.add(1, "circle.start", { plan: planToLog({ ...PLAN, kit: "k", kitStage: stage, segments }), overrides: [] });
   if (danger) w.add(60, "signal", { name: "bucks", class: "danger" });
   w.add(301, "session.end");
   w.add(301, "cool", { did: "starts" });

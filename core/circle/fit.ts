@@ -6,7 +6,7 @@ import type { kitFitDocument } from "./document";
 /** How kit fits one horse. */
 export type KitFit = z.infer<typeof kitFitDocument>;
 
-export const NO_FIT: KitFit = { holes_left: null, holes_right: null, strap_cm: null, slack_hands: null, next_check: null, note: "" };
+export const NO_FIT: KitFit = { holesLeft: null, holesRight: null, strapCentimetres: null, slackHands: null, nextCheck: null, note: "" };
 
 /** What is looked at before each use of kit with buckles. */
 export const FIT_CHECKS = ["buckles equal both sides", "nothing rubs", "the line can be let go"] as const;
@@ -15,9 +15,9 @@ export const FIT_CHECKS = ["buckles equal both sides", "nothing rubs", "the line
 export function fitSentences(fit: KitFit | null, today: Day): string[] {
   if (fit === null) return ["No fit card for this horse yet: note the holes once it sits."];
   const said: string[] = [];
-  if (fit.holes_left !== null && fit.holes_right !== null && fit.holes_left !== fit.holes_right)
-    said.push(`Holes ${fit.holes_left} left and ${fit.holes_right} right: even them before work.`);
-  if (fit.next_check !== null && fit.next_check <= today) said.push("Its next check is due.");
+  if (fit.holesLeft !== null && fit.holesRight !== null && fit.holesLeft !== fit.holesRight)
+    said.push(`Holes ${fit.holesLeft} left and ${fit.holesRight} right: even them before work.`);
+  if (fit.nextCheck !== null && fit.nextCheck <= today) said.push("Its next check is due.");
   return said;
 }
 

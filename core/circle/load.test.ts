@@ -105,18 +105,18 @@ describe("the load book", () => {
 describe("how kit fits, and the side that goes first", () => {
   it("asks for even holes and a check that is due", () => {
     expect(fitSentences(null, "2026-03-02")).toHaveLength(1);
-    expect(fitSentences({ ...NO_FIT, holes_left: 4, holes_right: 5 }, "2026-03-02")).toEqual([
+    expect(fitSentences({ ...NO_FIT, holesLeft: 4, holesRight: 5 }, "2026-03-02")).toEqual([
       "Holes 4 left and 5 right: even them before work.",
     ]);
-    expect(fitSentences({ ...NO_FIT, holes_left: 4, holes_right: 4, next_check: "2026-03-02" }, "2026-03-02")).toEqual([
+    expect(fitSentences({ ...NO_FIT, holesLeft: 4, holesRight: 4, nextCheck: "2026-03-02" }, "2026-03-02")).toEqual([
       "Its next check is due.",
     ]);
-    expect(fitSentences({ ...NO_FIT, next_check: "2026-03-03" }, "2026-03-02")).toEqual([]);
+    expect(fitSentences({ ...NO_FIT, nextCheck: "2026-03-03" }, "2026-03-02")).toEqual([]);
   });
   it("begins on the easier side unless the stiffer is to come first", () => {
     expect(firstSide(USUAL_SETUP).side).toBe("L");
-    expect(firstSide({ stiffer: "L", stiffer_first: false }).side).toBe("R");
-    expect(firstSide({ stiffer: "L", stiffer_first: true }).side).toBe("L");
+    expect(firstSide({ stiffer: "L", stifferFirst: false }).side).toBe("R");
+    expect(firstSide({ stiffer: "L", stifferFirst: true }).side).toBe("L");
   });
 });
 

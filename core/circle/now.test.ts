@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { planToLog } from "@/core/events/circle-log";
 import { PLAN } from "@/tests/support/circle-plan";
 import { SessionWriter } from "@/tests/support/session-writer";
 import type { CirclePlan } from "../events/circle-plan";
@@ -19,7 +20,7 @@ const LIMITS: CircleLimits = { caps: CAPS, use: { todayMinutes: 0, weekMinutes: 
 function running(write: (w: SessionWriter) => void = () => undefined, plan: CirclePlan = PLAN) {
   const w = new SessionWriter();
   w.block(0, { behaviour: "Circle work", ladder: undefined, side: "" });
-  w.add(0, "circle.start", { plan, overrides: [] });
+  w.add(0, "circle.start", { plan: planToLog(plan), overrides: [] });
   write(w);
   return { w, record: () => reduceSession(w.events, { offsetMsByLoad: new Map() }) };
 }
@@ -73,14 +74,14 @@ describe("a session on the circle at a moment", () => {
     expect(at(61, { limits: week }).overCap).toBe("40 min of circling in seven days, the most. Young.");
     expect(at(61, { limits: { ...week, against: new Set(["week"]) } }).overCap).toBeNull();
     // Straight lines are no circling.
-    const lines = { ...PLAN, form: "lines" as const, radius_m: null };
+    const lines = { ...PLAN, form: "lines" as const, radiusMetres: null };
     expect(at(61, { plan: lines, limits: { use: { todayMinutes: 30, weekMinutes: 30 } } }).overCap).toBeNull();
   });
 
   it("holds the cap of a pen whatever was said against it", () => {
     const used = { use: { todayMinutes: 9, weekMinutes: 9 }, against: new Set(["too-long", "week"]) };
     expect(at(61, { limits: used }).overCap).toBeNull();
-    expect(at(61, { plan: { ...PLAN, form: "pen", radius_m: null }, limits: used }).overCap).toContain("10 min of circling today");
+    expect(at(61, { plan: { ...PLAN, form: "pen", radiusMetres: null }, limits: used }).overCap).toContain("10 min of circling today");
   });
 
   it("ends in the heat, after the minutes at walk that a reason gives", () => {

@@ -70,7 +70,7 @@ export function circleNow(record: SessionRecord, plan: CirclePlan, limits: Circl
   const gait = clock?.gaits.at(-1)?.gait ?? "stand";
   const open = clock?.asking ?? null;
   const asking = open === null ? null : { from: open.from, to: open.to, aids: open.aids, seconds: open.waitedSeconds };
-  const round = plan.form !== "lines" || plan.radius_m !== null;
+  const round = plan.form !== "lines" || plan.radiusMetres !== null;
   const cap = plan.form === "pen" ? limits.caps.penMinutes : limits.caps.sessionMinutes;
   const { left, overCap } = limitsNow(plan, limits, { round, cap, movingSeconds, workedSeconds });
   // A horse that stood where the plan has it move comes to the cap later; in steps, since each makes the sounds anew.

@@ -20,10 +20,10 @@ export interface PlanSums {
 /**
  * Sums a plan up.
  * @param speeds the horse's own by gait, in m/s, where laps were counted; otherwise the usual ones.
- * @example planSums({ ...plan, radius_m: 10, segments: [{ gait: "trot", side: "L", minutes: 8 }] }).distanceMetres // 1584
+ * @example planSums({ ...plan, radiusMetres: 10, segments: [{ gait: "trot", side: "L", minutes: 8 }] }).distanceMetres // 1584
  */
 export function planSums(
-  { segments, radius_m }: Pick<CirclePlan, "segments" | "radius_m">,
+  { segments, radiusMetres }: Pick<CirclePlan, "segments" | "radiusMetres">,
   speeds: Readonly<Record<string, number>> = {},
 ): PlanSums {
   const byGait: Record<string, number> = {};
@@ -34,7 +34,7 @@ export function planSums(
     if (gait === "stand") continue;
     sums.moving += minutes;
     sums[side] += minutes;
-    const figures = circleFigures({ radiusMetres: radius_m ?? 10, speedMps: speeds[gait] ?? USUAL_SPEED_MPS[gait] ?? 0, minutes });
+    const figures = circleFigures({ radiusMetres: radiusMetres ?? 10, speedMps: speeds[gait] ?? USUAL_SPEED_MPS[gait] ?? 0, minutes });
     sums.distance += figures.distanceMetres;
     sums.laps += figures.laps;
     sums.dose += figures.turningDoseGMinutes;
@@ -47,8 +47,8 @@ export function planSums(
     leftShare: sums.moving > 0 ? sums.L / sums.moving : null,
     byGait,
     distanceMetres: sums.distance,
-    laps: radius_m === null ? null : sums.laps,
-    turningDoseGMinutes: radius_m === null ? null : sums.dose,
+    laps: radiusMetres === null ? null : sums.laps,
+    turningDoseGMinutes: radiusMetres === null ? null : sums.dose,
   };
 }
 

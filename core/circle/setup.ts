@@ -11,7 +11,7 @@ export type CircleSetup = z.infer<typeof circleSetupDocument>;
 export const USUAL_SETUP: CircleSetup = {
   ways: "both",
   stiffer: null,
-  stiffer_first: false,
+  stifferFirst: false,
   caps: NO_OWN_CAPS,
   sounds: USUAL_SOUNDS,
   changed: [],
@@ -19,14 +19,14 @@ export const USUAL_SETUP: CircleSetup = {
   plan: null,
 };
 
-/** Which side goes first, and why. @example firstSide({ stiffer: "L", stiffer_first: true }) // { side: "L", … } */
-export function firstSide({ stiffer, stiffer_first }: Pick<CircleSetup, "stiffer" | "stiffer_first">): {
+/** Which side goes first, and why. @example firstSide({ stiffer: "L", stifferFirst: true }) // { side: "L", … } */
+export function firstSide({ stiffer, stifferFirst }: Pick<CircleSetup, "stiffer" | "stifferFirst">): {
   readonly side: "L" | "R";
   readonly why: string;
 } {
   if (stiffer === null) return { side: "L", why: "Nobody has said which side is stiffer." };
   const other = stiffer === "L" ? "R" : "L";
-  return stiffer_first
+  return stifferFirst
     ? { side: stiffer, why: "The stiffer side first: it gets the fresh horse and the longer warm-up." }
     : { side: other, why: "The easier side first: the horse warms up where it is loose, then keeps that on the stiffer one." };
 }

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { planToLog } from "@/core/events/circle-log";
 import { PLAN } from "@/tests/support/circle-plan";
 import { SessionWriter } from "@/tests/support/session-writer";
 import type { CirclePlan } from "../events/circle-plan";
@@ -10,7 +11,7 @@ import { circleWorkOf, wasPoor } from "./work";
 function written(write: (w: SessionWriter) => void, plan: Partial<CirclePlan> = {}, endSeconds: number | null = 300) {
   const w = new SessionWriter();
   w.block(0, { behaviour: "Circle work", ladder: undefined, side: "" });
-  w.add(0, "circle.start", { plan: { ...PLAN, ...plan }, overrides: [] });
+  w.add(0, "circle.start", { plan: planToLog({ ...PLAN, ...plan }), overrides: [] });
   write(w);
   if (endSeconds !== null) w.add(endSeconds, "session.end");
   w.events.sort((a, b) => a.wall_ms - b.wall_ms);
@@ -91,7 +92,7 @@ describe("what a session on the circle came to", () => {
     // Left open, and asked at any moment: it runs to its end and no further, however short a silence may be.
     const w = new SessionWriter();
     w.block(0, { behaviour: "Circle work", ladder: undefined, side: "" });
-    w.add(0, "circle.start", { plan: { ...PLAN, ...long }, overrides: [] });
+    w.add(0, "circle.start", { plan: planToLog({ ...PLAN, ...long }), overrides: [] });
     const open = reduceSession(w.events, { offsetMsByLoad: new Map(), silenceMinutes: 2 });
     for (const [minutes, worked, silent] of [
       [30, 1800, false],
@@ -207,7 +208,7 @@ describe("what a session on the circle came to", () => {
     expect(work.slack).toEqual({ times: 2, seconds: 22 });
   });
   it("times what a horse shows in a pen, by direction", () => {
-    const pen = { form: "pen" as const, radius_m: null };
+    const pen = { form: "pen" as const, radiusMetres: null };
     const { work } = written((w) => {
       w.add(15, "signal", { name: "ear comes in", class: "count" });
       w.add(70, "signal", { name: "turns in", class: "count" });

@@ -1,3 +1,4 @@
+import { planFromLog } from "../events/circle-log";
 import type { CircleForm, CircleOverride, CirclePlan, KitStage } from "../events/circle-plan";
 import { endOfWorkMs, type SessionRecord, secondsWithoutBreaks, until } from "../record";
 import { breathingRate } from "../welfare/breathing";
@@ -218,7 +219,7 @@ function logOf(record: SessionRecord): CircleLog | null {
     begun?.type !== "circle.start"
       ? null
       : {
-          plan: begun.payload.plan as CirclePlan,
+          plan: planFromLog(begun.payload.plan),
           overrides: begun.payload.overrides ?? [],
           startMs: begun.ms,
           facts: record.facts.filter(({ type, ms }) => ms >= begun.ms && CLOCK_FACTS.has(type)),
@@ -324,9 +325,9 @@ export function circleWorkOf(record: SessionRecord, nowMs: number | null = null)
   for (const { gait, startSeconds, endSeconds } of gaits) {
     const speed = speedMps[gait] ?? USUAL_SPEED_MPS[gait] ?? 0;
     distanceMetres += speed * (endSeconds - startSeconds);
-    if (plan.radius_m === null || speed === 0) continue;
+    if (plan.radiusMetres === null || speed === 0) continue;
     const { sidewaysMps2, leanDegrees, turningDoseGMinutes } = circleFigures({
-      radiusMetres: plan.radius_m,
+      radiusMetres: plan.radiusMetres,
       speedMps: speed,
       minutes: (endSeconds - startSeconds) / 60,
     });
@@ -354,7 +355,7 @@ export function circleWorkOf(record: SessionRecord, nowMs: number | null = null)
     seconds,
     laps,
     speedMps,
-    turning: plan.radius_m === null ? null : { doseGMinutes: dose, byGait },
+    turning: plan.radiusMetres === null ? null : { doseGMinutes: dose, byGait },
     distanceMetres,
     transitions: clock.transitions,
     faults,
@@ -381,7 +382,7 @@ export function circleWorkOf(record: SessionRecord, nowMs: number | null = null)
     danger,
     cool: coolOf(record),
     kit: plan.kit,
-    kitStage: plan.kit_stage,
+    kitStage: plan.kitStage,
     fitOpen: fitOpenOf(record),
   };
 }
@@ -409,9 +410,9 @@ function lapsOf(plan: CirclePlan, taps: readonly number[], gaits: readonly GaitS
     timed[stretch.gait] = { laps: sum.laps + 1, seconds: sum.seconds + tap - before };
   }
   const speedMps: Record<string, number> = {};
-  if (plan.radius_m !== null)
+  if (plan.radiusMetres !== null)
     for (const [gait, sum] of Object.entries(timed))
-      if (sum.seconds > 0) speedMps[gait] = (lapMetres(plan.radius_m) * sum.laps) / sum.seconds;
+      if (sum.seconds > 0) speedMps[gait] = (lapMetres(plan.radiusMetres) * sum.laps) / sum.seconds;
   return { laps, speedMps };
 }
 

@@ -1,5 +1,6 @@
 import * as z from "zod";
 import { document, flag, list, number, side, within, word } from "../documents";
+import { fromLog } from "./circle-log";
 import { CIRCLE_BOUNDS, CIRCLE_FORMS, CIRCLE_GAITS, KIT_STAGES, MOST_SEGMENTS, RADIUS_BY, TRANSITIONS_BY, WAYS } from "./circle-plan";
 
 const line = (most = 80) =>
@@ -23,19 +24,19 @@ export const linesSetupDocument = document({
   head: line().default(""),
   traffic: word(["L", "R", "none"]).default("none"),
   /** A steady companion alongside: its name, on which side, its rope slack or not, where its head stands. */
-  companion: document({ name: line().regex(/\S/), side, rope_slack: flag.default(true), head_at: line().default("") })
+  companion: document({ name: line().regex(/\S/), side, ropeSlack: flag.default(true), headAt: line().default("") })
     .nullable()
     .default(null),
   /** Whether the quick release was tried before. */
-  release_checked: flag.default(false),
+  releaseChecked: flag.default(false),
 });
 
-/** What a session on the circle is to be, as it is kept and logged. Its type is read off this; what older plans left out is filled in. */
-export const circlePlanDocument = document({
+/** What a session on the circle is to be. Its type is read off this; kept and logged it has the names of the log, which are read here; what older plans left out is filled in. */
+const planShape = document({
   form: word(CIRCLE_FORMS),
   /** Null in long lines away from a circle, and in a pen. */
-  radius_m: within(number, CIRCLE_BOUNDS.radius).nullable().default(null),
-  radius_by: word(RADIUS_BY).default("line"),
+  radiusMetres: within(number, CIRCLE_BOUNDS.radius).nullable().default(null),
+  radiusBy: word(RADIUS_BY).default("line"),
   segments: z.array(circleSegmentDocument).min(1).max(MOST_SEGMENTS).readonly(),
   transitions: document({
     by: word(TRANSITIONS_BY).default("will"),
@@ -44,12 +45,13 @@ export const circlePlanDocument = document({
     to: gait.nullable().default(null),
   }).default({ by: "will", every: null, to: null }),
   obstacles: list(line().min(1), 8).default([]),
-  led_first: flag.default(false),
+  ledFirst: flag.default(false),
   ways: word(WAYS).default("both"),
   kit: z.string().max(100).nullable().default(null),
-  kit_stage: word(KIT_STAGES).nullable().default(null),
+  kitStage: word(KIT_STAGES).nullable().default(null),
   lines: linesSetupDocument.nullable().default(null),
-}).refine(({ form, radius_m }) => form !== "circle" || radius_m !== null, "Radius: it is needed on a circle.");
+}).refine(({ form, radiusMetres }) => form !== "circle" || radiusMetres !== null, "Radius: it is needed on a circle.");
+export const circlePlanDocument = z.preprocess(fromLog, planShape);
 
 /** A caution gone against with a word of why. */
 export const circleOverrideDocument = document({ key: z.string().min(1).max(40), why: line(200).min(1) });

@@ -3,12 +3,13 @@ import type { ChainDirection, ChainLink } from "../behaviour";
 import type { CircleDigest, CircleSetup, KitFit, LoadKind } from "../circle";
 import type { SideSession } from "../compare";
 import type { Day } from "../day";
+import type { LoggedBegunCircle } from "../events/circle-log";
 import type { PackTry } from "../experiment";
 import type { KnowDigest, SignCounts, Touch } from "../know";
 import type { LadderPlan, PinnedSign } from "../ladder";
 import type { ZoneRule } from "../place";
 import type { EvidenceTrial } from "../record";
-import type { BegunCircle, BehaviourInput, SessionEvent, SessionKind } from "../schemas";
+import type { BehaviourInput, SessionEvent, SessionKind } from "../schemas";
 import type { YardSettings } from "../settings";
 import type { Allowance, GoneAgainst, Kit, Restriction } from "../welfare";
 
@@ -182,7 +183,7 @@ export interface BegunSession {
   readonly start_rung: number | null;
   readonly kit: readonly string[];
   /** Of a session on the circle: its plan, and what was gone against. */
-  readonly circle?: BegunCircle | null;
+  readonly circle?: LoggedBegunCircle | null;
   /** Why a ladder on the circle is worked though a cap is used up. */
   readonly against?: string;
   /** Who and where, where they were named on the spot and have no id yet. */

@@ -1,4 +1,5 @@
 import { USUAL_SETUP } from "../circle";
+import { fromLog } from "../events/circle-log";
 import { DEFAULT_SETTINGS } from "../settings";
 import type { PackedYard } from "./types";
 import type { PackedHorse } from "./wire";
@@ -29,7 +30,7 @@ const STEPS: readonly Step[] = [
       aftermaths: pack.aftermaths ?? [],
       chains: pack.chains ?? [],
       tries: pack.tries ?? [],
-      circle: pack.circle ?? { setup: USUAL_SETUP, fits: [], byHand: [] },
+      circle: fromLog(pack.circle ?? { setup: USUAL_SETUP, fits: [], byHand: [] }),
       worked: (pack.worked as readonly Raw[]).map((one) => ({
         ...one,
         // Where it was not said how long each ladder was worked, each may have been worked all the time: no cap is passed by it.

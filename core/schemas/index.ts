@@ -73,4 +73,4 @@ export { asPlaceItem, FOOTINGS, MOST_PLACE_ITEMS, type PlaceInput, type PlaceIte
 export { type PutRightInput, putRightSchema } from "./put-right";
 export { type KeptRestriction, readRestriction } from "./read-restriction";
 export { limbsOf, type RestrictionInput, restrictionEndSchema, restrictionSchema } from "./restriction";
-export { type BegunCircle, checkBatch, newSessionSchema, type PostedBatch } from "./session";
+export { checkBatch, newSessionSchema, type PostedBatch } from "./session";

@@ -1,16 +1,9 @@
 import * as yup from "yup";
 import { type Checked, check, EARLIEST_WALL_MS, type FieldProblem, record } from "../checks/common";
 import { checkEvent, SESSION_KINDS, type SessionEvent, type SessionKind, wallClockPlausible, withIdsInOneCase } from "../events";
-import type { CircleOverride, CirclePlan } from "../events/circle-plan";
 import { begunCircleSchema } from "./circle";
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
-
-/** The plan of a session on the circle, with what was gone against. */
-export interface BegunCircle {
-  readonly plan: CirclePlan;
-  readonly overrides: readonly CircleOverride[];
-}
 
 /** A name given in passing: one line, or nothing. */
 const nameOnTheSpot = (label: string) =>

@@ -1,6 +1,7 @@
 import type { CircleOverride, CirclePlan, CircleSetup, CircleUse, KitFit, KitPlace } from "../circle";
 import { aidPhases, balanceOf } from "../circle";
 import type { Day } from "../day";
+import { planFromLog } from "../events/circle-log";
 import { circles, criterionOf } from "../ladder";
 import { type BegunSession, type HorsePack, handlerOfBegun, type Named, type YardFacts } from "../pack";
 import type { YardSettings } from "../settings";
@@ -146,7 +147,7 @@ export function circleStart(pack: HorsePack, yard: YardFacts, nowMs: number, beg
   const state = circleState(pack, yard, nowMs, begun.id);
   const handler = handlerOfBegun(begun);
   const now = todayOf(pack, yard, nowMs, handler);
-  const plan = begun.circle?.plan ?? state.plan;
+  const plan = begun.circle == null ? state.plan : planFromLog(begun.circle.plan);
   const found = begun.ladder === null ? undefined : pack.ladders.find(({ id }) => id === begun.ladder);
   const rung = begun.start_rung ?? 1;
   return {

@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { PLAN } from "@/tests/support/circle-plan";
 import { plainPack, plainYard } from "@/tests/support/plain-pack";
 import { SESSION_KIND_FACTS, SESSION_KINDS } from "../events";
+import { planToLog } from "../events/circle-log";
 import { openSession, unpackStart } from ".";
 
 const NOW = Date.UTC(2026, 5, 1, 9);
@@ -9,7 +10,7 @@ const SO_FAR = { storeId: "s", events: [], clocks: {}, position: 0 };
 
 describe("a session as it is opened", () => {
   it.each(SESSION_KINDS)("of kind %s has its recorder, and its own session in it", (kind) => {
-    const circle = kind === "circle" ? { circle: { plan: PLAN, overrides: [] } } : {};
+    const circle = kind === "circle" ? { circle: { plan: planToLog(PLAN), overrides: [] } } : {};
     const begun = { id: "n", horse: "h", kind, ladder: null, person: null, place: null, start_rung: null, kit: [], ...circle };
     const opened = openSession(plainPack(), plainYard(), NOW, begun, SO_FAR, "all");
     expect(opened.recorder).toBe(SESSION_KIND_FACTS[kind].recorder);

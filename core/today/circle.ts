@@ -142,15 +142,15 @@ export const USUAL_START = { walk: 8, trot: 2, canter: 0, obstacles: false } as 
 
 const emptyPlan = (setup: CircleSetup, segments: readonly CircleSegment[], radius: number): CirclePlan => ({
   form: "circle",
-  radius_m: radius,
-  radius_by: "line",
+  radiusMetres: radius,
+  radiusBy: "line",
   segments,
   transitions: { by: "will", every: null, to: null },
   obstacles: [],
-  led_first: false,
+  ledFirst: false,
   ways: setup.ways,
   kit: null,
-  kit_stage: null,
+  kitStage: null,
   lines: null,
 });
 
@@ -223,7 +223,7 @@ export function circleState(pack: CirclePack, yard: YardFacts, nowMs: number, bu
   const plan =
     step !== undefined && setup.ramp !== null
       ? {
-          ...emptyPlan(setup, startingPlan(setup.ways, side_, step), setup.ramp.radius_m),
+          ...emptyPlan(setup, startingPlan(setup.ways, side_, step), setup.ramp.radiusMetres),
           obstacles: step.obstacles ? ["a pole on the circle"] : [],
         }
       : (setup.plan ?? emptyPlan(setup, startingPlan(setup.ways, side_, USUAL_START), 8));
@@ -257,9 +257,9 @@ function rampOf(
   const input = {
     start: ramp.start,
     goal: ramp.goal,
-    sessionsAWeek: ramp.sessions_a_week,
+    sessionsAWeek: ramp.sessionsAWeek,
     ways,
-    caps: rampCapsOf(caps, ramp.radius_m, canterMetres),
+    caps: rampCapsOf(caps, ramp.radiusMetres, canterMetres),
   };
   const problem = rampProblem(input);
   if (problem !== null) return { state: null, problem };
@@ -272,9 +272,9 @@ function rampOf(
   });
   const place = rampPlace(steps, ways, done, today, { first });
   const lastDay = done.at(-1)?.day;
-  const next = lastDay === undefined ? today : addDays(lastDay, Math.max(1, Math.round(7 / ramp.sessions_a_week)));
+  const next = lastDay === undefined ? today : addDays(lastDay, Math.max(1, Math.round(7 / ramp.sessionsAWeek)));
   return {
-    state: { steps, place, done, planned: rampCalendar(steps, ways, place, next < today ? today : next, ramp.sessions_a_week) },
+    state: { steps, place, done, planned: rampCalendar(steps, ways, place, next < today ? today : next, ramp.sessionsAWeek) },
     problem: null,
   };
 }
@@ -318,7 +318,7 @@ export function cautionsOfPlan(
 ): CircleCaution[] {
   const { age, allowance, setup, use } = state;
   const caps = circleCaps({ age, allowance, settings: yard.settings, own: setup.caps, ways: plan.ways, heat });
-  const kitWorn = wornAt(plan.kit === null ? null : state.kit.get(plan.kit), plan.kit_stage);
+  const kitWorn = wornAt(plan.kit === null ? null : state.kit.get(plan.kit), plan.kitStage);
   return planCautions(plan, caps, { ...use, kitWorn }, { age, allowance }, yard.settings, circlePlace(yard, placeId));
 }
 

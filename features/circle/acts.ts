@@ -1,4 +1,5 @@
 import { type Aid, CIRCLE_BEHAVIOUR, type CircleNow, PLAN_RUNG } from "@/core/circle";
+import { planToLog } from "@/core/events/circle-log";
 import { onBreak, type SessionRecord } from "@/core/record";
 import type { Fact } from "@/core/schemas";
 import type { CircleStart } from "@/core/start";
@@ -39,7 +40,7 @@ function beginning({ session, ladder, plan, overrides }: CircleStart, record: Se
         kind: "work",
       },
     },
-    { type: "circle.start", payload: { plan: plan as never, overrides: [...overrides] } },
+    { type: "circle.start", payload: { plan: planToLog(plan), overrides: [...overrides] } },
   ];
 }
 
@@ -80,7 +81,7 @@ export function circleActs({ start, now, log, chooseNone }: CirclePen) {
             ]),
         {
           type: "gait",
-          payload: { gait, direction: direction(side), ...(plan.radius_m === null ? {} : { radius_m: plan.radius_m }) },
+          payload: { gait, direction: direction(side), ...(plan.radiusMetres === null ? {} : { radius_m: plan.radiusMetres }) },
         },
       );
     },

@@ -32,7 +32,7 @@ function PlanOnce({ plan }: { plan: CirclePlan }) {
       <CircleStrip label="The plan" stretches={plan.segments.map(({ gait, side, minutes }) => ({ gait, side, seconds: minutes * 60 }))} />
       {plan.obstacles.length > 0 && (
         <p>
-          On the circle: {plan.obstacles.join(", ")}.{plan.led_first ? " Lead the horse over first." : ""}
+          On the circle: {plan.obstacles.join(", ")}.{plan.ledFirst ? " Lead the horse over first." : ""}
         </p>
       )}
       {by !== "will" && (
@@ -61,9 +61,9 @@ function KitChecks({
     fit === null
       ? []
       : [
-          fit.holes_left === null ? "" : `holes ${fit.holes_left} left, ${fit.holes_right ?? "?"} right`,
-          fit.strap_cm === null ? "" : `strap ${fit.strap_cm} cm`,
-          fit.slack_hands === null ? "" : `slack ${fit.slack_hands} hands`,
+          fit.holesLeft === null ? "" : `holes ${fit.holesLeft} left, ${fit.holesRight ?? "?"} right`,
+          fit.strapCentimetres === null ? "" : `strap ${fit.strapCentimetres} cm`,
+          fit.slackHands === null ? "" : `slack ${fit.slackHands} hands`,
           fit.note,
         ].filter((one) => one !== "");
   return (
@@ -151,7 +151,7 @@ export function Before({ start, circle, today }: { start: CircleStart; circle: C
           <CheckRow key={one} big label={one} checked={gear.ticked.has(one)} onCheck={() => gear.turn(one)} />
         ))}
       </fieldset>
-      {kit !== null && <KitChecks kit={kit} stage={plan.kit_stage} today={today} ticks={checked} />}
+      {kit !== null && <KitChecks kit={kit} stage={plan.kitStage} today={today} ticks={checked} />}
       <WeatherFields weather={weather} />
       {tooHot && (
         <WayLink href={`/horses/${start.session.horse.id}/work`} className="act min-h-20 text-2xl">

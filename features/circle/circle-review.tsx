@@ -170,8 +170,8 @@ function Steps({ work }: { work: CircleWork }) {
             lines.traffic === "none" ? null : `traffic ${SIDE_WORDS[lines.traffic]}`,
             lines.companion === null
               ? null
-              : `${lines.companion.name} on the ${SIDE_WORDS[lines.companion.side]}, rope ${lines.companion.rope_slack ? "slack" : "tight"}, head at ${lines.companion.head_at}`,
-            lines.release_checked ? "quick release tried" : "quick release not tried",
+              : `${lines.companion.name} on the ${SIDE_WORDS[lines.companion.side]}, rope ${lines.companion.ropeSlack ? "slack" : "tight"}, head at ${lines.companion.headAt}`,
+            lines.releaseChecked ? "quick release tried" : "quick release not tried",
           ]
             .filter((one) => one !== null)
             .join(", ")}

@@ -3,6 +3,7 @@
 import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
 import { FIT_CHECKS, fitSentences, KIT_STAGES, type KitFit, NO_FIT } from "@/core/circle";
+import { toLog } from "@/core/events/circle-log";
 import type { CircleKit, PlannerStart } from "@/core/start";
 import { send, typedNumber } from "@/ui/form";
 import { WayLink } from "@/ui/way";
@@ -12,26 +13,30 @@ function FitCard({ horseId, kit, today }: { horseId: string; kit: CircleKit; tod
   const fit: KitFit = kit.fit ?? NO_FIT;
   const shown = (value: number | null) => (value === null ? "" : String(value));
   const [draft, setDraft] = useState({
-    holes_left: shown(fit.holes_left),
-    holes_right: shown(fit.holes_right),
-    strap_cm: shown(fit.strap_cm),
-    slack_hands: shown(fit.slack_hands),
-    next_check: fit.next_check ?? "",
+    holesLeft: shown(fit.holesLeft),
+    holesRight: shown(fit.holesRight),
+    strapCentimetres: shown(fit.strapCentimetres),
+    slackHands: shown(fit.slackHands),
+    nextCheck: fit.nextCheck ?? "",
     note: fit.note,
   });
   const [message, setMessage] = useState<{ readonly text: string; readonly bad: boolean } | null>(null);
-  const number = (key: "holes_left" | "holes_right" | "strap_cm" | "slack_hands") =>
+  const number = (key: "holesLeft" | "holesRight" | "strapCentimetres" | "slackHands") =>
     draft[key].trim() === "" ? null : (typedNumber(draft[key]) ?? draft[key]);
   const save = async (event: FormEvent) => {
     event.preventDefault();
-    const sent = await send("PUT", `/api/horses/${horseId}/fits/${kit.id}`, {
-      holes_left: number("holes_left"),
-      holes_right: number("holes_right"),
-      strap_cm: number("strap_cm"),
-      slack_hands: number("slack_hands"),
-      next_check: draft.next_check === "" ? null : draft.next_check,
-      note: draft.note.trim(),
-    });
+    const sent = await send(
+      "PUT",
+      `/api/horses/${horseId}/fits/${kit.id}`,
+      toLog({
+        holesLeft: number("holesLeft"),
+        holesRight: number("holesRight"),
+        strapCentimetres: number("strapCentimetres"),
+        slackHands: number("slackHands"),
+        nextCheck: draft.nextCheck === "" ? null : draft.nextCheck,
+        note: draft.note.trim(),
+      }),
+    );
     setMessage(sent.ok ? { text: "Saved.", bad: false } : { text: sent.message, bad: true });
     if (sent.ok) router.refresh();
   };
@@ -55,11 +60,11 @@ function FitCard({ horseId, kit, today }: { horseId: string; kit: CircleKit; tod
         </p>
       ))}
       <div className="flex flex-wrap gap-3">
-        {field("holes_left", "Holes, left")}
-        {field("holes_right", "Holes, right")}
-        {field("strap_cm", "Strap, cm")}
-        {field("slack_hands", "Slack, hands’ breadths")}
-        {field("next_check", "Next check", "date")}
+        {field("holesLeft", "Holes, left")}
+        {field("holesRight", "Holes, right")}
+        {field("strapCentimetres", "Strap, cm")}
+        {field("slackHands", "Slack, hands’ breadths")}
+        {field("nextCheck", "Next check", "date")}
       </div>
       {field("note", "Note")}
       <div className="flex items-center gap-3">

@@ -8,6 +8,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import type * as z from "zod";
 import { prerequisitesDocument } from "@/core/behaviour/document";
 import { circleSetupDocument } from "@/core/circle/document";
+import { toLog } from "@/core/events/circle-log";
 import { packageLine, parseCsv } from "@/core/formats";
 import { involvementsDocument } from "@/core/welfare/document";
 import { closeStore, keptJson, listHorses, listVersions, openStore, readPackage, type Store, unreadLadders, unreadPlan } from "..";
@@ -104,7 +105,7 @@ describe("a plan that stood in four tables", () => {
         type: QueryTypes.SELECT,
       });
       expect(rows.length, column).toBeGreaterThan(0);
-      for (const { text } of rows) expect(keptJson(text, schema), text).toEqual(JSON.parse(text));
+      for (const { text } of rows) expect(toLog(keptJson(text, schema)), text).toEqual(JSON.parse(text));
     };
     await every("body", "circle_setup", circleSetupDocument);
     await every("prerequisites", "behaviour", prerequisitesDocument);

@@ -418,7 +418,10 @@ test("a newer version never takes over in the middle of a session, and is offere
   await page.goto(`${front.url}/pen?horses=1`);
   await page.getByRole("button", { name: "Use it now" }).click();
   await expect
-    .poll(() => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.waiting?.state ?? "none").catch(() => ""))
+    .poll(() => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.waiting?.state ?? "none").catch(() => ""), {
+      // The old worker may still be holding kept files against its list; the new one waits for it.
+      timeout: 150_000,
+    })
     .toBe("none");
   await expect(page.getByText("A newer version of the program")).toHaveCount(0);
   front.close();

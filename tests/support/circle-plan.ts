@@ -3,8 +3,8 @@ import type { CirclePlan } from "@/core/circle";
 /** A plan as tests begin with it: two minutes of walk and a minute of trot to the left, two of walk to the right. */
 export const PLAN: CirclePlan = {
   form: "circle",
-  radius_m: 10,
-  radius_by: "line",
+  radiusMetres: 10,
+  radiusBy: "line",
   segments: [
     { gait: "walk", side: "L", minutes: 2 },
     { gait: "trot", side: "L", minutes: 1 },
@@ -12,9 +12,9 @@ export const PLAN: CirclePlan = {
   ],
   transitions: { by: "will", every: null, to: null },
   obstacles: [],
-  led_first: false,
+  ledFirst: false,
   ways: "both",
   kit: null,
-  kit_stage: null,
+  kitStage: null,
   lines: null,
 };

@@ -34,6 +34,9 @@ describe.each(PROGRAMS)("what %s kept on a device", (program) => {
     expect(today.cautions.join(" ")).toContain("No circling");
     const start = recorderStart(pack, yard, NOW, begun(pack.horse.id, pack.ladders[0]?.id), SO_FAR);
     expect(start.parts[0]?.earlier.length).toBe(pack.ladders[0]?.trials.length);
+    // Work on the circle has the program's own names, whatever the device kept.
+    expect(JSON.stringify([pack.circle.setup, pack.circle.fits])).not.toMatch(/"[a-z]+_[a-z_]+":/);
+    expect(typeof pack.circle.setup.stifferFirst).toBe("boolean");
     // What this program has learned since is there with its default.
     for (const value of Object.values(yard.settings)) expect(value).not.toBeUndefined();
   });

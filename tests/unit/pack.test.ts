@@ -8,6 +8,7 @@ import { ladderStates } from "@/app/server/ladder-state";
 import { begunOf, horsePack, yardFacts } from "@/app/server/pack";
 import { sidesOf } from "@/app/server/sides-of";
 import { addDays } from "@/core/day";
+import { planToLog } from "@/core/events/circle-log";
 import { type HorsePack, packHorse, unpackHorse, withOwnSessions, type YardFacts } from "@/core/pack";
 import { reduceSession } from "@/core/record";
 import { recorderStart, startChoices } from "@/core/start";
@@ -135,7 +136,7 @@ describe("what a device keeps of a horse", () => {
     const w = new SessionWriter(testId(5), NOW - 10 * 60_000);
     w.block(0, { ladder: undefined, side: "" });
     const long = { ...PLAN, segments: [{ gait: "walk" as const, side: "L" as const, minutes: 25 }] };
-    w.add(0, "circle.start", { plan: long, overrides: [] });
+    w.add(0, "circle.start", { plan: planToLog(long), overrides: [] });
     const begun = {
       id: testId(5),
       horse: pack.horse.id,
@@ -157,7 +158,7 @@ describe("what a device keeps of a horse", () => {
     const next = { ...begun, id: testId(6) };
     const w2 = new SessionWriter(testId(6), NOW - 6 * 60_000);
     w2.block(0, { ladder: undefined, side: "" });
-    w2.add(0, "circle.start", { plan: long, overrides: [] });
+    w2.add(0, "circle.start", { plan: planToLog(long), overrides: [] });
     const anew = withOwnSessions(
       pack,
       [

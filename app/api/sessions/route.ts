@@ -1,7 +1,8 @@
 import { standingCautions, usedUpCircling } from "@/core/circle";
 import { isWatch, SESSION_KIND_FACTS, worksLadders } from "@/core/events";
+import { type LoggedBegunCircle, planFromLog } from "@/core/events/circle-log";
 import { circles } from "@/core/ladder";
-import { type BegunCircle, check, newSessionSchema, type SessionKind } from "@/core/schemas";
+import { check, newSessionSchema, type SessionKind } from "@/core/schemas";
 import { cautionsOfPlan, circleState } from "@/core/today";
 import { whyNotToBegin } from "@/core/word";
 import { addSession, getHorse, getLadder, involvesOf, openSessions, type Store } from "@/store";
@@ -43,7 +44,7 @@ interface InTheWay {
 async function circlingInTheWay(
   store: Store,
   horseId: string,
-  circle: BegunCircle | null,
+  circle: LoggedBegunCircle | null,
   ladderId: string | null,
   against: string,
   placeId: string | null,
@@ -53,7 +54,7 @@ async function circlingInTheWay(
   const [pack, yard] = await Promise.all([circlePack(store, await getHorse(store, horseId)), yardFacts(store)]);
   const state = circleState(pack, yard, store.now());
   if (circle !== null) {
-    const standing = standingCautions(cautionsOfPlan(state, yard, circle.plan, placeId), circle.overrides);
+    const standing = standingCautions(cautionsOfPlan(state, yard, planFromLog(circle.plan), placeId), circle.overrides);
     if (standing.length === 0) return null;
     return { detail: standing.map(({ sentence }) => sentence).join(" "), code: "circle-cautions" };
   }
@@ -83,7 +84,7 @@ export function POST(request: Request) {
       against: why = "",
     } = checked.value;
     const { evidence, needs, plan } = SESSION_KIND_FACTS[kind];
-    const circle = plan === "circle" ? (begunCircle as BegunCircle | null) : null;
+    const circle = plan === "circle" ? begunCircle : null;
     const against = (why ?? "").trim();
     if (needs === "circle plan" && circle === null) return invalid([{ path: "circle", message: "The plan is missing." }]);
     const onLadder = evidence === "none" ? null : ladder;

@@ -68,7 +68,7 @@ export function CirclePlanner({ start, storeId }: { start: PlannerStart; storeId
       <div className="mt-6 grid grid-cols-[minmax(0,1fr)] gap-x-14 gap-y-8 lg:grid-cols-[minmax(0,1fr)_24rem]">
         <div className="grid content-start gap-7">
           <FormChoice form={plan.form} change={change} />
-          {plan.radius_m !== null && <Radius plan={plan} lines={kit.filter(({ kind }) => kind === "line")} change={change} />}
+          {plan.radiusMetres !== null && <Radius plan={plan} lines={kit.filter(({ kind }) => kind === "line")} change={change} />}
           {plan.form !== "lines" && (
             <fieldset>
               <legend className="mb-2 font-semibold">Sides</legend>

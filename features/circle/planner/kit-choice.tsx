@@ -28,7 +28,7 @@ export function KitChoice({
             do: "set",
             change: {
               kit: id === "" ? null : id,
-              kit_stage: id === "" ? null : (kit.find((one) => one.id === id)?.place.stage ?? null),
+              kitStage: id === "" ? null : (kit.find((one) => one.id === id)?.place.stage ?? null),
             },
           })
         }
@@ -37,9 +37,9 @@ export function KitChoice({
         <div className="grid gap-2 border-l-4 border-hair pl-4">
           <Choice
             label="Stage"
-            value={plan.kit_stage ?? worn.place.stage}
+            value={plan.kitStage ?? worn.place.stage}
             options={KIT_STAGES}
-            onChosen={(stage) => change({ do: "set", change: { kit_stage: stage as KitStage } })}
+            onChosen={(stage) => change({ do: "set", change: { kitStage: stage as KitStage } })}
           />
           <p className="text-sm">{worn.place.reason}</p>
           {fitSentences(worn.fit, today).map((sentence) => (

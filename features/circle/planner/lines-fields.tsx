@@ -15,7 +15,7 @@ const SIDES = [
   { value: "R", label: "right" },
 ] as const;
 
-const A_COMPANION = { name: "a steady horse", side: "L", rope_slack: true, head_at: "its shoulder" } as const;
+const A_COMPANION = { name: "a steady horse", side: "L", ropeSlack: true, headAt: "its shoulder" } as const;
 
 type Change = (change: Partial<LinesSetup>) => void;
 
@@ -26,17 +26,12 @@ function CompanionFields({ companion, change }: { companion: NonNullable<LinesSe
     <div className="grid gap-3 border-l-4 border-hair pl-4 sm:grid-cols-2">
       <TextBox label="Who" value={companion.name} maxLength={80} onTyped={(name) => set({ name })} />
       <Choice label="On the" value={companion.side} options={SIDES} onChosen={(side) => set({ side: side as "L" | "R" })} />
-      <TextBox
-        label="This horse’s head stands at"
-        value={companion.head_at}
-        maxLength={80}
-        onTyped={(headAt) => set({ head_at: headAt })}
-      />
+      <TextBox label="This horse’s head stands at" value={companion.headAt} maxLength={80} onTyped={(headAt) => set({ headAt: headAt })} />
       <CheckRow
         className="self-end"
         label="its rope hangs slack"
-        checked={companion.rope_slack}
-        onCheck={(slack) => set({ rope_slack: slack })}
+        checked={companion.ropeSlack}
+        onCheck={(slack) => set({ ropeSlack: slack })}
       />
     </div>
   );
@@ -82,8 +77,8 @@ export function LinesFields({ lines, change }: { lines: LinesSetup; change: Chan
       </div>
       <CheckRow
         label="the quick release was tried"
-        checked={lines.release_checked}
-        onCheck={(checked) => change({ release_checked: checked })}
+        checked={lines.releaseChecked}
+        onCheck={(checked) => change({ releaseChecked: checked })}
       />
       <CheckRow
         label="a steady companion alongside"

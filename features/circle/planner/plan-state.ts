@@ -19,7 +19,7 @@ export const USUAL_LINES: LinesSetup = {
   head: "",
   traffic: "none",
   companion: null,
-  release_checked: false,
+  releaseChecked: false,
 };
 
 const other = (side: "L" | "R"): "L" | "R" => (side === "L" ? "R" : "L");
@@ -38,8 +38,8 @@ export function changePlan(plan: CirclePlan, change: PlanChange): CirclePlan {
       }
       const form = next.form;
       // Long lines are no circle: they have no radius, and count no circling.
-      if (form === "lines") return { ...next, lines: next.lines ?? USUAL_LINES, radius_m: null };
-      return { ...next, lines: null, radius_m: form === "pen" ? null : (next.radius_m ?? 8) };
+      if (form === "lines") return { ...next, lines: next.lines ?? USUAL_LINES, radiusMetres: null };
+      return { ...next, lines: null, radiusMetres: form === "pen" ? null : (next.radiusMetres ?? 8) };
     }
     case "segment":
       return { ...plan, segments: segments.map((one, i) => (i === change.at ? { ...one, ...change.change } : one)) };

@@ -21,17 +21,17 @@ interface Line {
 export function Radius({ plan, lines, change }: { plan: CirclePlan; lines: readonly Line[]; change: (change: PlanChange) => void }) {
   const units = useUnits();
   // A pace is a pace; a length is typed in the units of this device.
-  const unit = plan.radius_by === "paces" ? PACE_METRES : units === "imperial" ? feetToMetres(1) : 1;
+  const unit = plan.radiusBy === "paces" ? PACE_METRES : units === "imperial" ? feetToMetres(1) : 1;
   const shown = (metres: number) => String(Math.round((metres / unit) * 10) / 10);
   const [typed, setTyped] = useState<string | null>(null);
-  const radius = plan.radius_m ?? 8;
+  const radius = plan.radiusMetres ?? 8;
   const isRadius = (value: number | null): value is number => value !== null && !isOutOf(value * unit, LEAST_METRES, MOST_METRES);
   const bad = typed !== null && !isRadius(numberTyped(typed));
   return (
     <div className="flex flex-wrap items-end gap-3">
       <Choice
         label="Radius by"
-        value={plan.radius_by}
+        value={plan.radiusBy}
         width="w-44"
         options={[
           { value: "line", label: `line let out, ${lengthUnit(units)}` },
@@ -40,7 +40,7 @@ export function Radius({ plan, lines, change }: { plan: CirclePlan; lines: reado
         ]}
         onChosen={(by) => {
           setTyped(null);
-          change({ do: "set", change: { radius_by: by as CirclePlan["radius_by"] } });
+          change({ do: "set", change: { radiusBy: by as CirclePlan["radiusBy"] } });
         }}
       />
       <NumberBox
@@ -51,22 +51,27 @@ export function Radius({ plan, lines, change }: { plan: CirclePlan; lines: reado
         onTyped={(text) => {
           setTyped(text);
           const next = typedNumber(text);
-          if (isRadius(next)) change({ do: "set", change: { radius_m: Math.round(next * unit * 100) / 100 } });
+          if (isRadius(next)) change({ do: "set", change: { radiusMetres: Math.round(next * unit * 100) / 100 } });
         }}
         onBlur={() => setTyped(null)}
       />
-      {plan.radius_by === "line" &&
+      {plan.radiusBy === "line" &&
         lines
           .flatMap(({ id, name, lengthMetres }) => (lengthMetres === null || lengthMetres < 4 ? [] : [{ id, name, lengthMetres }]))
           .map(({ id, name, lengthMetres }) => (
-            <button key={id} type="button" className="act-quiet" onClick={() => change({ do: "set", change: { radius_m: lengthMetres } })}>
+            <button
+              key={id}
+              type="button"
+              className="act-quiet"
+              onClick={() => change({ do: "set", change: { radiusMetres: lengthMetres } })}
+            >
               {name}, {lengthWords(lengthMetres, units)}
             </button>
           ))}
       <p id="radius-says" className={`basis-full text-sm ${bad ? "font-semibold text-brick" : "text-soft"}`}>
         {bad
           ? `Radius: from ${lengthWords(LEAST_METRES, units)} to ${lengthWords(MOST_METRES, units)}.`
-          : `A circle ${lengthWords(Math.round(radius * 20) / 10, units)} across${plan.radius_by === "paces" ? `, ${lengthWords(PACE_METRES, units)} to a pace` : ""}.`}
+          : `A circle ${lengthWords(Math.round(radius * 20) / 10, units)} across${plan.radiusBy === "paces" ? `, ${lengthWords(PACE_METRES, units)} to a pace` : ""}.`}
       </p>
     </div>
   );

@@ -47,9 +47,7 @@ export function TransitionsFields({ plan, change }: { plan: CirclePlan; change: 
           placeholder="none; a pole, two cones"
           onBlur={(event) => set({ obstacles: obstaclesTyped(event.target.value) })}
         />
-        {obstacles.length > 0 && (
-          <CheckRow label="led over them first" checked={plan.led_first} onCheck={(led) => set({ led_first: led })} />
-        )}
+        {obstacles.length > 0 && <CheckRow label="led over them first" checked={plan.ledFirst} onCheck={(led) => set({ ledFirst: led })} />}
       </div>
     </details>
   );

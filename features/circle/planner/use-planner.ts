@@ -2,6 +2,7 @@
 
 import { useMemo, useReducer, useState } from "react";
 import { type CircleOverride, type CirclePlan, circleCaps, planCautions, standingCautions, wornAt } from "@/core/circle";
+import { planToLog } from "@/core/events/circle-log";
 import type { PlannerStart } from "@/core/start";
 import { send, useRequestIds } from "@/ui/form";
 import { useWay } from "@/ui/way";
@@ -34,7 +35,7 @@ export function usePlanner(start: PlannerStart, storeId: string) {
   );
   const worn = kit.find(({ id }) => id === plan.kit) ?? null;
   const cautions = useMemo(() => {
-    const kitWorn = wornAt(worn?.place, plan.kit_stage);
+    const kitWorn = wornAt(worn?.place, plan.kitStage);
     const at = start.places.find(({ id }) => id === place) ?? null;
     return planCautions(plan, caps, { ...start.use, kitWorn }, { age, allowance }, settings, at);
   }, [plan, caps, start.use, worn, age, allowance, settings, start.places, place]);
@@ -57,7 +58,7 @@ export function usePlanner(start: PlannerStart, storeId: string) {
       place: orNull(place),
       start_rung: chosen?.rung ?? null,
       kit: plan.kit === null ? [] : [plan.kit],
-      circle: { plan: whole, overrides: own },
+      circle: { plan: planToLog(whole), overrides: own },
     };
     const id = ids.idFor(asked);
     const begun = await beginSession(storeId, { id, ...asked });
@@ -67,7 +68,7 @@ export function usePlanner(start: PlannerStart, storeId: string) {
   };
   const keep = async () => {
     setSaid(null);
-    const sent = await send("PUT", `/api/horses/${horse.id}/circle/plan`, { plan: whole });
+    const sent = await send("PUT", `/api/horses/${horse.id}/circle/plan`, { plan: planToLog(whole) });
     setSaid(sent.ok ? "Kept: the next session begins with it, where no ramp runs." : sent.message);
   };
   return {

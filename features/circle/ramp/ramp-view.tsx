@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import { useForm } from "react-hook-form";
 import { type CircleCaps, firstSide, type LoadEntry } from "@/core/circle";
+import { toLog } from "@/core/events/circle-log";
 import { check, circleSetupSchema } from "@/core/schemas";
 import type { PlannerStart } from "@/core/start";
 import { Choice, NumberBox, type Outcome, OutcomeLine, send } from "@/ui/form";
@@ -54,7 +55,7 @@ function useSetup(start: PlannerStart) {
   const submit = form.handleSubmit(async (typed) => {
     const { rampProblem, soundTwice } = judgeSetup(typed, start);
     if (rampProblem !== null || soundTwice) return setOutcome({ text: rampProblem ?? "Each sound means one thing alone.", bad: true });
-    const checked = check(circleSetupSchema, setupBody(typed, start));
+    const checked = check(circleSetupSchema, toLog(setupBody(typed, start)));
     if (!checked.ok) return setOutcome({ text: checked.problems[0]?.message ?? "", bad: true });
     const sent = await send("PUT", `/api/horses/${start.horse.id}/circle`, checked.value);
     setOutcome(sent.ok ? { text: "Saved.", bad: false } : { text: sent.message, bad: true });
@@ -69,7 +70,7 @@ export function RampView({ start, entries }: { start: PlannerStart; entries: rea
   const { form, values, judged, outcome, submit, busy } = useSetup(start);
   const { register, setValue } = form;
   const stiffer = values.stiffer === "" ? null : values.stiffer;
-  const side = firstSide({ stiffer, stiffer_first: values.stifferComes === "first" });
+  const side = firstSide({ stiffer, stifferFirst: values.stifferComes === "first" });
   return (
     <form onSubmit={(event) => void submit(event)} noValidate>
       <h1 className="text-[2rem]">Ramp and caps, {horse.name}</h1>

@@ -61,26 +61,26 @@ export function setupValues({ setup, today }: PlannerStart): SetupValues {
   return {
     ways: setup.ways,
     stiffer: setup.stiffer ?? "",
-    stifferComes: setup.stiffer_first ? "first" : "second",
+    stifferComes: setup.stifferFirst ? "first" : "second",
     caps: {
-      session: shown(setup.caps.session_minutes),
-      week: shown(setup.caps.week_minutes),
-      visits: shown(setup.caps.week_visits),
+      session: shown(setup.caps.sessionMinutes),
+      week: shown(setup.caps.weekMinutes),
+      visits: shown(setup.caps.weekVisits),
     },
     sounds: { ...setup.sounds },
     raised: ramp !== null,
     from: typedLoad(ramp?.start ?? USUAL_START),
     goal: typedLoad(ramp?.goal ?? { walk: 6, trot: 8, canter: 0, obstacles: true }),
-    sessionsAWeek: String(ramp?.sessions_a_week ?? 3),
-    radius: String(ramp?.radius_m ?? 8),
+    sessionsAWeek: String(ramp?.sessionsAWeek ?? 3),
+    radius: String(ramp?.radiusMetres ?? 8),
     since: ramp?.since ?? today,
   };
 }
 
 const ownCaps = ({ caps }: Pick<SetupValues, "caps">) => ({
-  session_minutes: typedNumber(caps.session),
-  week_minutes: typedNumber(caps.week),
-  week_visits: typedNumber(caps.visits),
+  sessionMinutes: typedNumber(caps.session),
+  weekMinutes: typedNumber(caps.week),
+  weekVisits: typedNumber(caps.visits),
 });
 
 /** The typed set-up as its route takes it. */
@@ -88,7 +88,7 @@ export function setupBody(values: SetupValues, { setup }: PlannerStart) {
   return {
     ways: values.ways,
     stiffer: values.stiffer === "" ? null : values.stiffer,
-    stiffer_first: values.stifferComes === "first",
+    stifferFirst: values.stifferComes === "first",
     caps: ownCaps(values),
     sounds: values.sounds,
     plan: setup.plan,
@@ -96,8 +96,8 @@ export function setupBody(values: SetupValues, { setup }: PlannerStart) {
       ? {
           start: loadOf(values.from),
           goal: loadOf(values.goal),
-          sessions_a_week: Number(values.sessionsAWeek),
-          radius_m: typedNumber(values.radius),
+          sessionsAWeek: Number(values.sessionsAWeek),
+          radiusMetres: typedNumber(values.radius),
           since: values.since,
         }
       : null,

@@ -1,3 +1,4 @@
+import { fromLog } from "@/core/events/circle-log";
 import { type CircleSetupInput, circleSetupSchema } from "@/core/schemas";
 import { saveCircleSetup } from "@/store";
 import { takeForm } from "../../../../server/form-route";
@@ -7,6 +8,6 @@ import { today } from "../../../../server/horse-care";
 export async function PUT(request: Request, { params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   return takeForm(request, circleSetupSchema, (store, input) =>
-    saveCircleSetup(store, id, input as unknown as CircleSetupInput, today(store)),
+    saveCircleSetup(store, id, fromLog(input) as CircleSetupInput, today(store)),
   );
 }

@@ -1,4 +1,4 @@
-import type { CirclePlan } from "@/core/circle";
+import { planFromLog } from "@/core/events/circle-log";
 import { keptPlanSchema } from "@/core/schemas";
 import { saveCirclePlan } from "@/store";
 import { takeForm } from "../../../../../server/form-route";
@@ -7,7 +7,7 @@ import { takeForm } from "../../../../../server/form-route";
 export async function PUT(request: Request, { params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   return takeForm(request, keptPlanSchema, async (store, { plan }) => {
-    await saveCirclePlan(store, id, plan as unknown as CirclePlan);
+    await saveCirclePlan(store, id, planFromLog(plan));
     return { id };
   });
 }

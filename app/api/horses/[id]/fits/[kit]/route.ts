@@ -1,3 +1,4 @@
+import { fromLog } from "@/core/events/circle-log";
 import { type KitFitInput, kitFitSchema } from "@/core/schemas";
 import { saveKitFit } from "@/store";
 import { takeForm } from "../../../../../server/form-route";
@@ -6,7 +7,7 @@ import { takeForm } from "../../../../../server/form-route";
 export async function PUT(request: Request, { params }: { params: Promise<{ id: string; kit: string }> }) {
   const { id, kit } = await params;
   return takeForm(request, kitFitSchema, async (store, input) => {
-    await saveKitFit(store, id, kit, input as unknown as KitFitInput);
+    await saveKitFit(store, id, kit, fromLog(input) as KitFitInput);
     return { kit };
   });
 }
