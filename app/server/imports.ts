@@ -3,6 +3,7 @@ import { randomUUID as newId } from "node:crypto";
 import { appendFileSync, closeSync, mkdirSync, openSync, readSync, rmSync, statSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { delimiterOf, guessMapping, NotSuchAFileError, outcomeOf, parseCsv, type TrialsMapping } from "@/core/formats";
+import { trialsMappingDocument } from "@/core/formats/mapping-document";
 import type { ImportState } from "@/features/in-out/import-state";
 import {
   bringEvents,
@@ -10,6 +11,7 @@ import {
   CancelledError,
   closeStore,
   isOfCode,
+  keptJson,
   mergeStore,
   openStore,
   type Reading,
@@ -143,15 +145,9 @@ async function lookAt(store: Store, path: string): Promise<NonNullable<ImportSta
   };
 }
 
-async function rememberedMapping(store: Store): Promise<TrialsMapping | undefined> {
-  const kept = await readMeta(store, MAPPING_KEY);
-  if (kept === null) return undefined;
-  try {
-    return JSON.parse(kept) as TrialsMapping;
-  } catch {
-    return undefined;
-  }
-}
+/** What was said of a table of these columns before; undefined where nothing was, or nothing this version can read. */
+const rememberedMapping = async (store: Store): Promise<TrialsMapping | undefined> =>
+  keptJson(await readMeta(store, MAPPING_KEY), trialsMappingDocument);
 
 function fail(one: Running, error: unknown): void {
   const cancelled = isOfCode(error, "cancelled");
