@@ -21,7 +21,12 @@ function Under({ id, label, small = false, className = "", children }: Labelled 
 }
 
 /** One thing that can be chosen; a bare text is its own value. */
-export type Option = string | { readonly value: string; readonly label: ReactNode };
+export type Option<Value extends string = string> = Value | { readonly value: Value; readonly label: ReactNode };
+
+/** What is chosen with an option. */
+type ValueOf<One> = One extends string ? One : One extends { readonly value: infer Value extends string } ? Value : never;
+
+const optionValue = (option: Option): string => (typeof option === "string" ? option : option.value);
 
 /** Things of the yard as what can be chosen. */
 export const named = (list: readonly { readonly id: string; readonly name: string }[]): readonly Option[] =>
@@ -33,10 +38,10 @@ export function Options({ options, empty }: { readonly options: readonly Option[
     <>
       {empty !== undefined && <option value="">{empty}</option>}
       {options.map((option) => {
-        const { value, label } = typeof option === "string" ? { value: option, label: option } : option;
+        const value = optionValue(option);
         return (
           <option key={value} value={value}>
-            {label}
+            {typeof option === "string" ? option : option.label}
           </option>
         );
       })}
@@ -44,15 +49,8 @@ export function Options({ options, empty }: { readonly options: readonly Option[
   );
 }
 
-type Chosen = Labelled & {
-  readonly options: readonly Option[];
-  /** What stands where nothing is chosen; left out where something always is. */
-  readonly empty?: string;
-  readonly width?: string;
-};
-
 /** One of several, chosen from a list. It is used by its value, or spread with what a form registers. */
-export function Choice({
+export function Choice<const One extends Option, Empty extends string | undefined = undefined>({
   label,
   small,
   className,
@@ -61,15 +59,26 @@ export function Choice({
   width = "",
   onChosen,
   ...rest
-}: Chosen & { readonly onChosen?: (value: string) => void } & Omit<ComponentProps<"select">, "children" | "className">) {
+}: Labelled & {
+  readonly options: readonly One[];
+  /** What stands where nothing is chosen; left out where something always is. */
+  readonly empty?: Empty;
+  readonly width?: string;
+  /** Told what was chosen; an empty text where nothing is. */
+  readonly onChosen?: (value: ValueOf<One> | (Empty extends string ? "" : never)) => void;
+} & Omit<ComponentProps<"select">, "children" | "className">) {
   const own = useId();
   const id = rest.id ?? own;
+  const choose = (text: string) => {
+    // Nothing else than what stands in the list, or nothing at all, comes out of it.
+    if (text === "" || options.some((option) => optionValue(option) === text)) onChosen?.(text as ValueOf<One>);
+  };
   return (
     <Under id={id} label={label} small={small} className={className}>
       <select
         {...rest}
         id={id}
-        {...(onChosen === undefined ? {} : { onChange: (event) => onChosen(event.target.value) })}
+        {...(onChosen === undefined ? {} : { onChange: (event) => choose(event.target.value) })}
         className={`field-box mt-1 ${width}`}
       >
         <Options options={options} empty={empty} />

@@ -1,4 +1,4 @@
-import { type CirclePlan, FIT_CHECKS, fitSentences, KIT_STAGES, type KitStage } from "@/core/circle";
+import { type CirclePlan, FIT_CHECKS, fitSentences, KIT_STAGES } from "@/core/circle";
 import type { PlannerStart } from "@/core/start";
 import { Choice, named } from "@/ui/form";
 import type { PlanChange } from "./plan-state";
@@ -39,7 +39,7 @@ export function KitChoice({
             label="Stage"
             value={plan.kitStage ?? worn.place.stage}
             options={KIT_STAGES}
-            onChosen={(stage) => change({ do: "set", change: { kitStage: stage as KitStage } })}
+            onChosen={(stage) => change({ do: "set", change: { kitStage: stage } })}
           />
           <p className="text-sm">{worn.place.reason}</p>
           {fitSentences(worn.fit, today).map((sentence) => (

@@ -25,7 +25,7 @@ function CompanionFields({ companion, change }: { companion: NonNullable<LinesSe
   return (
     <div className="grid gap-3 border-l-4 border-hair pl-4 sm:grid-cols-2">
       <TextBox label="Who" value={companion.name} maxLength={80} onTyped={(name) => set({ name })} />
-      <Choice label="On the" value={companion.side} options={SIDES} onChosen={(side) => set({ side: side as "L" | "R" })} />
+      <Choice label="On the" value={companion.side} options={SIDES} onChosen={(side) => set({ side })} />
       <TextBox label="This horse’s head stands at" value={companion.headAt} maxLength={80} onTyped={(headAt) => set({ headAt: headAt })} />
       <CheckRow
         className="self-end"
@@ -61,13 +61,13 @@ export function LinesFields({ lines, change }: { lines: LinesSetup; change: Chan
           label="Traffic is on the"
           value={lines.traffic}
           options={[{ value: "none", label: "nowhere near" }, ...SIDES]}
-          onChosen={(traffic) => change({ traffic: traffic as LinesSetup["traffic"] })}
+          onChosen={(traffic) => change({ traffic })}
         />
         <Choice
           label="Blinkers"
           value={lines.blinkers}
           options={["none", "on", { value: "off", label: "off, carried along" }]}
-          onChosen={(blinkers) => change({ blinkers: blinkers as LinesSetup["blinkers"] })}
+          onChosen={(blinkers) => change({ blinkers })}
         />
         <div className="flex flex-wrap items-end gap-x-5 gap-y-2">
           {(["traces", "breeching"] as const).map((key) => (

@@ -40,7 +40,7 @@ export function Radius({ plan, lines, change }: { plan: CirclePlan; lines: reado
         ]}
         onChosen={(by) => {
           setTyped(null);
-          change({ do: "set", change: { radiusBy: by as CirclePlan["radiusBy"] } });
+          change({ do: "set", change: { radiusBy: by } });
         }}
       />
       <NumberBox

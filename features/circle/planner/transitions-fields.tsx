@@ -28,7 +28,7 @@ export function TransitionsFields({ plan, change }: { plan: CirclePlan; change: 
             options={TRANSITIONS_BY.map((by) => ({ value: by, label: BY_WORDS[by] }))}
             onChosen={(by) =>
               set({
-                transitions: { ...transitions, by: by as CirclePlan["transitions"]["by"], every: by === "will" ? null : 1 },
+                transitions: { ...transitions, by, every: by === "will" ? null : 1 },
               })
             }
           />

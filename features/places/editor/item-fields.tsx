@@ -3,12 +3,10 @@ import {
   PLACE_ITEM_KINDS,
   PLACE_ITEM_WORDS,
   type PlaceItem,
-  type PlaceItemKind,
   type PlaceOutline,
   putInside,
   ZONE_RULE_WORDS,
   ZONE_RULES,
-  type ZoneRule,
 } from "@/core/place";
 import { Choice, NumberBox, TextBox } from "@/ui/form";
 import { lengthUnit, shownLength, typedMetres, useUnits } from "@/ui/units";
@@ -50,7 +48,7 @@ export function ItemFields({
         label="Kind"
         value={item.kind}
         options={PLACE_ITEM_KINDS.map((kind) => ({ value: kind, label: PLACE_ITEM_WORDS[kind] }))}
-        onChosen={(kind) => onChange({ ...item, kind: kind as PlaceItemKind })}
+        onChosen={(kind) => onChange({ ...item, kind })}
       />
       <button type="button" onClick={onRemove} className="act-quiet self-end">
         <Trash2 size={16} aria-hidden="true" /> Take out
@@ -62,7 +60,7 @@ export function ItemFields({
         empty="nothing in particular"
         value={item.rule ?? ""}
         options={ZONE_RULES.map((rule) => ({ value: rule, label: ZONE_RULE_WORDS[rule] }))}
-        onChosen={(rule) => onChange({ ...item, rule: rule === "" ? undefined : (rule as ZoneRule) })}
+        onChosen={(rule) => onChange({ ...item, rule: rule === "" ? undefined : rule })}
       />
       <p className="col-span-2 self-end text-sm text-soft">The recorder says it when the horse is tapped in there.</p>
       {MEASURES.map(({ label, key, least }) => (
