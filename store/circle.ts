@@ -1,10 +1,11 @@
 import { randomUUID as newId } from "node:crypto";
-import { type ChangedSound, type CircleCall, type CirclePlan, type CircleSetup, type KitFit, USUAL_SETUP } from "@/core/circle";
+import { type ChangedSound, type CirclePlan, type CircleSetup, type KitFit, USUAL_SETUP } from "@/core/circle";
 import { circleSetupDocument, kitFitDocument } from "@/core/circle/document";
 import { addDays, type Day } from "@/core/day";
 import { kindsWhere } from "@/core/events";
 import { toLog } from "@/core/events/circle-log";
 import type { CircleSetupInput, HandLoadInput } from "@/core/schemas";
+import { keysOf } from "@/core/typed";
 import { getHorse } from "./horses";
 import { keptJson } from "./kept-json";
 import type { HandLoadRow } from "./models";
@@ -32,7 +33,7 @@ const NEW_DAYS = 60;
 
 /** Which sounds mean something else now than the horse has learned. */
 function changedSounds(before: CircleSetup, now: CircleSetupInput, today: Day, worked: boolean): ChangedSound[] {
-  const calls = Object.keys(now.sounds) as CircleCall[];
+  const calls = keysOf(now.sounds);
   return calls.flatMap((call) => {
     const known = before.changed.find((one) => one.call === call);
     const learned = known?.before ?? before.sounds[call];

@@ -1,4 +1,5 @@
 import type { CircleSegment } from "../events/circle-plan";
+import { keysOf } from "../typed";
 import { CALL_AHEAD_SECONDS, type Stretch } from "./schedule";
 
 /** A tone of a sound: from when, how long (s) and how high (Hz). */
@@ -35,7 +36,7 @@ export const CIRCLE_SOUNDS = {
 } as const satisfies Readonly<Record<string, readonly TrackTone[]>>;
 
 export type CircleSound = keyof typeof CIRCLE_SOUNDS;
-export const CIRCLE_SOUND_NAMES = Object.keys(CIRCLE_SOUNDS) as CircleSound[];
+export const CIRCLE_SOUND_NAMES = keysOf(CIRCLE_SOUNDS);
 
 /** Which sound means what, to begin with. The same sound always means the same thing. */
 export const USUAL_SOUNDS: Readonly<Record<CircleCall, CircleSound>> = {

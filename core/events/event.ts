@@ -1,12 +1,13 @@
 import * as yup from "yup";
 import { type Checked, check, EARLIEST_WALL_MS, record } from "../checks/common";
 import { BATCH_LIMITS, wireProblem } from "../checks/wire";
+import { keysOf } from "../typed";
 import type { EventType, Payload, SessionEvent } from "./fact";
 import { PARTS, type Part } from "./parts";
 import { payloadSchemas, uuid, whole, zeroOrMore } from "./payloads";
 
 /** Every event type of the formats document. */
-export const EVENT_TYPES = Object.keys(payloadSchemas) as EventType[];
+export const EVENT_TYPES = keysOf(payloadSchemas);
 
 const envelope = record({
   id: uuid().required("id is missing."),

@@ -1,3 +1,4 @@
+import { keysOf } from "../typed";
 /** What a kind of session is: the one place that says it. */
 export interface SessionKindFacts {
   /** What lists and sums call it. */
@@ -43,7 +44,7 @@ export const SESSION_KIND_FACTS = {
 } as const satisfies Readonly<Record<string, SessionKindFacts>>;
 
 export type SessionKind = keyof typeof SESSION_KIND_FACTS;
-export const SESSION_KINDS = Object.keys(SESSION_KIND_FACTS) as readonly SessionKind[];
+export const SESSION_KINDS = keysOf(SESSION_KIND_FACTS);
 
 /**
  * What a kind is. @throws RangeError where there is no such kind.

@@ -8,6 +8,7 @@ import {
   type ReadinessTime,
 } from "../behaviour";
 import { EASE_GRADES, type Strand, type StrandValue } from "../strands";
+import { placeIn } from "../typed";
 import { SIDE_WORDS } from "../words";
 import { FIRST_LOOK_ITEMS, type FirstLook, resultOf } from "./first-look";
 import { ACCEPTED_GRADE, TOOLS_TOWARDS_HAND, TOUCH_BEHAVIOUR, type Touch, TouchMap, type TouchTool, type TouchZone } from "./touch-map";
@@ -42,7 +43,7 @@ function newestTouch(map: TouchMap, zone: TouchZone, tool: TouchTool, side: "L" 
  */
 export function touchReadiness(need: Prerequisite, touches: readonly Touch[], time: ReadinessTime): PrerequisiteReadiness {
   const { zone, tool = "hand", side = "both", taken } = need.values as Record<string, string>;
-  const least = taken === undefined ? ACCEPTED_GRADE : (EASE_GRADES as readonly string[]).indexOf(taken);
+  const least = taken === undefined ? ACCEPTED_GRADE : placeIn(EASE_GRADES, taken);
   const map = new TouchMap(touches);
   const base = { behaviour: TOUCH_BEHAVIOUR, wanted: prerequisiteWords(need), ladderId: null };
   const sides = side === "left" ? (["L"] as const) : side === "right" ? (["R"] as const) : (["L", "R"] as const);

@@ -1,4 +1,5 @@
 import { cohenKappa, effectiveLooks, type Interval, type KappaAgreement, leads, scoreInterval } from "../evidence";
+import { isOneOf } from "../typed";
 import { percentSpan } from "../words";
 
 /** What a horse can go to when it is unsure, or nothing of the kind. */
@@ -51,7 +52,7 @@ const TEACH: Readonly<Record<ConnectionAnswer, string>> = {
 /** Fewer looks than this name no leader. */
 const LEAST_LOOKS = 10;
 
-const isAnswer = (text: string): text is ConnectionAnswer => (CONNECTION_ANSWERS as readonly string[]).includes(text);
+const isAnswer = (text: string): text is ConnectionAnswer => isOneOf(CONNECTION_ANSWERS, text);
 
 /** Beeps both of two observers answered, as a square table over the answers. */
 function agreementOf(samples: readonly Sample[]): KappaAgreement | null {

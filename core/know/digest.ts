@@ -5,6 +5,7 @@ import { REST_BEHAVIOUR } from "../events/session-kind";
 import type { Waiting } from "../evidence";
 import type { OwnTimeKind } from "../ladder";
 import { endOfWorkMs, type SessionRecord, until, workSeconds } from "../record";
+import { isOneOf } from "../typed";
 import { type BreathSums, breathSums, HEART_STRAND } from "../welfare";
 import { CONNECTION_QUESTION, type Sample } from "./connection";
 import { FIRST_LOOK_BEHAVIOUR, type FirstLook, firstLookOf } from "./first-look";
@@ -36,8 +37,8 @@ export interface KnowDigest {
   readonly runs?: readonly ChainRun[];
 }
 
-const isZone = (value: unknown): value is TouchZone => (TOUCH_ZONES as readonly unknown[]).includes(value);
-const isTool = (value: unknown): value is TouchTool => (TOUCH_TOOLS as readonly unknown[]).includes(value);
+const isZone = (value: unknown): value is TouchZone => isOneOf(TOUCH_ZONES, value);
+const isTool = (value: unknown): value is TouchTool => isOneOf(TOUCH_TOOLS, value);
 
 /**
  * Digests a session. Facts that are not of the product's own zones, tools or classes are passed over.

@@ -12,6 +12,7 @@ import {
 } from "../evidence";
 import { meetsPressure } from "../ladder";
 import { endOfWorkMs, type SessionRecord, until } from "../record";
+import { keysOf } from "../typed";
 import { counted, percentWords } from "../words";
 
 /** What one session showed in one zone. Seconds of working time. */
@@ -352,7 +353,7 @@ export function reliefMap(sessions: readonly SessionRelief[]): ReliefMap {
     secondsElsewhere += session.secondsElsewhere;
     for (const { zone, ...counts } of session.zones) {
       const sum = sums.get(zone) ?? { ...NOTHING, sessions: 0 };
-      for (const key of Object.keys(NOTHING) as (keyof Counts)[]) sum[key] += counts[key];
+      for (const key of keysOf(NOTHING)) sum[key] += counts[key];
       sum.sessions++;
       sums.set(zone, sum);
     }

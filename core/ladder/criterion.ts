@@ -1,4 +1,5 @@
 import { criterionSentence, EASE_GRADES, type Strand, type StrandValue } from "../strands";
+import { placeIn } from "../typed";
 import { MOVEMENT_GRADES } from "./conversation";
 import { type LadderPlan, methodOf, scheduleOf } from "./ladder";
 import { type PlayedSchedule, ratioList } from "./schedule";
@@ -89,7 +90,7 @@ export function criterionOf(plan: LadderPlan, number: number, { seed = number, e
   const side = strandValue(plan, rung.values, "side");
   const working = plan.strands.find((s) => s.id === plan.workingStrandId);
   const target = working === undefined ? undefined : numberOf(rung.values[working.id]);
-  const easeGrade = ease === undefined ? 0 : (EASE_GRADES as readonly string[]).indexOf(String(ease));
+  const easeGrade = ease === undefined ? 0 : placeIn(EASE_GRADES, String(ease));
   return {
     sentence: criterionSentence(plan.strands, rung.values, labels),
     max_phase: numberOf(strandValue(plan, rung.values, "lightness")),

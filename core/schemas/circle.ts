@@ -3,6 +3,7 @@ import { record } from "../checks/common";
 import { CIRCLE_SOUND_NAMES, type CircleCall, type CircleSetup, type CircleSound, HAND_KINDS, type KitFit, USUAL_SOUNDS } from "../circle";
 import { isDay } from "../day";
 import { circleOverridesSchema, circlePlanSchema } from "../events/circle-plan-schema";
+import { keysOf } from "../typed";
 import { todayOf } from "./horse";
 
 const side = () => yup.string<"L" | "R">().oneOf(["L", "R"], "${path}: left or right.");
@@ -20,7 +21,7 @@ const loadSchema = (label: string) =>
   });
 
 const sound = () => yup.string<CircleSound>().oneOf(CIRCLE_SOUND_NAMES, "${path}: not one of the sounds.").required();
-const CALLS = Object.keys(USUAL_SOUNDS) as CircleCall[];
+const CALLS = keysOf(USUAL_SOUNDS);
 
 /** How one horse works on the circle, as the form sends it. */
 export const circleSetupSchema = record({

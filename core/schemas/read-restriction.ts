@@ -1,13 +1,6 @@
 import { type Day, isDay } from "../day";
-import {
-  goneAgainstIn,
-  LIMBS,
-  type Limb,
-  RESTRICTION_FACTS,
-  type Restriction,
-  type RestrictionKind,
-  UNREAD,
-} from "../welfare/restrictions";
+import { isOneOf } from "../typed";
+import { goneAgainstIn, LIMBS, RESTRICTION_FACTS, type Restriction, type RestrictionKind, UNREAD } from "../welfare/restrictions";
 import { RESTRICTION_DETAILS } from "./restriction";
 
 /** A restriction as it is kept: whatever a program wrote, perhaps another version of this one. */
@@ -66,7 +59,7 @@ export function readRestriction(row: KeptRestriction): Restriction {
     amount: typeof row.amount === "number" ? row.amount : null,
     detail: nothing(row.detail) ? null : text(row.detail),
     // What is not one of the legs or sides means all of them.
-    limb: (LIMBS as readonly unknown[]).includes(row.limb) ? (row.limb as Limb) : null,
+    limb: isOneOf(LIMBS, row.limb) ? row.limb : null,
     carriesOthers: row.carries_others === "yes" ? true : row.carries_others === "no" ? false : null,
     reason: text(row.reason),
     givenBy: text(row.given_by),

@@ -1,6 +1,7 @@
 import * as yup from "yup";
 import { choiceSchema, optionalDaySchema, optionalNumberSchema, record, textSchema } from "../checks/common";
 import { TOUCH_ZONES } from "../know/touch-map";
+import { isOneOf } from "../typed";
 import {
   GAITS_SLOWEST_FIRST,
   isLegZone,
@@ -8,11 +9,9 @@ import {
   RESTRICTION_FACTS,
   RESTRICTION_KINDS,
   type RestrictionDetail,
-  type RestrictionKind,
 } from "../welfare/restrictions";
 
-const factsOf = (kind: unknown) =>
-  (RESTRICTION_KINDS as readonly unknown[]).includes(kind) ? RESTRICTION_FACTS[kind as RestrictionKind] : null;
+const factsOf = (kind: unknown) => (isOneOf(RESTRICTION_KINDS, kind) ? RESTRICTION_FACTS[kind] : null);
 
 /** What the detail of a restriction may be, by what kind of detail it is; left out where there is none to choose. */
 export const RESTRICTION_DETAILS: Readonly<Partial<Record<RestrictionDetail, readonly string[]>>> = {

@@ -1,3 +1,4 @@
+import { keysOf } from "../typed";
 /** One threshold of the yard: what it is called on screen, its bounds and what it is where nobody changed it. Shares are typed in per cent. */
 export interface SettingField {
   /** What it belongs to. */
@@ -209,7 +210,7 @@ export type SettingKey = keyof typeof SETTING_FIELDS;
 /** The thresholds of a yard. */
 export type YardSettings = Readonly<Record<SettingKey, number>>;
 
-export const SETTING_KEYS = Object.keys(SETTING_FIELDS) as SettingKey[];
+export const SETTING_KEYS = keysOf(SETTING_FIELDS);
 
 const fieldOf = (key: SettingKey): SettingField => SETTING_FIELDS[key];
 

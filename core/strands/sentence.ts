@@ -1,3 +1,4 @@
+import { placeIn } from "../typed";
 import { EASE_GRADES, type Strand, type StrandKey, type StrandValue } from "./strand";
 
 /** A piece of the criterion sentence; the numbers that decide are strong. */
@@ -79,7 +80,7 @@ function phrase({ strand, value }: Valued, phaseLabels: readonly string[]): Sent
     case "load":
       return [plain("with "), withUnit(value, "kg")];
     case "ease": {
-      const grade = (EASE_GRADES as readonly string[]).indexOf(words);
+      const grade = placeIn(EASE_GRADES, words);
       if (grade === 0) return [];
       return [plain(grade === EASE_GRADES.length - 1 ? words : `${words} or softer`)];
     }

@@ -1,5 +1,6 @@
 import { type Day, dayWords, isDay } from "../day";
 import type { LadderPlan } from "../ladder";
+import { isOneOf } from "../typed";
 import type { AgeCaution } from "./age";
 
 /** What a restriction switches off or caps. */
@@ -288,7 +289,7 @@ export type RestrictedPlan = Pick<LadderPlan, "strands" | "rungs" | "method">;
 function gaitRank(levels: readonly string[], level: string): number {
   const named = (words: string) => GAITS_SLOWEST_FIRST.findIndex((gait) => words.toLowerCase().includes(gait));
   const own = named(level);
-  if ((GAITS_SLOWEST_FIRST as readonly string[]).includes(level.toLowerCase())) return own;
+  if (isOneOf(GAITS_SLOWEST_FIRST, level.toLowerCase())) return own;
   const before = levels.slice(0, Math.max(0, levels.indexOf(level))).reduce((most, one) => Math.max(most, named(one)), -1);
   return own >= before ? own : before + 0.5;
 }

@@ -4,14 +4,15 @@ import { useMemo, useState } from "react";
 import { proposeTouch, TOUCH_TOOLS, TOUCH_ZONES, type Touch, TouchMap, type TouchTool, type TouchZone, zoneCaution } from "@/core/know";
 import type { SessionRecord } from "@/core/record";
 import { EASE_GRADES } from "@/core/strands";
+import { isOneOf } from "@/core/typed";
 import { closesZone, type TouchCap } from "@/core/welfare";
 import { SIDE_WORDS } from "@/core/words";
 import { HORSE_PART_NAMES, HorseMap, type HorsePart, MapLegend, mapZones, partOfZone } from "@/ui/horse-map";
 
 type Side = "L" | "R";
 
-const isZone = (value: unknown): value is TouchZone => (TOUCH_ZONES as readonly unknown[]).includes(value);
-const isTool = (value: unknown): value is TouchTool => (TOUCH_TOOLS as readonly unknown[]).includes(value);
+const isZone = (value: unknown): value is TouchZone => isOneOf(TOUCH_ZONES, value);
+const isTool = (value: unknown): value is TouchTool => isOneOf(TOUCH_TOOLS, value);
 
 /** The touches of the session under way, undone ones left out. */
 function touchesOf({ facts, startWallMs }: SessionRecord): Touch[] {

@@ -1,4 +1,5 @@
 import { type Block, isClean, isComparable, type Trial, whoseTrial } from "@/core/record";
+import { keysOf } from "@/core/typed";
 import type { SessionCache } from "./kept";
 
 /** Whose a session is, as its trials name them. */
@@ -73,7 +74,7 @@ const COLUMNS = {
 } as const;
 
 export type TrialColumn = keyof typeof COLUMNS;
-export const TRIAL_COLUMNS = Object.keys(COLUMNS) as readonly TrialColumn[];
+export const TRIAL_COLUMNS = keysOf(COLUMNS);
 const WRITERS = Object.values(COLUMNS);
 
 /** A trial as a row of its table, in the order of {@link TRIAL_COLUMNS}. */

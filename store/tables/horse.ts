@@ -1,6 +1,7 @@
 import { CIRCLE_SOUND_NAMES } from "@/core/circle";
 import { isDay, LATEST_YEAR } from "@/core/day";
 import { check, circleSetupSchema, HORSE_SEXES, kitFitSchema, pinnedSignsSchema } from "@/core/schemas";
+import { isOneOf } from "@/core/typed";
 import { DATE_KINDS } from "@/core/welfare";
 import * as is from "./checks";
 import { blob, flag, key, optional, orNull, real, text, whole } from "./column";
@@ -22,9 +23,7 @@ const setup = is.json(
     is.listOf(
       20,
       (one) =>
-        is.isRecord(one) &&
-        (CIRCLE_SOUND_NAMES as readonly unknown[]).includes((one as { before?: unknown }).before) &&
-        isDay((one as { since?: unknown }).since),
+        is.isRecord(one) && isOneOf(CIRCLE_SOUND_NAMES, (one as { before?: unknown }).before) && isDay((one as { since?: unknown }).since),
     )((value as { changed?: unknown }).changed ?? []),
 );
 const fit = is.json((value) => check(kitFitSchema, value).ok);

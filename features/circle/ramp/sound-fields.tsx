@@ -1,6 +1,7 @@
 import type { UseFormRegister } from "react-hook-form";
 import { CIRCLE_SOUND_NAMES, CIRCLE_SOUNDS, type CircleCall, type CircleSetup, USUAL_SOUNDS } from "@/core/circle";
 import { dayWords } from "@/core/day";
+import { keysOf } from "@/core/typed";
 import { Options } from "@/ui/form";
 import { play } from "../../sound/feedback";
 import type { SetupValues } from "./setup-values";
@@ -16,7 +17,7 @@ const CALL_WORDS: Readonly<Record<CircleCall, string>> = {
   canter: "canter",
 };
 
-const CALLS = Object.keys(USUAL_SOUNDS) as CircleCall[];
+const CALLS = keysOf(USUAL_SOUNDS);
 
 /** Which sound means what, each to be heard; and which were given another meaning. */
 export function SoundFields({
