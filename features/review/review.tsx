@@ -28,6 +28,27 @@ import { WordHistory } from "./word-history";
 /** Which of the finish's questions a note answers. */
 const NOTE_ABOUT: Readonly<Record<string, string>> = { better: "Better: ", next: "Next: ", handler: "My own point: " };
 
+/** Every trial in words, with what is counted beside them. Nothing where nothing was asked. */
+function EachTrial({
+  record,
+  summary,
+  trials,
+}: {
+  record: SessionRecord;
+  summary: ReturnType<typeof summariseSession>;
+  trials: ReturnType<typeof sentRecord>["trials"];
+}) {
+  if (trials.length === 0) return null;
+  return (
+    <TrialsInWords trials={trials} phases={record.blocks.map(({ criterion }) => criterion?.phases)}>
+      <p className="mt-3 text-sm text-soft">
+        At most {summary.longestMetRun} met in a row; {counted(record.offers, "offer")} nobody asked for;{" "}
+        {counted(record.cutOffAsks, "ask")} cut off before an answer; {counted(record.undone, "tap")} undone, {record.struck} struck out.
+      </p>
+    </TrialsInWords>
+  );
+}
+
 /** One session as it went: ribbon, numbers with their reasons, blocks, words, notes. */
 export function Review({
   storeId,
@@ -118,15 +139,7 @@ export function Review({
           <BlocksTable summary={summary} />
         </section>
       )}
-      {record.trials.length > 0 && (
-        <TrialsInWords trials={sent.trials} phases={record.blocks.map(({ criterion }) => criterion?.phases)}>
-          <p className="mt-3 text-sm text-soft">
-            At most {summary.longestMetRun} met in a row; {counted(record.offers, "offer")} nobody asked for;{" "}
-            {counted(record.cutOffAsks, "ask")} cut off before an answer; {counted(record.undone, "tap")} undone, {record.struck} struck
-            out.
-          </p>
-        </TrialsInWords>
-      )}
+      <EachTrial record={record} summary={summary} trials={sent.trials} />
       <div className="mt-9 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-8 lg:grid-cols-2">
         <WordHistory record={record} />
         <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-8">
