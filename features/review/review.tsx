@@ -28,6 +28,18 @@ import { WordHistory } from "./word-history";
 /** Which of the finish's questions a note answers. */
 const NOTE_ABOUT: Readonly<Record<string, string>> = { better: "Better: ", next: "Next: ", handler: "My own point: " };
 
+/** The notes of a session, each with the question of the finish it answers. */
+const notesOf = ({ facts }: SessionRecord) =>
+  facts
+    .filter((fact) => fact.type === "note")
+    .map(({ id, payload: { about, text } }) => ({ id, about: NOTE_ABOUT[about ?? ""] ?? "", text }));
+
+/** What a picture of the ribbon is called. */
+function ribbonName({ startWallMs, header }: SessionRecord): string {
+  const day = startWallMs === null ? "" : ` ${new Date(startWallMs).toISOString().slice(0, 10)}`;
+  return `${header?.horse ?? "session"}${day}`;
+}
+
 /** Every trial in words, with what is counted beside them. Nothing where nothing was asked. */
 function EachTrial({
   record,
@@ -87,12 +99,7 @@ export function Review({
   firstTrial?: number | null;
 }) {
   const summary = summariseSession(record);
-  const notes = record.facts
-    .filter((fact) => fact.type === "note")
-    .map(({ id, payload: { about, text } }) => ({ id, about: NOTE_ABOUT[about ?? ""] ?? "", text }));
   const sent = sentRecord(record);
-  const day = record.startWallMs === null ? "" : ` ${new Date(record.startWallMs).toISOString().slice(0, 10)}`;
-  const ribbonName = `${record.header?.horse ?? "session"}${day}`;
   return (
     <>
       <ReviewHead storeId={storeId} horseId={horseId} sessionId={sessionId} record={record} summary={summary} facts={facts} />
@@ -112,7 +119,7 @@ export function Review({
       ) : (
         <>
           <div className="mt-4">
-            <SessionRibbon record={sent.drawn} trials={sent.trials} endMs={endOfWorkMs(record)} name={ribbonName} />
+            <SessionRibbon record={sent.drawn} trials={sent.trials} endMs={endOfWorkMs(record)} name={ribbonName(record)} />
           </div>
           <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-8 md:grid-cols-2 lg:grid-cols-3">
             <Answers summary={summary} />
@@ -143,7 +150,7 @@ export function Review({
       <div className="mt-9 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-8 lg:grid-cols-2">
         <WordHistory record={record} />
         <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-8">
-          <Notes storeId={storeId} sessionId={sessionId} notes={notes} />
+          <Notes storeId={storeId} sessionId={sessionId} notes={notesOf(record)} />
           <TakeAlong sessionId={sessionId} />
         </div>
       </div>
