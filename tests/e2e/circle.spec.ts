@@ -3,9 +3,13 @@ import { v4 as newId } from "uuid";
 import { planFromTemplate } from "@/core/behaviour";
 import { clockAt, scheduleOf, USUAL_SOUNDS } from "@/core/circle";
 import { templateOf } from "@/library";
-import { PLAN } from "../support/circle-plan";
+import { planToLog } from "../../core/events/circle-log";
+import { PLAN as INSIDE } from "../support/circle-plan";
 import { emptyDraft } from "../support/plan";
 import { evidence, expect, exported, makeHorse, noAxeFindings, payloads, postTaps, test } from "./fixtures";
+
+/** As it is sent and logged. */
+const PLAN = planToLog(INSIDE);
 
 const PHONE = { width: 390, height: 664 };
 
