@@ -90,6 +90,9 @@ test("a horse kept by a program this one cannot read is recorded with no server:
   });
   await visitOnce(page, server.url, 1);
   await server.kill();
+  // The page before may still be keeping what it had fetched: only once it is gone does what is written here stay.
+  await page.goto(`${server.url}/pen?horses=1`);
+  await expect(page.getByRole("link", { name: "Kept anew" })).toBeVisible();
   // As a newer program would have kept it, in a shape of its own.
   await page.evaluate(async () => {
     const database = await new Promise<IDBDatabase>((resolve) => {
