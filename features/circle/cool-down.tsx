@@ -80,8 +80,17 @@ function HandOver({
 }
 
 /** Asked once breath is down. A dull horse is not down, and stays dull here also where it breathes faster again. */
-function IsItBright({ down, onBright }: { down: boolean; onBright: () => void }) {
-  const [dull, setDull] = useState(false);
+function IsItBright({
+  down,
+  dull,
+  setDull,
+  onBright,
+}: {
+  down: boolean;
+  dull: boolean;
+  setDull: (dull: boolean) => void;
+  onBright: () => void;
+}) {
   if (dull)
     return (
       <p role="alert" className="border-4 border-brick p-3 font-semibold">
@@ -169,6 +178,8 @@ export function CoolDownPanel({ start, circle, after }: { start: CircleStart; ci
   const { work, cool, hot, recovery } = useRecovery(start, circle);
   const ended = cool?.ended ?? null;
   const late = useLate(ended !== null, cool?.readings.at(-1)?.wallMs ?? cool?.startedMs ?? 0);
+  // Kept here: closing the session and undoing it does not make a dull horse bright.
+  const [dull, setDull] = useState(false);
   const resting = start.today.restingBreaths;
   const back = lastOfIt(watch);
   return (
@@ -188,6 +199,8 @@ export function CoolDownPanel({ start, circle, after }: { start: CircleStart; ci
           <HandOver people={start.yard.people} onHand={(who) => watch.press({ type: "cool", payload: { did: "handed", who } })} />
           <IsItBright
             down={recovery.down === true}
+            dull={dull}
+            setDull={setDull}
             onBright={() => watch.press({ type: "cool", payload: { did: "cooled", bright: true } })}
           />
           <CloseAllTheSame onClose={(reason) => watch.press({ type: "cool", payload: { did: "left", reason } })} />
