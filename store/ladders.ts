@@ -64,11 +64,17 @@ const storedLadder = (ladder: LadderRow, behaviour: BehaviourRow, version: numbe
   plan,
 });
 
-/** @throws NotFoundError where there is no such ladder or version. */
+/** @throws NotFoundError where there is no such ladder or version. UnreadError where its plan cannot be read, or the present one is lost. */
 export async function getLadder(store: Store, id: string, version?: number): Promise<StoredLadder> {
   const ladder = await ladderRow(store, id);
   const wanted = version ?? ladder.version;
-  return storedLadder(ladder, await behaviourRow(store, ladder.behaviour_id), wanted, await readPlan(store, id, wanted));
+  const behaviour = await behaviourRow(store, ladder.behaviour_id);
+  try {
+    return storedLadder(ladder, behaviour, wanted, await readPlan(store, id, wanted));
+  } catch (error) {
+    if (wanted === ladder.version && isOfCode(error, "not-found")) throw new UnreadError("its plan");
+    throw error;
+  }
 }
 
 async function withPlans(store: Store, rows: readonly LadderRow[]): Promise<StoredLadder[]> {

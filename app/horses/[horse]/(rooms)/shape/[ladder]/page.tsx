@@ -1,6 +1,5 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { notFound } from "next/navigation";
 import { wordsOfWay } from "@/core/behaviour";
 import { asksADay, chosenWays, wayCautions } from "@/core/ladder";
 import { ruleCheck, ruleCheckSentence } from "@/core/mastery";
@@ -11,10 +10,11 @@ import { LadderView } from "@/features/shape/ladder-view";
 import { PutLadderAway } from "@/features/shape/put-ladder-away";
 import { StepCosts } from "@/features/shape/step-costs";
 import { templateOf } from "@/library";
-import { asBehaviour, getHorse, getLadder, rungEvidence } from "@/store";
+import { asBehaviour, getHorse, rungEvidence } from "@/store";
 import { BinButton } from "@/ui/form";
 import { findOr404 } from "../../../../../server/find-or-404";
 import { horseCare } from "../../../../../server/horse-care";
+import { ladderHere } from "../../../../../server/ladder-here";
 import { ladderState } from "../../../../../server/ladder-state";
 import { RunningLine } from "../../../../../server/running-line";
 import { foundationsFor, graphLinks, transferOf } from "../../../../../server/shape-facts";
@@ -29,8 +29,7 @@ export const metadata: Metadata = { title: "Shape" };
 export default async function LadderPage({ params }: { params: Promise<{ horse: string; ladder: string }> }) {
   const { horse, ladder: id } = await params;
   const store = await getStore();
-  const ladder = await findOr404(getLadder(store, id));
-  if (ladder.horseId !== horse) notFound();
+  const ladder = await ladderHere(store, horse, id);
   const { allowance } = await horseCare(store, await findOr404(getHorse(store, horse)));
   const [evidence, state] = await Promise.all([
     rungEvidence(store, ladder, ladder.version),

@@ -1,13 +1,13 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { notFound } from "next/navigation";
 import { wordsOfWay } from "@/core/behaviour";
 import { methodCautions, wayCautions } from "@/core/ladder";
 import { PocketCard } from "@/features/shape/pocket-card";
 import { PrintButton } from "@/features/shape/print-button";
 import { templateOf } from "@/library";
-import { asBehaviour, getHorse, getLadder, getSettings } from "@/store";
+import { asBehaviour, getHorse, getSettings } from "@/store";
 import { findOr404 } from "../../../../../../server/find-or-404";
+import { ladderHere } from "../../../../../../server/ladder-here";
 import { getStore } from "../../../../../../server/store";
 
 export const metadata: Metadata = { title: "Pocket card" };
@@ -15,8 +15,7 @@ export const metadata: Metadata = { title: "Pocket card" };
 export default async function CardPage({ params }: { params: Promise<{ horse: string; ladder: string }> }) {
   const { horse, ladder: id } = await params;
   const store = await getStore();
-  const ladder = await findOr404(getLadder(store, id));
-  if (ladder.horseId !== horse) notFound();
+  const ladder = await ladderHere(store, horse, id);
   const { name } = await findOr404(getHorse(store, horse));
   const behaviour = asBehaviour(ladder.behaviour);
   const template = behaviour.template == null ? undefined : templateOf(behaviour.template);

@@ -1,10 +1,10 @@
 import type { Metadata } from "next";
-import { notFound } from "next/navigation";
 import { valuesOf } from "@/core/record";
 import { LadderEditor } from "@/features/shape/editor/ladder-editor";
-import { asBehaviour, getHorse, getLadder, newestEvidence, rungEvidence } from "@/store";
+import { asBehaviour, getHorse, newestEvidence, rungEvidence } from "@/store";
 import { findOr404 } from "../../../../../../server/find-or-404";
 import { horseCare } from "../../../../../../server/horse-care";
+import { ladderHere } from "../../../../../../server/ladder-here";
 import { editorSurroundings } from "../../../../../../server/shape-facts";
 import { getStore } from "../../../../../../server/store";
 
@@ -13,8 +13,7 @@ export const metadata: Metadata = { title: "Edit the ladder" };
 export default async function EditLadderPage({ params }: { params: Promise<{ horse: string; ladder: string }> }) {
   const { horse, ladder: id } = await params;
   const store = await getStore();
-  const ladder = await findOr404(getLadder(store, id));
-  if (ladder.horseId !== horse) notFound();
+  const ladder = await ladderHere(store, horse, id);
   const evidence = await rungEvidence(store, ladder, ladder.version);
   // A bar that follows looks at a hundred values at the most, and not every answer holds one.
   const trials = await newestEvidence(store, ladder, 1000);

@@ -1,12 +1,11 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { notFound } from "next/navigation";
 import { planChanges } from "@/core/ladder";
 import { TakeUpVersion } from "@/features/shape/take-up-version";
 import { VersionChart } from "@/features/shape/version-chart";
-import { asBehaviour, getLadder, listVersions, rungEvidenceByVersion } from "@/store";
+import { asBehaviour, listVersions, rungEvidenceByVersion } from "@/store";
 import { Day } from "@/ui/day";
-import { findOr404 } from "../../../../../../server/find-or-404";
+import { ladderHere } from "../../../../../../server/ladder-here";
 import { getStore } from "../../../../../../server/store";
 
 export const metadata: Metadata = { title: "Versions" };
@@ -14,8 +13,7 @@ export const metadata: Metadata = { title: "Versions" };
 export default async function VersionsPage({ params }: { params: Promise<{ horse: string; ladder: string }> }) {
   const { horse, ladder: id } = await params;
   const store = await getStore();
-  const ladder = await findOr404(getLadder(store, id));
-  if (ladder.horseId !== horse) notFound();
+  const ladder = await ladderHere(store, horse, id);
   const versions = await listVersions(store, id);
   const evidenceOf = await rungEvidenceByVersion(store, ladder);
   const shown = versions.map((version, i) => {
