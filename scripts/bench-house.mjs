@@ -88,8 +88,8 @@ export async function benchHouse({ say, figure, quantile, sizes }) {
         perSecond: Math.round(made.trials_per_s),
       });
       figure(`store, ${size}`, statSync(file).size / made.trials, "bytes a trial", BYTES_PER_TRIAL);
-      const reads = run(["page-reads", file], ["--conditions=react-server"]);
       const addresses = await addressesOf(file);
+      const reads = run(["page-reads", file, JSON.stringify(addresses)]);
       const port = await freePort();
       const server = spawn(process.execPath, ["scripts/start.mjs", "--port", String(port)], {
         env: { ...process.env, DEFT_DATA: folder },

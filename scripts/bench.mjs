@@ -282,7 +282,7 @@ function listening() {
 
 /** A table of trials brought in, beside SQLite's own prepared inserts of as many rows; and a million times through the product-limit estimate. */
 function bringingIn() {
-  const run = spawnSync(process.execPath, ["--conditions=react-server", "scripts/run.mjs", "bench-import"], {
+  const run = spawnSync(process.execPath, ["scripts/run.mjs", "bench-import"], {
     stdio: ["ignore", "pipe", "inherit"],
     encoding: "utf8",
   });

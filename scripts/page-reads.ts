@@ -1,14 +1,15 @@
-// node --conditions=react-server scripts/run.mjs page-reads FILE: what SQLite alone needs to read the rows each page shows.
-// A yardstick for npm run bench: each page's own queries, asked again over a bare connection.
+// node scripts/run.mjs page-reads FILE ADDRESSES: what SQLite alone needs to read the rows each page shows, by the addresses of
+// each in JSON. A yardstick for npm run bench: each page's own queries, asked again over a bare connection.
 import sqlite3 from "sqlite3";
 import { medianOf } from "@/core/evidence";
-import { closeStore, listHorses, openStore } from "@/store";
-import { pagesOf } from "@/tests/support/pages";
+import { closeStore, openStore } from "@/store";
+import { visit } from "@/tests/support/visit";
 
 const RUNS = 5;
+/** Of how many horses each page is asked. */
 const HORSES = 4;
 
-const file = process.argv[2] ?? "";
+const [file = "", given = "{}"] = process.argv.slice(2);
 const store = await openStore(file);
 const asked: { sql: string; bind: Record<string, unknown> }[] = [];
 // What is asked with its values written in is taken down as it is run; what is asked with values bound, where it is asked.
@@ -29,16 +30,15 @@ const raw = new sqlite3.Database(file, sqlite3.OPEN_READONLY);
 const all = (sql: string, bind: Record<string, unknown>) =>
   new Promise<unknown[]>((resolve, reject) => raw.all(sql, bind, (error, rows) => (error === null ? resolve(rows) : reject(error))));
 
-const horses = (await listHorses(store)).slice(0, HORSES).map(({ id }) => id);
-const pages = pagesOf(store, store.now());
+const pages = JSON.parse(given) as Record<string, readonly string[]>;
 const found: Record<string, { readMs: number; rows: number; questions: number }> = {};
-for (const [name, ask] of Object.entries(pages)) {
+for (const [name, addresses] of Object.entries(pages)) {
   const times: number[] = [];
   let rows = 0;
   let questions = 0;
-  for (const horse of horses) {
+  for (const address of addresses.slice(0, HORSES)) {
     asked.length = 0;
-    await ask(horse);
+    await visit(store, address);
     const list = [...asked];
     questions = list.length;
     for (let run = 0; run < RUNS; run++) {

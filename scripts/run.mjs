@@ -31,6 +31,15 @@ await build({
   format: "esm",
   target: "node20",
   packages: "external",
+  // A command asks pages as a server does: what keeps a module from a browser has nothing to keep here, and
+  // Next.js names its modules without the ending that Node.js asks for.
+  alias: { "server-only": "./tests/support/empty.ts" },
+  plugins: [
+    {
+      name: "next-with-endings",
+      setup: ({ onResolve }) => onResolve({ filter: /^next\/[a-z-]+$/ }, ({ path }) => ({ path: `${path}.js`, external: true })),
+    },
+  ],
   outExtension: { ".js": ".mjs" },
   logLevel: "error",
 });
