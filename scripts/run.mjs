@@ -1,5 +1,6 @@
 // Runs one of the TypeScript commands: installs what is missing, bundles the command, starts it.
 // Usage: node scripts/run.mjs NAME [arguments]
+import { AsyncLocalStorage } from "node:async_hooks";
 import { mkdirSync, readdirSync } from "node:fs";
 import { join } from "node:path";
 import { pathToFileURL } from "node:url";
@@ -45,5 +46,7 @@ await build({
 });
 const { rmSync } = await import("node:fs");
 process.once("exit", () => rmSync(out, { recursive: true, force: true }));
+// Next.js finds it there in its own server; page-reads asks its pages without one.
+globalThis.AsyncLocalStorage ??= AsyncLocalStorage;
 process.argv.splice(1, 2, join(out, `${name}.mjs`));
 await import(pathToFileURL(join(out, `${name}.mjs`)).href);
