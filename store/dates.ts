@@ -1,6 +1,6 @@
 import { randomUUID as newId } from "node:crypto";
 import type { HorseDateInput } from "@/core/schemas";
-import { type DateKind, dayAfterWeeks, type HorseDate } from "@/core/welfare";
+import { dayAfterWeeks, type HorseDate } from "@/core/welfare";
 import { getHorse } from "./horses";
 import type { HorseDateRow } from "./models";
 import { NotFoundError, pick, rowsOf } from "./rows";
@@ -11,7 +11,7 @@ const earliestFirst = (a: HorseDateRow, b: HorseDateRow) => a.day.localeCompare(
 
 /** A date as the core takes it. */
 export const asHorseDate = (row: HorseDateRow): HorseDate => ({
-  kind: row.kind as DateKind,
+  kind: row.kind,
   day: row.day,
   everyWeeks: row.every_weeks,
   note: row.note,

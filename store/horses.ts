@@ -6,6 +6,7 @@ import { type GoneAgainst, goneAgainstIn, type Restriction } from "@/core/welfar
 import type { HorsePhotoRow, HorseRow, RestrictionRow } from "./models";
 import { NotFoundError, pick, plain, rowsOf } from "./rows";
 import type { Store } from "./store";
+import type { PHOTO_TYPES } from "./tables/horse";
 
 /** All horses by name. */
 export async function listHorses(store: Store): Promise<HorseRow[]> {
@@ -233,11 +234,13 @@ export async function photoChangedMs(store: Store, horseId: string): Promise<num
   return row === null ? null : Number(row.get("changed_ms"));
 }
 
+export type PhotoType = (typeof PHOTO_TYPES)[number];
+
 /** Keeps a horse's picture, or takes it away with null. @throws NotFoundError where there is no such horse. */
 export async function setPhoto(
   store: Store,
   horseId: string,
-  photo: { readonly type: string; readonly bytes: Buffer } | null,
+  photo: { readonly type: PhotoType; readonly bytes: Buffer } | null,
 ): Promise<void> {
   await getHorse(store, horseId);
   await store.writer.write(async (transaction) => {

@@ -58,6 +58,7 @@ export {
   listRestrictions,
   nameApart,
   namesApart,
+  type PhotoType,
   photoChangedMs,
   restrictionsByHorse,
   setAway,

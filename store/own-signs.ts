@@ -8,7 +8,7 @@ import type { Store } from "./store";
 /** The signs the yard has added to the product's own, newest first. */
 export async function listOwnSigns(store: Store): Promise<PinnedSign[]> {
   const rows = await rowsOf(store.models.ownSign, "1 = 1 ORDER BY created_ms DESC");
-  return rows.map((row) => ({ name: row.name, class: row.class as PinnedSign["class"] }));
+  return rows.map((row) => ({ name: row.name, class: row.class }));
 }
 
 /** Adds a sign; one that is there already stays as it is. */

@@ -1,7 +1,7 @@
 import { randomUUID as newId } from "node:crypto";
 import type { Transaction } from "sequelize";
 import type { KitInput, PersonInput, PracticeInput } from "@/core/schemas";
-import type { Kit, KitKind } from "@/core/welfare";
+import type { Kit } from "@/core/welfare";
 import type { KitRow, PersonRow, PracticeRow } from "./models";
 import { NotFoundError, pick, plain, rowsOf } from "./rows";
 import type { Store } from "./store";
@@ -103,7 +103,7 @@ export async function updateKit(store: Store, id: string, input: KitInput): Prom
 /** A piece of kit as the core takes it. */
 export const asKit = (row: KitRow): Kit => ({
   name: row.name,
-  kind: row.kind as KitKind,
+  kind: row.kind,
   lengthMetres: row.length_m,
   massGrams: row.mass_g,
   bucklesEqual: row.buckles_equal === null ? null : Boolean(row.buckles_equal),

@@ -78,7 +78,7 @@ export async function placeNamed(store: Store, name: string, make: boolean, tran
   const known = (await listPlaces(store)).find((one) => one.name.toLowerCase() === name.toLowerCase());
   if (known !== undefined || !make) return known?.id ?? null;
   const id = newId();
-  const unknown = { shape: "rectangle", length_m: null, width_m: null, footing: "", fence: "" };
+  const unknown = { shape: "rectangle", length_m: null, width_m: null, footing: "", fence: "" } as const;
   await store.models.place.create({ id, name, ...unknown, sample: false, created_ms: store.now() }, { transaction });
   return id;
 }

@@ -1,6 +1,6 @@
 import { randomUUID as newId } from "node:crypto";
 import { mixedChance } from "@/core/chance";
-import { type Arm, type Counted, drawOrder, type TryBoth, type TryBothInput, tryWaysOf, waysFrom } from "@/core/experiment";
+import { type Arm, drawOrder, type TryBoth, type TryBothInput, tryWaysOf, waysFrom } from "@/core/experiment";
 import { armsDocument } from "@/core/experiment/document";
 import { keptJson } from "./kept-json";
 import { getLadder } from "./ladders";
@@ -17,7 +17,7 @@ const asTry = (row: TryBothRow, arms: readonly Arm[]): TryBoth => ({
   a: row.way_a,
   b: row.way_b,
   ways: tryWaysOf(row.way_changes, row.way_a, row.way_b),
-  counts: row.counts as Counted,
+  counts: row.counts,
   arms,
   mostAlike: row.most_alike,
   asksEach: row.asks_each,

@@ -20,6 +20,7 @@ import {
   type Store,
   writeMeta,
 } from "@/store";
+import { inProcess } from "./in-process";
 
 type Running = { -readonly [Key in keyof ImportState]: ImportState[Key] } & { path: string; cancelled: boolean };
 
@@ -35,7 +36,7 @@ const SAMPLE_ROWS = 5;
 const MAPPING_KEY = "import-mapping";
 
 // One process serves pages and routes from several bundles: they share what goes on.
-const shared = globalThis as typeof globalThis & { deftImport?: Running | null; deftReadApart?: ReadApart };
+const shared = inProcess<{ deftImport?: Running | null; deftReadApart?: ReadApart }>();
 
 const shown = ({ path: _, cancelled: __, ...state }: Running): ImportState => state;
 const busy = (one: Running | null | undefined): one is Running =>

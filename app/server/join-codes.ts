@@ -1,4 +1,5 @@
 import { randomInt } from "node:crypto";
+import { inProcess } from "./in-process";
 
 /** A code is read aloud over a fence: five figures, good for ten minutes. */
 export const CODE_FIGURES = 5;
@@ -10,7 +11,7 @@ interface Given {
 }
 
 /** One for the process: two bundles of the program must not each have their own. */
-const shared = globalThis as typeof globalThis & { deftCodes?: Map<string, Given> };
+const shared = inProcess<{ deftCodes?: Map<string, Given> }>();
 
 function codes(nowMs: number): Map<string, Given> {
   shared.deftCodes ??= new Map();

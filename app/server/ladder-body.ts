@@ -1,3 +1,4 @@
+import { fieldsOf } from "@/core/typed";
 import "server-only";
 import type { LadderPlan } from "@/core/ladder";
 import { type BehaviourInput, behaviourSchema, check, checkLadderPlan } from "@/core/schemas";
@@ -8,7 +9,7 @@ export function readLadderBody(
   value: unknown,
   beside: readonly string[],
 ): { behaviour: BehaviourInput; plan: LadderPlan } | { problem: Response } {
-  const body = typeof value === "object" && value !== null && !Array.isArray(value) ? (value as Record<string, unknown>) : {};
+  const body = fieldsOf(value);
   const unknown = Object.keys(body).filter((key) => !["behaviour", "plan", ...beside].includes(key));
   const behaviour = check(behaviourSchema, body.behaviour ?? {});
   const plan = checkLadderPlan(body.plan ?? {});

@@ -1,9 +1,10 @@
 import "server-only";
 import { connection } from "next/server";
 import type { Network } from "@/network";
+import { inProcess } from "./in-process";
 
 /** The launcher puts it here; see getStore. */
-const shared = globalThis as typeof globalThis & { deftNetwork?: Pick<Network, "state" | "turnOn" | "turnOff"> };
+const shared = inProcess<{ deftNetwork?: Pick<Network, "state" | "turnOn" | "turnOff"> }>();
 
 /** The way from the network to this machine, as the launcher holds it. */
 export async function getNetwork(): Promise<Pick<Network, "state" | "turnOn" | "turnOff">> {

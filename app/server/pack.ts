@@ -8,7 +8,7 @@ import { planToLog } from "@/core/events/circle-log";
 import { begunCircleDocument } from "@/core/events/circle-plan-document";
 import type { BegunSession, HorsePack, PackDigest, PackHorse, PackLadder, PackWorked, YardFacts } from "@/core/pack";
 import { secondsByLadder } from "@/core/pack";
-import { acrossMetresOf, type PlaceShape } from "@/core/place";
+import { acrossMetresOf } from "@/core/place";
 import type { CirclePack } from "@/core/today";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { templateOf } from "@/library";
@@ -203,7 +203,7 @@ export async function yardFacts(store: Store): Promise<YardFacts> {
       id,
       name,
       zones: zones.get(id) ?? [],
-      acrossMetres: acrossMetresOf(shape as PlaceShape, length_m, width_m),
+      acrossMetres: acrossMetresOf(shape, length_m, width_m),
     })),
     kit: kit.map((row) => ({ id: row.id, ...asKit(row) })),
   };

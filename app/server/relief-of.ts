@@ -1,6 +1,6 @@
 import "server-only";
 import { entranceRelief } from "@/core/know";
-import { outlineOf, type PlaceShape } from "@/core/place";
+import { outlineOf } from "@/core/place";
 import { asPlaceItem } from "@/core/schemas";
 import type { ShownPlace } from "@/features/know/relief-view";
 import type { PlaceRelief } from "./horse-picture";
@@ -11,7 +11,7 @@ export function shownPlace({ place, relief, sessions }: PlaceRelief): ShownPlace
   return {
     id: place.id,
     name: place.name,
-    outline: outlineOf(place.shape as PlaceShape, place.length_m, place.width_m),
+    outline: outlineOf(place.shape, place.length_m, place.width_m),
     items: place.items.map(asPlaceItem),
     relief,
     entrance: entranceRelief(sessions, named("arch-in"), named("arch-out")),

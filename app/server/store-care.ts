@@ -1,6 +1,7 @@
 import "server-only";
 import { connection } from "next/server";
 import type { Restored } from "@/store";
+import { inProcess } from "./in-process";
 
 /** What the launcher does with the store as a whole; see getStore. */
 export interface StoreKeeper {
@@ -8,7 +9,7 @@ export interface StoreKeeper {
   goBackTo(name: string): Promise<Restored>;
 }
 
-const shared = globalThis as typeof globalThis & { deftStoreKeeper?: StoreKeeper };
+const shared = inProcess<{ deftStoreKeeper?: StoreKeeper }>();
 
 export async function getStoreKeeper(): Promise<StoreKeeper> {
   await connection();

@@ -1,9 +1,10 @@
 import "server-only";
 import { connection } from "next/server";
 import type { Store } from "@/store";
+import { inProcess } from "./in-process";
 
 /** The launcher opens the store and puts it here, so that the process has one store and one writer. */
-const shared = globalThis as typeof globalThis & { deftStore?: Promise<Store> };
+const shared = inProcess<{ deftStore?: Promise<Store> }>();
 
 /**
  * The store of this process. Nothing else opens one: building the pages must

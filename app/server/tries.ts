@@ -1,3 +1,4 @@
+import { recordOf } from "@/core/typed";
 import "server-only";
 import {
   COUNTED,
@@ -58,5 +59,5 @@ export function blockSpreads(past: Past, ladder: StoredLadder, rung: number): Re
     const mean = values.reduce((sum, one) => sum + one, 0) / values.length;
     return Math.sqrt(values.reduce((sum, one) => sum + (one - mean) ** 2, 0) / (values.length - 1));
   };
-  return Object.fromEntries(COUNTED.map((counts) => [counts, spread(counts)])) as Record<Counted, number | null>;
+  return recordOf(COUNTED, spread);
 }

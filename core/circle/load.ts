@@ -1,4 +1,5 @@
 import { addDays, type Day } from "../day";
+import { recordOf } from "../typed";
 import { type CircleDigest, movingSecondsOf } from "./digest";
 
 /** What a session was for the load book. */
@@ -44,7 +45,7 @@ export interface LoadWeek {
 /** The Monday of a day's week. @example mondayOf("2026-03-03") // "2026-03-02" */
 export const mondayOf = (day: Day): Day => addDays(day, -((new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7));
 
-const noKinds = (): Record<LoadKind, number> => Object.fromEntries(LOAD_KINDS.map((kind) => [kind, 0])) as Record<LoadKind, number>;
+const noKinds = (): Record<LoadKind, number> => recordOf(LOAD_KINDS, () => 0);
 
 /**
  * The load book: every week from the first asked for to the one of today, empty ones too. Cost grows with entries and weeks.

@@ -1,5 +1,6 @@
 import * as yup from "yup";
 import { record } from "../checks/common";
+import { fieldsOf, isOneOf } from "../typed";
 import { BLOCKS } from "./orders";
 import { COUNTED, type Counted } from "./try-both";
 import { WAY_PART_FACTS, WAY_PARTS, type WayPart } from "./ways";
@@ -16,9 +17,8 @@ const whole = (label: string, least: number, most: number) =>
 
 /** Whether a value is one of what the two may differ in; anything goes where they differ in nothing the pads know. */
 function chosen(value: string | undefined, { parent }: yup.TestContext): boolean {
-  const { differ } = parent as { differ?: WayPart | "" };
-  if (differ === undefined || differ === "") return true;
-  if (!Object.hasOwn(WAY_PART_FACTS, differ)) return true;
+  const { differ } = fieldsOf(parent);
+  if (!isOneOf(WAY_PARTS, differ)) return true;
   const { values } = WAY_PART_FACTS[differ];
   return values === null ? (value ?? "") !== "" : values.includes(value ?? "");
 }
@@ -31,11 +31,7 @@ export const tryBothSchema = record({
   way_a: words("A", 100).required("A: say what it is."),
   way_b: words("B", 100)
     .required("B: say what it is.")
-    .test(
-      "two-ways",
-      "B: another than A.",
-      (value, { parent }) => value?.toLowerCase() !== String((parent as { way_a?: string }).way_a).toLowerCase(),
-    ),
+    .test("two-ways", "B: another than A.", (value, { parent }) => value?.toLowerCase() !== String(fieldsOf(parent).way_a).toLowerCase()),
   // What the two differ in, where the pads and the log are to follow it.
   differ: yup
     .string<WayPart | "">()
@@ -45,11 +41,7 @@ export const tryBothSchema = record({
   value_b: words("B", 100)
     .default("")
     .test("chosen", "B: choose one.", chosen)
-    .test(
-      "two-values",
-      "B: another than A.",
-      (value, { parent }) => (parent as { differ?: string }).differ === "" || value !== (parent as { value_a?: string }).value_a,
-    ),
+    .test("two-values", "B: another than A.", (value, { parent }) => fieldsOf(parent).differ === "" || value !== fieldsOf(parent).value_a),
   counts: yup.string<Counted>().oneOf(COUNTED, "What counts: choose one.").required("What counts: choose one."),
   blocks: whole("Blocks", BLOCKS.least, BLOCKS.most).test(
     "even",

@@ -1,3 +1,4 @@
+import { fieldsOf, isWhole } from "../typed";
 /** Bands a look is summed into, evenly spaced in their logarithm. */
 export const BANDS = 24;
 /** A marker lasts at most so many looks of 5 ms. */
@@ -16,14 +17,13 @@ export interface MarkTemplate {
 
 /** Whether what was kept on a device is a template. @example isTemplate(3) // false */
 export function isTemplate(value: unknown): value is MarkTemplate {
-  if (typeof value !== "object" || value === null) return false;
-  const { looks, patch, threshold } = value as Partial<MarkTemplate>;
+  const { looks, patch, threshold } = fieldsOf(value);
   return (
-    Number.isInteger(looks) &&
-    (looks as number) > 0 &&
-    (looks as number) <= LONGEST_LOOKS + LEAD_LOOKS &&
+    isWhole(looks) &&
+    looks > 0 &&
+    looks <= LONGEST_LOOKS + LEAD_LOOKS &&
     Array.isArray(patch) &&
-    patch.length === (looks as number) * BANDS &&
+    patch.length === looks * BANDS &&
     patch.every((one) => typeof one === "number" && Number.isFinite(one)) &&
     typeof threshold === "number" &&
     threshold > 0 &&

@@ -1,4 +1,5 @@
 import type { SessionEvent } from "../events";
+import { fieldsOf } from "../typed";
 import { placeEvents } from "./clock";
 import { undoneOf } from "./effective";
 
@@ -84,7 +85,7 @@ export function movedFrom(events: readonly SessionEvent[]): Moved | null {
     .filter((event) => event.type === "correct")
     .filter(({ id, payload }) => payload.event === header.id && !undone.has(id));
   for (const { payload, wall_ms } of corrections.sort((a, b) => a.wall_ms - b.wall_ms || a.seq - b.seq)) {
-    const next = (payload.payload as { readonly horse?: unknown } | undefined)?.horse;
+    const next = fieldsOf(payload.payload).horse;
     if (typeof next !== "string" || next === horse) continue;
     moved = { from: horse, reason: payload.reason ?? "", wallMs: wall_ms };
     horse = next;

@@ -1,3 +1,4 @@
+import { fieldsOf } from "../typed";
 import type { Trial } from "./trial";
 
 /** What a trial holds where nothing was logged. */
@@ -43,7 +44,7 @@ const NOTHING: Omit<Trial, "number" | "askMs" | "endMs" | "tapped" | "outcome" |
 export type SlimTrial = Partial<Trial> & Pick<Trial, "number" | "askMs" | "endMs" | "tapped" | "outcome" | "eventId">;
 
 const isNothing = (key: string, value: unknown) => {
-  const nothing = (NOTHING as Record<string, unknown>)[key];
+  const nothing = fieldsOf(NOTHING)[key];
   if (value === nothing) return true;
   return typeof nothing === "object" && nothing !== null && typeof value === "object" && value !== null && Object.keys(value).length === 0;
 };

@@ -1,9 +1,9 @@
 import * as yup from "yup";
 import { record } from "../checks/common";
-import { CIRCLE_SOUND_NAMES, type CircleCall, type CircleSetup, type CircleSound, HAND_KINDS, type KitFit, USUAL_SOUNDS } from "../circle";
+import { CIRCLE_SOUND_NAMES, type CircleSetup, type CircleSound, HAND_KINDS, type KitFit, USUAL_SOUNDS } from "../circle";
 import { isDay } from "../day";
 import { circleOverridesSchema, circlePlanSchema } from "../events/circle-plan-schema";
-import { keysOf } from "../typed";
+import { keysOf, recordOf } from "../typed";
 import { todayOf } from "./horse";
 
 const side = () => yup.string<"L" | "R">().oneOf(["L", "R"], "${path}: left or right.");
@@ -33,7 +33,7 @@ export const circleSetupSchema = record({
     week_minutes: cap("Minutes a week", 600),
     week_visits: cap("Sessions a week", 14),
   }),
-  sounds: record(Object.fromEntries(CALLS.map((call) => [call, sound()])) as Record<CircleCall, ReturnType<typeof sound>>).test(
+  sounds: record(recordOf(CALLS, sound)).test(
     "each",
     "Sounds: each means one thing alone.",
     (value) => value == null || new Set(Object.values(value)).size === CALLS.length,

@@ -1,6 +1,7 @@
 import * as yup from "yup";
 import { choiceSchema, EARLIEST_YEAR, nameSchema, optionalDaySchema, optionalNumberSchema, record, textSchema } from "../checks/common";
 import { isDay } from "../day";
+import { fieldsOf } from "../typed";
 
 export const HORSE_SEXES = ["mare", "gelding", "stallion", "filly", "colt"] as const;
 export type HorseSex = (typeof HORSE_SEXES)[number];
@@ -10,7 +11,7 @@ const OLDEST_HORSE_YEARS = 50;
 
 /** The present day, where the check was told it; null where it was not. @example todayOf(context) // "2026-03-09" */
 export const todayOf = (context: yup.TestContext): string | null => {
-  const today = (context.options.context as { today?: unknown } | undefined)?.today;
+  const today = fieldsOf(context.options.context).today;
   return isDay(today) ? today : null;
 };
 

@@ -1,6 +1,7 @@
 import * as yup from "yup";
 import { type Checked, check, EARLIEST_WALL_MS, type FieldProblem, record } from "../checks/common";
 import { checkEvent, SESSION_KINDS, type SessionEvent, type SessionKind, wallClockPlausible, withIdsInOneCase } from "../events";
+import { fieldsOf } from "../typed";
 import { begunCircleSchema } from "./circle";
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
@@ -80,8 +81,9 @@ export function checkBatch(value: unknown, serverNowMs: number): Checked<PostedB
   const head = check(batchSchema, value, { strict: true });
   if (!head.ok) return head;
   const { store, recorder, events } = head.value;
-  const clocks = (head.value.clocks ?? {}) as Record<string, unknown>;
+  const clocks = fieldsOf(head.value.clocks);
   const problems: FieldProblem[] = [];
+  const byLoad: Record<string, number> = {};
   const loads = new Set(events.flatMap((event: unknown) => (isLoaded(event) ? [event.load.toLowerCase()] : [])));
   if (loads.size > MOST_LOADS) problems.push({ path: "events", message: `events: of at most ${MOST_LOADS} page loads at once.` });
   for (const [load, offset] of Object.entries(clocks)) {
@@ -92,7 +94,9 @@ export function checkBatch(value: unknown, serverNowMs: number): Checked<PostedB
     }
     if (!UUID.test(load) || typeof offset !== "number" || !(Math.abs(offset) <= MOST_OFFSET_MS)) {
       problems.push({ path: `clocks.${load.slice(0, 40)}`, message: "An offset in milliseconds by page load is needed." });
+      continue;
     }
+    byLoad[load.toLowerCase()] = offset;
   }
   const good: SessionEvent[] = [];
   events.forEach((event: unknown, i) => {
@@ -108,6 +112,5 @@ export function checkBatch(value: unknown, serverNowMs: number): Checked<PostedB
     good.push(withIdsInOneCase(checked.value));
   });
   if (problems.length > 0) return { ok: false, problems: problems.slice(0, 50) };
-  const byLoad = Object.fromEntries(Object.entries(clocks as Record<string, number>).map(([load, offset]) => [load.toLowerCase(), offset]));
   return { ok: true, value: { store, recorder, clocks: byLoad, events: good } };
 }

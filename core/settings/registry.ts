@@ -1,4 +1,4 @@
-import { keysOf } from "../typed";
+import { keysOf, recordOf } from "../typed";
 /** One threshold of the yard: what it is called on screen, its bounds and what it is where nobody changed it. Shares are typed in per cent. */
 export interface SettingField {
   /** What it belongs to. */
@@ -214,7 +214,7 @@ export const SETTING_KEYS = keysOf(SETTING_FIELDS);
 
 const fieldOf = (key: SettingKey): SettingField => SETTING_FIELDS[key];
 
-export const DEFAULT_SETTINGS: YardSettings = Object.fromEntries(SETTING_KEYS.map((key) => [key, fieldOf(key).usual])) as YardSettings;
+export const DEFAULT_SETTINGS: YardSettings = recordOf(SETTING_KEYS, (key) => fieldOf(key).usual);
 
 /**
  * Why a typed setting cannot be taken, or null. The value is as typed: shares in per cent.

@@ -1,6 +1,7 @@
 import * as yup from "yup";
 import { record } from "../checks/common";
-import { SETTING_FIELDS, SETTING_KEYS, type SettingField, type SettingKey, settingProblem, type YardSettings } from "./registry";
+import { recordOf } from "../typed";
+import { SETTING_FIELDS, SETTING_KEYS, type SettingField, type SettingKey, settingProblem } from "./registry";
 
 const schemaOf = (key: SettingKey) => {
   const { label, share }: SettingField = SETTING_FIELDS[key];
@@ -16,6 +17,4 @@ const schemaOf = (key: SettingKey) => {
 };
 
 /** All thresholds as they are sent: every one of them, by its name, and none that is not known. */
-export const settingsSchema = record(
-  Object.fromEntries(SETTING_KEYS.map((key) => [key, schemaOf(key)])) as Record<SettingKey, ReturnType<typeof schemaOf>>,
-) as unknown as yup.Schema<YardSettings>;
+export const settingsSchema = record(recordOf(SETTING_KEYS, schemaOf));

@@ -2,6 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { type ChangeEvent, useState } from "react";
+import { fieldsOf } from "@/core/typed";
 import { GIVE_UP_MS, send } from "@/ui/form";
 
 /** Longest edge a kept picture has, in pixels. */
@@ -37,7 +38,8 @@ export function Photo({ horseId, name, changedMs }: { horseId: string; name: str
     try {
       const response = await fetch(`/api/horses/${horseId}/photo`, { method: "PUT", body, signal: AbortSignal.timeout(GIVE_UP_MS) });
       if (response.ok) router.refresh();
-      setProblem(response.ok ? null : (((await response.json()) as { detail?: string }).detail ?? "The picture was not taken."));
+      const { detail } = response.ok ? {} : fieldsOf(await response.json());
+      setProblem(response.ok ? null : typeof detail === "string" ? detail : "The picture was not taken.");
     } catch {
       setProblem("The server does not answer, so the picture was not kept. Try again.");
     }

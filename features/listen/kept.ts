@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from "react";
 import { isTemplate, type MarkTemplate } from "@/core/hearing/template";
+import { fieldsOf } from "@/core/typed";
 
 const KEY = "deft-heard-mark";
 
@@ -16,7 +17,7 @@ const NOTHING: KeptMarker = { on: false, template: null, sentence: "" };
 /** What was kept; anything that is no template is none. */
 export function readMarker(text: string | null): KeptMarker {
   try {
-    const { on, template, sentence } = JSON.parse(text ?? "{}") as { on?: unknown; template?: unknown; sentence?: unknown };
+    const { on, template, sentence } = fieldsOf(JSON.parse(text ?? "{}"));
     if (!isTemplate(template)) return NOTHING;
     return { on: on === true, template, sentence: typeof sentence === "string" ? sentence : "" };
   } catch {

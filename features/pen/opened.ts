@@ -1,5 +1,6 @@
 import type { HorsePack, PackedYard } from "@/core/pack";
 import { readHorse, readYard } from "@/core/today";
+import { fieldsOf } from "@/core/typed";
 import { keepMe, knownMe } from "../device/me";
 import { horseOf, type LyingYard, lyingHorse, lyingHorses, lyingYard } from "./keep";
 
@@ -26,7 +27,7 @@ async function opened(lying: LyingYard): Promise<KeptYard> {
   } catch (error) {
     const { bareYard } = await import("@/core/pack/bare");
     const others = (await lyingHorses(lying.store)).flatMap((one) => {
-      const name = (one.pack as { readonly horse?: { readonly name?: unknown } } | null)?.horse?.name;
+      const name = fieldsOf(fieldsOf(one.pack).horse).name;
       return typeof name === "string" ? [{ id: horseOf(one, lying.store), name }] : [];
     });
     const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;

@@ -12,10 +12,10 @@ import {
   settingProblem,
   type YardSettings,
 } from "@/core/settings";
+import { recordOf } from "@/core/typed";
 import { send } from "@/ui/form";
 
-const shown = (settings: YardSettings) =>
-  Object.fromEntries(SETTING_KEYS.map((key) => [key, String(asTyped(key, settings[key]))])) as Record<SettingKey, string>;
+const shown = (settings: YardSettings) => recordOf(SETTING_KEYS, (key) => String(asTyped(key, settings[key])));
 
 const fieldOf = (key: SettingKey): SettingField => SETTING_FIELDS[key];
 

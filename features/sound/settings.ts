@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from "react";
+import { fieldsOf, keysOf, recordOf } from "@/core/typed";
 
 /** What this device sounds for; each can be off. */
 export interface SoundSettings {
@@ -30,9 +31,11 @@ let known: SoundSettings | null = null;
 export function soundSettings(): SoundSettings {
   if (known !== null) return known;
   try {
-    const kept = JSON.parse(localStorage.getItem(KEY) ?? "{}") as Record<string, unknown>;
-    const flags = Object.entries(SOUND_DEFAULTS).map(([key, usual]) => [key, typeof kept[key] === "boolean" ? kept[key] : usual]);
-    known = Object.fromEntries(flags) as unknown as SoundSettings;
+    const kept = fieldsOf(JSON.parse(localStorage.getItem(KEY) ?? "{}"));
+    known = recordOf(keysOf(SOUND_DEFAULTS), (key) => {
+      const on = kept[key];
+      return typeof on === "boolean" ? on : SOUND_DEFAULTS[key];
+    });
   } catch {
     known = SOUND_DEFAULTS;
   }

@@ -1,5 +1,5 @@
 import { type Block, isClean, isComparable, type Trial, whoseTrial } from "@/core/record";
-import { keysOf } from "@/core/typed";
+import { keysOf, recordOf } from "@/core/typed";
 import type { SessionCache } from "./kept";
 
 /** Whose a session is, as its trials name them. */
@@ -117,7 +117,7 @@ const jsonOf = (name: TrialColumn): string =>
  * @example const packing = packTrials(["rung", "outcome"]); packing.cell(JSON.parse(text)[0], "rung") // 3
  */
 export function packTrials<const Name extends TrialColumn>(names: readonly Name[]): TrialPacking<Name> {
-  const places = Object.fromEntries(names.map((name, i) => [name, i])) as Record<Name, number>;
+  const places = recordOf(names, (name) => names.indexOf(name));
   return {
     columns: names.map((name) => `t.${name}`).join(", "),
     json: `'[' || ${names.map(jsonOf).join(" || ',' || ")} || ']'`,

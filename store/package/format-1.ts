@@ -1,7 +1,8 @@
 import { METHODS } from "@/core/ladder";
+import { isRecord } from "@/core/typed";
 import { PLAN_TABLES, plansOfTables } from "../migrations/plans-of-tables";
 import type { Store } from "../store";
-import { type Check, count, flag, id, isRecord, json, oneOf, text, textsOf, time, within } from "../tables/checks";
+import { type Check, count, flag, id, json, oneOf, text, textsOf, time, within } from "../tables/checks";
 import type { PackedTable } from "./tables";
 
 /** The tables a plan stood in, with what each of their columns may hold. None of it changes any more. */

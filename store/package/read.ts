@@ -2,6 +2,7 @@ import { statSync } from "node:fs";
 import { QueryTypes } from "sequelize";
 import { checkPayload, EVENT_TYPES, type EventType, wallClockPlausible } from "@/core/events";
 import { CsvPieces, NotSuchAFileError } from "@/core/formats";
+import { fieldsOf } from "@/core/typed";
 import { markAllStale } from "../caches";
 import type { Store } from "../store";
 import type { Cell } from "../tables";
@@ -278,13 +279,13 @@ function checkDescriptor(text: string): { readonly promised: ReadonlyMap<string,
   } catch {
     throw new NotSuchAFileError("datapackage.json cannot be read.");
   }
-  const { "deft-tether": own, resources } = (found ?? {}) as { "deft-tether"?: { format?: unknown }; resources?: unknown };
-  const format = own?.format;
+  const { "deft-tether": own, resources } = fieldsOf(found);
+  const format = fieldsOf(own).format;
   if (typeof format !== "number" || format < 1 || format > PACKAGE_FORMAT || !Number.isInteger(format))
     throw new NotSuchAFileError(typeof format === "number" ? "It was made by a newer version." : "It is no package of Deft Tether.");
   const promised = new Map<string, Promised>();
   for (const one of Array.isArray(resources) ? (resources as unknown[]) : []) {
-    const { path, hash, bytes } = (one ?? {}) as Readonly<Record<string, unknown>>;
+    const { path, hash, bytes } = fieldsOf(one);
     if (typeof path !== "string" || promised.has(path))
       throw new NotSuchAFileError("datapackage.json names a file twice, or one without a name.");
     promised.set(path, {

@@ -1,3 +1,4 @@
+import { isRecord } from "@/core/typed";
 import { allColumns, type Check, TABLES, type Table } from "../tables";
 import * as is from "../tables/checks";
 import { EVENTS_FILE, SETTINGS_FILE } from "./tables";
@@ -24,5 +25,5 @@ export const VALUES: Readonly<Record<string, Readonly<Record<string, Check>>>> =
       .map((table) => [table.name, checksOf(table)]),
   ),
   [EVENTS_FILE]: checksOf(TABLES.eventLog),
-  [SETTINGS_FILE]: { key: is.text(80), value: is.json(is.isRecord) },
+  [SETTINGS_FILE]: { key: is.text(80), value: is.json(isRecord) },
 };

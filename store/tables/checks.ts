@@ -52,7 +52,6 @@ export const json =
     }
     return wireProblem(found, FORM_LIMITS) === null && is(found) ? null : `${shown(value)} is not what belongs there.`;
   };
-export const isRecord = (value: unknown): boolean => typeof value === "object" && value !== null && !Array.isArray(value);
 export const textsOf = (most: number) => (value: unknown) =>
   Array.isArray(value) && value.length <= most && value.every((one) => typeof one === "string" && one.length <= 200);
 export const listOf = (most: number, is: (value: unknown) => boolean) => (value: unknown) =>

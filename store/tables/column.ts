@@ -1,5 +1,6 @@
 import { DataTypes } from "sequelize";
 import type { Check } from "./checks";
+import * as is from "./checks";
 
 type Kind = "text" | "whole" | "real" | "flag" | "blob";
 
@@ -29,10 +30,17 @@ export const real = column<number>("real");
 export const flag = column<boolean>("flag");
 export const blob = column<Buffer | string>("blob");
 
+/** One of some words. */
+export const choice = <const Word extends string>(words: readonly Word[]): Column<Word> => text<Word>(is.oneOf(words));
 /** May be empty. */
-export const orNull = <Value>(of: Column<Value>): Column<Value | null> => of as Column<Value | null>;
+export const orNull = <Value>(of: Column<Value>): Column<Value | null> => of;
 /** Left out where the store fills it in. */
-export const optional = <Value>(of: Column<Value>): Column<Value, true> => of as unknown as Column<Value, true>;
+export const optional = <Value>(of: Column<Value>): Column<Value, true> => ({
+  kind: of.kind,
+  key: of.key,
+  numbered: of.numbered,
+  check: of.check,
+});
 /** Tells rows apart. */
 export const key = <One extends Column<unknown, boolean>>(of: One): One => ({ ...of, key: true });
 /** Tells rows apart, and is numbered by the store. */

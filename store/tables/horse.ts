@@ -1,33 +1,26 @@
 import { CIRCLE_SOUND_NAMES } from "@/core/circle";
 import { isDay, LATEST_YEAR } from "@/core/day";
 import { check, circleSetupSchema, HORSE_SEXES, kitFitSchema, pinnedSignsSchema } from "@/core/schemas";
-import { isOneOf } from "@/core/typed";
+import { isOneOf, isRecord } from "@/core/typed";
 import { DATE_KINDS } from "@/core/welfare";
 import * as is from "./checks";
-import { blob, flag, key, optional, orNull, real, text, whole } from "./column";
+import { blob, choice, flag, key, optional, orNull, real, text, whole } from "./column";
 import { binnable, table } from "./table";
 
-const against = is.json(
-  is.listOf(
-    500,
-    (one) => is.isRecord(one) && isDay((one as { day?: unknown }).day) && typeof (one as { reason?: unknown }).reason === "string",
-  ),
-);
+const against = is.json(is.listOf(500, (one) => isRecord(one) && isDay(one.day) && typeof one.reason === "string"));
 const pinned = is.json((value) => check(pinnedSignsSchema, { signs: value }).ok);
 const SETUP = ["ways", "stiffer", "stiffer_first", "caps", "sounds", "ramp", "plan"] as const;
 const setup = is.json(
   (value) =>
-    is.isRecord(value) &&
-    (value as { changed?: unknown }).changed !== null &&
-    check(circleSetupSchema, Object.fromEntries(SETUP.map((key) => [key, (value as Record<string, unknown>)[key]]))).ok &&
-    is.listOf(
-      20,
-      (one) =>
-        is.isRecord(one) && isOneOf(CIRCLE_SOUND_NAMES, (one as { before?: unknown }).before) && isDay((one as { since?: unknown }).since),
-    )((value as { changed?: unknown }).changed ?? []),
+    isRecord(value) &&
+    value.changed !== null &&
+    check(circleSetupSchema, Object.fromEntries(SETUP.map((key) => [key, value[key]]))).ok &&
+    is.listOf(20, (one) => isRecord(one) && isOneOf(CIRCLE_SOUND_NAMES, one.before) && isDay(one.since))(value.changed ?? []),
 );
 const fit = is.json((value) => check(kitFitSchema, value).ok);
 
+/** The kinds of picture that are kept. */
+export const PHOTO_TYPES = ["image/jpeg", "image/png", "image/webp"] as const;
 const photoBytes: is.Check = (value) => (/^[A-Za-z0-9+/]*={0,2}$/.test(String(value)) ? null : "is no picture.");
 
 /** Horses. */
@@ -39,7 +32,7 @@ export const horse = binnable(
     name: text(is.name),
     born_day: orNull(text(is.day)),
     birth_year: orNull(whole(is.within(1900, LATEST_YEAR))),
-    sex: orNull(text(is.oneOf(HORSE_SEXES))),
+    sex: orNull(choice(HORSE_SEXES)),
     kind: text(is.text(200)),
     height_cm: orNull(real(is.within(1, 300))),
     mass_kg: orNull(real(is.within(1, 3000))),
@@ -71,7 +64,7 @@ export const horsePhoto = table(
   { packed: ["horse_id"] },
   {
     horse_id: key(text(is.id)),
-    type: text(is.oneOf(["image/jpeg", "image/png", "image/webp"])),
+    type: choice(PHOTO_TYPES),
     bytes: blob<Buffer>(photoBytes),
     changed_ms: real(is.time),
   },
@@ -84,7 +77,7 @@ export const horseDate = table(
   {
     id: key(text(is.id)),
     horse_id: text(is.id),
-    kind: text(is.oneOf(DATE_KINDS)),
+    kind: choice(DATE_KINDS),
     day: text(is.day),
     every_weeks: orNull(whole(is.within(1, 520))),
     note: text(is.text()),

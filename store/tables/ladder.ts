@@ -1,6 +1,7 @@
 import { COUNTED } from "@/core/experiment";
+import { isRecord } from "@/core/typed";
 import * as is from "./checks";
-import { flag, key, optional, orNull, real, text, whole } from "./column";
+import { choice, flag, key, optional, orNull, real, text, whole } from "./column";
 import { binnable, table } from "./table";
 
 const LONGEST_DOCUMENT = 500_000;
@@ -23,7 +24,7 @@ export const behaviour = table(
     template: orNull(text(is.text(100))),
     free: flag(),
     /** JSON list of what other behaviours must have reached. */
-    prerequisites: text(is.json(is.listOf(100, is.isRecord))),
+    prerequisites: text(is.json(is.listOf(100, isRecord))),
     sample: flag(),
   },
 );
@@ -100,8 +101,8 @@ export const tryBoth = table(
     way_a: text(is.text(200)),
     way_b: text(is.text(200)),
     /** JSON of what each way changes of the plan; null in one begun before 0.14. */
-    way_changes: orNull(text(is.json((value) => value === null || is.isRecord(value)))),
-    counts: text(is.oneOf(COUNTED)),
+    way_changes: orNull(text(is.json((value) => value === null || isRecord(value)))),
+    counts: choice(COUNTED),
     /** JSON list of A and B, as drawn. */
     arms: text(is.json(is.listOf(200, (arm) => arm === "A" || arm === "B"))),
     most_alike: whole(is.within(1, 1000)),

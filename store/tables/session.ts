@@ -1,6 +1,7 @@
-import { SESSION_KINDS, type SessionKind } from "@/core/schemas";
+import { SESSION_KINDS } from "@/core/schemas";
+import { isRecord } from "@/core/typed";
 import * as is from "./checks";
-import { blob, flag, key, numbered, optional, orNull, real, text, whole } from "./column";
+import { blob, choice, flag, key, numbered, optional, orNull, real, text, whole } from "./column";
 import { binnable, table } from "./table";
 
 const MOST_YEARS_OFF_MS = 100 * 366 * 86_400_000;
@@ -14,7 +15,7 @@ export const session = binnable(
     horse_id: text(is.id),
     person_id: orNull(text(is.id)),
     place_id: orNull(text(is.id)),
-    kind: text<SessionKind>(is.oneOf(SESSION_KINDS)),
+    kind: choice(SESSION_KINDS),
     /** Null where the session is not work on a ladder. */
     ladder_id: orNull(text(is.id)),
     ladder_version: orNull(whole(is.within(1, 1_000_000))),
@@ -22,7 +23,7 @@ export const session = binnable(
     /** JSON list of kit ids. */
     kit: text(is.json(is.textsOf(200))),
     /** Of a session on the circle: its plan and what was gone against, as JSON. */
-    circle: orNull(text(is.json(is.isRecord))),
+    circle: orNull(text(is.json(isRecord))),
     sample: flag(),
     created_ms: real(is.time),
     /** Counts the sessions of the store; what hangs on a session names it by this. */

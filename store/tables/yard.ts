@@ -2,7 +2,7 @@ import { PLACE_ITEM_KINDS, PLACE_SHAPES } from "@/core/place";
 import { SIGN_KINDS } from "@/core/signs";
 import { KIT_KINDS } from "@/core/welfare";
 import * as is from "./checks";
-import { flag, key, orNull, real, text, whole } from "./column";
+import { choice, flag, key, orNull, real, text, whole } from "./column";
 import { binnable, table } from "./table";
 
 /** What the store says of itself. */
@@ -35,7 +35,7 @@ export const place = binnable(
   {
     id: key(text(is.id)),
     name: text(is.name),
-    shape: text(is.oneOf(PLACE_SHAPES)),
+    shape: choice(PLACE_SHAPES),
     length_m: orNull(real(is.within(0.1, 100_000))),
     width_m: orNull(real(is.within(0.1, 100_000))),
     footing: text(is.text(80)),
@@ -53,7 +53,7 @@ export const placeItem = table(
     place_id: key(text(is.id)),
     position: key(whole(is.count)),
     name: text(is.name),
-    kind: text(is.oneOf(PLACE_ITEM_KINDS)),
+    kind: choice(PLACE_ITEM_KINDS),
     x_m: real(is.within(-100_000, 100_000)),
     y_m: real(is.within(-100_000, 100_000)),
     across_m: real(is.within(0, 100_000)),
@@ -69,7 +69,7 @@ export const kit = binnable(
   {
     id: key(text(is.id)),
     name: text(is.name),
-    kind: text(is.oneOf(KIT_KINDS)),
+    kind: choice(KIT_KINDS),
     length_m: orNull(real(is.within(0, 1000))),
     mass_g: orNull(real(is.within(0, 10_000_000))),
     buckles_equal: orNull(flag()),
@@ -99,7 +99,7 @@ export const ownSign = table(
   "own_sign",
   { packed: ["class", "name"] },
   {
-    class: key(text(is.oneOf(SIGN_KINDS))),
+    class: key(choice(SIGN_KINDS)),
     name: key(text(is.name)),
     created_ms: real(is.time),
   },

@@ -1,11 +1,12 @@
 import { useEffect, useState } from "react";
+import { recordOf } from "@/core/typed";
 
 const NAMES = ["ink", "soft", "hair", "paper", "tarn", "ochre", "plum", "sage", "brick"] as const;
 export type Colours = Readonly<Record<(typeof NAMES)[number], string>>;
 
 const readColours = (): Colours => {
   const style = getComputedStyle(document.documentElement);
-  return Object.fromEntries(NAMES.map((name) => [name, style.getPropertyValue(`--${name}`).trim()])) as Colours;
+  return recordOf(NAMES, (name) => style.getPropertyValue(`--${name}`).trim());
 };
 
 /** The colours of the present theme, for what is drawn on a canvas. */

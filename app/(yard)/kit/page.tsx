@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { type KitLine, KitRoom } from "@/features/kit/kit-room";
+import { KitRoom } from "@/features/kit/kit-room";
 import { listKit } from "@/store";
 import { getStore } from "../../server/store";
 
@@ -9,10 +9,15 @@ export default async function KitPage() {
   const kit = await listKit(await getStore());
   return (
     <KitRoom
-      kit={kit.map(
-        ({ id, name, kind, length_m, mass_g, buckles_equal, note }) =>
-          ({ id, name, kind, length_m, mass_g, buckles_equal: buckles_equal === null ? null : Boolean(buckles_equal), note }) as KitLine,
-      )}
+      kit={kit.map(({ id, name, kind, length_m, mass_g, buckles_equal, note }) => ({
+        id,
+        name,
+        kind,
+        length_m,
+        mass_g,
+        buckles_equal: buckles_equal === null ? null : Boolean(buckles_equal),
+        note,
+      }))}
     />
   );
 }

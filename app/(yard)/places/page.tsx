@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import type { PlaceShape } from "@/core/place";
 import { PlaceList } from "@/features/places/place-list";
 import { getPlace, listPlaces } from "@/store";
 import { getStore } from "../../server/store";
@@ -9,5 +8,5 @@ export const metadata: Metadata = { title: "Places" };
 export default async function PlacesPage() {
   const store = await getStore();
   const places = await Promise.all((await listPlaces(store)).map(({ id }) => getPlace(store, id)));
-  return <PlaceList places={places.map((place) => ({ ...place, shape: place.shape as PlaceShape, items: place.items.length }))} />;
+  return <PlaceList places={places.map((place) => ({ ...place, items: place.items.length }))} />;
 }

@@ -3,6 +3,7 @@ import type { CuePhase } from "../../cues/phase";
 import { masteryRuleDocument } from "../../mastery/document";
 import { type Strand, type StrandValue, startValue, strandFromCatalogue } from "../../strands";
 import { strandDocument } from "../../strands/document";
+import { isRecord } from "../../typed";
 import type { LadderPlan, Rung } from "../ladder";
 import { planProblems, rungValueProblem } from "../plan-problems";
 import { ladderPlanDocument, rungDocument } from "./plan";
@@ -13,9 +14,6 @@ export interface MendedPlan {
   readonly plan: LadderPlan;
   readonly lost: readonly string[];
 }
-
-const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
-  typeof value === "object" && value !== null && !Array.isArray(value);
 
 /** Days on which a rule of risky work is to hold, where nobody knows the rule any more. */
 const CAREFUL_DAYS = 3;

@@ -6,6 +6,7 @@ import { REINFORCERS } from "../../events/reinforcers";
 import { masteryRuleDocument } from "../../mastery/document";
 import { SIGN_KINDS } from "../../signs";
 import { strandDocument } from "../../strands/document";
+import { recordOf } from "../../typed";
 import { HANDLER_ACTS, OWN_TIMES, RIG_TIMES } from "../conversation";
 import { FEWEST_RUNGS, METHODS, MOST_RUNGS, MOST_STRANDS, OFFER_RULES } from "../ladder";
 import { MOST_PINNED, MOST_RIG_CHECKS, PLAN_BOUNDS } from "../plan-bounds";
@@ -82,7 +83,7 @@ export const feedingDocument = document({
 
 /** What was chosen, by question; a question left out takes its first option. */
 export const waysDocument = document({
-  ...(Object.fromEntries(WAY_KEYS.map((key) => [key, text.optional()])) as Record<(typeof WAY_KEYS)[number], z.ZodOptional<z.ZodString>>),
+  ...recordOf(WAY_KEYS, () => text.optional()),
   /** Which of its library template's ways the ladder began with, by the way's key. */
   taught: z.string().max(40).optional(),
 });

@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from "react";
+import { fieldsOf, isRecord } from "@/core/typed";
 import { type Bindings, KEY_ACTS, KEY_SETS, type KeySet, keyProblem, ONE } from "./sets";
 
 const KEY = "deft-keys";
@@ -14,12 +15,12 @@ const acts = new Set<string>([...KEY_ACTS.map(({ act }) => act), ONE]);
 export function readKept(text: string | null): KeptKeys {
   const chosen = KEY_SETS[0]?.id ?? "";
   try {
-    const kept = JSON.parse(text ?? "{}") as { chosen?: unknown; changed?: unknown };
+    const kept = fieldsOf(JSON.parse(text ?? "{}"));
     const changed: Record<string, { bindings: Bindings; keyUp: boolean }> = {};
-    const given = typeof kept.changed === "object" && kept.changed !== null ? (kept.changed as Record<string, unknown>) : {};
+    const given = fieldsOf(kept.changed);
     for (const { id, keyUp } of KEY_SETS) {
-      const one = given[id] as { bindings?: unknown; keyUp?: unknown } | undefined;
-      if (typeof one?.bindings !== "object" || one.bindings === null) continue;
+      const one = fieldsOf(given[id]);
+      if (!isRecord(one.bindings)) continue;
       const good = Object.entries(one.bindings).filter(([key, act]) => keyProblem(key) === null && acts.has(String(act)));
       changed[id] = { bindings: Object.fromEntries(good) as Bindings, keyUp: typeof one.keyUp === "boolean" ? one.keyUp : keyUp };
     }

@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import type { PlaceShape } from "@/core/place";
 import { asPlaceItem } from "@/core/schemas";
 import { PlaceEditor } from "@/features/places/editor";
 import { getPlace } from "@/store";
@@ -18,10 +17,7 @@ export default async function PlacePage({ params }: { params: Promise<{ place: s
         <h1 className="text-[2rem]">{name}</h1>
         <BinButton kind="place" id={id} name={name} onwards="/places" />
       </div>
-      <PlaceEditor
-        id={id}
-        start={{ name, shape: shape as PlaceShape, length: length_m, width: width_m, footing, fence, items: items.map(asPlaceItem) }}
-      />
+      <PlaceEditor id={id} start={{ name, shape, length: length_m, width: width_m, footing, fence, items: items.map(asPlaceItem) }} />
     </>
   );
 }

@@ -1,3 +1,4 @@
+import { fieldsOf, isWhole } from "@/core/typed";
 import { asBehaviour, brokenLadder, isLadderConflict, updateLadder } from "@/store";
 import { readLadderBody } from "../../../server/ladder-body";
 import { answer, invalid, json, readJson } from "../../../server/respond";
@@ -12,14 +13,14 @@ export function PUT(request: Request, { params }: { params: Promise<{ id: string
     if ("problem" in body) return body.problem;
     const read = readLadderBody(body.value, ["revision", "newVersion"]);
     if ("problem" in read) return read.problem;
-    const { revision, newVersion = false } = body.value as { revision?: unknown; newVersion?: unknown };
-    if (!Number.isSafeInteger(revision)) return invalid([{ path: "revision", message: "Which revision the edit began on is missing." }]);
+    const { revision, newVersion = false } = fieldsOf(body.value);
+    if (!isWhole(revision)) return invalid([{ path: "revision", message: "Which revision the edit began on is missing." }]);
     if (typeof newVersion !== "boolean") return invalid([{ path: "newVersion", message: "New version: yes or no." }]);
     const store = await getStore();
     const check = async () => refuseCircles(store, (await brokenLadder(store, id)).horseId, read.behaviour, id);
     try {
-      const version = await updateLadder(store, id, read.behaviour, read.plan, { revision: revision as number, newVersion, check });
-      return json({ id, version, revision: (revision as number) + 1 });
+      const version = await updateLadder(store, id, read.behaviour, read.plan, { revision: revision, newVersion, check });
+      return json({ id, version, revision: revision + 1 });
     } catch (error) {
       if (!isLadderConflict(error)) throw error;
       const { present } = error;

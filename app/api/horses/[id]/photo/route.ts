@@ -1,3 +1,4 @@
+import type { PhotoType } from "@/store";
 import { getPhoto, setPhoto } from "@/store";
 import { takeAct } from "../../../../server/form-route";
 import { answer, json, problem, readBytes } from "../../../../server/respond";
@@ -9,7 +10,7 @@ type Context = { params: Promise<{ id: string }> };
 const PHOTO_MOST_BYTES = 600 * 1024;
 
 /** What a picture's first bytes say it is; the name and the header are not believed. */
-function typeOf(bytes: Buffer): string | null {
+function typeOf(bytes: Buffer): PhotoType | null {
   if (bytes.length < 12) return null;
   if (bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff) return "image/jpeg";
   if (bytes.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]))) return "image/png";

@@ -1,6 +1,5 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import type { HorseInput } from "@/core/schemas";
 import { HorseForm } from "@/features/know/horse-form";
 import { Photo } from "@/features/know/photo";
 import { getHorse, photoChangedMs } from "@/store";
@@ -27,7 +26,7 @@ export default async function EditHorsePage({ params }: { params: Promise<{ hors
     ...fields
   } = horse;
   // Where the day of birth is known it says the year; the field stays free for a change of the day.
-  const shown = { ...fields, birth_year: fields.born_day === null ? fields.birth_year : null } as HorseInput;
+  const shown = { ...fields, birth_year: fields.born_day === null ? fields.birth_year : null };
   return (
     <>
       <h1 className="mb-6 text-[2rem]">Edit {horse.name}</h1>
