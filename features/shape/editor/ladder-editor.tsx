@@ -94,7 +94,8 @@ export function LadderEditor({
   ].filter((why) => why !== null);
   const rung = rope.rungs[selected - 1];
   return (
-    <form onSubmit={submit} noValidate className="grid grid-cols-[minmax(0,1fr)] gap-6">
+    // Each part is a stacking context: what did not change is painted from what was kept of it.
+    <form onSubmit={submit} noValidate className="grid grid-cols-[minmax(0,1fr)] gap-6 *:isolate [&_section]:isolate">
       {worked !== null && <VersionNote before={worked.plan} after={plan} />}
       <section className="grid gap-4 sm:grid-cols-2" aria-label="The behaviour">
         <BehaviourText form={form} name="name" label="Behaviour" hint="For example: steps back from a light touch" />
