@@ -109,6 +109,15 @@ function runsOf(past: Past): PastTrial[][] {
   return all;
 }
 
+/** The newest run before one of which this holds, of its rung and version. */
+function newestBefore(list: readonly (readonly PastTrial[])[], i: number, holds: (first: PastTrial) => boolean) {
+  for (let j = i - 1; j >= 0; j--) {
+    const [first] = list[j] as readonly PastTrial[];
+    if (first !== undefined && holds(first)) return list[j];
+  }
+  return undefined;
+}
+
 /**
  * Every step up of a past, oldest first: what changed, the share before and
  * after, and how many asks it took until as many trials in a row were as good
@@ -134,15 +143,16 @@ export function raisesOf(past: Past, planOf: PlanOf): Raise[] {
       const first = run[0] as PastTrial;
       const version = first.version as number;
       const rung = first.rung as number;
-      const earlier = list.slice(0, i).findLast((one) => one[0]?.version === version && (one[0]?.rung ?? 0) < rung);
-      const seen = top !== null && top.version === version && top.rung >= rung;
-      if (top === null || top.version !== version || rung > top.rung) top = { version, rung };
-      if (seen || earlier === undefined) continue;
+      if (top !== null && top.version === version && top.rung >= rung) continue;
+      top = { version, rung };
+      const earlier = newestBefore(list, i, (one) => one.version === version && (one.rung ?? 0) < rung);
+      if (earlier === undefined) continue;
       const last = earlier.slice(-AROUND_A_RAISE);
       // What was asked on the new rung over all, easier ends of sessions passed over.
       const after: PastTrial[] = [];
       let wentBack = false;
-      for (const later of list.slice(i)) {
+      for (let j = i; j < list.length; j++) {
+        const later = list[j] as PastTrial[];
         const at = later[0] as PastTrial;
         if (at.version !== version || (at.rung as number) > rung) break;
         if (at.rung === rung) {
@@ -156,8 +166,12 @@ export function raisesOf(past: Past, planOf: PlanOf): Raise[] {
       const plan = planOf(first.ladder as string, version);
       const before = { met: metOf(last), of: last.length };
       const earlierRung = earlier[0]?.rung;
-      const onIt = list.slice(0, i).flatMap((one) => (one[0]?.version === version && one[0]?.rung === earlierRung ? one : []));
-      const lastTwenty = onIt.slice(-LIKELY_OF);
+      const lastTwenty: PastTrial[] = [];
+      for (let j = i - 1; j >= 0 && lastTwenty.length < LIKELY_OF; j--) {
+        const one = list[j] as PastTrial[];
+        if (one[0]?.version === version && one[0]?.rung === earlierRung) lastTwenty.unshift(...one);
+      }
+      lastTwenty.splice(0, lastTwenty.length - LIKELY_OF);
       const session = past.sessions[first.session];
       // What stood before the step: on the new rung the recorder says a word of its own, which is none about going there.
       const begunMs = session?.facts.blocks.findLast(({ startMs }) => startMs <= first.askMs)?.startMs ?? first.askMs;

@@ -72,6 +72,20 @@ describe("a bar that follows the horse's own values", () => {
     expect(after?.criterion).toBe(5);
   });
 
+  it("reads no more of a long block than it looks at, since it is asked for after every tap", () => {
+    let read = 0;
+    const watched = (length: number) =>
+      new Proxy(
+        Array.from({ length }, (_, i) => met(i % 7)),
+        { get: (of, key) => (typeof key === "string" && /^\d+$/.test(key) && read++, Reflect.get(of, key)) },
+      );
+    barOf(criterion, BLOCK, watched(40));
+    const ofForty = read;
+    read = 0;
+    barOf(criterion, BLOCK, watched(4000));
+    expect(read).toBe(ofForty);
+  });
+
   it("is the same bar before the ask and when the session is derived", () => {
     const values = [2, 3, 3.5, 5, 4, 6, 5, 3, 8, 7];
     const { trials } = session(values);

@@ -34,8 +34,13 @@ export function barOf(criterion: Criterion | null, block: BarBlock, before: read
   const working = criterion?.working;
   if (working?.percentile === undefined) return null;
   const { look_back, wanted_share, earlier, draw = 1 } = working.percentile;
-  const values = before.flatMap(({ value, tapped }) => (value === null || tapped === "refused" ? [] : [value]));
-  const bar = percentileBar([...earlier, ...values], look_back, wanted_share, working.harder);
+  // From the newest back, and no farther than the bar looks: it is asked for after every tap.
+  const values: number[] = [];
+  for (let i = before.length - 1; i >= 0 && values.length < look_back; i--) {
+    const { value, tapped } = before[i] as BarTrial;
+    if (value !== null && tapped !== "refused") values.push(value);
+  }
+  const bar = percentileBar([...earlier, ...values.reverse()], look_back, wanted_share, working.harder);
   return drawBar(bar, drawChance(draw, block, before.length));
 }
 

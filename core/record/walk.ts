@@ -424,6 +424,7 @@ export class Walk {
     const piecesByPad: number[] = [];
     let cutOffAsks = 0;
     const metInBlock = new Map<number | null, number>();
+    const byBlock = new Map<number | null, Trial[]>();
     for (const draft of this.drafts) {
       let trial: Trial | null;
       if ("timed" in draft) {
@@ -440,12 +441,14 @@ export class Walk {
       const right = "timed" in draft ? draft.right : (draft.whole.payload.right ?? null);
       if (right !== null) trial = putRight(trial, right, block?.criterion ?? null);
       if (block?.criterion?.working?.percentile !== undefined && right?.outcome === undefined) {
-        const before = trials.filter(({ blockIndex }) => blockIndex === trial?.blockIndex);
-        const bar = barOf(block.criterion, block, before);
+        const bar = barOf(block.criterion, block, byBlock.get(trial.blockIndex) ?? []);
         if (bar !== null) trial = judgedByBar(trial, bar, block.criterion);
       }
       if (trial.outcome === "met") metInBlock.set(trial.blockIndex, (metInBlock.get(trial.blockIndex) ?? 0) + 1);
       trials.push(trial);
+      const ofBlock = byBlock.get(trial.blockIndex);
+      if (ofBlock === undefined) byBlock.set(trial.blockIndex, [trial]);
+      else ofBlock.push(trial);
       piecesByPad.push("whole" in draft ? draft.whole.after.pieces : 0);
     }
     const indexById = new Map<string, number>();
