@@ -89,18 +89,26 @@ function costOf(before: { readonly met: number; readonly of: number }, after: re
 
 const SPOKE_AGAINST = ["Stay", "Ease", "Rest", "Finish", "Stop", "Change side"];
 
+/** A trial worked on a rung of a ladder. */
+type WorkedTrial = PastTrial & { readonly ladder: string; readonly version: number; readonly rung: number };
+const isWorked = (trial: PastTrial): trial is WorkedTrial =>
+  trial.ladder !== null && trial.version !== null && trial.rung !== null && trial.kind === "work";
+
+/** Trials on one rung, one after the other: never none. */
+type Run = [WorkedTrial, ...WorkedTrial[]];
+
 /** Runs of work on one rung of one ladder, sides apart, oldest first. */
-function runsOf(past: Past): PastTrial[][] {
-  const byLadder = new Map<string, PastTrial[][]>();
-  const all: PastTrial[][] = [];
+function runsOf(past: Past): Run[] {
+  const byLadder = new Map<string, Run[]>();
+  const all: Run[] = [];
   for (const trial of past.trials) {
-    if (trial.ladder === null || trial.version === null || trial.rung === null || trial.kind !== "work") continue;
+    if (!isWorked(trial)) continue;
     const key = `${trial.ladder} ${trial.side}`;
     const runs = byLadder.get(key) ?? [];
     const run = runs.at(-1);
-    if (run?.[0]?.rung === trial.rung && run[0].version === trial.version) run.push(trial);
+    if (run?.[0].rung === trial.rung && run[0].version === trial.version) run.push(trial);
     else {
-      const begun = [trial];
+      const begun: Run = [trial];
       runs.push(begun);
       all.push(begun);
     }
@@ -110,10 +118,10 @@ function runsOf(past: Past): PastTrial[][] {
 }
 
 /** The newest run before one of which this holds, of its rung and version. */
-function newestBefore(list: readonly (readonly PastTrial[])[], i: number, holds: (first: PastTrial) => boolean) {
+function newestBefore(list: readonly Run[], i: number, holds: (first: WorkedTrial) => boolean): Run | undefined {
   for (let j = i - 1; j >= 0; j--) {
-    const [first] = list[j] as readonly PastTrial[];
-    if (first !== undefined && holds(first)) return list[j];
+    const run = list[j];
+    if (run !== undefined && holds(run[0])) return run;
   }
   return undefined;
 }
@@ -128,10 +136,9 @@ function newestBefore(list: readonly (readonly PastTrial[])[], i: number, holds:
 export function raisesOf(past: Past, planOf: PlanOf): Raise[] {
   const runs = runsOf(past);
   const raises: Raise[] = [];
-  const byKey = new Map<string, PastTrial[][]>();
+  const byKey = new Map<string, Run[]>();
   for (const run of runs) {
     const [first] = run;
-    if (first === undefined) continue;
     const key = `${first.ladder} ${first.side}`;
     const list = byKey.get(key);
     if (list === undefined) byKey.set(key, [run]);
@@ -140,21 +147,20 @@ export function raisesOf(past: Past, planOf: PlanOf): Raise[] {
   for (const list of byKey.values()) {
     let top: { version: number; rung: number } | null = null;
     for (const [i, run] of list.entries()) {
-      const first = run[0] as PastTrial;
-      const version = first.version as number;
-      const rung = first.rung as number;
+      const [first] = run;
+      const { version, rung } = first;
       if (top !== null && top.version === version && top.rung >= rung) continue;
       top = { version, rung };
-      const earlier = newestBefore(list, i, (one) => one.version === version && (one.rung ?? 0) < rung);
+      const earlier = newestBefore(list, i, (one) => one.version === version && one.rung < rung);
       if (earlier === undefined) continue;
       const last = earlier.slice(-AROUND_A_RAISE);
       // What was asked on the new rung over all, easier ends of sessions passed over.
       const after: PastTrial[] = [];
       let wentBack = false;
       for (let j = i; j < list.length; j++) {
-        const later = list[j] as PastTrial[];
-        const at = later[0] as PastTrial;
-        if (at.version !== version || (at.rung as number) > rung) break;
+        const later = list[j];
+        const at = later?.[0];
+        if (later === undefined || at === undefined || at.version !== version || at.rung > rung) break;
         if (at.rung === rung) {
           after.push(...later);
         } else if (later.length >= FEWEST_AROUND) {
@@ -163,13 +169,13 @@ export function raisesOf(past: Past, planOf: PlanOf): Raise[] {
         }
       }
       if (last.length < FEWEST_AROUND || after.length < FEWEST_AROUND) continue;
-      const plan = planOf(first.ladder as string, version);
+      const plan = planOf(first.ladder, version);
       const before = { met: metOf(last), of: last.length };
-      const earlierRung = earlier[0]?.rung;
+      const earlierRung = earlier[0].rung;
       const lastTwenty: PastTrial[] = [];
       for (let j = i - 1; j >= 0 && lastTwenty.length < LIKELY_OF; j--) {
-        const one = list[j] as PastTrial[];
-        if (one[0]?.version === version && one[0]?.rung === earlierRung) lastTwenty.unshift(...one);
+        const one = list[j];
+        if (one?.[0].version === version && one[0].rung === earlierRung) lastTwenty.unshift(...one);
       }
       lastTwenty.splice(0, lastTwenty.length - LIKELY_OF);
       const session = past.sessions[first.session];
@@ -178,14 +184,14 @@ export function raisesOf(past: Past, planOf: PlanOf): Raise[] {
       const said = session?.facts.words.findLast(({ ms }) => ms <= begunMs);
       const cost = costOf(before, after);
       raises.push({
-        ladder: first.ladder as string,
+        ladder: first.ladder,
         version,
-        from: earlier[0]?.rung as number,
+        from: earlierRung,
         to: rung,
         side: first.side,
         session: first.session,
         wallMs: (session?.startedMs ?? 0) + first.askMs,
-        harder: plan === undefined ? [] : harderStrands(plan, earlier[0]?.rung as number, rung),
+        harder: plan === undefined ? [] : harderStrands(plan, earlierRung, rung),
         before,
         likely: { met: metOf(lastTwenty), of: lastTwenty.length },
         after: { met: metOf(after.slice(0, AROUND_A_RAISE)), of: Math.min(AROUND_A_RAISE, after.length) },

@@ -77,7 +77,12 @@ describe("a bar that follows the horse's own values", () => {
     const watched = (length: number) =>
       new Proxy(
         Array.from({ length }, (_, i) => met(i % 7)),
-        { get: (of, key) => (typeof key === "string" && /^\d+$/.test(key) && read++, Reflect.get(of, key)) },
+        {
+          get: (of, key) => {
+            if (typeof key === "string" && /^\d+$/.test(key)) read++;
+            return Reflect.get(of, key);
+          },
+        },
       );
     barOf(criterion, BLOCK, watched(40));
     const ofForty = read;

@@ -2,7 +2,6 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { AnyObjectSchema } from "yup";
 import { type HorseDateInput, horseDateSchema } from "@/core/schemas";
 import { DATE_KINDS } from "@/core/welfare";
 import { Field, FormEnd, orNothing, send, tied, useSentForm } from "@/ui/form";
@@ -27,7 +26,7 @@ const KIND_WORDS: Record<(typeof DATE_KINDS)[number], string> = {
 
 function DateForm({ horseId, onDone }: { horseId: string; onDone: () => void }) {
   const { register, submit, error, problem, busy } = useSentForm<HorseDateInput>({
-    schema: horseDateSchema as unknown as AnyObjectSchema,
+    schema: horseDateSchema,
     start: { kind: "trim", day: "", every_weeks: null, note: "" },
     target: { method: "POST", url: `/api/horses/${horseId}/dates` },
     onSaved: onDone,

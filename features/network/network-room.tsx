@@ -2,8 +2,10 @@
 
 import { useState } from "react";
 import type { AccessInput } from "@/core/schemas";
+import { keysOf } from "@/core/typed";
 import { Day } from "@/ui/day";
 import { Field, send, tied } from "@/ui/form";
+import { onWord } from "@/ui/form/on-word";
 import { useWay } from "@/ui/way";
 
 /** The way from the network, as it is shown. */
@@ -39,6 +41,7 @@ export interface DeviceLine {
 }
 
 const ACCESS_WORDS = { none: "may not sign in", helper: "helper: logs and reads", owner: "yard keeper: everything" } as const;
+const ACCESS = keysOf(ACCESS_WORDS);
 
 function AccessForm({ person, onDone }: { person: PersonAccess; onDone: () => void }) {
   const [access, setAccess] = useState<AccessInput["access"]>(person.access ?? "helper");
@@ -62,13 +65,8 @@ function AccessForm({ person, onDone }: { person: PersonAccess; onDone: () => vo
       }}
     >
       <Field id={`access-${person.id}`} label="Access">
-        <select
-          {...tied(`access-${person.id}`, undefined)}
-          value={access}
-          onChange={(event) => setAccess(event.target.value as AccessInput["access"])}
-          className="field-box"
-        >
-          {(["none", "helper", "owner"] as const).map((one) => (
+        <select {...tied(`access-${person.id}`, undefined)} value={access} onChange={onWord(ACCESS, setAccess)} className="field-box">
+          {ACCESS.map((one) => (
             <option key={one} value={one}>
               {ACCESS_WORDS[one]}
             </option>

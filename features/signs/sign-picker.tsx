@@ -3,6 +3,7 @@
 import { useState } from "react";
 import { SIGN_KINDS, SIGNS } from "@/core/know";
 import type { PinnedSign } from "@/core/ladder";
+import { onWord } from "@/ui/form/on-word";
 
 const KIND_WORDS = { ease: "ease", tension: "tension", danger: "danger", pain: "pain", count: "only counted" } as const;
 
@@ -47,11 +48,7 @@ export function SignPicker({
       <div className="flex flex-wrap items-end gap-2">
         <label className="text-sm font-semibold">
           Kind
-          <select
-            value={kind}
-            onChange={(event) => setKind(event.target.value as PinnedSign["class"])}
-            className="field-box mt-1 font-normal"
-          >
+          <select value={kind} onChange={onWord(SIGN_KINDS, setKind)} className="field-box mt-1 font-normal">
             {SIGN_KINDS.map((one) => (
               <option key={one} value={one}>
                 {KIND_WORDS[one]}

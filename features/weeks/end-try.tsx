@@ -1,7 +1,6 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import type { AnyObjectSchema } from "yup";
 import { endTrySchema } from "@/core/experiment/form";
 import { Field, FormEnd, tied, useSentForm } from "@/ui/form";
 
@@ -9,7 +8,7 @@ import { Field, FormEnd, tied, useSentForm } from "@/ui/form";
 export function EndTry({ horseId, id }: { horseId: string; id: string }) {
   const router = useRouter();
   const { register, submit, error, problem, busy } = useSentForm<{ why: string }>({
-    schema: endTrySchema as unknown as AnyObjectSchema,
+    schema: endTrySchema,
     start: { why: "" },
     target: { method: "POST", url: `/api/horses/${horseId}/tries/${id}` },
     onSaved: () => router.refresh(),

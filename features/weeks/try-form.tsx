@@ -2,7 +2,6 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { AnyObjectSchema } from "yup";
 import { type Counted, TRY_DEFAULTS, TRY_QUESTIONS, type TryBothInput, tryBothSchema } from "@/core/experiment";
 import { counted } from "@/core/words";
 import { Field, FormEnd, useSentForm } from "@/ui/form";
@@ -39,7 +38,7 @@ export function TryForm({
   const first = free[0];
   const [question, setQuestion] = useState("own");
   const form = useSentForm<TryBothInput>({
-    schema: tryBothSchema as unknown as AnyObjectSchema,
+    schema: tryBothSchema,
     start: {
       ladder: first?.id ?? "",
       rung: first?.rung ?? 1,

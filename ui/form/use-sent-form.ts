@@ -22,7 +22,7 @@ export const savedUnder = (list: string, id: string | undefined): FormTarget =>
  * finds wrong lands at its field; nothing typed is lost.
  */
 export function useSentForm<T extends FieldValues>(options: {
-  schema: yup.AnyObjectSchema;
+  schema: yup.Schema & { readonly fields: object };
   start: T;
   /** What the schema needs to know beside the values, such as the present day. */
   context?: object;
@@ -36,7 +36,7 @@ export function useSentForm<T extends FieldValues>(options: {
   const fields = Object.fromEntries(Object.keys(schema.fields).map((name) => [name, start[name]]));
   const form = useForm<T>({
     defaultValues: fields as DefaultValues<T>,
-    resolver: yupResolver(schema, context === undefined ? undefined : { context }) as never,
+    resolver: yupResolver(schema as yup.AnyObjectSchema, context === undefined ? undefined : { context }) as never,
   });
   const submit = form.handleSubmit(async (values) => {
     setProblem(null);

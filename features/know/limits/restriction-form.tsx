@@ -1,6 +1,5 @@
 "use client";
 
-import type { AnyObjectSchema } from "yup";
 import { TOUCH_ZONES } from "@/core/know";
 import { limbsOf, type RestrictionInput, restrictionSchema } from "@/core/schemas";
 import { GAITS_SLOWEST_FIRST, isLegZone, RESTRICTION_FACTS, RESTRICTION_KINDS, type RestrictionKind } from "@/core/welfare";
@@ -92,7 +91,7 @@ export function RestrictionForm({
   onDone: () => void;
 }) {
   const form = useSentForm<RestrictionInput>({
-    schema: restrictionSchema as unknown as AnyObjectSchema,
+    schema: restrictionSchema,
     start,
     target: savedUnder(`/api/horses/${horseId}/restrictions`, id),
     onSaved: onDone,

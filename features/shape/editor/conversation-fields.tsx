@@ -12,6 +12,7 @@ import {
   WRONG_ANSWERS,
   WRONG_CHOICES,
 } from "@/core/ladder";
+import { onWord } from "@/ui/form/on-word";
 import { SignPicker } from "../../signs/sign-picker";
 import { type DraftForm, errorAt } from "./use-draft";
 
@@ -143,7 +144,7 @@ function RigFields({ rig, problem, set }: { rig: readonly RigCheck[]; problem: s
           <select
             aria-label={`Check ${i + 1}, when`}
             value={check.when}
-            onChange={(event) => setRig(rig.map((one, at) => (at === i ? { ...one, when: event.target.value as RigCheck["when"] } : one)))}
+            onChange={onWord(RIG_TIMES, (when) => setRig(rig.map((one, at) => (at === i ? { ...one, when } : one))))}
             className="field-box w-auto!"
           >
             {RIG_TIMES.map((when) => (

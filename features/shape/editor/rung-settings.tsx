@@ -3,19 +3,10 @@
 import { ChevronRight } from "lucide-react";
 import { type ComponentProps, type Dispatch, memo, useDeferredValue, useMemo, useState } from "react";
 import { PERCENTILE_DEFAULTS, percentileBar } from "@/core/evidence";
-import {
-  foodPlan,
-  type LadderPlan,
-  METHOD_GUIDES,
-  METHODS,
-  type Method,
-  MOVEMENT_GRADES,
-  type Rung,
-  setRung,
-  WANTED_ACT,
-} from "@/core/ladder";
+import { foodPlan, type LadderPlan, METHOD_GUIDES, METHODS, MOVEMENT_GRADES, type Rung, setRung, WANTED_ACT } from "@/core/ladder";
 import { movingOnSentence, valuesGoalOf } from "@/core/word";
 import { counted } from "@/core/words";
+import { onWord } from "@/ui/form/on-word";
 import { ValueStrip } from "@/ui/measure";
 import { LabelledNumber } from "./number-box";
 import { ScheduleBox } from "./schedule-box";
@@ -160,7 +151,7 @@ const Settings = memo(function RungSettings({
           <select
             id={`rung-method-${number}`}
             value={rung.method ?? ""}
-            onChange={(event) => set({ method: event.target.value === "" ? undefined : (event.target.value as Method) })}
+            onChange={onWord(["", ...METHODS], (method) => set({ method: method === "" ? undefined : method }))}
             className="field-box"
           >
             <option value="">as the ladder</option>

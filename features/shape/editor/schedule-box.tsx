@@ -2,6 +2,8 @@
 
 import type { Schedule } from "@/core/ladder";
 import { scheduleSentence } from "@/core/ladder";
+import { keysOf } from "@/core/typed";
+import { onWord } from "@/ui/form/on-word";
 import { NumberBox } from "./number-box";
 
 const KINDS: Record<Schedule["kind"], string> = {
@@ -36,10 +38,9 @@ export function ScheduleBox({
         <select
           id={id}
           value={value?.kind ?? ""}
-          onChange={(event) => {
-            const kind = event.target.value as Schedule["kind"] | "";
-            onChange(kind === "" ? undefined : kind === "every" ? { kind } : { kind, ratio });
-          }}
+          onChange={onWord(["", ...keysOf(KINDS)], (kind) =>
+            onChange(kind === "" ? undefined : kind === "every" ? { kind } : { kind, ratio }),
+          )}
           className="field-box"
         >
           {none !== undefined && <option value="">{none}</option>}

@@ -4,6 +4,7 @@ import { Plus, Trash2 } from "lucide-react";
 import { type Dispatch, memo, useState } from "react";
 import { addStrand, changeStrand, MOST_STRANDS, removeStrand } from "@/core/ladder";
 import { STRAND_CATALOGUE, type Strand, type StrandKey, startValue } from "@/core/strands";
+import { onWord } from "@/ui/form/on-word";
 import { newStrand, ownStrand } from "./draft";
 import type { RopeAction } from "./use-rope";
 
@@ -59,7 +60,7 @@ function StrandLine({ strand, only, dispatch }: { strand: Strand; only: boolean;
           <select
             aria-label={`Harder, for ${strand.name}`}
             value={strand.harder}
-            onChange={(event) => change({ harder: event.target.value as Strand["harder"] }, "harder")}
+            onChange={onWord(["more", "less"], (harder) => change({ harder }, "harder"))}
             className="field-box w-44!"
           >
             <option value="more">more is harder</option>
@@ -70,7 +71,7 @@ function StrandLine({ strand, only, dispatch }: { strand: Strand; only: boolean;
         <select
           aria-label={`Harder, for ${strand.name}`}
           value={strand.harder}
-          onChange={(event) => change({ harder: event.target.value as Strand["harder"] }, "harder")}
+          onChange={onWord(["more", "less"], (harder) => change({ harder }, "harder"))}
           className="field-box w-64!"
         >
           <option value="more">wider is harder: more send</option>

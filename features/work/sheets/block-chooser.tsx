@@ -5,6 +5,7 @@ import { FIRST_LOOK_ITEMS } from "@/core/know";
 import { sideAsked } from "@/core/ladder";
 import { criterionSentence } from "@/core/strands";
 import { barredRung } from "@/core/welfare";
+import { onWord } from "@/ui/form/on-word";
 import { wrongSide } from "../acts/begin-acts";
 import type { AtWork, BlockChoice, Side } from "../types";
 
@@ -124,7 +125,10 @@ export function BlockChooser({
             <select
               aria-label="Kind"
               value={kind}
-              onChange={(event) => setKind(event.target.value as BlockChoice["kind"])}
+              onChange={onWord(
+                KINDS.map(({ value }) => value),
+                setKind,
+              )}
               className="field-box min-h-12"
             >
               {KINDS.map(({ value, label }) => (
