@@ -548,7 +548,7 @@ async function millionRows() {
 }
 
 try {
-  if (wanted("house")) await benchHouse({ say, figure, quantile, sizes: houseSizes });
+  if (wanted("house")) await benchHouse({ say, figure, against, quantile, sizes: houseSizes });
   if (wanted("analyse")) await millionRows();
   if (wanted("events")) await fiftyRecorders();
   const browser = await chromium.launch({ executablePath, args: CHROMIUM_ARGUMENTS });
