@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { QueryTypes } from "sequelize";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import {
   addHorse,
@@ -139,6 +140,17 @@ describe("a helper's batch", () => {
     expect(await asideCount(store)).toBe(1);
     await settleAside(store, w.events[0]?.id ?? "", true);
     expect((await send()).status).toBe(200);
+  });
+
+  it("cannot be taken in where this version cannot read it, and stays", async () => {
+    const { ids } = await keeper((w) => w.add("trial", { outcome: "met" }));
+    await post(HELPER, (w) => w.add("correct", { event: ids[0], strike: true, reason: "r" }));
+    await store.sequelize.query("UPDATE tap_aside SET event = json_set(event, '$.type', 'of a later version')");
+    const [row] = await store.sequelize.query<{ id: string }>("SELECT id FROM tap_aside", { type: QueryTypes.SELECT });
+    await expect(settleAside(store, row?.id ?? "", true)).rejects.toMatchObject({ code: "unread" });
+    expect(await asideCount(store)).toBe(1);
+    await settleAside(store, row?.id ?? "", false);
+    expect(await asideCount(store)).toBe(0);
   });
 
   it("fills the file with no more than a few hundred of them", async () => {

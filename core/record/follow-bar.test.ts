@@ -70,6 +70,9 @@ describe("a bar that follows the horse's own values", () => {
       { outcome: "try", tapped: "try", value: null },
     ]);
     expect(after?.criterion).toBe(5);
+    // Put right since, a refusal may hold a value; it was tapped as a refusal all the same.
+    const refused = { outcome: "met" as const, tapped: "refused" as const, value: 9 };
+    expect(barOf(criterion, BLOCK, [met(5), met(6), met(7), refused, refused])?.criterion).toBe(5);
   });
 
   it("reads no more of a long block than it looks at, since it is asked for after every tap", () => {

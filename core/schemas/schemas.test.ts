@@ -422,6 +422,11 @@ describe("a batch", () => {
     expect(batch({ events: [event("mark", {}, { wall_ms: NOW + 3 * 86_400_000 })] }).ok).toBe(false);
     // A phone whose clock stands in 1970 knows its offset to the server: nothing is lost.
     expect(batch({ events: [event("mark", {}, { wall_ms: 5000 })], clocks: { [testId(3)]: NOW } }).ok).toBe(true);
+    // A load in capitals is the same load: its clock is found by its taps.
+    const load = "0ABCDEF0-0000-4000-8000-00000000000A";
+    expect(batch({ events: [event("mark", {}, { load, wall_ms: 5000 })], clocks: { [load]: NOW } })).toMatchObject({
+      value: { clocks: { [load.toLowerCase()]: NOW }, events: [{ load: load.toLowerCase() }] },
+    });
   });
 
   it.each([

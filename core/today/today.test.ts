@@ -3,7 +3,7 @@ import { plainPack, plainYard } from "@/tests/support/plain-pack";
 import { addDays } from "../day";
 import type { HorsePack, YardFacts } from "../pack";
 import type { Restriction } from "../welfare";
-import { circleState, leftOfCircling, momentOn, todayOf } from ".";
+import { circleState, leftOfCircling, momentOn, todayOf, usedUp } from ".";
 
 const DAY = "2026-06-01";
 const NOW = Date.UTC(2026, 5, 1, 6);
@@ -54,6 +54,26 @@ describe("what is true on a day", () => {
     expect(on("2026-06-10", young).cautions).toEqual([]);
     const old = { ...pack, horse: { ...pack.horse, bornDay: "2006-06-10", birthYear: 2006 } };
     expect([on("2026-06-09", old), on("2026-06-10", old)].map(({ heatLowerCelsius }) => heatLowerCelsius)).toEqual([0, 3]);
+  });
+
+  it("leaves the session about to be worked out of what is used up, and what lies more than a week back", () => {
+    const one = (id: string, daysAgo: number) => ({
+      id,
+      kind: "work" as const,
+      startedMs: NOW - daysAgo * 86_400_000,
+      workSeconds: 600,
+      trials: 5,
+      pieces: 0,
+      weighedGrams: null,
+      doNext: null,
+      ladders: [],
+      seconds: [],
+    });
+    const worked = { ...pack, worked: [one("now", 0), one("day before", 1), one("long ago", 8)] };
+    const today = on(DAY, worked);
+    const said = (but: string) => usedUp(worked, yard, today, circleState(worked, yard, NOW), null, but)[0];
+    expect(said("now")).toBe("Last 7 days: 1 session, 10 min of work, 5 asks.");
+    expect(said("another")).toBe("Last 7 days: 2 sessions, 20 min of work, 10 asks.");
   });
 
   it("lets what was circled fall out of the week, and out of the day, day by day", () => {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { usedSentences } from "./week-use";
+import { asUsed, usedSentences } from "./week-use";
 
 const DAY = 86_400_000;
 const now = Date.UTC(2026, 5, 20, 15);
@@ -10,6 +10,23 @@ const session = (daysAgo: number, change = {}) => ({
   trials: 20,
   foodGrams: 30,
   ...change,
+});
+
+describe("asUsed", () => {
+  const worked = {
+    startMs: 0,
+    workSeconds: 90,
+    trials: 3,
+    pieces: 4,
+    weighedGrams: null,
+    ladders: [{ pieceGrams: null }, { pieceGrams: 2.5 }],
+  };
+  it("takes the mass of a piece from the first ladder that says one, and the scales before it", () => {
+    expect(asUsed(worked)).toEqual({ startMs: 0, workMinutes: 1.5, trials: 3, foodGrams: 10 });
+    expect(asUsed({ ...worked, weighedGrams: 320 }).foodGrams).toBe(320);
+    expect(asUsed({ ...worked, weighedGrams: 0 }).foodGrams).toBe(0);
+    expect(asUsed({ ...worked, ladders: [] }).foodGrams).toBe(0);
+  });
 });
 
 describe("usedSentences", () => {

@@ -156,6 +156,19 @@ describe("a word that was declined", () => {
   });
 });
 
+it("counts a word of the block that has just ended to that block, until the next one begins", () => {
+  const w = new SessionWriter();
+  w.block(0);
+  w.add(5, "trial", { outcome: "met" });
+  w.add(10, "word", { word: "Ease", why: "x", reason: "", numbers: {}, taken: false });
+  w.add(12, "trial", { outcome: "met" });
+  w.add(15, "block.end");
+  const said = () => declinedWords(reduceSession(w.events)).map(({ thisBlock, inBlock }) => [thisBlock, inBlock]);
+  expect(said()).toEqual([[true, 2]]);
+  w.block(20, { block: 2 });
+  expect(said()).toEqual([[false, 0]]);
+});
+
 // Before, with the same horses and trainers: 48 % of sessions and 14 % of blocks; see docs/measures.md.
 it("changes more than once within a block in fewer than four sessions of ten", () => {
   const { sessions, restlessSessions, blocks, restless } = wordSteadiness(1000, 25, 0.3);
