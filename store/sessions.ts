@@ -68,24 +68,29 @@ async function sessionRow(store: Store, input: NewSession, options: SessionOptio
   };
 }
 
+/** A table of which rows are counted by their id. */
+interface Counted {
+  count(options: { where: { id: string | string[] }; transaction: Transaction }): Promise<number>;
+}
+
 /** @throws GoneError where what a session names has been removed. */
 async function thingsThere({ models }: Store, { personId, placeId, kitIds = [] }: NewSession, transaction: Transaction): Promise<void> {
-  const missing = async (table: Store["models"]["person"], ids: readonly string[]) =>
+  const missing = async (table: Counted, ids: readonly string[]) =>
     (await table.count({ where: { id: [...new Set(ids)] }, transaction })) < new Set(ids).size;
   if (personId !== null && (await missing(models.person, [personId])))
     throw new GoneError("This person is no longer there. Choose another, or none.");
-  if (placeId !== null && (await missing(models.place as never, [placeId])))
+  if (placeId !== null && (await missing(models.place, [placeId])))
     throw new GoneError("This place has been removed. Choose another, or none.");
-  if (await missing(models.kit as never, kitIds)) throw new GoneError("Some of this kit has been removed. Choose it again.");
+  if (await missing(models.kit, kitIds)) throw new GoneError("Some of this kit has been removed. Choose it again.");
 }
 
 /** The same session without what it names that is no longer there. */
 async function withoutGone(store: Store, input: NewSession, transaction: Transaction): Promise<NewSession> {
   const { models } = store;
-  const there = async (table: Store["models"]["person"], id: string | null) =>
+  const there = async (table: Counted, id: string | null) =>
     id !== null && (await table.count({ where: { id }, transaction })) > 0 ? id : null;
   const kitIds: string[] = [];
-  for (const id of input.kitIds ?? []) if ((await there(models.kit as never, id)) !== null) kitIds.push(id);
+  for (const id of input.kitIds ?? []) if ((await there(models.kit, id)) !== null) kitIds.push(id);
   const ladder =
     input.ladderId === null
       ? null
@@ -97,7 +102,7 @@ async function withoutGone(store: Store, input: NewSession, transaction: Transac
   return {
     ...input,
     personId: await there(models.person, input.personId),
-    placeId: await there(models.place as never, input.placeId),
+    placeId: await there(models.place, input.placeId),
     ladderId: fits ? input.ladderId : null,
     startRung: fits && input.startRung !== null && input.startRung <= ladder.plan.rungs.length ? input.startRung : null,
     kitIds,

@@ -1,6 +1,7 @@
 import * as yup from "yup";
 import { CUE_KINDS, PRESSURE_PROFILES } from "../cues";
 import { REINFORCERS, type WayChange } from "../ladder";
+import { isOneOf, keysOf } from "../typed";
 import { TRY_QUESTIONS, type TryWays } from "./try-both";
 
 /** What the two ways may differ in, as a form asks it. */
@@ -19,7 +20,7 @@ export const WAY_PART_FACTS: Readonly<Record<WayPart, { readonly words: string; 
 const REINFORCER_WORDS = { food: "food", scratch: "a scratch", rest: "a rest", away: "going away" } as const;
 /** A value of a part in words. @example wayValueWords("reinforcer", "scratch") // "a scratch" */
 export const wayValueWords = (part: WayPart, value: string): string =>
-  part === "reinforcer" ? (REINFORCER_WORDS[value as keyof typeof REINFORCER_WORDS] ?? value) : value;
+  part === "reinforcer" ? (isOneOf(keysOf(REINFORCER_WORDS), value) ? REINFORCER_WORDS[value] : value) : value;
 
 const wayChange = yup
   .object({

@@ -1,3 +1,4 @@
+import { isOneOf, keysOf } from "../typed";
 import type { Past, PastSession, PastTrial } from "./past";
 
 /** Which trials of a past are meant. What is left out narrows nothing; everything that is said holds at once. */
@@ -96,7 +97,7 @@ const CHECKS: Readonly<Record<keyof PastFilter, (value: string, trial: PastTrial
   wrong: (value, _, { facts }) => facts.wrongMet.includes(value),
   zone: (value, { zone }) => zone === value,
   logged: (value, { logged }) => (logged ?? "unsaid") === value,
-  holds: (value, trial) => (value in HOLDS ? HOLDS[value as keyof typeof HOLDS](trial) : false),
+  holds: (value, trial) => (isOneOf(keysOf(HOLDS), value) ? HOLDS[value](trial) : false),
 };
 
 /**

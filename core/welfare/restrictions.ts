@@ -1,6 +1,6 @@
 import { type Day, dayWords, isDay } from "../day";
 import type { LadderPlan } from "../ladder";
-import { isOneOf } from "../typed";
+import { isOneOf, isRecord, placeIn } from "../typed";
 import type { AgeCaution } from "./age";
 
 /** What a restriction switches off or caps. */
@@ -102,8 +102,7 @@ export function goneAgainstIn(kept: unknown): GoneAgainst[] {
     return [];
   }
   return (Array.isArray(list) ? list : []).filter(
-    (one: unknown): one is GoneAgainst =>
-      typeof one === "object" && one !== null && isDay((one as GoneAgainst).day) && typeof (one as GoneAgainst).reason === "string",
+    (one: unknown): one is GoneAgainst => isRecord(one) && isDay(one.day) && typeof one.reason === "string",
   );
 }
 
@@ -242,7 +241,7 @@ export function allowanceOn(restrictions: readonly Restriction[], day: Day, age:
         circlingMinutes = stricter(circlingMinutes, { value: amount, why });
         break;
       case "highest-gait": {
-        const rank = (gait: string) => GAITS_SLOWEST_FIRST.indexOf(gait as "walk");
+        const rank = (gait: string) => placeIn(GAITS_SLOWEST_FIRST, gait);
         const gait = restriction.detail ?? "walk";
         if (highestGait === null || rank(gait) < rank(highestGait.value)) highestGait = { value: gait, why };
         break;

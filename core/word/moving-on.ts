@@ -30,14 +30,13 @@ function progressBySide(input: WordInput, evidence: readonly EvidenceTrial[]): {
 
 /** Why the ease the rung asks for is not shown yet, or null where it is, or none is asked for. */
 function easeLacking(input: WordInput, evidence: readonly EvidenceTrial[], settings: YardSettings): string | null {
-  if (input.minEase == null) return null;
+  const { minEase } = input;
+  if (minEase == null) return null;
   const graded = evidence.filter(({ outcome, ease }) => outcome === "met" && ease !== null).slice(-settings.easeGraded);
-  const wanted = EASE_GRADES[input.minEase] ?? "soft";
+  const wanted = EASE_GRADES[minEase] ?? "soft";
   if (graded.length < settings.easeGraded)
     return `Say how calm the next ones are: ${graded.length} of ${settings.easeGraded} said so far. They should be at least ${wanted}.`;
-  return graded.every(({ ease }) => (ease as number) >= (input.minEase as number))
-    ? null
-    : `Not ${wanted} yet on each of the last ${graded.length}.`;
+  return graded.every(({ ease }) => ease !== null && ease >= minEase) ? null : `Not ${wanted} yet on each of the last ${graded.length}.`;
 }
 
 /** The grade of the movement a rung asks for; null where it asks for none. @example movementAsked({ sentence: "Any answer." }) // null */
@@ -52,7 +51,9 @@ function movementLacking(input: WordInput, evidence: readonly EvidenceTrial[], s
   const graded = evidence.filter(({ outcome, movement }) => outcome === "met" && movement !== undefined).slice(-settings.easeGraded);
   if (graded.length < settings.easeGraded)
     return `Say how the next ones move: ${graded.length} of ${settings.easeGraded} said so far. They should be at least ${wanted}.`;
-  return graded.every(({ movement }) => (movement as number) >= least) ? null : `Not ${wanted} yet on each of the last ${graded.length}.`;
+  return graded.every(({ movement }) => movement !== undefined && movement >= least)
+    ? null
+    : `Not ${wanted} yet on each of the last ${graded.length}.`;
 }
 
 /** Nothing was asked of the running block yet: the advice is to begin, whatever earlier days showed. */
