@@ -264,7 +264,11 @@ test("8 · a zone's rule is said when the horse is there; a retreat is one press
   await page.getByRole("button", { name: "Skip", exact: true }).click();
   await page.getByRole("button", { name: "Start the block" }).click();
   const ditch = page.getByRole("button", { name: "ditch", exact: true });
-  for (let turn = 0; turn < 5 && !(await ditch.isVisible()); turn++) await page.getByRole("button", { name: "another row" }).click();
+  // A row is turned to, looked at, and only then the next one.
+  await expect(async () => {
+    if (!(await ditch.isVisible())) await page.getByRole("button", { name: "another row" }).click();
+    await expect(ditch).toBeVisible({ timeout: 2000 });
+  }).toPass();
   await ditch.click();
   await expect(page.getByTestId("talk")).toHaveText("ditch: ask nothing here.");
   await pad(page, "back off").click();

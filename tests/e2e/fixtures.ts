@@ -33,7 +33,7 @@ export const test = base.extend<Fixtures, Worker>({
       await use(server);
       await server.stop();
     },
-    { scope: "worker", timeout: 90_000 },
+    { scope: "worker", timeout: 240_000 },
   ],
   demo: [
     // biome-ignore lint/correctness/noEmptyPattern: the runner wants the pattern
@@ -43,7 +43,7 @@ export const test = base.extend<Fixtures, Worker>({
       await use(server);
       await server.stop();
     },
-    { scope: "worker", timeout: 90_000 },
+    { scope: "worker", timeout: 240_000 },
   ],
   page: async ({ page }, use) => {
     // A press before the page has come alive is lost: every visit waits for it.

@@ -84,7 +84,7 @@ export class TestServer {
   async start(): Promise<void> {
     const started = launch(this.folder, [...(this.kind === "demo" ? ["--demo"] : []), "--port", String(this.port)]);
     this.started = started;
-    const until = Date.now() + 60_000;
+    const until = Date.now() + 180_000;
     while (!started.output().includes("is running on")) {
       if (Date.now() > until || started.child.exitCode !== null) throw new Error(`The server did not start:\n${started.output()}`);
       await new Promise((resolve) => setTimeout(resolve, 50));
