@@ -37,7 +37,10 @@ test("1 · a wrong choice: a tap counts it, a hold times it, its words are two t
   // What the plan expects stands for a tap; it is changed where it was something else.
   await pad(page, "wrong").click();
   const more = row.getByRole("button", { name: "own words, metres" });
-  for (let line = 0; line < 6 && !(await more.isVisible()); line++) await page.getByRole("button", { name: "another row" }).click();
+  await expect(async () => {
+    if (!(await more.isVisible())) await page.getByRole("button", { name: "another row" }).click();
+    await expect(more).toBeVisible({ timeout: 2000 });
+  }).toPass();
   await more.click();
   await row.getByLabel("What it did, in your own words").fill("sat down");
   await row.getByLabel("How far off it began, in metres").fill("2,5");

@@ -26,7 +26,7 @@ describe("the docs", () => {
   it("lead from the map to every page", () => {
     const map = readFileSync("docs/architecture.md", "utf8");
     for (const page of readdirSync("docs/architecture")) expect(map, page).toContain(`](architecture/${page})`);
-    for (const page of ["glossary.md", "proof.md", "measures.md", "events.md", "formats.md", "security.md"])
+    for (const page of ["glossary.md", "proof.md", "numbers.md", "measures.md", "commands.md", "events.md", "formats.md", "security.md"])
       expect(map, page).toContain(`](${page})`);
   });
 });
