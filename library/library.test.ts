@@ -48,6 +48,13 @@ describe("the library", () => {
     expect(templateOf("nothing")).toBeUndefined();
   });
 
+  it("asks for no word twice running, and calls nobody the handler and you at once", () => {
+    const doubled = LIBRARY.flatMap(byEachWay).flatMap(({ name, template }) =>
+      sentences(template).flatMap((sentence) => (/\b(\p{L}+) \1\b|\bhandler (you|it)\b/iu.test(sentence) ? [`${name}: ${sentence}`] : [])),
+    );
+    expect(doubled).toEqual([]);
+  });
+
   it("rests on behaviours that are there, without a cycle, on values their ladders reach", () => {
     expect(findCycle(LIBRARY.map(({ key, prerequisites }) => ({ key, needs: prerequisites.map((need) => need.behaviour) })))).toBeNull();
     for (const { key, prerequisites } of LIBRARY)

@@ -62,13 +62,14 @@ function phrase({ strand, value }: Valued, phaseLabels: readonly string[]): Sent
     case "latency":
       return [plain("within "), withUnit(value, "s")];
     case "gait":
-      return [plain(value === "stand" ? "standing" : `at ${words}`)];
+      return [plain(value === "stand" ? "standing" : words.startsWith("at ") ? words : `at ${words}`)];
     case "circle":
       return [plain("on a circle of "), withUnit(value, "m"), plain(" radius")];
     case "side":
       return [plain(value === "both" ? "both sides" : `${words} side`)];
     case "handler-place":
-      return [plain(`handler ${words}`)];
+      // A place that says who stands there names nobody a second time.
+      return [plain(/^(you|it)\b/.test(words) ? words : `handler ${words}`)];
     case "handler-motion":
       return [plain(`handler ${words === "still" ? "standing still" : words}`)];
     case "tether":
