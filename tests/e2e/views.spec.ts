@@ -101,7 +101,7 @@ test("the demo is marked as sample data, found by the box, walked by keyboard, a
   await page.goto(demo.url);
   await expect(page.getByText("Sample data:")).toBeVisible();
   await page.keyboard.press("/");
-  await page.getByPlaceholder("A horse, a room, a ladder").fill("sorrelay");
+  await page.getByPlaceholder("A horse, a page, a ladder").fill("sorrelay");
   await page.getByRole("option", { name: /Sorrelay Fen horse/ }).click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Sorrelay Fen");
   await page.getByRole("button", { name: "Theme" }).click();

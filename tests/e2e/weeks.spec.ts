@@ -341,7 +341,7 @@ test("a spreadsheet with names of its own is mapped and remembered, brought in o
   await expect(result).toContainText("2 trials in 2 sessions brought in. 1 row of Nobody is left out.");
   // A yard of more than thirty draws those in sight alone: the box finds any of them.
   await page.keyboard.press("/");
-  await page.getByPlaceholder("A horse, a room, a ladder").fill("newcomer");
+  await page.getByPlaceholder("A horse, a page, a ladder").fill("newcomer");
   await expect(page.getByRole("option", { name: /Newcomer horse/ })).toBeVisible();
 
   await page.goto(`${server.url}/in-out`);

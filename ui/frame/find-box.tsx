@@ -4,6 +4,7 @@ import { Command } from "cmdk";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { GIVE_UP_MS } from "../form/send";
+import { answers, HORSE_PAGES, YARD_PAGES } from "./destinations";
 import { KNOTS } from "./knots";
 
 interface Found {
@@ -17,11 +18,26 @@ interface Found {
 
 const item = "flex cursor-pointer items-baseline justify-between gap-4 rounded px-3 py-2 data-[selected=true]:bg-tarn-wash";
 
-/** The command box: type a horse, a room or a ladder and go there. */
+/** From here on a page counts as hit by its words; below are the mistyped. */
+const HIT = 0.5;
+/** Two letters begin to mean something; a yard of forty horses has nine hundred pages. */
+const LETTERS_FOR_PAGES = 2;
+
+/** One thing to go to. It is found by its name and by what people call it. */
+function Place({ id, label, hint, also = "", onGo }: { id: string; label: string; hint: string; also?: string; onGo: () => void }) {
+  return (
+    <Command.Item value={id} keywords={[label, `${hint} ${also}`]} onSelect={onGo} className={item}>
+      {label} <span className="text-sm text-soft">{hint}</span>
+    </Command.Item>
+  );
+}
+
+/** The command box: type a horse, a page by any of its names, or a ladder, and go there. */
 export default function FindBox({ horseId, onClose }: { horseId: string | null; onClose: () => void }) {
   const router = useRouter();
   const [found, setFound] = useState<Found | null>(null);
   const [failed, setFailed] = useState(false);
+  const [typed, setTyped] = useState("");
   useEffect(() => {
     fetch("/api/find", { signal: AbortSignal.timeout(GIVE_UP_MS) })
       .then(async (response) => setFound((await response.json()) as Found))
@@ -31,16 +47,32 @@ export default function FindBox({ horseId, onClose }: { horseId: string | null; 
     onClose();
     router.push(href);
   };
+  const horses = found?.horses ?? [];
+  // At a horse its own pages are meant; in the yard a page is one of each horse.
+  const whose = horseId === null ? horses : [{ id: horseId, name: "" }];
+  const pages =
+    typed.trim().length < LETTERS_FOR_PAGES
+      ? []
+      : whose.flatMap(({ id, name }) =>
+          HORSE_PAGES.filter(({ label, hint, also }) => answers(typed, label, `${hint} ${also} ${name}`) >= HIT).map((page) => ({
+            id,
+            name,
+            page,
+          })),
+        );
   return (
     <Command.Dialog
       open
       onOpenChange={(open) => !open && onClose()}
       label="Find"
+      filter={(_, search, keywords = []) => answers(search, keywords[0] ?? "", keywords[1])}
       overlayClassName="fixed inset-0 z-40 bg-ink/40"
       contentClassName="fixed top-[12vh] left-1/2 z-50 w-[min(36rem,calc(100vw-2rem))] -translate-x-1/2 rounded-md border-2 border-ink bg-paper p-2"
     >
       <Command.Input
-        placeholder="A horse, a room, a ladder"
+        value={typed}
+        onValueChange={setTyped}
+        placeholder="A horse, a page, a ladder"
         className="w-full border-b border-hair bg-transparent px-3 py-3 text-lg outline-none"
       />
       <Command.List className="mt-2 max-h-[50vh] overflow-y-auto">
@@ -49,54 +81,39 @@ export default function FindBox({ horseId, onClose }: { horseId: string | null; 
         </Command.Empty>
         {horseId !== null &&
           KNOTS.map(({ key, label, hint }) => (
-            <Command.Item key={key} value={`${label} ${hint}`} onSelect={() => go(`/horses/${horseId}/${key}`)} className={item}>
-              {label} <span className="text-sm text-soft">{hint}</span>
-            </Command.Item>
+            <Place key={key} id={key} label={label} hint={hint} onGo={() => go(`/horses/${horseId}/${key}`)} />
           ))}
-        {(found?.horses ?? []).flatMap((horse) => [
-          <Command.Item
+        {horses.flatMap((horse) => [
+          <Place
             key={horse.id}
-            value={`${horse.name} ${horse.apart} ${horse.id}`}
-            onSelect={() => go(`/horses/${horse.id}/know`)}
-            className={item}
-          >
-            {horse.name} <span className="text-sm text-soft">{horse.apart === "" ? "horse" : horse.apart}</span>
-          </Command.Item>,
+            id={horse.id}
+            label={horse.name}
+            hint={horse.apart === "" ? "horse" : horse.apart}
+            onGo={() => go(`/horses/${horse.id}/know`)}
+          />,
           ...horse.ladders.map((ladder) => (
-            <Command.Item
+            <Place
               key={ladder.id}
-              value={`${ladder.name} ${horse.name} ${ladder.id}`}
-              onSelect={() => go(`/horses/${horse.id}/shape/${ladder.id}`)}
-              className={item}
-            >
-              {ladder.name} <span className="text-sm text-soft">{horse.name}</span>
-            </Command.Item>
+              id={ladder.id}
+              label={ladder.name}
+              hint={horse.name}
+              onGo={() => go(`/horses/${horse.id}/shape/${ladder.id}`)}
+            />
           )),
         ])}
-        <Command.Item value="Yard all horses" onSelect={() => go("/")} className={item}>
-          Yard <span className="text-sm text-soft">all horses</span>
-        </Command.Item>
-        <Command.Item value="Add a horse" onSelect={() => go("/horses/new")} className={item}>
-          Add a horse
-        </Command.Item>
-        {(
-          [
-            ["Places", "/places", "pens and their zones"],
-            ["Kit", "/kit", "lines, sticks, halters"],
-            ["People", "/people", "and their practice"],
-            ["Join a session", "/join", "a second pair of hands"],
-            ["Data", "/store", "size, copies, going back to one"],
-            ["In and out", "/in-out", "the whole yard as a file, tables, a spreadsheet"],
-            ["Network", "/network", "a phone in the pen, who may sign in"],
-          ] as const
-        ).map(([label, href, hint]) => (
-          <Command.Item key={href} value={`${label} ${hint}`} onSelect={() => go(href)} className={item}>
-            {label} <span className="text-sm text-soft">{hint}</span>
-          </Command.Item>
+        {pages.map(({ id, name, page: { path, label, hint, also } }) => (
+          <Place
+            key={`${id}${path}`}
+            id={`${id}${path}`}
+            label={label}
+            hint={name === "" ? hint : name}
+            also={`${hint} ${also}`}
+            onGo={() => go(`/horses/${id}${path}`)}
+          />
         ))}
-        <Command.Item value="Settings data backup units" onSelect={() => go("/settings")} className={item}>
-          Settings <span className="text-sm text-soft">sample data, backup</span>
-        </Command.Item>
+        {YARD_PAGES.map(({ path, label, hint, also }) => (
+          <Place key={path} id={path} label={label} hint={hint} also={also} onGo={() => go(path)} />
+        ))}
       </Command.List>
     </Command.Dialog>
   );
