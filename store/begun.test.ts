@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { newStore } from "@/tests/support/new-store";
 import { PLAIN_HORSE } from "@/tests/support/plain-horse";
 import { emptyDraft } from "@/tests/support/plan";
 import { testId } from "@/tests/support/session-writer";
@@ -11,14 +12,14 @@ import { addLadder } from "./ladders";
 import { addKit, addPerson, listPeople } from "./people";
 import { addPlace, listPlaces } from "./places";
 import { addSession, getSession, type NewSession } from "./sessions";
-import { closeStore, openStore, type Store } from "./store";
+import { closeStore, type Store } from "./store";
 
 let folder: string;
 let store: Store;
 let horse: string;
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "begun-"));
-  store = await openStore(join(folder, "own.sqlite"));
+  store = await newStore(join(folder, "own.sqlite"));
   horse = await addHorse(store, PLAIN_HORSE);
 });
 afterEach(async () => {

@@ -5,6 +5,7 @@ import { QueryTypes } from "sequelize";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { BIN_KINDS, EMPTY_BEHAVIOUR, goesWithWords } from "@/core/schemas";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
+import { newStore } from "@/tests/support/new-store";
 import { emptyDraft } from "@/tests/support/plan";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
 import {
@@ -31,7 +32,6 @@ import {
   listSessions,
   loadSession,
   NotFoundError,
-  openStore,
   purgeBin,
   purgeExpired,
   putInBin,
@@ -60,7 +60,7 @@ const HORSE = {
 beforeEach(async () => {
   now = Date.UTC(2026, 4, 10);
   folder = mkdtempSync(join(tmpdir(), "deft-bin-"));
-  store = await openStore(join(folder, "own.sqlite"), () => now);
+  store = await newStore(join(folder, "own.sqlite"), () => now);
 });
 
 afterEach(async () => {

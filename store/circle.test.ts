@@ -6,6 +6,7 @@ import { type CircleSetup, NO_FIT, USUAL_SETUP, USUAL_SOUNDS } from "@/core/circ
 import { planToLog } from "@/core/events/circle-log";
 import { EMPTY_BEHAVIOUR } from "@/core/schemas";
 import { PLAN } from "@/tests/support/circle-plan";
+import { newStore } from "@/tests/support/new-store";
 import { PLAIN_HORSE } from "@/tests/support/plain-horse";
 import { emptyDraft } from "@/tests/support/plan";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
@@ -23,7 +24,6 @@ import {
   kitFits,
   listLadders,
   listSessions,
-  openStore,
   pastOfHorse,
   rebuildCaches,
   removeHandLoad,
@@ -45,7 +45,7 @@ afterEach(async () => {
 });
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "deft-"));
-  store = await openStore(join(folder, "yard.sqlite"), () => START + 600_000);
+  store = await newStore(join(folder, "yard.sqlite"), () => START + 600_000);
   horse = await addHorse(store, PLAIN_HORSE);
 });
 

@@ -4,6 +4,7 @@ import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { HorseInput } from "@/core/schemas";
 import { goneAgainstOn } from "@/core/welfare";
+import { newStore } from "@/tests/support/new-store";
 import {
   addDate,
   addHorse,
@@ -17,7 +18,6 @@ import {
   goneAgainst,
   listDates,
   listRestrictions,
-  openStore,
   removeDate,
   type Store,
   takeBackAgainst,
@@ -43,7 +43,7 @@ let store: Store;
 let horse: string;
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "deft-dates-"));
-  store = await openStore(join(folder, "store.sqlite"));
+  store = await newStore(join(folder, "store.sqlite"));
   horse = await addHorse(store, named("Tallow"));
 });
 afterEach(async () => {

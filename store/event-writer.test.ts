@@ -3,10 +3,11 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { SessionEvent } from "@/core/schemas";
+import { newStore } from "@/tests/support/new-store";
 import { PLAIN_HORSE } from "@/tests/support/plain-horse";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
 import { withRaw } from "./file";
-import { addHorse, addPerson, addSession, closeStore, EventConflictError, openStore, type Store, storeFailure } from "./index";
+import { addHorse, addPerson, addSession, closeStore, EventConflictError, type Store, storeFailure } from "./index";
 
 let folder: string;
 let store: Store;
@@ -14,7 +15,7 @@ const SESSION = testId(900_000);
 
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "deft-writer-"));
-  store = await openStore(join(folder, "own.sqlite"), () => Date.UTC(2026, 5, 20), { busyMs: 400 });
+  store = await newStore(join(folder, "own.sqlite"), () => Date.UTC(2026, 5, 20), { busyMs: 400 });
   const horseId = await addHorse(store, PLAIN_HORSE);
   await addSession(store, { id: SESSION, horseId, ladderId: null, personId: null, placeId: null, startRung: null });
 });

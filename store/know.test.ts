@@ -6,6 +6,7 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { FIRST_LOOK_STEPS } from "@/core/know";
 import type { HorseInput, PlaceInput, RestrictionInput } from "@/core/schemas";
 import { populateDemo } from "@/tests/support/demo";
+import { newStore } from "@/tests/support/new-store";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
 import { connect } from "./connect";
 import {
@@ -89,7 +90,7 @@ const PEN: PlaceInput = {
 
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "deft-know-"));
-  store = await openStore(join(folder, "own.sqlite"), () => NOW);
+  store = await newStore(join(folder, "own.sqlite"), () => NOW);
 });
 afterEach(async () => {
   await closeStore(store);

@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { HorseInput } from "@/core/schemas";
+import { newStore } from "@/tests/support/new-store";
 import { PLAIN_HORSE as HORSE } from "@/tests/support/plain-horse";
 import { emptyDraft } from "@/tests/support/plan";
 import { randomSession } from "@/tests/support/random-session";
@@ -22,7 +23,6 @@ import {
   getLadder,
   hasSampleData,
   listSessions,
-  openStore,
   putInBin,
   rungEvidence,
   type Store,
@@ -38,7 +38,7 @@ const DRAFT = { ...emptyDraft(), behaviour: { ...emptyDraft().behaviour, name: "
 
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "deft-lost-"));
-  store = await openStore(join(folder, "own.sqlite"), () => NOW);
+  store = await newStore(join(folder, "own.sqlite"), () => NOW);
 });
 afterEach(async () => {
   await closeStore(store);

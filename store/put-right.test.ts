@@ -5,6 +5,7 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { LadderPlan } from "@/core/ladder";
 import { movedFrom } from "@/core/record";
 import { EMPTY_BEHAVIOUR, type HorseInput } from "@/core/schemas";
+import { newStore } from "@/tests/support/new-store";
 import { emptyDraft } from "@/tests/support/plan";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
 import {
@@ -15,7 +16,6 @@ import {
   getLadder,
   listLadders,
   loadSession,
-  openStore,
   putSessionRight,
   type Store,
   updateLadder,
@@ -44,7 +44,7 @@ let right: string;
 let ladder: string;
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "deft-put-right-"));
-  store = await openStore(join(folder, "store.sqlite"), () => Date.UTC(2026, 4, 10));
+  store = await newStore(join(folder, "store.sqlite"), () => Date.UTC(2026, 4, 10));
   wrong = await addHorse(store, named("Wrong"));
   right = await addHorse(store, named("Right"));
   ladder = await addLadder(store, wrong, { ...EMPTY_BEHAVIOUR, name: "Stands", involves: ["tying"] }, emptyDraft().plan);

@@ -5,6 +5,7 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { copyRung, deleteRung, type LadderPlan, moveRung, setValue } from "@/core/ladder";
 import type { HorseInput } from "@/core/schemas";
 import { strandFromCatalogue } from "@/core/strands";
+import { newStore } from "@/tests/support/new-store";
 import { emptyDraft } from "@/tests/support/plan";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
 import { connect } from "./connect";
@@ -61,7 +62,7 @@ async function worked(horseId: string, ladderId: string, version: number, rung: 
 
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "deft-shape-"));
-  store = await openStore(join(folder, "own.sqlite"), () => NOW);
+  store = await newStore(join(folder, "own.sqlite"), () => NOW);
 });
 afterEach(async () => {
   await closeStore(store);

@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { QueryTypes } from "sequelize";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { newStore } from "@/tests/support/new-store";
 import { bringBack, putInBin } from "./bin";
 import { addPerson } from "./people";
 import {
@@ -19,7 +20,7 @@ import {
   setAccess,
   signIn,
 } from "./sign-ins";
-import { closeStore, openStore, type Store } from "./store";
+import { closeStore, type Store } from "./store";
 
 let folder: string;
 let store: Store;
@@ -27,7 +28,7 @@ let now = Date.UTC(2026, 5, 1, 12);
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "sign-ins-"));
   now = Date.UTC(2026, 5, 1, 12);
-  store = await openStore(join(folder, "own.sqlite"), () => now);
+  store = await newStore(join(folder, "own.sqlite"), () => now);
 });
 afterEach(async () => {
   await closeStore(store);

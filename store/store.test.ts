@@ -6,6 +6,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { reduceSession, workSeconds } from "@/core/record";
 import { EMPTY_BEHAVIOUR } from "@/core/schemas";
 import { populateDemo, populatedStore } from "@/tests/support/demo";
+import { newStore } from "@/tests/support/new-store";
 import { PLAIN_HORSE as HORSE } from "@/tests/support/plain-horse";
 import { emptyDraft } from "@/tests/support/plan";
 import { randomSession } from "@/tests/support/random-session";
@@ -50,7 +51,7 @@ const NOW = Date.UTC(2026, 5, 20);
 
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "deft-store-"));
-  store = await openStore(join(folder, "own.sqlite"), () => NOW);
+  store = await newStore(join(folder, "own.sqlite"), () => NOW);
 });
 afterEach(async () => {
   await closeStore(store);

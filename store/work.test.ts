@@ -4,6 +4,7 @@ import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { EMPTY_BEHAVIOUR, type HorseInput } from "@/core/schemas";
 import { DEFAULT_SETTINGS } from "@/core/settings";
+import { newStore } from "@/tests/support/new-store";
 import { emptyDraft } from "@/tests/support/plan";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
 import {
@@ -14,7 +15,6 @@ import {
   evidenceOfLadder,
   getLadder,
   getSettings,
-  openStore,
   rungEvidence,
   type Store,
   setSettings,
@@ -42,7 +42,7 @@ const HORSE: HorseInput = {
 
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "deft-work-"));
-  store = await openStore(join(folder, "test.sqlite"), () => NOW);
+  store = await newStore(join(folder, "test.sqlite"), () => NOW);
 });
 
 afterEach(async () => {

@@ -4,18 +4,8 @@ import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { SessionNews } from "@/core/pack";
 import { DEFAULT_SETTINGS } from "@/core/settings";
-import {
-  addHorse,
-  addRestriction,
-  addSession,
-  bringBack,
-  closeStore,
-  eventReach,
-  openStore,
-  putInBin,
-  type Store,
-  setSettings,
-} from "@/store";
+import { addHorse, addRestriction, addSession, bringBack, closeStore, eventReach, putInBin, type Store, setSettings } from "@/store";
+import { newStore } from "@/tests/support/new-store";
 import { PLAIN_HORSE } from "@/tests/support/plain-horse";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
 import { LiveSessions, MOST_LINES, MOST_LINES_OF_ONE } from "./live";
@@ -27,7 +17,7 @@ let store: Store;
 let horse: string;
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "live-"));
-  store = await openStore(join(folder, "own.sqlite"), () => NOW);
+  store = await newStore(join(folder, "own.sqlite"), () => NOW);
   horse = await addHorse(store, PLAIN_HORSE);
   for (const id of [SESSION, testId(900_001)])
     await addSession(store, { id, horseId: horse, ladderId: null, personId: null, placeId: null, startRung: null });

@@ -12,10 +12,10 @@ import {
   clockOffsets,
   closeStore,
   eventsOfSession,
-  openStore,
   type Store,
   settleAside,
 } from "@/store";
+import { newStore } from "@/tests/support/new-store";
 import { PLAIN_HORSE } from "@/tests/support/plain-horse";
 import { SessionWriter, testId } from "@/tests/support/session-writer";
 import { type Sends, takeEvents } from "./take-events";
@@ -31,7 +31,7 @@ let hilda: string;
 let sends: Sends;
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "take-"));
-  store = await openStore(join(folder, "own.sqlite"), () => NOW);
+  store = await newStore(join(folder, "own.sqlite"), () => NOW);
   const horseId = await addHorse(store, PLAIN_HORSE);
   const olga = await addPerson(store, { name: "Olga", role: "handler" });
   hilda = await addPerson(store, { name: "Hilda", role: "helper" });

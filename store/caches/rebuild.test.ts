@@ -3,8 +3,9 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { reduceSession } from "@/core/record";
+import { newStore } from "@/tests/support/new-store";
 import { randomSession } from "@/tests/support/random-session";
-import { addHorse, addSession, closeStore, listSessions, openStore, rebuildCaches, type Store } from "../index";
+import { addHorse, addSession, closeStore, listSessions, rebuildCaches, type Store } from "../index";
 import { staleSessions } from "./stale";
 
 const NOW = Date.UTC(2026, 6, 20);
@@ -12,7 +13,7 @@ let folder: string;
 let store: Store;
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "rebuild-"));
-  store = await openStore(join(folder, "own.sqlite"), () => NOW);
+  store = await newStore(join(folder, "own.sqlite"), () => NOW);
 });
 afterEach(async () => {
   vi.restoreAllMocks();

@@ -9,6 +9,7 @@ import { seededChance } from "@/core/chance";
 import { NotSuchAFileError } from "@/core/formats";
 import { check, type HorseInput, horseSchema, type RestrictionInput, restrictionSchema } from "@/core/schemas";
 import { populateDemo } from "@/tests/support/demo";
+import { newStore } from "@/tests/support/new-store";
 import {
   addHorse,
   addRestriction,
@@ -33,7 +34,7 @@ let file: string;
 
 const made = { version: "test", nowMs: NOW };
 let stores = 0;
-const fresh = () => openStore(join(folder, `store-${++stores}.sqlite`), () => NOW);
+const fresh = () => newStore(join(folder, `store-${++stores}.sqlite`), () => NOW);
 
 async function packed(store: Store, nowMs = NOW): Promise<Uint8Array> {
   const pieces: Uint8Array[] = [];
