@@ -248,7 +248,7 @@ function Head(props: KnowProps) {
             <p className="figures text-soft">{facts(props)}</p>
           </div>
         </div>
-        <Link href={`/horses/${horse.id}/know/edit`} className="link mt-2">
+        <Link href={`/horses/${horse.id}/know/edit`} className="link mt-2 shrink-0">
           Edit
         </Link>
       </div>
