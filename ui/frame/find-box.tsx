@@ -60,12 +60,25 @@ export default function FindBox({ horseId, onClose }: { horseId: string | null; 
             page,
           })),
         );
+  const names: readonly (readonly [string, string])[] = [
+    ...(horseId === null ? [] : KNOTS.map(({ label, hint }) => [label, hint] as const)),
+    ...horses.flatMap(({ name, apart, ladders }) => [
+      [name, apart === "" ? "horse" : apart] as const,
+      ...ladders.map((ladder) => [ladder.name, name] as const),
+    ]),
+    ...YARD_PAGES.map(({ label, hint, also }) => [label, `${hint} ${also}`] as const),
+  ];
+  const isHit = pages.length > 0 || names.some(([label, also]) => answers(typed, label, also) >= HIT);
   return (
     <Command.Dialog
       open
       onOpenChange={(open) => !open && onClose()}
       label="Find"
-      filter={(_, search, keywords = []) => answers(search, keywords[0] ?? "", keywords[1])}
+      filter={(_, search, keywords = []) => {
+        const score = answers(search, keywords[0] ?? "", keywords[1]);
+        // What only looks like it is shown where nothing was hit.
+        return isHit && score < HIT ? 0 : score;
+      }}
       overlayClassName="fixed inset-0 z-40 bg-ink/40"
       contentClassName="fixed top-[12vh] left-1/2 z-50 w-[min(36rem,calc(100vw-2rem))] -translate-x-1/2 rounded-md border-2 border-ink bg-paper p-2"
     >
