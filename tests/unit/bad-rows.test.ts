@@ -208,7 +208,9 @@ describe("a row that this version cannot read", () => {
           const of = address.replace(first?.id ?? "", ladder?.id ?? "");
           const mend = `/horses/${horse.id}/shape/${ladder?.id}/mend`;
           const answer = await visit(store, of);
-          if (!page.endsWith("/mend")) expect(answer, of).toBe(`on to ${mend}`);
+          // The page where it is mended leads nowhere else: two that lead to one another would go round for ever.
+          if (page.endsWith("/mend")) expect(String(answer), of).not.toMatch(/^on to/);
+          else expect(answer, of).toBe(`on to ${mend}`);
         }
       expect((await listLadders(store, horse.id)).length).toBe((counts[horses.indexOf(horse)] ?? 0) - 1);
       expect(await unreadLadders(store, horse.id)).toEqual([{ id: ladder?.id, horseId: horse.id, name: ladder?.behaviour.name }]);

@@ -26,7 +26,7 @@ export const HORSE_PAGES: readonly Destination[] = [
     "restrictions vet veterinarian injury lame lameness trim farrier hoof hooves dates physio saddle fitter rest",
   ),
   page("/know/edit", "About this horse", "name, age, picture", "photo picture birthday age breed sex rename edit"),
-  page("/shape/library", "Library", "67 behaviours to begin from", "behaviours exercises ideas teach lessons templates"),
+  page("/shape/library", "Library", "behaviours to begin from", "behaviours exercises ideas teach lessons templates"),
   page("/shape/new", "Plan a ladder", "a behaviour of your own", "new blank plan exercise goal steps"),
   page("/shape/chains/new", "Chain behaviours", "one after the other", "chain sequence routine pattern course"),
   page("/work/circle", "Circle work", "by a plan and a clock", "lunge lunging longe circling round pen long lines reining driving"),

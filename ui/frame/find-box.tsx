@@ -18,6 +18,7 @@ interface Found {
 
 const item = "flex cursor-pointer items-baseline justify-between gap-4 rounded px-3 py-2 data-[selected=true]:bg-tarn-wash";
 
+const PEN = "/pen";
 /** From here on a page counts as hit by its words; below are the mistyped. */
 const HIT = 0.5;
 /** Two letters begin to mean something; a yard of forty horses has nine hundred pages. */
@@ -45,7 +46,9 @@ export default function FindBox({ horseId, onClose }: { horseId: string | null; 
   }, []);
   const go = (href: string) => {
     onClose();
-    router.push(href);
+    // The pen is a page of its own, which a device keeps whole.
+    if (href === PEN) window.location.assign(href);
+    else router.push(href);
   };
   const horses = found?.horses ?? [];
   // At a horse its own pages are meant; in the yard a page is one of each horse.

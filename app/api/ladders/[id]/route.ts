@@ -19,7 +19,7 @@ export function PUT(request: Request, { params }: { params: Promise<{ id: string
     const store = await getStore();
     const check = async () => refuseCircles(store, (await brokenLadder(store, id)).horseId, read.behaviour, id);
     try {
-      const version = await updateLadder(store, id, read.behaviour, read.plan, { revision: revision, newVersion, check });
+      const version = await updateLadder(store, id, read.behaviour, read.plan, { revision, newVersion, check });
       return json({ id, version, revision: revision + 1 });
     } catch (error) {
       if (!isLadderConflict(error)) throw error;
