@@ -289,7 +289,7 @@ export function CircleRecorder({ start, today }: { start: CircleStart; today: st
         </>
       )}
       <div className="flex justify-center">
-        <StatusLine storeId={start.session.storeId} events={watch.session.events} />
+        <StatusLine storeId={start.session.storeId} tapped={watch.session.tapped} />
       </div>
     </main>
   );

@@ -47,12 +47,16 @@ function useStuckSeconds(since: number | null): number {
   return since === null ? 0 : Math.max(0, Math.floor((nowMs - since) / (SAID_AFTER_SECONDS * 1000)) * SAID_AFTER_SECONDS);
 }
 
-/** Where the taps are, said as it is: kept on this device, saved on the server. */
-export function StatusLine({ storeId, events }: { storeId: string; events: readonly SessionEvent[] }) {
+/**
+ * Where the taps are, said as it is: kept on this device, saved on the server.
+ * It counts what was tapped and not what is drawn: the last press is drawn a
+ * frame later, and until then everything would seem to be saved.
+ */
+export function StatusLine({ storeId, tapped }: { storeId: string; tapped: () => readonly SessionEvent[] }) {
   const sender = senderFor(storeId);
   const way = useWay();
   const state = useSyncExternalStore(sender.subscribe, sender.snapshot, () => NOTHING_SENT);
-  const { onDevice, onServer, away, refused, unkept } = whereabouts(events, state);
+  const { onDevice, onServer, away, refused, unkept } = whereabouts(tapped(), state);
   const stuck = useStuckSeconds(state.stuckSinceMs);
   const late = stuck >= SAID_AFTER_SECONDS;
   // In the pen it is the usual thing that the computer is out of reach: what is kept here is safe, and that is said.

@@ -89,6 +89,7 @@ describe("the log of a session on this page", () => {
     expect(first?.session).toBe("s");
     // The newest are there for the next press, whether they are drawn yet or not.
     expect(result.current.latest().record.trials).toHaveLength(1);
+    expect(result.current.tapped().slice(-2)).toEqual(device.given);
     await waitFor(() => expect(result.current.record.trials).toHaveLength(1));
     act(() => result.current.logAgo(2000, met));
     expect((first?.wall_ms ?? 0) - (device.given[2]?.wall_ms ?? 0)).toBeGreaterThan(1000);

@@ -29,6 +29,8 @@ export interface SessionLog {
   readonly ready: boolean;
   /** The newest events and what they come to; the screen may be a frame behind. */
   readonly latest: () => { readonly record: SessionRecord; readonly events: readonly SessionEvent[] };
+  /** Every event as of the last press, the moment it is pressed: for counting what is away, which must never run ahead of the press. */
+  readonly tapped: () => readonly SessionEvent[];
   /** This device's part at the horse; undefined where one person does all. */
   readonly part: Part | undefined;
   readonly setPart: (part: Part | undefined) => void;
@@ -117,6 +119,7 @@ export function useSessionLog(options: {
     [check, silenceMinutes],
   );
   const latest = useCallback(() => ({ events: newest.current, record: derive(newest.current, newestClocks.current) }), [derive]);
+  const tapped = useCallback(() => newest.current, []);
   const add = useCallback((fresh: readonly SessionEvent[]) => {
     newest.current = [...newest.current, ...fresh];
     afterPaint(() => startTransition(() => setEvents(newest.current)));
@@ -207,5 +210,5 @@ export function useSessionLog(options: {
     [startWallMs, ownOffset],
   );
 
-  return { record, events, recorder, ready, care, binned, latest, part, setPart, log, logAgo, nowMs };
+  return { record, events, recorder, ready, care, binned, latest, tapped, part, setPart, log, logAgo, nowMs };
 }

@@ -117,7 +117,7 @@ export function WatchShell({
         </p>
       )}
       <div className="mt-auto flex justify-center">
-        <StatusLine storeId={start.session.storeId} events={watch.session.events} />
+        <StatusLine storeId={start.session.storeId} tapped={watch.session.tapped} />
       </div>
     </main>
   );

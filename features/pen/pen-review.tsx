@@ -62,7 +62,7 @@ export function PenReview({ yard, held, id }: { yard: KeptYard; held: HeldHorse;
   return (
     <>
       <div className="mb-4">
-        <StatusLine storeId={yard.store} events={read.events} />
+        <StatusLine storeId={yard.store} tapped={() => read.events} />
         {!read.whole && (
           <p className="text-sm text-soft">From what this device has. What others tapped is added when the computer answers.</p>
         )}

@@ -78,7 +78,7 @@ export function AroundWork({
   children: ReactNode;
 }) {
   const start = useStart();
-  const { record, nowMs, events } = useLog();
+  const { record, nowMs, tapped } = useLog();
   const { hint } = useNow();
   const shown: Readonly<Record<StageAround, () => ReactNode>> = {
     finished: () => <Finished />,
@@ -102,7 +102,7 @@ export function AroundWork({
       <section aria-label="Pads" className="min-w-0 lg:col-start-2 lg:row-start-2">
         <Suspense fallback={<p className="text-soft">A moment.</p>}>{shown[stage]()}</Suspense>
         <div className="mt-1.5 flex justify-center">
-          <StatusLine storeId={start.session.storeId} events={events} />
+          <StatusLine storeId={start.session.storeId} tapped={tapped} />
         </div>
       </section>
       {children}

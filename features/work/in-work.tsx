@@ -98,7 +98,7 @@ export function InWork({
         </div>
         <Pads rung={rung} />
         <div className="pen-status">
-          <StatusLine storeId={start.session.storeId} events={session.events} />
+          <StatusLine storeId={start.session.storeId} tapped={session.tapped} />
         </div>
       </section>
       {children}
