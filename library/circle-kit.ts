@@ -1,4 +1,4 @@
-import { ask, fault, form, needs, own, side, strand, template, touched } from "./parts";
+import { ask, fault, form, needs, own, said, side, strand, template, touched } from "./parts";
 
 const LINE = "halter or cavesson, never the bit";
 const CARE =
@@ -25,15 +25,25 @@ export const CIRCLE_KIT = [
       touched("belly", "rope"),
     ],
     strands: [
-      strand("build", [
-        "pad laid on",
-        "roller laid on",
-        "roller closed, loose",
-        "roller snug",
-        "one side piece, loose",
-        "both, loose and equal",
-      ]),
-      own("what it does in it", "stands in it", "is led in it", "walks a circle in it"),
+      said(
+        strand("build", [
+          "pad laid on",
+          "roller laid on",
+          "roller closed, loose",
+          "roller snug",
+          "one side piece, loose",
+          "both, loose and equal",
+        ]),
+        {
+          "pad laid on": "has the pad laid on",
+          "roller laid on": "has the roller laid on",
+          "roller closed, loose": "has the roller closed, loose",
+          "roller snug": "wears the roller snug",
+          "one side piece, loose": "wears one side piece, loose",
+          "both, loose and equal": "wears both side pieces, loose and equal",
+        },
+      ),
+      said(own("what it does in it", "stands in it", "is led in it", "walks a circle in it"), "{}"),
       side(),
       strand("ease"),
     ],
@@ -86,8 +96,12 @@ export const CIRCLE_KIT = [
       needs("roller-pieces", { build: "roller snug" }),
     ],
     strands: [
-      own("outside line", "line over the back", "line round the quarters", "both lines through the rings"),
-      form("walks a round so", "turns away on it", "halts on both"),
+      said(own("outside line", "line over the back", "line round the quarters", "both lines through the rings"), "{}"),
+      said(form("walks a round so", "turns away on it", "halts on both"), {
+        "walks a round so": "walks a round",
+        "turns away on it": "turns away",
+        "halts on both": "halts on both lines",
+      }),
       side(),
       strand("ease"),
     ],

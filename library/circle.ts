@@ -1,4 +1,4 @@
-import { ask, fault, form, needs, own, side, strand, template } from "./parts";
+import { ask, fault, form, needs, own, said, side, strand, template } from "./parts";
 
 const LINE = "halter or cavesson, never the bit";
 const CARE =
@@ -19,8 +19,11 @@ export const CIRCLE = [
     kit: [LINE, "helmet", "line of about eight metres", "stick", "gloves"],
     prerequisites: [needs("send-past", { reach: 2, side: "both" }, 2), needs("stand-wait", { stay: 4 })],
     strands: [
-      strand("reach", undefined, { name: "off at walk" }),
-      own("walked", "a few strides", "half a circle", "a whole circle", "halts on the word"),
+      said(strand("reach", undefined, { name: "off at walk" }), "walks {} from you"),
+      said(own("walked", "a few strides", "half a circle", "a whole circle", "halts on the word"), {
+        "{}": "for {}",
+        "halts on the word": "halts on the word",
+      }),
       side(),
       strand("lightness"),
     ],
@@ -61,9 +64,13 @@ export const CIRCLE = [
     kit: [LINE, "helmet", "long line", "stick", "boots on its legs"],
     prerequisites: [needs("circle-walk", { walked: "a whole circle", side: "both" }, 2)],
     strands: [
-      strand("gait", ["walk", "trot"]),
+      said(strand("gait", ["walk", "trot"]), "{}s"),
       strand("circle", undefined, { name: "wide circle", harder: "less" }),
-      own("how far", "a few strides of it", "a quarter round of it", "a full round of it"),
+      said(own("how far", "a few strides of it", "a quarter round of it", "a full round of it"), {
+        "a few strides of it": "for a few strides",
+        "a quarter round of it": "for a quarter round",
+        "a full round of it": "for a full round",
+      }),
       side(),
       strand("ease"),
     ],
@@ -100,9 +107,12 @@ export const CIRCLE = [
     kit: [LINE, "helmet", "long line", "stick", "wide arena of even footing"],
     prerequisites: [needs("circle-trot", { "how far": "a full round of it", side: "both" })],
     strands: [
-      strand("gait", ["trot", "canter"]),
+      said(strand("gait", ["trot", "canter"]), "{}s"),
       strand("circle", undefined, { name: "large circle", harder: "less" }),
-      own("so far", "two strides of it", "a quarter of the round", "half the round", "the whole round"),
+      said(own("so far", "two strides of it", "a quarter of the round", "half the round", "the whole round"), {
+        "two strides of it": "for two strides",
+        "{}": "for {}",
+      }),
       side(),
     ],
     rows: [
@@ -137,8 +147,11 @@ export const CIRCLE = [
     kit: [LINE, "helmet", "long line", "four cones"],
     prerequisites: [needs("circle-trot", { "how far": "a quarter round of it", side: "both" })],
     strands: [
-      strand("gait", ["walk and halt", "trot too"]),
-      own("changes", "one change a round", "two changes a round", "three changes a round", "a change each quarter"),
+      said(strand("gait", ["walk and halt", "trot too"]), {
+        "walk and halt": "changes between walk and halt",
+        "trot too": "changes between halt, walk and trot",
+      }),
+      said(own("changes", "one change a round", "two changes a round", "three changes a round", "a change each quarter"), "{}"),
       strand("latency", undefined, { name: "changes within" }),
       side(),
       strand("lightness"),
@@ -224,8 +237,8 @@ export const CIRCLE = [
       needs("circle-walk", { walked: "a whole circle", side: "both" }),
     ],
     strands: [
-      strand("circle", undefined, { name: "spiralling", harder: "less" }),
-      own("spiral", "out on the pointed stick", "in on the drawn line", "in and out in one round"),
+      said(strand("circle", undefined, { name: "spiralling", harder: "less" }), "spirals to a circle of {} radius"),
+      said(own("spiral", "out on the pointed stick", "in on the drawn line", "in and out in one round"), "{}"),
       side(),
       strand("ease"),
     ],
@@ -266,8 +279,13 @@ export const CIRCLE = [
       needs("circle-trot", { "how far": "a quarter round of it", side: "both" }),
     ],
     strands: [
-      own("pole", "led over it first", "over it on a short line", "over it on the circle", "each round over it"),
-      strand("gait", ["walk", "trot"]),
+      said(own("pole", "led over it first", "over it on a short line", "over it on the circle", "each round over it"), {
+        "led over it first": "led",
+        "over it on a short line": "on a short line",
+        "over it on the circle": "on the circle",
+        "each round over it": "once each round",
+      }),
+      said(strand("gait", ["walk", "trot"]), "{}s over a pole"),
       side(),
       strand("ease"),
     ],
@@ -309,8 +327,13 @@ export const CIRCLE = [
       needs("send-past", { reach: 2, side: "both" }, 2),
     ],
     strands: [
-      form("draws in to you", "sent round one marker", "drawn, and sent back", "a whole eight", "two eights running"),
-      strand("reach", undefined, { name: "on a line of" }),
+      said(form("draws in to you", "sent round one marker", "drawn, and sent back", "a whole eight", "two eights running"), {
+        "sent round one marker": "is sent round one marker",
+        "drawn, and sent back": "is drawn in and sent back",
+        "a whole eight": "does a whole eight",
+        "two eights running": "does two eights running",
+      }),
+      said(strand("reach", undefined, { name: "on a line of" }), "on a line of {}"),
       side(),
       strand("lightness"),
     ],
@@ -351,8 +374,12 @@ export const CIRCLE = [
     kit: [LINE, "helmet", "long line", "gloves", "the phone that gives the sound"],
     prerequisites: [needs("circle-walk", { walked: "halts on the word", side: "both" }, 2)],
     strands: [
-      own("given", "sound, then the word", "sound, a breath, then the word", "the sound alone"),
-      strand("gait", ["halt and walk", "trot too"]),
+      said(own("given", "sound, then the word", "sound, a breath, then the word", "the sound alone"), {
+        "sound, then the word": "to the sound, then the word",
+        "sound, a breath, then the word": "to the sound, a breath, then the word",
+        "{}": "to {}",
+      }),
+      said(strand("gait", ["halt and walk", "trot too"]), { "halt and walk": "halts and walks", "trot too": "halts, walks and trots" }),
       side(),
       strand("latency", undefined, { name: "answers within" }),
     ],
@@ -389,7 +416,7 @@ export const CIRCLE = [
     kit: [LINE, "helmet", "long line"],
     prerequisites: [needs("lower-head", { answer: "nose to the knee" }, 2), needs("circle-walk", { walked: "halts on the word" })],
     strands: [
-      strand("stay", undefined, { name: "stretched walk" }),
+      said(strand("stay", undefined, { name: "stretched walk" }), "for {}"),
       form("comes down to walk", "walks and lowers the neck", "walks with the nose at the knee"),
       strand("ease"),
       strand("lightness"),

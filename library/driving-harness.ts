@@ -1,4 +1,4 @@
-import { ask, fault, form, needs, own, side, strand, template, touched } from "./parts";
+import { ask, fault, form, needs, own, said, side, strand, template, touched } from "./parts";
 
 const PRO =
   "Driving is dangerous with a horse that is not ready: the whole path with a qualified professional, a helper, helmets and local rules first.";
@@ -23,8 +23,18 @@ export const HARNESS = [
       touched("tail", "hand"),
     ],
     strands: [
-      strand("build", ["pad on", "girth closed", "crupper at the tail", "collar on", "traces tied up"]),
-      form("stands while it goes on", "walks a round in it", "backs a step in it"),
+      said(strand("build", ["pad on", "girth closed", "crupper at the tail", "collar on", "traces tied up"]), {
+        "pad on": "as far as the pad",
+        "girth closed": "as far as the girth",
+        "crupper at the tail": "as far as the crupper",
+        "collar on": "as far as the collar",
+        "traces tied up": "as far as the traces, tied up",
+      }),
+      said(form("stands while it goes on", "walks a round in it", "backs a step in it"), {
+        "stands while it goes on": "stands as kit goes on",
+        "walks a round in it": "walks a round in its kit",
+        "backs a step in it": "backs a step in its kit",
+      }),
       strand("ease"),
     ],
     rows: [
@@ -74,8 +84,22 @@ export const HARNESS = [
       touched("hock", "rope"),
     ],
     strands: [
-      own("felt where", "trace along one side", "both traces, slack", "both traces, held", "breeching held", "breeching, then let go"),
-      form("stands to it", "walks to it", "halts with it", "backs a step to it"),
+      said(
+        own("felt where", "trace along one side", "both traces, slack", "both traces, held", "breeching held", "breeching, then let go"),
+        {
+          "trace along one side": "with a trace along one side",
+          "both traces, slack": "with both traces slack",
+          "both traces, held": "with both traces held",
+          "breeching held": "with the breeching held",
+          "breeching, then let go": "with the breeching held, then let go",
+        },
+      ),
+      said(form("stands to it", "walks to it", "halts with it", "backs a step to it"), {
+        "stands to it": "stands",
+        "walks to it": "walks",
+        "halts with it": "halts",
+        "backs a step to it": "backs a step",
+      }),
       side(),
       strand("ease"),
     ],
@@ -123,8 +147,18 @@ export const HARNESS = [
       touched("ears", "hand"),
     ],
     strands: [
-      own("worn", "a hand beside the eye", "open bridle", "blinkers, wide open", "blinkers in place"),
-      form("stands, on and off", "is led in it", "turns and halts in it", "hears things in it"),
+      said(own("worn", "a hand beside the eye", "open bridle", "blinkers, wide open", "blinkers in place"), {
+        "a hand beside the eye": "a hand beside the eye",
+        "open bridle": "an open bridle on",
+        "blinkers, wide open": "blinkers wide open",
+        "blinkers in place": "blinkers in place",
+      }),
+      said(form("stands, on and off", "is led in it", "turns and halts in it", "hears things in it"), {
+        "stands, on and off": "stands as it goes on and off",
+        "is led in it": "is led",
+        "turns and halts in it": "turns and halts",
+        "hears things in it": "hears noises",
+      }),
       side(),
       strand("ease"),
     ],

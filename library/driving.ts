@@ -1,4 +1,4 @@
-import { ask, fault, form, needs, own, side, strand, template } from "./parts";
+import { ask, fault, form, needs, own, said, side, strand, template } from "./parts";
 
 const PRO =
   "Driving is dangerous with a horse that is not ready: the whole path with a qualified professional, a helper, helmets and local rules first.";
@@ -17,8 +17,8 @@ export const DRIVING = [
     kit: ["halter and lead", "companion in harness with its handler", "helmets"],
     prerequisites: [needs("in-step", { answer: "keeps your pace" }), needs("noise-quiet", { sound: "tin on tin" })],
     strands: [
-      strand("approach", undefined, { name: "wheels at" }),
-      strand("company", ["companion ahead", "companion standing", "companion moving"]),
+      said(strand("approach", undefined, { name: "wheels at" }), "goes {} from the wheels"),
+      said(strand("company", ["companion ahead", "companion standing", "companion moving"]), "the {}"),
       strand("ease"),
     ],
     rows: [
@@ -59,8 +59,16 @@ export const DRIVING = [
       needs("tied-slide", { wrap: "one wrap, end in the hand" }),
     ],
     strands: [
-      own("how it is held", "led by a helper", "helper holds the end", "tied with a release"),
-      form("stands beside it", "walks beside it", "turns with it", "halts with it"),
+      said(own("how it is held", "led by a helper", "helper holds the end", "tied with a release"), {
+        "{}": "{}",
+        "helper holds the end": "a helper holding the end",
+      }),
+      said(form("stands beside it", "walks beside it", "turns with it", "halts with it"), {
+        "stands beside it": "stands beside the other horse",
+        "walks beside it": "walks beside the other horse",
+        "turns with it": "turns with the other horse",
+        "halts with it": "halts with the other horse",
+      }),
       strand("surroundings", ["in the arena", "round the yard", "on a quiet track"]),
       strand("ease"),
     ],
@@ -110,9 +118,17 @@ export const DRIVING = [
     prerequisites: [needs("two-lines", { answer: "halts on both" }), needs("harness-pieces", { build: "crupper at the tail" })],
     strands: [
       strand("handler-place", ["beside its shoulder", "beside its hip", "well behind it"]),
-      form("walks off on them", "turns on them", "halts and stands on them"),
+      said(form("walks off on them", "turns on them", "halts and stands on them"), {
+        "walks off on them": "walks off on the lines",
+        "turns on them": "turns on the lines",
+        "halts and stands on them": "halts and stands on the lines",
+      }),
       strand("steps", undefined, { name: "driven steps" }),
-      strand("surroundings", ["home arena", "a quiet track", "a road with traffic"]),
+      said(strand("surroundings", ["home arena", "a quiet track", "a road with traffic"]), {
+        "home arena": "in the home arena",
+        "a quiet track": "on a quiet track",
+        "a road with traffic": "on a road with traffic",
+      }),
     ],
     rows: [
       [0, 0, 4, 0],
@@ -158,7 +174,11 @@ export const DRIVING = [
       needs("noise-quiet", { sound: "chain dragged" }),
     ],
     strands: [
-      own("hitched", "helper draws it beside", "helper holds the traces", "hitched, quick release"),
+      said(own("hitched", "helper draws it beside", "helper holds the traces", "hitched, quick release"), {
+        "helper draws it beside": "a helper drawing it beside",
+        "helper holds the traces": "a helper holding the traces",
+        "hitched, quick release": "hitched with a quick release",
+      }),
       strand("load"),
       strand("steps", undefined, { name: "steps in draught" }),
       strand("ease"),
@@ -200,10 +220,20 @@ export const DRIVING = [
       needs("noise-quiet", { sound: "tin on tin" }),
     ],
     strands: [
-      strand("build", ["poles on the ground", "a pole at one flank", "both shafts held", "in the tugs, held", "cart behind, held"]),
-      form("stands between them", "walks with them", "turns with them"),
+      said(strand("build", ["poles on the ground", "a pole at one flank", "both shafts held", "in the tugs, held", "cart behind, held"]), {
+        "poles on the ground": "with poles on the ground",
+        "a pole at one flank": "with a pole at one flank",
+        "both shafts held": "with both shafts held",
+        "in the tugs, held": "with the shafts held in the tugs",
+        "cart behind, held": "with the cart held behind",
+      }),
+      said(form("stands between them", "walks with them", "turns with them"), {
+        "stands between them": "stands",
+        "walks with them": "walks",
+        "turns with them": "turns",
+      }),
       side(),
-      strand("stay"),
+      said(strand("stay"), "for {}"),
       strand("ease"),
     ],
     rows: [

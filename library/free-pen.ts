@@ -1,4 +1,4 @@
-import { ask, fault, form, needs, strand, template } from "./parts";
+import { ask, fault, form, needs, said, strand, template } from "./parts";
 
 /** A loose horse in a pen. */
 export const PEN = [
@@ -15,9 +15,14 @@ export const PEN = [
     kit: ["round pen or pen with rounded corners, even footing", "helmet", "halter", "pouch"],
     prerequisites: [needs("first-contact", { answer: "neck touched" })],
     strands: [
-      form("an ear comes in", "slows or stops", "both eyes on you", "you reach the shoulder", "haltered, led a step"),
+      said(form("an ear comes in", "slows or stops", "both eyes on you", "you reach the shoulder", "haltered, led a step"), {
+        "an ear comes in": "turns an ear in",
+        "both eyes on you": "has both eyes on you",
+        "you reach the shoulder": "lets you reach its shoulder",
+        "haltered, led a step": "is haltered and led a step",
+      }),
       strand("latency", undefined, { name: "turned in within" }),
-      strand("approach", undefined, { name: "you are at" }),
+      said(strand("approach", undefined, { name: "you are at" }), "you {} away"),
       strand("tether", ["free in a small pen", "free in the arena", "free in the field"]),
     ],
     rows: [

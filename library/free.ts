@@ -1,4 +1,4 @@
-import { ask, fault, form, needs, own, side, strand, template } from "./parts";
+import { ask, fault, form, needs, own, said, side, strand, template } from "./parts";
 
 /** Free work: nothing holds the horse but the two of you. */
 export const FREE = [
@@ -15,7 +15,11 @@ export const FREE = [
     kit: ["small pen with safe corners", "pouch or good hands"],
     prerequisites: [needs("first-contact", { answer: "neck touched" })],
     strands: [
-      own("pair work", "stands with you", "walks with you", "stops and starts with you"),
+      said(own("pair work", "stands with you", "walks with you", "stops and starts with you"), {
+        "stands with you": "standing with you",
+        "walks with you": "walking with you",
+        "stops and starts with you": "stopping and starting with you",
+      }),
       strand("stay", undefined, { name: "together" }),
       strand("reach", undefined, { name: "apart", harder: "more" }),
     ],
@@ -42,8 +46,14 @@ export const FREE = [
         reason: "The line keeps both safe and the answer clear while it is new; it is taken away when there is something to keep.",
         ways: { begins: "line" },
         strands: [
-          strand("tether", ["long line in hand", "line over its back", "free, small pen"]),
-          own("pair work", "stands with you", "walks with you", "stops and starts with you"),
+          said(strand("tether", ["long line in hand", "line over its back", "free, small pen"]), {
+            "free, small pen": "free in a small pen",
+          }),
+          said(own("pair work", "stands with you", "walks with you", "stops and starts with you"), {
+            "stands with you": "standing with you",
+            "walks with you": "walking with you",
+            "stops and starts with you": "stopping and starting with you",
+          }),
           strand("stay", undefined, { name: "together" }),
         ],
         rows: [
@@ -94,7 +104,7 @@ export const FREE = [
     tested: { item: "comes", values: { answer: "takes a step in" } },
     strands: [
       form("turns an eye in", "takes a step in", "comes to arm's length", "parks at the shoulder"),
-      strand("reach", undefined, { name: "comes from" }),
+      said(strand("reach", undefined, { name: "comes from" }), "from {}"),
       strand("latency"),
     ],
     rows: [
@@ -134,9 +144,9 @@ export const FREE = [
     ],
     strands: [
       strand("gait", ["comes at walk", "comes at trot", "comes at canter"]),
-      own("the stop", "halts at your palm", "slows by itself, parks"),
-      strand("reach", undefined, { name: "called from" }),
-      strand("latency", undefined, { name: "sets off within" }),
+      said(own("the stop", "halts at your palm", "slows by itself, parks"), "{}"),
+      said(strand("reach", undefined, { name: "called from" }), "from {}"),
+      said(strand("latency", undefined, { name: "sets off within" }), "sets off within {}"),
     ],
     rows: [
       [0, 0, 8, 8],
@@ -181,8 +191,12 @@ export const FREE = [
       needs("come-to-shoulder", { answer: "comes to arm's length" }),
     ],
     strands: [
-      strand("reach", undefined, { name: "at a distance of" }),
-      own("freely", "a quarter round free", "half a round free", "a full round free"),
+      said(strand("reach", undefined, { name: "at a distance of" }), "circles {} from you"),
+      said(own("freely", "a quarter round free", "half a round free", "a full round free"), {
+        "a quarter round free": "for a quarter round",
+        "half a round free": "for half a round",
+        "a full round free": "for a full round",
+      }),
       side(),
       strand("lightness"),
     ],
@@ -270,8 +284,13 @@ export const FREE = [
       needs("come-to-shoulder", { answer: "parks at the shoulder" }),
     ],
     strands: [
-      form("round one and back", "both, halting between", "both without a halt", "two eights running"),
-      own("gap", "barrels three metres apart", "barrels five metres apart"),
+      said(form("round one and back", "both, halting between", "both without a halt", "two eights running"), {
+        "round one and back": "goes round one and back",
+        "both, halting between": "goes round both, halting between",
+        "both without a halt": "goes round both without a halt",
+        "two eights running": "does two eights running",
+      }),
+      said(own("gap", "barrels three metres apart", "barrels five metres apart"), "{}"),
       strand("lightness"),
     ],
     rows: [
@@ -308,7 +327,7 @@ export const FREE = [
     strands: [
       strand("steps", undefined, { name: "free steps back" }),
       strand("tether", ["neck loop", "free in the arena"]),
-      own("line of it", "along the wall", "a stride off the wall", "in the open"),
+      said(own("line of it", "along the wall", "a stride off the wall", "in the open"), "{}"),
     ],
     rows: [
       [2, 0, 0],
@@ -343,8 +362,13 @@ export const FREE = [
     kit: ["arena", "pouch"],
     prerequisites: [needs("in-step", { answer: "keeps your pace", tether: "lead over its neck" }), needs("stay-with-me", { together: 15 })],
     strands: [
-      own("your pace", "steady walk", "slower and faster", "halts and on", "steps back"),
-      strand("steps", undefined, { name: "steps level" }),
+      said(own("your pace", "steady walk", "slower and faster", "halts and on", "steps back"), {
+        "steady walk": "as you walk steadily",
+        "slower and faster": "as you go slower and faster",
+        "halts and on": "as you halt and go on",
+        "steps back": "as you step back",
+      }),
+      said(strand("steps", undefined, { name: "steps level" }), "matches {} steps"),
       side(),
       strand("ease"),
     ],
@@ -385,9 +409,9 @@ export const FREE = [
     kit: ["hay in a net", "pouch with better food", "arena"],
     prerequisites: [needs("stay-with-me", { "pair work": "stops and starts with you" }), needs("come-to-shoulder", { "comes from": 8 })],
     strands: [
-      strand("approach", undefined, { name: "passes it at" }),
-      own("temptation", "an empty net", "a net with hay", "a horse over the rail"),
-      strand("latency", undefined, { name: "comes away within" }),
+      said(strand("approach", undefined, { name: "passes it at" }), "passes within {}"),
+      said(own("temptation", "an empty net", "a net with hay", "a horse over the rail"), "of {}"),
+      said(strand("latency", undefined, { name: "comes away within" }), "comes away within {}"),
     ],
     rows: [
       [4, 0, 8],

@@ -1,5 +1,5 @@
 import { KICK_AT_ROPE } from "@/core/coach";
-import { ask, fault, form, needs, own, side, strand, template, touched } from "./parts";
+import { ask, fault, form, needs, own, said, side, strand, template, touched } from "./parts";
 
 /** A foot by hand, fore or hind: answer, stay, who asks, side, ease. From the resting hand to as long as a trim takes. */
 const FOOT_ROWS = [
@@ -43,9 +43,15 @@ export const FEET = [
       needs("tool-quiet", { tool: "rope", "where it goes": "all four legs" }),
     ],
     strands: [
-      own("which foot", "a fore", "a hind"),
-      form("rope rests there", "weight comes off it", "lifts to the feel", "stops taking it away", "is let set it down"),
-      strand("stay"),
+      said(own("which foot", "a fore", "a hind"), "on {} foot"),
+      said(form("rope rests there", "weight comes off it", "lifts to the feel", "stops taking it away", "is let set it down"), {
+        "rope rests there": "lets the rope rest there",
+        "weight comes off it": "takes its weight off the foot",
+        "lifts to the feel": "lifts the foot to the feel",
+        "stops taking it away": "stops taking the foot away",
+        "is let set it down": "waits to set the foot down",
+      }),
+      said(strand("stay"), "for {}"),
       side(),
       strand("ease"),
     ],
@@ -101,9 +107,19 @@ export const FEET = [
       touched("hoof", "brush"),
     ],
     strands: [
-      form("hand rests on the leg", "shifts its weight off", "lifts the forefoot", "lets it be held", "lets it be worked on"),
-      strand("stay"),
-      own("who asks", "you", "a helper", "the farrier's apron"),
+      said(form("hand rests on the leg", "shifts its weight off", "lifts the forefoot", "lets it be held", "lets it be worked on"), {
+        "hand rests on the leg": "lets your hand rest on the leg",
+        "lets it be held": "lets the foot be held",
+        "lets it be worked on": "lets the foot be worked on",
+        "shifts its weight off": "shifts its weight off the foot",
+      }),
+      said(strand("stay"), "for {}"),
+      said(own("who asks", "you", "a helper", "the farrier's apron"), {
+        you: "asked by you",
+        "a helper": "asked by a helper",
+        "the farrier's apron": "asked in the farrier's apron",
+        "the farrier's stand": "asked with the farrier's stand",
+      }),
       side(),
       strand("ease"),
     ],
@@ -144,9 +160,21 @@ export const FEET = [
       touched("hind hoof", "brush"),
     ],
     strands: [
-      form("hand lies on the leg", "shifts its weight over", "lifts the hind foot", "lets it rest in the hand", "lets it be trimmed"),
-      strand("stay"),
-      own("who asks", "you", "a helper", "the farrier's stand"),
+      said(
+        form("hand lies on the leg", "shifts its weight over", "lifts the hind foot", "lets it rest in the hand", "lets it be trimmed"),
+        {
+          "hand lies on the leg": "lets your hand lie on the leg",
+          "lets it rest in the hand": "lets the foot rest in your hand",
+          "lets it be trimmed": "lets the foot be trimmed",
+        },
+      ),
+      said(strand("stay"), "for {}"),
+      said(own("who asks", "you", "a helper", "the farrier's stand"), {
+        you: "asked by you",
+        "a helper": "asked by a helper",
+        "the farrier's apron": "asked in the farrier's apron",
+        "the farrier's stand": "asked with the farrier's stand",
+      }),
       side(),
       strand("ease"),
     ],

@@ -1,4 +1,4 @@
-import { ask, fault, form, needs, own, side, strand, template, touched } from "./parts";
+import { ask, fault, form, needs, own, said, side, strand, template, touched } from "./parts";
 
 /** The first days with a person. */
 export const FIRST = [
@@ -13,8 +13,13 @@ export const FIRST = [
     movement: "stand",
     kit: ["small safe pen with a way out for you", "helmet", "soft rope", "pouch"],
     strands: [
-      strand("approach", undefined, { name: "you stand at" }),
-      form("looks at you", "stays as you come", "sniffs your hand", "neck touched", "arm over the neck", "rope round the neck"),
+      said(strand("approach", undefined, { name: "you stand at" }), "you {} away"),
+      said(form("looks at you", "stays as you come", "sniffs your hand", "neck touched", "arm over the neck", "rope round the neck"), {
+        "neck touched": "lets you touch its neck",
+        "arm over the neck": "takes your arm over its neck",
+        "rope round the neck": "takes a rope round its neck",
+        "neck touched as it eats": "lets you touch its neck as it eats",
+      }),
       side(),
       strand("ease"),
     ],
@@ -44,14 +49,22 @@ export const FIRST = [
         name: "food first",
         reason: "Food left where you stood, then held out: it comes to you, and its own feet decide how near.",
         strands: [
-          strand("approach", undefined, { name: "it comes to" }),
-          form(
-            "eats where you stood",
-            "eats as you stand there",
-            "eats from your hand",
-            "neck touched as it eats",
-            "arm over the neck",
-            "rope round the neck",
+          said(strand("approach", undefined, { name: "it comes to" }), "{} from you"),
+          said(
+            form(
+              "eats where you stood",
+              "eats as you stand there",
+              "eats from your hand",
+              "neck touched as it eats",
+              "arm over the neck",
+              "rope round the neck",
+            ),
+            {
+              "neck touched": "lets you touch its neck",
+              "arm over the neck": "takes your arm over its neck",
+              "rope round the neck": "takes a rope round its neck",
+              "neck touched as it eats": "lets you touch its neck as it eats",
+            },
           ),
           side(),
           strand("ease"),
@@ -101,8 +114,12 @@ export const FIRST = [
     kit: ["soft halter that opens at the poll", "pouch"],
     prerequisites: [needs("first-contact", { answer: "neck touched" }), touched("cheek", "hand"), touched("poll", "hand")],
     strands: [
-      form("touches the palm", "touches the noseband", "nose into the noseband", "strap over the poll", "buckle closed and worn"),
-      strand("stay"),
+      said(form("touches the palm", "touches the noseband", "nose into the noseband", "strap over the poll", "buckle closed and worn"), {
+        "nose into the noseband": "puts its nose into the noseband",
+        "strap over the poll": "takes the strap over its poll",
+        "buckle closed and worn": "wears it buckled",
+      }),
+      said(strand("stay"), "for {}"),
       strand("tether", ["free in a small pen", "neck loop"]),
     ],
     rows: [
@@ -144,8 +161,15 @@ export const FIRST = [
     prerequisites: [needs("first-halter", { answer: "strap over the poll" })],
     strands: [
       strand("steps", undefined, { name: "steps after the target" }),
-      own("line", "no line", "line carried loose", "line with a feel"),
-      strand("surroundings", ["its own pen", "the yard", "past the gate"]),
+      said(own("line", "no line", "line carried loose", "line with a feel"), {
+        "no line": "without a line",
+        "line carried loose": "with the line carried loose",
+        "line with a feel": "with a feel on the line",
+      }),
+      said(strand("surroundings", ["its own pen", "the yard", "past the gate"]), {
+        "its own pen": "in its own pen",
+        "the yard": "in the yard",
+      }),
     ],
     rows: [
       [1, 0, 0],
@@ -181,14 +205,23 @@ export const FIRST = [
     movement: "other",
     kit: ["the quiet mare beside it, with her own handler", "small safe pen, deep footing", "soft foal halter that opens"],
     strands: [
-      form(
-        "comes to sniff you",
-        "shoulder is scratched",
-        "arm round the neck",
-        "arms at chest and rump",
-        "hand on the halter",
-        "touches a target",
-        "a step after the target",
+      said(
+        form(
+          "comes to sniff you",
+          "shoulder is scratched",
+          "arm round the neck",
+          "arms at chest and rump",
+          "hand on the halter",
+          "touches a target",
+          "a step after the target",
+        ),
+        {
+          "shoulder is scratched": "lets you scratch its shoulder",
+          "arm round the neck": "takes your arm round its neck",
+          "arms at chest and rump": "takes your arms at chest and rump",
+          "hand on the halter": "takes your hand on the halter",
+          "a step after the target": "takes a step after the target",
+        },
       ),
       strand("stay"),
       side(),

@@ -1,4 +1,4 @@
-import { ask, fault, needs, own, side, strand, template } from "./parts";
+import { ask, fault, needs, own, said, side, strand, template } from "./parts";
 
 /** Hands, tools, noise and frights. */
 export const HANDLING = [
@@ -14,8 +14,15 @@ export const HANDLING = [
     kit: ["halter and lead", "stick", "rope", "brush", "clipper"],
     tested: { item: "stick", values: { tool: "stick moving", side: "both" } },
     strands: [
-      strand("tool", ["stick held still", "stick moving", "rope", "brush", "bare hand", "clipper running"]),
-      strand("touch-zone", ["shoulder and neck", "back and croup", "belly", "all four legs"], { name: "where it goes" }),
+      said(strand("tool", ["stick held still", "stick moving", "rope", "brush", "bare hand", "clipper running"]), {
+        "bare hand": "takes your bare hand",
+        "clipper running": "takes the running clipper",
+        "{}": "takes the {}",
+      }),
+      said(strand("touch-zone", ["shoulder and neck", "back and croup", "belly", "all four legs"], { name: "where it goes" }), {
+        "all four legs": "on all four legs",
+        "{}": "on its {}",
+      }),
       side(),
       strand("ease"),
     ],
@@ -60,8 +67,14 @@ export const HANDLING = [
     kit: ["halter and lead", "plastic, tin, chain, recorded traffic"],
     prerequisites: [needs("tool-quiet", { tool: "stick moving", side: "both" })],
     strands: [
-      strand("approach", undefined, { name: "noise at" }),
-      own("sound", "rustling, held still", "rustling, moved", "tin on tin", "chain dragged", "engine"),
+      said(strand("approach", undefined, { name: "noise at" }), "stands {} from the noise"),
+      said(own("sound", "rustling, held still", "rustling, moved", "tin on tin", "chain dragged", "engine"), {
+        "rustling, held still": "something rustling, held still",
+        "rustling, moved": "something rustling, moved",
+        "tin on tin": "tin on tin",
+        "chain dragged": "a chain dragged",
+        engine: "an engine running",
+      }),
       strand("ease"),
     ],
     rows: [
@@ -104,9 +117,13 @@ export const HANDLING = [
       needs("noise-quiet", { sound: "rustling, moved" }),
     ],
     strands: [
-      own("where it moves", "in front of it", "at its side", "behind the tail"),
-      own("what moves", "the stick", "a bag on the stick", "a person walking", "a person jumping"),
-      strand("approach", undefined, { name: "moving at" }),
+      said(own("where it moves", "in front of it", "at its side", "behind the tail"), {
+        "in front of it": "in front of it",
+        "at its side": "at its side",
+        "behind the tail": "behind its tail",
+      }),
+      said(own("what moves", "the stick", "a bag on the stick", "a person walking", "a person jumping"), "{}"),
+      said(strand("approach", undefined, { name: "moving at" }), "stands {} from what moves"),
       side(),
       strand("ease"),
     ],

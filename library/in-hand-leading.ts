@@ -1,4 +1,4 @@
-import { ask, fault, form, needs, own, side, strand, template } from "./parts";
+import { ask, fault, form, needs, own, said, side, strand, template } from "./parts";
 
 /** Leading: going, standing and waiting with a person. */
 export const LEADING = [
@@ -51,9 +51,16 @@ export const LEADING = [
     prerequisites: [needs("back-lead", { answer: "one forefoot back" })],
     tested: { item: "stays", values: { stay: 8, handler: "two steps off", "handler moves": "leaving" } },
     strands: [
-      strand("stay"),
-      strand("handler-place", ["at the head, waiting", "at the shoulder, waiting", "two steps off", "out of reach of the line"]),
-      strand("handler-motion", ["still", "walking", "leaving"]),
+      said(strand("stay"), "stands {}"),
+      said(strand("handler-place", ["at the head, waiting", "at the shoulder, waiting", "two steps off", "out of reach of the line"]), {
+        "at the head, waiting": "you at its head",
+        "at the shoulder, waiting": "you at its shoulder",
+      }),
+      said(strand("handler-motion", ["still", "walking", "leaving"]), {
+        still: "standing still",
+        walking: "walking",
+        leaving: "walking off",
+      }),
       strand("ease"),
     ],
     rows: [
@@ -95,7 +102,10 @@ export const LEADING = [
     strands: [
       form("starts with you", "starts and halts with you", "keeps your pace", "backs with you"),
       strand("steps", undefined, { name: "steps beside you" }),
-      strand("tether", ["lead in hand", "lead over its neck", "neck loop alone"]),
+      said(strand("tether", ["lead in hand", "lead over its neck", "neck loop alone"]), {
+        "lead in hand": "with the lead in your hand",
+        "lead over its neck": "with the lead over its neck",
+      }),
       side(),
     ],
     rows: [
@@ -136,9 +146,12 @@ export const LEADING = [
     kit: ["halter", "line of about four metres", "a pole or a chalk line, then real edges"],
     prerequisites: [needs("in-step", { answer: "starts and halts with you" }, 2), needs("stand-wait", { stay: 4 }, 2)],
     strands: [
-      form("halts with you there", "waits while you look", "waits, you step over", "comes over when led"),
-      own("edge", "a line on the ground", "a kerb or low step", "the foot of a ramp", "a gate to the road"),
-      strand("stay", undefined, { name: "wait" }),
+      said(form("halts with you there", "waits while you look", "waits, you step over", "comes over when led"), {
+        "halts with you there": "halts with you",
+        "waits, you step over": "waits as you step over",
+      }),
+      said(own("edge", "a line on the ground", "a kerb or low step", "the foot of a ramp", "a gate to the road"), "at {}"),
+      said(strand("stay", undefined, { name: "wait" }), "waiting {}"),
       side(),
     ],
     rows: [
@@ -185,7 +198,7 @@ export const LEADING = [
     strands: [
       strand("handler-place", ["you beside it", "you first, it after", "it first, you after"]),
       form("goes through", "goes through and halts", "halts, turns and waits"),
-      own("passage", "two posts wide apart", "an open gate", "a gate you hold"),
+      said(own("passage", "two posts wide apart", "an open gate", "a gate you hold"), "at {}"),
       side(),
     ],
     rows: [

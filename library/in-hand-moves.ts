@@ -1,4 +1,4 @@
-import { ask, fault, form, needs, side, strand, template, touched } from "./parts";
+import { ask, fault, form, needs, said, side, strand, template, touched } from "./parts";
 
 /** Gathering and bending in hand. */
 export const MOVES = [
@@ -18,7 +18,10 @@ export const MOVES = [
       touched("thigh", "stick"),
     ],
     strands: [
-      form("shortens a stride", "a short step and on", "short steps in rhythm"),
+      said(form("shortens a stride", "a short step and on", "short steps in rhythm"), {
+        "a short step and on": "takes a short step and goes on",
+        "short steps in rhythm": "steps short in rhythm",
+      }),
       strand("steps", undefined, { name: "short steps" }),
       side(),
       strand("ease"),
@@ -67,7 +70,10 @@ export const MOVES = [
       needs("in-step", { "steps beside you": 4 }, 2),
     ],
     strands: [
-      form("shoulder a hand in", "walks on three tracks", "quarters in on the wall"),
+      said(form("shoulder a hand in", "walks on three tracks", "quarters in on the wall"), {
+        "shoulder a hand in": "brings its shoulder a hand in",
+        "quarters in on the wall": "carries its quarters in on the wall",
+      }),
       strand("steps", undefined, { name: "steps on the tracks" }),
       side(),
       strand("lightness"),

@@ -1,4 +1,4 @@
-import { ask, fault, form, needs, own, side, strand, template } from "./parts";
+import { ask, fault, form, needs, own, said, side, strand, template } from "./parts";
 
 /** Going onto, over and under things, in hand. */
 export const PLACES = [
@@ -26,7 +26,7 @@ export const PLACES = [
         "side-steps along the pole",
         "stands with the pole lengthwise under it",
       ),
-      strand("stay"),
+      said(strand("stay"), "for {}"),
       strand("ease"),
     ],
     rows: [
@@ -65,8 +65,14 @@ export const PLACES = [
     kit: ["halter", "line of about four metres", "two barrels or posts that a leg cannot catch in"],
     prerequisites: [needs("send-past", { reach: 2, side: "both" }), needs("edge-wait", { answer: "waits while you look" })],
     strands: [
-      form("looks through it", "goes through and turns", "stops inside", "backs out of it", "waits beyond"),
-      own("width", "gap of three metres", "gap of two metres", "gap of a metre and a half", "gap of a gate"),
+      said(form("looks through it", "goes through and turns", "stops inside", "backs out of it", "waits beyond"), {
+        "looks through it": "looks through",
+        "backs out of it": "backs out",
+      }),
+      said(own("width", "gap of three metres", "gap of two metres", "gap of a metre and a half", "gap of a gate"), {
+        "gap of a gate": "at a gap as wide as a gate",
+        "{}": "at a {}",
+      }),
       side(),
       strand("ease"),
     ],
@@ -109,10 +115,19 @@ export const PLACES = [
     kit: ["low, wide, non-slip platform or plate"],
     prerequisites: [needs("follow-feel", { steps: 2 }), needs("ground-pole", { answer: "halts astride the pole" })],
     strands: [
-      form("sniffs the plate", "one fore on", "both fores on", "three feet on", "all four on"),
-      own("leaving it", "leads off forwards", "backs off when asked"),
-      strand("stay"),
-      strand("handler-place", ["beside its head there", "at its hip there", "three metres off it"]),
+      said(form("sniffs the plate", "one fore on", "both fores on", "three feet on", "all four on"), {
+        "one fore on": "puts one fore on",
+        "both fores on": "stands with both fores on",
+        "three feet on": "stands with three feet on",
+        "all four on": "stands with all four on",
+      }),
+      said(own("leaving it", "leads off forwards", "backs off when asked"), "{}"),
+      said(strand("stay"), "for {}"),
+      said(strand("handler-place", ["beside its head there", "at its hip there", "three metres off it"]), {
+        "beside its head there": "you beside its head",
+        "at its hip there": "you at its hip",
+        "three metres off it": "you three metres off",
+      }),
       side(),
     ],
     rows: [
@@ -161,8 +176,25 @@ export const PLACES = [
       needs("ground-pole", { answer: "backs over the pole" }),
     ],
     strands: [
-      form("a forefoot up and down", "both fores up", "fores up, backs off", "all four up", "all up, backs off", "turns on it, walks off"),
-      own("height of the step", "a hand high", "two hands high", "knee high"),
+      said(
+        form(
+          "a forefoot up and down",
+          "both fores up",
+          "fores up, backs off",
+          "all four up",
+          "all up, backs off",
+          "turns on it, walks off",
+        ),
+        {
+          "a forefoot up and down": "puts a forefoot up and down",
+          "both fores up": "puts both fores up",
+          "fores up, backs off": "puts both fores up and backs off",
+          "all four up": "puts all four up",
+          "all up, backs off": "puts all four up and backs off",
+          "turns on it, walks off": "turns up there and walks off",
+        },
+      ),
+      said(own("height of the step", "a hand high", "two hands high", "knee high"), "on a step {}"),
       side(),
       strand("ease"),
     ],
@@ -214,11 +246,24 @@ export const PLACES = [
       needs("noise-quiet", { sound: "rustling, moved" }),
     ],
     strands: [
-      strand("build", ["frame alone", "frame and a wall", "frame and two walls", "half a roof", "whole roof"]),
-      own("the mat", "a mat before it", "a mat beyond it", "a mat within it"),
-      own("way through", "from this end", "from either end", "in, turned, and out"),
-      strand("handler-place", ["you outside, ahead", "you outside, beside", "you within, ahead"]),
-      strand("gait", ["walk", "slow walk, halts"]),
+      said(strand("build", ["frame alone", "frame and a wall", "frame and two walls", "half a roof", "whole roof"]), {
+        "frame alone": "goes through the frame alone",
+        "frame and a wall": "goes through the frame with a wall",
+        "frame and two walls": "goes through the frame with two walls",
+        "half a roof": "goes under half a roof",
+        "whole roof": "goes under the whole roof",
+      }),
+      said(own("the mat", "a mat before it", "a mat beyond it", "a mat within it"), { "{}": "{}", "a mat within it": "a mat in it" }),
+      said(own("way through", "from this end", "from either end", "in, turned, and out"), {
+        "{}": "{}",
+        "in, turned, and out": "turned inside",
+      }),
+      said(strand("handler-place", ["you outside, ahead", "you outside, beside", "you within, ahead"]), {
+        "you outside, ahead": "you outside, ahead",
+        "you outside, beside": "you outside, beside",
+        "you within, ahead": "you ahead inside",
+      }),
+      said(strand("gait", ["walk", "slow walk, halts"]), { "slow walk, halts": "at walk with halts" }),
       strand("stay"),
     ],
     rows: [

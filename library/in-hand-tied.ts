@@ -1,4 +1,4 @@
-import { ask, fault, form, needs, own, strand, template } from "./parts";
+import { ask, fault, form, needs, own, said, strand, template } from "./parts";
 
 /** Standing at a post, and tied. */
 export const TIED = [
@@ -14,9 +14,16 @@ export const TIED = [
     kit: ["halter that does not bite", "long line", "gloves"],
     prerequisites: [needs("lower-head", { answer: "nose to the knee" }, 2), needs("follow-feel", { steps: 2 }, 2)],
     strands: [
-      form("lowers the poll to it", "leans forward to it", "steps up to a held line", "steps up after pulling"),
+      said(form("lowers the poll to it", "leans forward to it", "steps up to a held line", "steps up after pulling"), {
+        "lowers the poll to it": "lowers its poll to the pull",
+        "leans forward to it": "leans forward to the pull",
+      }),
       strand("latency", undefined, { name: "gives within" }),
-      strand("surroundings", ["quiet yard", "busy yard", "something new beside"]),
+      said(strand("surroundings", ["quiet yard", "busy yard", "something new beside"]), {
+        "quiet yard": "in a quiet yard",
+        "busy yard": "in a busy yard",
+        "something new beside": "with something new beside it",
+      }),
     ],
     rows: [
       [0, 8, 0],
@@ -55,12 +62,28 @@ export const TIED = [
       needs("give-to-pull", { answer: "steps up to a held line" }),
     ],
     strands: [
-      strand("stay", undefined, { name: "rest" }),
-      own("line at the post", "held in the hand", "laid over the ring", "through the ring, loose"),
+      said(strand("stay", undefined, { name: "rest" }), "rests {} at the post"),
+      said(own("line at the post", "held in the hand", "laid over the ring", "through the ring, loose"), {
+        "held in the hand": "line in your hand",
+        "laid over the ring": "line over the ring",
+        "through the ring, loose": "line loose",
+      }),
       strand("handler-place", ["you at its head", "you at its shoulder", "you across the yard"]),
-      strand("handler-motion", ["still there", "walking round it", "going and coming back"]),
-      own("goings-on", "quiet round it", "people at work", "a cart goes by"),
-      strand("company", ["companion beside it", "companion in sight", "companion gone"]),
+      said(strand("handler-motion", ["still there", "walking round it", "going and coming back"]), {
+        "still there": "",
+        "{}": "{}",
+        "going and coming back": "coming and going",
+      }),
+      said(own("goings-on", "quiet round it", "people at work", "a cart goes by"), {
+        "quiet round it": "quiet",
+        "people at work": "people at work",
+        "a cart goes by": "a cart going by",
+      }),
+      said(strand("company", ["companion beside it", "companion in sight", "companion gone"]), {
+        "companion beside it": "friend beside it",
+        "companion in sight": "friend in sight",
+        "companion gone": "friend gone",
+      }),
     ],
     rows: [
       [4, 0, 0, 0, 0, 0],
@@ -108,10 +131,19 @@ export const TIED = [
       needs("give-to-pull", { answer: "steps up after pulling" }),
     ],
     strands: [
-      own("wrap", "no wrap, you hold the end", "one wrap, end in the hand", "one wrap, end lies down", "two wraps, end lies down"),
+      said(own("wrap", "no wrap, you hold the end", "one wrap, end in the hand", "one wrap, end lies down", "two wraps, end lies down"), {
+        "no wrap, you hold the end": "no wrap, you holding the end",
+        "one wrap, end in the hand": "one wrap, end in your hand",
+        "one wrap, end lies down": "one wrap, end lying down",
+        "two wraps, end lies down": "two wraps, end lying down",
+      }),
       form("stands", "gives to the slide", "steps up by itself"),
-      strand("stay", undefined, { name: "tied so" }),
-      own("round it then", "nobody moves", "you walk about", "something new goes by"),
+      said(strand("stay", undefined, { name: "tied so" }), "for {}"),
+      said(own("round it then", "nobody moves", "you walk about", "something new goes by"), {
+        "nobody moves": "nobody moving",
+        "you walk about": "you walking about",
+        "something new goes by": "something new going by",
+      }),
     ],
     rows: [
       [0, 0, 4, 0],

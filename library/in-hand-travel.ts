@@ -1,18 +1,33 @@
-import { ask, fault, form, needs, own, strand, template } from "./parts";
+import { ask, fault, form, needs, own, said, strand, template } from "./parts";
 
 /** How far in it is, from the nose over the ramp. */
 const loadedSoFar = () =>
-  form(
-    "nose over the ramp",
-    "one fore on",
-    "both fores on",
-    "fores on, a hind on",
-    "all four on the ramp",
-    "fores inside",
-    "stands inside",
+  said(
+    form(
+      "nose over the ramp",
+      "one fore on",
+      "both fores on",
+      "fores on, a hind on",
+      "all four on the ramp",
+      "fores inside",
+      "stands inside",
+    ),
+    {
+      "one fore on": "puts one fore on",
+      "both fores on": "puts both fores on",
+      "nose over the ramp": "puts its nose over the ramp",
+      "fores on, a hind on": "puts fores and a hind on",
+      "all four on the ramp": "puts all four on",
+      "fores inside": "puts its fores inside",
+    },
   );
 /** Coming out is a part of going in. */
-const comingOut = () => own("coming out", "out again at once", "out when asked", "out in steps, halting");
+const comingOut = () =>
+  said(own("coming out", "out again at once", "out when asked", "out in steps, halting"), {
+    "out again at once": "comes out at once",
+    "out when asked": "comes out when asked",
+    "out in steps, halting": "comes out step by step",
+  });
 
 /** Into a trailer and out of it. */
 export const TRAVEL = [
@@ -37,9 +52,15 @@ export const TRAVEL = [
     strands: [
       loadedSoFar(),
       comingOut(),
-      strand("handler-place", ["beside the ramp", "at the front door, outside", "at the rear bar"]),
-      strand("stay"),
-      own("bars", "all open", "breast bar up", "rear bar up"),
+      said(strand("handler-place", ["beside the ramp", "at the front door, outside", "at the rear bar"]), {
+        "at the front door, outside": "you by the front door",
+        "beside the ramp": "you by the ramp",
+        "ahead inside, by your door": "you ahead inside",
+        "outside, by its head": "you out by its head",
+        "ahead of it on the ramp": "you ahead",
+      }),
+      said(strand("stay"), "for {}"),
+      said(own("bars", "all open", "breast bar up", "rear bar up"), { "all open": "bars open", "{}": "{}" }),
       strand("ease"),
     ],
     rows: [
@@ -77,9 +98,15 @@ export const TRAVEL = [
         strands: [
           loadedSoFar(),
           comingOut(),
-          strand("handler-place", ["ahead of it on the ramp", "ahead inside, by your door", "outside, by its head"]),
-          strand("stay"),
-          own("bars", "all open", "rear bar up", "both bars up"),
+          said(strand("handler-place", ["ahead of it on the ramp", "ahead inside, by your door", "outside, by its head"]), {
+            "at the front door, outside": "you by the front door",
+            "beside the ramp": "you by the ramp",
+            "ahead inside, by your door": "you ahead inside",
+            "outside, by its head": "you out by its head",
+            "ahead of it on the ramp": "you ahead",
+          }),
+          said(strand("stay"), "for {}"),
+          said(own("bars", "all open", "rear bar up", "both bars up"), { "all open": "bars open", "{}": "{}" }),
           strand("ease"),
         ],
         rows: [
@@ -179,16 +206,28 @@ export const TRAVEL = [
       needs("edge-wait", { edge: "a kerb or low step" }),
     ],
     strands: [
-      form(
-        "backs off a low plate",
-        "off the ramp foot",
-        "down half the ramp",
-        "down the whole ramp",
-        "from inside, when asked",
-        "turned, walks down",
+      said(
+        form(
+          "backs off a low plate",
+          "off the ramp foot",
+          "down half the ramp",
+          "down the whole ramp",
+          "from inside, when asked",
+          "turned, walks down",
+        ),
+        {
+          "off the ramp foot": "backs off the foot of the ramp",
+          "down half the ramp": "backs down half the ramp",
+          "down the whole ramp": "backs down the whole ramp",
+          "from inside, when asked": "backs out from inside when asked",
+          "turned, walks down": "turns and walks down",
+        },
       ),
-      own("pauses", "without a pause", "one pause on the way", "a pause at every step"),
-      own("waits before it", "asked at once", "waits for the word", "waits, bar down"),
+      said(own("pauses", "without a pause", "one pause on the way", "a pause at every step"), "{}"),
+      said(own("waits before it", "asked at once", "waits for the word", "waits, bar down"), {
+        "{}": "{}",
+        "waits, bar down": "waits with the bar down",
+      }),
       strand("ease"),
     ],
     rows: [

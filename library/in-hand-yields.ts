@@ -1,4 +1,4 @@
-import { ask, fault, form, needs, own, side, strand, template, touched } from "./parts";
+import { ask, fault, form, needs, own, said, side, strand, template, touched } from "./parts";
 
 /** Softness and moving the feet in hand. */
 export const YIELDS = [
@@ -14,7 +14,7 @@ export const YIELDS = [
     kit: ["halter and lead"],
     strands: [
       form("lets the shoulder be rocked", "lets the hip be rocked", "gives the neck a hand", "bends the neck to the elbow"),
-      strand("stay"),
+      said(strand("stay"), "for {}"),
       side(),
       strand("ease"),
     ],
@@ -49,7 +49,11 @@ export const YIELDS = [
     kit: ["halter and lead"],
     tested: { item: "poll", values: { answer: "softens the poll" } },
     strands: [
-      form("softens the poll", "drops a hand's width", "nose to the knee", "nose near the ground"),
+      said(form("softens the poll", "drops a hand's width", "nose to the knee", "nose near the ground"), {
+        "drops a hand's width": "drops its head a hand",
+        "nose to the knee": "brings its nose to the knee",
+        "nose near the ground": "brings its nose near the ground",
+      }),
       strand("stay"),
       strand("latency"),
       strand("ease"),
@@ -88,8 +92,8 @@ export const YIELDS = [
     kit: ["halter and lead, at least three metres"],
     tested: { item: "bend", values: { answer: "turns its head", direction: "to the side", side: "both" } },
     strands: [
-      form("turns its head", "a forefoot follows", "walks with it"),
-      own("direction", "to the side", "straight ahead"),
+      said(form("turns its head", "a forefoot follows", "walks with it"), { "walks with it": "walks with the feel" }),
+      said(own("direction", "to the side", "straight ahead"), "{}"),
       strand("steps"),
       side(),
       strand("lightness"),
@@ -118,8 +122,8 @@ export const YIELDS = [
         reason: "Forward is what the horse knows; the first yes comes soon and nothing twists under it.",
         ways: { first: "straight" },
         strands: [
-          form("leans to the feel", "a forefoot follows", "walks with it"),
-          own("direction", "straight ahead", "to the side"),
+          said(form("leans to the feel", "a forefoot follows", "walks with it"), { "walks with it": "walks with the feel" }),
+          said(own("direction", "straight ahead", "to the side"), "{}"),
           strand("steps"),
           side(),
           strand("lightness"),
@@ -162,7 +166,11 @@ export const YIELDS = [
     prerequisites: [needs("lower-head", { answer: "drops a hand's width" })],
     tested: { item: "back-lead", values: { answer: "one forefoot back", "steps back": 1 } },
     strands: [
-      form("weight goes back", "one forefoot back", "a diagonal pair back"),
+      said(form("weight goes back", "one forefoot back", "a diagonal pair back"), {
+        "weight goes back": "shifts its weight back",
+        "one forefoot back": "puts one forefoot back",
+        "a diagonal pair back": "moves a diagonal pair back",
+      }),
       strand("steps", undefined, { name: "steps back" }),
       strand("lightness"),
       strand("latency"),
@@ -281,7 +289,10 @@ export const YIELDS = [
     prerequisites: [needs("follow-feel", { answer: "a forefoot follows", side: "both" })],
     tested: { item: "hind", values: { answer: "hind crosses in front", "crossing steps": 1, side: "both" } },
     strands: [
-      form("weight off the hind nearest you", "one hind steps aside", "hind crosses in front"),
+      said(form("weight off the hind nearest you", "one hind steps aside", "hind crosses in front"), {
+        "weight off the hind nearest you": "takes its weight off the hind nearest you",
+        "hind crosses in front": "crosses its hind in front",
+      }),
       strand("steps", undefined, { name: "crossing steps" }),
       side(),
       strand("lightness"),
@@ -327,7 +338,10 @@ export const YIELDS = [
     prerequisites: [needs("hind-yield", { answer: "one hind steps aside", side: "both" }, 3)],
     tested: { item: "front", values: { answer: "fores cross over", "steps across": 1, side: "both" } },
     strands: [
-      form("weight to the far fore", "one fore steps aside", "fores cross over"),
+      said(form("weight to the far fore", "one fore steps aside", "fores cross over"), {
+        "weight to the far fore": "shifts its weight to the far fore",
+        "fores cross over": "crosses its fores over",
+      }),
       strand("steps", undefined, { name: "steps across" }),
       side(),
       strand("latency"),
@@ -373,7 +387,7 @@ export const YIELDS = [
     ],
     strands: [
       strand("steps", undefined, { name: "sideways steps" }),
-      own("aid", "facing a wall", "along a pole", "nothing in front"),
+      said(own("aid", "facing a wall", "along a pole", "nothing in front"), { "{}": "{}", "nothing in front": "with nothing in front" }),
       side(),
       strand("lightness"),
     ],
@@ -420,7 +434,10 @@ export const YIELDS = [
       needs("tool-quiet", { tool: "stick moving", "where it goes": "back and croup" }),
     ],
     strands: [
-      form("looks along the stick", "hip comes in", "hip and shoulder come in"),
+      said(form("looks along the stick", "hip comes in", "hip and shoulder come in"), {
+        "hip comes in": "brings its hip in",
+        "hip and shoulder come in": "brings hip and shoulder in",
+      }),
       strand("steps", undefined, { name: "steps in" }),
       side(),
       strand("ease"),

@@ -48,11 +48,30 @@ describe("the library", () => {
     expect(templateOf("nothing")).toBeUndefined();
   });
 
-  it("asks for no word twice running, and calls nobody the handler and you at once", () => {
-    const doubled = LIBRARY.flatMap(byEachWay).flatMap(({ name, template }) =>
-      sentences(template).flatMap((sentence) => (/\b(\p{L}+) \1\b|\bhandler (you|it)\b/iu.test(sentence) ? [`${name}: ${sentence}`] : [])),
+  it("says every rung in English: no list behind a colon, no word twice, nobody the handler and you at once, no longer than one glance", () => {
+    const faultsOf = (criterion: string) =>
+      criterion.split(/(?<=[.”]) (?=Use )/).flatMap((sentence) => [
+        ...(/\b(\p{L}+) \1\b/iu.test(sentence) ? ["a word twice"] : []),
+        ...(/\bhandler\b/.test(sentence) ? ["the handler is you"] : []),
+        ...(/[:;()]/.test(sentence) ? ["a list or a note"] : []),
+        ...(sentence.length > 110 ? [`${sentence.length} characters`] : []),
+        ...(/^\P{Lu}/u.test(sentence) || /[,.]{2}| ,| {2}/.test(sentence) ? ["its stops and capitals"] : []),
+        // A number counts something or has a unit.
+        ...(/\b\d[\d.]*\b(?! (s|min|m|kg)\b| [a-z ]*steps?\b)/.test(sentence) ? ["a number of nothing"] : []),
+        ...(sentence.split(/[,.] ?/).some((piece) => piece.split(" and ").length > 2) ? ["and, and"] : []),
+      ]);
+    const found = LIBRARY.flatMap(byEachWay).flatMap(({ name, template }) =>
+      sentences(template).flatMap((criterion) => faultsOf(criterion).map((fault) => `${name}, ${fault}: ${criterion}`)),
     );
-    expect(doubled).toEqual([]);
+    expect(found).toEqual([]);
+  });
+
+  it("says something else of each rung of a way than of any other, so that no fact of a rung is lost in its sentence", () => {
+    const same = LIBRARY.flatMap(byEachWay).flatMap(({ name, template }) => {
+      const all = sentences(template);
+      return all.flatMap((sentence, i) => (all.indexOf(sentence) < i ? [`${name} ${i + 1}: ${sentence}`] : []));
+    });
+    expect(same).toEqual([]);
   });
 
   it("rests on behaviours that are there, without a cycle, on values their ladders reach", () => {

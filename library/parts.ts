@@ -2,7 +2,7 @@ import { type BehaviourTemplate, type CommonFault, type Prerequisite, TEMPLATE_D
 import type { CueKind, CuePhase, PressureProfile } from "@/core/cues";
 import { type TouchTool, type TouchZone, touchNeed } from "@/core/know";
 import { DEFAULT_MASTERY_RULE } from "@/core/mastery";
-import { type Strand, type StrandKey, type StrandValue, strandFromCatalogue } from "@/core/strands";
+import { type Strand, type StrandKey, type StrandValue, strandFromCatalogue, VALUE_HERE } from "@/core/strands";
 
 /** What the answer looks like, smallest first. */
 export const form = (...levels: readonly string[]): Strand => ({ ...strandFromCatalogue("form", "form"), levels, name: "answer" });
@@ -21,6 +21,15 @@ export const own = (name: string, ...levels: readonly string[]): Strand => ({
   kind: "levels",
   unit: "",
   levels,
+});
+
+/**
+ * A strand whose values stand in a sentence in words of their own: one pattern
+ * for all of them, with {} for the value, or words for each and "{}" for any other.
+ */
+export const said = (of: Strand, words: string | Readonly<Record<string, string>>): Strand => ({
+  ...of,
+  phrases: typeof words === "string" ? { [VALUE_HERE]: words } : words,
 });
 
 /** One side until it is good, then both. */

@@ -57,7 +57,8 @@ async function keptOrFetched({ url, revision }: (typeof PEN_FILES)[number]): Pro
   const key = pen.getCacheKeyForURL(url);
   if (key === undefined) return false;
   try {
-    const answer = await fetch(url, { cache: "reload" });
+    // A newer version takes over once this one has nothing under way: a fetch that hangs may not hold it up for good.
+    const answer = await fetch(url, { cache: "reload", signal: AbortSignal.timeout(WAIT_MS) });
     if (!answer.ok || !isOurs(answer) || (url === SHELL && answer.headers.get(OURS_HEADER) !== revision)) return false;
     await (await caches.open(pen.strategy.cacheName)).put(key, answer);
     return true;

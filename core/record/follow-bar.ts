@@ -1,7 +1,7 @@
 import { mixedChance, seededChance } from "../chance";
 import { beatsDrawnBar, type DrawnBar, drawBar, percentileBar } from "../evidence/percentile";
 import type { Criterion } from "../ladder/criterion";
-import { shortNumber } from "../strands/sentence";
+import { shortNumber } from "../strands/phrase";
 import type { Trial } from "./trial";
 
 /** What the bar needs to know of the trials of its block. */

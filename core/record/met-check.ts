@@ -1,6 +1,6 @@
 import { MOVEMENT_GRADES } from "../ladder/conversation";
 import type { Criterion } from "../ladder/criterion";
-import { shortNumber } from "../strands/sentence";
+import { shortNumber } from "../strands/phrase";
 import { EASE_GRADES } from "../strands/strand";
 import { SIDE_WORDS, sideLetter } from "../words";
 

@@ -13,6 +13,7 @@ import {
   textSchema,
   wholeNumberSchema,
 } from "../checks/common";
+import { CONTROL_IN_TEXT, NAME_MOST_CHARACTERS, TEXT_MOST_CHARACTERS } from "../checks/limits";
 import { CUE_KINDS, DWELL_SECONDS, MOST_CUE_PHASES, MOVEMENTS, PRESSURE_PROFILES, PULSES_PER_MINUTE } from "../cues";
 import {
   type Conversation,
@@ -37,6 +38,7 @@ import {
 } from "../ladder";
 import { type MasteryRule, RULE_BOUNDS } from "../mastery";
 import { MOST_LEVELS, STRAND_KEYS } from "../strands";
+import { isRecord } from "../typed";
 import { INVOLVEMENTS } from "../welfare/restrictions";
 
 export const behaviourSchema = record({
@@ -101,6 +103,21 @@ export const EMPTY_BEHAVIOUR: BehaviourInput = {
   prerequisites: [],
 };
 
+/** A strand's words by its values, as its document has them. */
+const phrasesSchema = yup
+  .mixed((value): value is Readonly<Record<string, string>> => {
+    if (!isRecord(value)) return false;
+    return Object.entries(value).every(
+      ([of, words]) =>
+        of.length <= NAME_MOST_CHARACTERS &&
+        typeof words === "string" &&
+        words.length <= TEXT_MOST_CHARACTERS &&
+        !CONTROL_IN_TEXT.test(words),
+    );
+  })
+  .optional()
+  .typeError("Strand: its phrases are a text for each value.");
+
 const strandSchema = record({
   id: yup
     .string()
@@ -112,6 +129,7 @@ const strandSchema = record({
   unit: textSchema("Unit", 20),
   levels: yup.array().of(nameSchema("Level")).max(MOST_LEVELS, `Levels: at most ${MOST_LEVELS}.`).default([]),
   harder: choiceSchema("Harder is", ["more", "less"] as const),
+  phrases: phrasesSchema,
 });
 
 /** On how many different days the rule is to hold; left out, one is enough. */

@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { NAME_MOST_CHARACTERS } from "../checks/limits";
 import { document, list, name, text, word } from "../documents";
 import { MOST_LEVELS, STRAND_KEYS } from "./strand";
 
@@ -19,4 +20,6 @@ export const strandDocument = document({
   levels: list(name, MOST_LEVELS),
   /** For a number strand: whether more or less of it is harder. Levels are always harder later in the list. */
   harder: word(["more", "less"]),
+  /** How values of this strand stand in a sentence where the usual words would not: by the value as it is written, "{}" for any other. */
+  phrases: z.record(z.string().max(NAME_MOST_CHARACTERS), text).optional(),
 });

@@ -1,132 +1,101 @@
-import { placeIn } from "../typed";
-import { EASE_GRADES, type Strand, type StrandKey, type StrandValue } from "./strand";
+import { lightnessSentence, type SentencePart, strandPhrase } from "./phrase";
+import type { Strand, StrandKey, StrandValue } from "./strand";
 
-/** A piece of the criterion sentence; the numbers that decide are strong. */
-export interface SentencePart {
-  readonly text: string;
-  readonly strong: boolean;
-}
+const plain = (text: string): SentencePart => ({ text, strong: false });
+
+/** The order in which a sentence tells its strands: what, how much, how, where, how calm. */
+const TELLING_ORDER: readonly StrandKey[] = [
+  "form",
+  "build",
+  "gait",
+  "circle",
+  "steps",
+  "stay",
+  "reach",
+  "approach",
+  "tool",
+  "touch-zone",
+  "load",
+  "own",
+  "latency",
+  "side",
+  "tether",
+  "handler-place",
+  "handler-motion",
+  "company",
+  "surroundings",
+  "ease",
+];
+
+/** What the answer is: how soon it comes is said beside it. */
+const ANSWERS: readonly StrandKey[] = ["form", "gait", "steps", "reach"];
+
+/** Phrases that lean on the word before; any other stands behind a comma. */
+const LEANS = /^(at|within|with|for|from|of|to|as|on a|on its|on all) /;
+/** What nothing leans on: a side, a place, what holds it. */
+const STANDS_ALONE: readonly StrandKey[] = ["side", "tether", "handler-place", "handler-motion"];
 
 interface Valued {
   readonly strand: Strand;
   readonly value: StrandValue;
 }
 
-const plain = (text: string): SentencePart => ({ text, strong: false });
-const strong = (text: string): SentencePart => ({ text, strong: true });
+/** How soon, in the usual words: "within 10 s" leans on what it is told behind. */
+const isSoon = ({ strand }: Valued) => strand.key === "latency" && strand.phrases === undefined;
 
-/** A number with at most two decimals and no trailing zeros. @example shortNumber(1) // "1" */
-export function shortNumber(value: number): string {
-  return String(Math.round(value * 100) / 100);
-}
-
-const withUnit = (value: StrandValue, unit: string) =>
-  strong(`${typeof value === "number" ? shortNumber(value) : value}${unit === "" ? "" : ` ${unit}`}`);
-
-/** The order in which a sentence tells its strands: what, how much, how, where, how calm. */
-const TELLING_ORDER: readonly StrandKey[] = [
-  "form",
-  "build",
-  "steps",
-  "stay",
-  "gait",
-  "circle",
-  "reach",
-  "approach",
-  "touch-zone",
-  "tool",
-  "load",
-  "own",
-  "lightness",
-  "latency",
-  "side",
-  "handler-place",
-  "handler-motion",
-  "tether",
-  "company",
-  "surroundings",
-  "ease",
-];
-
-function phrase({ strand, value }: Valued, phaseLabels: readonly string[]): SentencePart[] {
-  const words = String(value);
-  switch (strand.key) {
-    case "steps":
-      return [withUnit(value, value === 1 ? "step" : strand.name)];
-    case "stay":
-      return value === 0 ? [] : [plain("stays "), withUnit(value, "s")];
-    case "reach":
-      return [withUnit(value, "m"), plain(" from the handler")];
-    case "approach":
-      return [plain("to within "), withUnit(value, "m")];
-    case "latency":
-      return [plain("within "), withUnit(value, "s")];
-    case "gait":
-      return [plain(value === "stand" ? "standing" : words.startsWith("at ") ? words : `at ${words}`)];
-    case "circle":
-      return [plain("on a circle of "), withUnit(value, "m"), plain(" radius")];
-    case "side":
-      return [plain(value === "both" ? "both sides" : `${words} side`)];
-    case "handler-place":
-      // A place that says who stands there names nobody a second time.
-      return [plain(/^(you|it)\b/.test(words) ? words : `handler ${words}`)];
-    case "handler-motion":
-      return [plain(`handler ${words === "still" ? "standing still" : words}`)];
-    case "tether":
-      return [plain(words.startsWith("free") ? words : `on the ${words}`)];
-    case "touch-zone":
-      return [plain("touched on the "), plain(words)];
-    case "tool":
-      return [plain(`with the ${words}`)];
-    case "load":
-      return [plain("with "), withUnit(value, "kg")];
-    case "ease": {
-      const grade = placeIn(EASE_GRADES, words);
-      if (grade === 0) return [];
-      return [plain(grade === EASE_GRADES.length - 1 ? words : `${words} or softer`)];
-    }
-    case "lightness": {
-      const label = phaseLabels[Number(value) - 1] ?? `phase ${words}`;
-      return value === 1 ? [plain(`${label} only`)] : [plain(`${label} or lighter`)];
-    }
-    case "own":
-      return strand.kind === "levels"
-        ? [plain(`${strand.name}: `), strong(words)]
-        : [plain(`${strand.name} `), withUnit(value, strand.unit)];
-    case "form":
-    case "build":
-    case "company":
-    case "surroundings":
-      return [plain(words)];
-  }
+/** Values in the order they are told, without those that add nothing. */
+function inOrder(strands: readonly Strand[], values: Readonly<Record<string, StrandValue>>): Valued[] {
+  const answers = strands.some(({ key, id }) => key === "form" && values[id] !== undefined);
+  const valued = strands.flatMap((strand) => {
+    const value = values[strand.id];
+    if (value === undefined || strand.key === "lightness") return [];
+    // One step of "steps aside" is that step, and staying for no time is not staying.
+    if ((strand.key === "steps" && value === 1 && answers) || (strand.key === "stay" && value === 0)) return [];
+    return [{ strand, value }];
+  });
+  valued.sort((a, b) => TELLING_ORDER.indexOf(a.strand.key) - TELLING_ORDER.indexOf(b.strand.key));
+  const soon = valued.find(isSoon);
+  if (soon === undefined) return valued;
+  // Right behind the answer, so that nobody reads "stays 4 s within 10 s"; with no answer before it, it opens the sentence.
+  const rest = valued.filter((one) => one !== soon);
+  const behind = rest.findIndex(({ strand }) => !ANSWERS.includes(strand.key) || strand.key === "steps");
+  const at = rest[0]?.strand.key === "steps" ? 1 : behind < 0 ? rest.length : behind;
+  return [...rest.slice(0, at), soon, ...rest.slice(at)];
 }
 
 /**
- * The criterion of a rung as a sentence in parts, for example "All four feet
- * on, stays **4 s**, handler at the head, on the short lead."
+ * The criterion of a rung as sentences in parts, for example "All four feet
+ * on, stays **4 s**, on the short lead, you at the head." How clear the cue may
+ * get is a sentence of its own.
  * `values` is keyed by strand id; `phaseLabels` are the cue phases from the lightest.
- * @example criterionParts(strands, { circle: 4 }, ["body", "point", "lead touch"]) // 4 of them
+ * @example criterionParts(strands, { circle: 4 }, ["body", "point", "lead touch"]) // "Goes on a circle of ", "4 m", " radius", "."
  */
 export function criterionParts(
   strands: readonly Strand[],
   values: Readonly<Record<string, StrandValue>>,
   phaseLabels: readonly string[],
 ): SentencePart[] {
-  const valued: Valued[] = [];
-  for (const strand of strands) {
-    const value = values[strand.id];
-    if (value !== undefined) valued.push({ strand, value });
+  const said: SentencePart[] = [];
+  let before: StrandKey | null = null;
+  for (const { strand, value } of inOrder(strands, values)) {
+    const first = said.length === 0;
+    const phrase = strandPhrase(strand, value, first);
+    const [head] = phrase;
+    if (head === undefined) continue;
+    if (first) said.push({ ...head, text: head.text.charAt(0).toUpperCase() + head.text.slice(1) }, ...phrase.slice(1));
+    else {
+      const leans = LEANS.test(phrase.map(({ text }) => text).join("")) && (before === null || !STANDS_ALONE.includes(before));
+      said.push(plain(leans ? " " : ", "), ...phrase);
+    }
+    before = strand.key;
   }
-  valued.sort((a, b) => TELLING_ORDER.indexOf(a.strand.key) - TELLING_ORDER.indexOf(b.strand.key));
-  const phrases = valued.map((v) => phrase(v, phaseLabels)).filter((parts) => parts.length > 0);
-  if (phrases.length === 0) return [plain("Any answer.")];
-  const parts = phrases.flatMap((p, i) => (i === 0 ? p : [plain(", "), ...p]));
-  const first = parts[0] as SentencePart;
-  const head = { ...first, text: first.text.charAt(0).toUpperCase() + first.text.slice(1) };
-  return [head, ...parts.slice(1), plain(".")];
+  const lightness = strands.find(({ key, id }) => key === "lightness" && values[id] !== undefined);
+  const cue = lightness === undefined ? [] : [lightnessSentence(values[lightness.id] ?? 1, phaseLabels)];
+  if (said.length === 0) return [plain(["Any answer.", ...cue].join(" "))];
+  return [...said, plain([".", ...cue].join(" "))];
 }
 
-/** The criterion sentence as one text. @example criterionSentence(strands, { steps: 1 }, ["body", "point", "line"]) // "1 step." */
+/** The criterion as one text. @example criterionSentence(strands, { steps: 1 }, ["body", "point", "line"]) // "Takes 1 step." */
 export function criterionSentence(
   strands: readonly Strand[],
   values: Readonly<Record<string, StrandValue>>,

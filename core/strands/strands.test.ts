@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import {
+  criterionParts,
   criterionSentence,
   difficulty,
   relativeHeights,
@@ -29,7 +30,9 @@ describe("criterionSentence", () => {
   it("tells what, how much, how, where and how calm", () => {
     const strands = [strand("ease"), strand("side"), strand("steps"), strand("lightness"), strand("latency")];
     const values = { ease: "soft", side: "both", steps: 2, lightness: 3, latency: 3 };
-    expect(criterionSentence(strands, values, PHASES)).toBe("2 steps, lead touch or lighter, within 3 s, both sides, soft or softer.");
+    expect(criterionSentence(strands, values, PHASES)).toBe(
+      "Takes 2 steps within 3 s, on both sides, soft. Use no more than “lead touch”.",
+    );
   });
 
   it("spells out the weighing plate", () => {
@@ -41,33 +44,94 @@ describe("criterionSentence", () => {
     ];
     expect(
       criterionSentence(strands, { form: "all four feet on", stay: 4, "handler-place": "at the head", tether: "short lead" }, PHASES),
-    ).toBe("All four feet on, stays 4 s, handler at the head, on the short lead.");
+    ).toBe("All four feet on, stays 4 s, on the short lead, you at the head.");
   });
 
   it.each([
-    ["steps", 1, "1 step."],
+    ["steps", 1, "Takes 1 step."],
     ["stay", 0, "Any answer."],
-    ["reach", 2.5, "2.5 m from the handler."],
-    ["approach", 1, "To within 1 m."],
-    ["gait", "trot", "At trot."],
-    ["gait", "stand", "Standing."],
-    ["circle", 4, "On a circle of 4 m radius."],
-    ["side", "left", "Left side."],
-    ["handler-motion", "walking", "Handler walking."],
-    ["handler-motion", "still", "Handler standing still."],
+    ["reach", 2.5, "Works 2.5 m from you."],
+    ["approach", 1, "Comes within 1 m."],
+    ["gait", "trot", "Goes at trot."],
+    ["gait", "stand", "Standing still."],
+    ["circle", 4, "Goes on a circle of 4 m radius."],
+    ["side", "left", "On the left."],
+    ["handler-motion", "walking", "While you walk."],
+    ["handler-motion", "still", "While you stand still."],
     ["tether", "free in the arena", "Free in the arena."],
     ["tool", "brush", "With the brush."],
     ["touch-zone", "neck", "Touched on the neck."],
     ["company", "companion in sight", "Companion in sight."],
-    ["surroundings", "wind", "Wind."],
+    ["surroundings", "wind", "In wind."],
     ["build", "whole", "Whole."],
     ["ease", "frantic", "Any answer."],
     ["ease", "deeply relaxed", "Deeply relaxed."],
-    ["lightness", 1, "Body only."],
+    ["lightness", 1, "Any answer. Use only “body”."],
     ["load", 10, "With 10 kg."],
     ["own", 3, "Own strand 3."],
   ] as const)("says %s %s as “%s”", (key, value, sentence) => {
     expect(criterionSentence([strand(key)], { [key]: value }, PHASES)).toBe(sentence);
+  });
+});
+
+describe("a strand's own words", () => {
+  const gap = strand("own", {
+    id: "gap",
+    name: "gap",
+    kind: "levels",
+    levels: ["three metres", "a gate"],
+    phrases: { "{}": "at a gap of {}", "a gate": "at a gate" },
+  });
+  const said = (value: string) => criterionSentence([strand("form"), gap], { form: "one foot", gap: value }, PHASES);
+
+  it("stand in the sentence: the value's own, else the pattern; a level that has none of either stands with its strand's name", () => {
+    expect(said("a gate")).toBe("One foot at a gate.");
+    expect(said("three metres")).toBe("One foot at a gap of three metres.");
+    const bare: Strand = { ...gap, phrases: { "a gate": "at a gate" } };
+    expect(criterionSentence([strand("form"), bare], { form: "one foot", gap: "three metres" }, PHASES)).toBe(
+      "One foot, three metres (gap).",
+    );
+  });
+
+  it("count one as one, and keep the number that decides apart from its words", () => {
+    const matched = strand("steps", { phrases: { "{}": "matches {} steps" } });
+    expect(criterionSentence([matched], { steps: 1 }, PHASES)).toBe("Matches 1 step.");
+    expect(criterionParts([matched], { steps: 4 }, PHASES)).toEqual([
+      { text: "Matches ", strong: false },
+      { text: "4", strong: true },
+      { text: " steps", strong: false },
+      { text: ".", strong: false },
+    ]);
+  });
+});
+
+describe("what leans on what", () => {
+  it.each([
+    [
+      "how soon stands with the answer, before how long",
+      ["form", "stay", "latency"],
+      { form: "one foot", stay: 4, latency: 10 },
+      "One foot within 10 s, stays 4 s.",
+    ],
+    ["with no answer how soon opens", ["stay", "latency"], { stay: 4, latency: 10 }, "Answers within 10 s, stays 4 s."],
+    [
+      "gait and how soon lean on the answer",
+      ["form", "gait", "latency", "side"],
+      { form: "one foot", gait: "walk", latency: 10, side: "left" },
+      "One foot at walk within 10 s, on the left.",
+    ],
+    ["one step of an answer is that answer", ["form", "steps"], { form: "one foot", steps: 1 }, "One foot."],
+    ["more than one is counted", ["form", "steps"], { form: "one foot", steps: 3 }, "One foot, 3 steps."],
+    ["minutes are minutes", ["stay"], { stay: 120 }, "Stays 2 min."],
+    ["and ninety seconds are no minutes", ["stay"], { stay: 90 }, "Stays 90 s."],
+  ] as const)("%s", (_, keys, values, sentence) => {
+    expect(
+      criterionSentence(
+        keys.map((key) => strand(key)),
+        values,
+        PHASES,
+      ),
+    ).toBe(sentence);
   });
 });
 
