@@ -1,6 +1,6 @@
 import fc from "fast-check";
-import { expect, it } from "vitest";
-import { counted, wholeParts } from "./words";
+import { describe, expect, it } from "vitest";
+import { counted, numberWord, numberWordFirst, wholeParts } from "./words";
 
 it.each([
   [0, "trial", undefined, "0 trials"],
@@ -23,4 +23,19 @@ it("adds whole parts up to the whole as it is said", () => {
       for (const [i, part] of parts.entries()) expect(Math.abs((whole[i] ?? 0) - part)).toBeLessThan(1 + 1e-9);
     }),
   );
+});
+
+describe("numbers as they are said", () => {
+  it.each([
+    [0, "no"],
+    [1, "one"],
+    [10, "ten"],
+    [11, "11"],
+  ])("%s is %s", (n, word) => {
+    expect(numberWord(n)).toBe(word);
+  });
+
+  it("has a capital at the head of a sentence", () => {
+    expect([numberWordFirst(6), numberWordFirst(12)]).toEqual(["Six", "12"]);
+  });
 });

@@ -33,3 +33,14 @@ export function wholeParts(parts: readonly number[]): number[] {
   for (const { i } of byRest.slice(0, Math.max(0, missing))) whole[i] = (whole[i] ?? 0) + 1;
   return whole;
 }
+
+const NUMBERS = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"];
+
+/** A whole number as it is said: in a word up to ten, else in digits. @example numberWord(6) // "six" */
+export const numberWord = (n: number): string => NUMBERS[n] ?? String(n);
+
+/** The same at the head of a sentence. @example numberWordFirst(6) // "Six" */
+export const numberWordFirst = (n: number): string => {
+  const word = numberWord(n);
+  return word.charAt(0).toUpperCase() + word.slice(1);
+};

@@ -94,16 +94,15 @@ const SURE = {
   },
   soft: {
     mastery: { kind: "run", length: 3 },
-    masteryReason: "How a touch is taken shows at once: three calm ones running, and on to the next place.",
+    masteryReason: "You see at once how it takes a touch. Three calm ones in a row, and on to the next place.",
   },
   calm: {
     mastery: { kind: "run", length: 3, days: 2 },
-    masteryReason: "It can hurt or frighten: three calm ones running, then stop, and the same again on another day.",
+    masteryReason: "Risky work: three calm ones in a row, then stop. Repeat on another day.",
   },
   week: {
     mastery: { kind: "run", length: 3, days: 5 },
-    masteryReason:
-      "A horse in harness has to be bored by a step before the next: three calm ones running on each of five days, so about a week.",
+    masteryReason: "A step in harness should bore the horse before the next one. Three calm ones in a row on five days, so about a week.",
   },
   clean: {
     mastery: { kind: "first-clean", days: 2 },

@@ -54,7 +54,7 @@ describe("dwellAdvice", () => {
   it("says from how near a touch begins", () => {
     const near = { ...plan, firstTouchCentimetres: 15 };
     const at = (phase: number) => dwellAdvice(near, { phase, answer: null, askMs: 0, phaseMs: 0 }, 4000).sentence;
-    expect([at(1), at(2)]).toEqual(["Step up to point.", "Dwell is over. Hold, or step up to tap, from 15 cm."]);
+    expect([at(1), at(2)]).toEqual(["Go to point.", "Time at this level is up. Hold, or go to tap, starting 15 cm away."]);
   });
 
   it("steps up on a wrong answer where the plan does not hold", () => {

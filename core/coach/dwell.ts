@@ -93,9 +93,10 @@ export function dwellAdvice(plan: DwellPlan, ask: OpenAsk, nowMs: number): Dwell
   if (next === undefined)
     return { ...base, word: "clearest", sentence: `The clearest ask. ${Math.ceil(base.leftSeconds)} s left of the longest.` };
   const to =
-    TOUCHING.has(next.kind) && plan.firstTouchCentimetres !== null ? `${next.label}, from ${plan.firstTouchCentimetres} cm` : next.label;
-  if (held >= planned && plan.phases[ask.phase - 1]?.profile !== "steady")
-    return { ...base, word: "step up", sentence: `Step up to ${to}.` };
-  if (held >= planned) return { ...base, word: "step up", sentence: `Dwell is over. Hold, or step up to ${to}.` };
+    TOUCHING.has(next.kind) && plan.firstTouchCentimetres !== null
+      ? `${next.label}, starting ${plan.firstTouchCentimetres} cm away`
+      : next.label;
+  if (held >= planned && plan.phases[ask.phase - 1]?.profile !== "steady") return { ...base, word: "step up", sentence: `Go to ${to}.` };
+  if (held >= planned) return { ...base, word: "step up", sentence: `Time at this level is up. Hold, or go to ${to}.` };
   return { ...base, word: "hold", sentence: `Hold ${planned} s.` };
 }

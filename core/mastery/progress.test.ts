@@ -34,10 +34,10 @@ describe("a moving share", () => {
     expect(masteryProgress(MOVING, trials(text)).passed).toBe(passed);
   });
 
-  it("says how many more in a row would do it, counting what leaves the window", () => {
-    expect(masteryProgress(MOVING, trials("+++.+++.+")).needed).toBe("One more would do it.");
-    expect(masteryProgress(MOVING, trials("....++++++")).needed).toBe("2 more in a row would do it.");
-    expect(masteryProgress(MOVING, trials("")).needed).toBe("10 more in a row would do it.");
+  it("says how many more in a row would get there, counting what leaves the window", () => {
+    expect(masteryProgress(MOVING, trials("+++.+++.+")).needed).toBe("One more right would get you there.");
+    expect(masteryProgress(MOVING, trials("....++++++")).needed).toBe("Two more right in a row would get you there.");
+    expect(masteryProgress(MOVING, trials("")).needed).toBe("Ten more right in a row would get you there.");
   });
 });
 
@@ -145,7 +145,7 @@ describe("a rule of different days", () => {
 
   it("says what is shown and that another day is wanted", () => {
     expect(masteryProgress(CALM, soft(trials("+++"))).needed).toBe("Shown today, 1 of 2 days so far. Again on another day.");
-    expect(masteryProgress(CALM, soft(trials("+++/+"))).needed).toBe("2 more in a row would do it. 1 of 2 days so far.");
+    expect(masteryProgress(CALM, soft(trials("+++/+"))).needed).toBe("Two more right in a row would get you there. 1 of 2 days so far.");
     expect(masterySentence(CALM)).toBe("3 in a row, on 2 days");
     expect(masterySentence({ kind: "first-clean", days: 1 })).toBe("first clean one, then stop");
   });

@@ -1,4 +1,5 @@
 import { chanceShareAtLeast } from "../evidence/shares";
+import { numberWord, numberWordFirst } from "../words";
 import { ANOTHER_DAY_MS, byDay } from "./days";
 import { everMastered } from "./ever";
 import { calmOnly, daysWanted, type MasteryProgress, type MasteryRule, type MasteryTrial } from "./rule";
@@ -17,6 +18,10 @@ function metStillNeeded(window: readonly MasteryTrial[], met: number, of: number
   return of;
 }
 
+/** What would pass the rule from here, in words. */
+const stillNeeded = (more: number) =>
+  more === 1 ? "One more right would get you there." : `${numberWordFirst(more)} more right in a row would get you there.`;
+
 function shareProgress(rule: Extract<MasteryRule, { kind: "share" }>, trials: readonly MasteryTrial[]): MasteryProgress {
   const { met, of } = rule;
   if (rule.window === "moving") {
@@ -29,7 +34,7 @@ function shareProgress(rule: Extract<MasteryRule, { kind: "share" }>, trials: re
       met: seen,
       of: window.length,
       level: window.length === 0 ? null : seen / window.length,
-      needed: passed ? "" : more === 1 ? "One more would do it." : `${more} more in a row would do it.`,
+      needed: passed ? "" : stillNeeded(more),
     };
   }
   // A block counts once it holds `of` trials; the latest full one decides, the running one is shown.
@@ -54,7 +59,7 @@ function shareProgress(rule: Extract<MasteryRule, { kind: "share" }>, trials: re
     needed: passed
       ? ""
       : left > 0
-        ? `${Math.max(0, met - seen)} more met wanted in the ${left} left of this block.`
+        ? `You need ${numberWord(Math.max(0, met - seen))} more right in the next ${numberWord(left)} of this block.`
         : `Needs ${met} of ${of} in a block.`,
   };
 }
@@ -98,7 +103,7 @@ function onOneDay(rule: MasteryRule, trials: readonly MasteryTrial[]): MasteryPr
       for (let i = trials.length - 1; i >= 0 && run < rule.length && trials[i]?.met; i--) run++;
       const passed = run >= rule.length;
       const left = rule.length - run;
-      return { passed, met: run, of: run, level: null, needed: passed ? "" : `${left} more in a row would do it.` };
+      return { passed, met: run, of: run, level: null, needed: passed ? "" : stillNeeded(left) };
     }
     case "posterior": {
       const met = countMet(trials);
@@ -114,7 +119,7 @@ function onOneDay(rule: MasteryRule, trials: readonly MasteryTrial[]): MasteryPr
     case "first-clean": {
       const passed = trials.at(-1)?.clean ?? false;
       const met = countMet(trials);
-      return { passed, met, of: trials.length, level: null, needed: passed ? "" : "One at the lightest cue, calm, would do it." };
+      return { passed, met, of: trials.length, level: null, needed: passed ? "" : "One at the lightest cue, calm, would get you there." };
     }
   }
 }

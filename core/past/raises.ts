@@ -337,9 +337,9 @@ export function wordAndRaises(raises: readonly Raise[]): WordAndRaises {
       against,
       otherwise,
       p: null,
-      sentence: against.of === 0 ? "No step was taken against the word." : "Every step was taken against the word.",
+      sentence: against.of === 0 ? "You never went up before the app said so." : "You went up before the app said so every time.",
     };
   const p = fisherExact(against.fell, against.of - against.fell, otherwise.fell, otherwise.of - otherwise.fell);
-  const counts = `${against.fell} of ${against.of} against the word were too soon or too big, ${otherwise.fell} of ${otherwise.of} others`;
+  const counts = `${against.fell} of ${against.of} steps before the app said so were too soon or too big, ${otherwise.fell} of ${otherwise.of} others`;
   return { against, otherwise, p, sentence: `${p < 0.05 ? "Shown" : "No difference shown yet"}: ${counts}.` };
 }

@@ -1,6 +1,6 @@
 import type { Day } from "../day";
 import { DEFAULT_SETTINGS } from "../settings/registry";
-import { counted } from "../words";
+import { counted, numberWord } from "../words";
 
 /** An age in whole years and months. `exact` is false where only the birth year is known: then it is the youngest the horse can be. */
 export interface Age {
@@ -51,11 +51,9 @@ const YOUNG: YoungCircling = {
   visits: DEFAULT_SETTINGS.circleYoungVisits,
 };
 
-const NUMBERS = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"];
-
 const youngCaution = ({ years, minutes, visits }: YoungCircling): AgeCaution => ({
   underYears: years,
-  sentence: `Under ${NUMBERS[years] ?? years} ${years === 1 ? "year" : "years"}: circling at most ${counted(minutes, "minute")}${visits === 0 ? "" : ` and ${visits === 1 ? "once" : `${visits} times`} a week`}.`,
+  sentence: `Under ${numberWord(years)} ${years === 1 ? "year" : "years"}: circling at most ${counted(minutes, "minute")}${visits === 0 ? "" : ` and ${visits === 1 ? "once" : `${visits} times`} a week`}.`,
   workMinutes: null,
   circlingMinutes: minutes,
 });

@@ -1,6 +1,6 @@
 import type { EvidenceTrial } from "../record/evidence-scope";
 import type { YardSettings } from "../settings";
-import { otherSide, SIDE_WORDS } from "../words";
+import { numberWord, numberWordFirst, otherSide, SIDE_WORDS } from "../words";
 import type { Advice } from "./advice";
 import { mayBeSaid } from "./declined";
 import type { WordInput } from "./input";
@@ -16,7 +16,7 @@ export function sideAdvice(input: WordInput, block: readonly EvidenceTrial[], se
   if (sides == null) return null;
   const here = sides.here + block.length;
   const there = otherSide(sides.running);
-  const to = `Go to the ${SIDE_WORDS[there]}.`;
+  const to = `Change to the ${SIDE_WORDS[there]}.`;
   const { planned, weaker = null } = sides;
   const share = (side: "L" | "R") => Math.ceil((planned ?? 0) * (weaker === side ? settings.weakerSideTimes : 1));
   const enough = share(sides.running);
@@ -26,7 +26,7 @@ export function sideAdvice(input: WordInput, block: readonly EvidenceTrial[], se
       : {
           word: "Change side",
           why: "planned share",
-          reason: `${here} on the ${SIDE_WORDS[sides.running]}, ${sides.there} on the ${SIDE_WORDS[there]}; planned ${enough}. ${to}`,
+          reason: `${numberWordFirst(here)} done on the ${SIDE_WORDS[sides.running]}${sides.there === 0 ? "" : `, ${numberWord(sides.there)} on the ${SIDE_WORDS[there]}`}. ${to}`,
           numbers: { here, there: sides.there, planned: enough },
         };
   if (byPlan !== null && mayBeSaid(byPlan, input.declined)) return byPlan;
@@ -34,7 +34,7 @@ export function sideAdvice(input: WordInput, block: readonly EvidenceTrial[], se
   const byWeakness: Advice = {
     word: "Change side",
     why: "weaker side",
-    reason: `The ${SIDE_WORDS[there]} is the weaker side over the last weeks and had ${sides.there} today, this one ${here}. ${to}`,
+    reason: `The ${SIDE_WORDS[there]} has been the weaker side these last weeks. Today it had ${numberWord(sides.there)}, this side ${numberWord(here)}. ${to}`,
     numbers: { here, there: sides.there },
   };
   return mayBeSaid(byWeakness, input.declined) ? byWeakness : null;

@@ -1,6 +1,7 @@
 import { DEFAULT_MASTERY_RULE, type MasteryRule } from "../mastery";
 import type { EvidenceTrial } from "../record/evidence-scope";
 import { DEFAULT_SETTINGS, type YardSettings } from "../settings";
+import { numberWord, numberWordFirst } from "../words";
 import type { Advice } from "./advice";
 import { declineOf, timesDeclined } from "./declined";
 import { type EaseThresholds, easeThresholds, shareAskedFor } from "./ease-chance";
@@ -17,7 +18,7 @@ export const failed = ({ outcome }: Pick<EvidenceTrial, "outcome">) => outcome =
 export function easeSentence(rule: MasteryRule = DEFAULT_MASTERY_RULE, settings: YardSettings = DEFAULT_SETTINGS): string {
   const { run, misses, window, refusals, refusalWindow } = easeThresholds(rule, settings);
   const among = misses > window ? "" : `, or ${misses} of the last ${window}`;
-  return `${run} in a row missed or refused${among}, or ${refusals} of the last ${refusalWindow} refused: go one rung back.`;
+  return `${numberWordFirst(run)} in a row wrong or unanswered${among}, or ${refusals} of the last ${refusalWindow} unanswered: go one rung back.`;
 }
 
 /**
@@ -32,17 +33,16 @@ export function tooManyFailures(
 ): { words: string; numbers: Record<string, number> } | null {
   let running = 0;
   for (let i = end - 1; i >= from && failed(trials[i] as Pick<EvidenceTrial, "outcome">); i--) running++;
-  if (running >= run) return { words: `${running} misses or refusals running.`, numbers: { run: running } };
+  if (running >= run) return { words: `${numberWordFirst(running)} in a row went wrong.`, numbers: { run: running } };
   const first = Math.max(from, end - window);
   let count = 0;
   for (let i = first; i < end; i++) if (failed(trials[i] as Pick<EvidenceTrial, "outcome">)) count++;
-  if (count >= misses)
-    return { words: `${count} misses or refusals in the last ${end - first}.`, numbers: { misses: count, of: end - first } };
+  if (count >= misses) return { words: `${count} of the last ${end - first} went wrong.`, numbers: { misses: count, of: end - first } };
   const since = Math.max(from, end - refusalWindow);
   let refused = 0;
   for (let i = since; i < end; i++) if (trials[i]?.outcome === "refused") refused++;
   if (refused < refusals) return null;
-  return { words: `${refused} refused in the last ${end - since}.`, numbers: { refused, of: end - since } };
+  return { words: `${refused} of the last ${end - since} got no answer.`, numbers: { refused, of: end - since } };
 }
 
 /** How many of the blocks a list of trials holds would have heard Ease. @example easedBlocks([], thresholds) // 0 */
@@ -160,7 +160,7 @@ export function splitAdvice(
 ): Advice | null {
   if (input.rung <= 1 || input.splittable === false || !input.counts) return null;
   const history = input.history ?? [];
-  const put = `Put a rung between ${input.rung - 1} and ${input.rung}.`;
+  const put = `Add a step between ${input.rung - 1} and ${input.rung}.`;
   if (ease !== null && input.byValues == null) {
     const eases = 1 + easedBefore();
     const declined = declineOf(input.declined, "Split", "eases");
@@ -168,7 +168,7 @@ export function splitAdvice(
       return {
         word: "Split",
         why: "eases",
-        reason: `Ease has come ${eases === 2 ? "twice" : `${eases} times`} on this rung. ${put}`,
+        reason: `Rung ${input.rung} has gone wrong ${eases === 2 ? "twice" : `${numberWord(eases)} times`}. ${put}`,
         numbers: { eases },
       };
   }

@@ -50,7 +50,7 @@ describe("a rule over days", () => {
   it("is passed after the second", () => {
     const next = start([...day("+++", 1, 3), ...day("+++", 1, 1)]);
     expect(next.rung).toBe(2);
-    expect(next.reason).toContain("Rung 1 is met by the rule");
+    expect(next.reason).toContain("Rung 1 is done");
   });
 
   it("is not passed by a morning and an evening of one day", () => {

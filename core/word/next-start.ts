@@ -167,7 +167,7 @@ function startByEvidence(input: NextStartInput, settings: YardSettings): Omit<Ne
       const rule = movingOnSentence(plan.mastery, valuesGoalOf(plan, rung));
       if (left !== null && left.rung === rung + 1 && left.word === "Split")
         return work(rung, `Split rung ${left.rung}`, `${left.reason} Until then rung ${rung}.`);
-      return work(rung + 1, `Start on rung ${rung + 1}`, `Rung ${rung} is met by the rule, ${rule}. ${share}${above}`);
+      return work(rung + 1, `Start on rung ${rung + 1}`, `Rung ${rung} is done: ${rule}. ${share}${above}`);
     }
     case "Finish": {
       const rule = movingOnSentence(plan.mastery, valuesGoalOf(plan, rung));
@@ -181,8 +181,8 @@ function startByEvidence(input: NextStartInput, settings: YardSettings): Omit<Ne
         );
       }
       return rung < top
-        ? work(rung + 1, `Start on rung ${rung + 1}`, `Rung ${rung} is met by the rule, ${rule}. ${share}${above}`)
-        : work(rung, `Keep rung ${rung}`, `The top rung is met by the rule, ${rule}. ${share} Keep it, or plan what comes next.`);
+        ? work(rung + 1, `Start on rung ${rung + 1}`, `Rung ${rung} is done: ${rule}. ${share}${above}`)
+        : work(rung, `Keep rung ${rung}`, `Top rung done: ${rule}. ${share} Keep it fresh, or plan the next thing.`);
     }
     case "Split":
       return work(Math.max(1, rung - 1), `Split rung ${rung}`, `${advice.reason} Until then rung ${rung - 1}. ${share}`);

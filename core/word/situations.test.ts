@@ -246,14 +246,8 @@ const FINISH: Situation[] = [
 ];
 
 const SPLIT: Situation[] = [
-  [
-    "Ease for the second time on this rung",
-    "...",
-    { history: EASED },
-    "Split",
-    "Ease has come twice on this rung. Put a rung between 2 and 3.",
-  ],
-  ["Ease for the third time", "...", { history: [...EASED, ...trials("!!!", "tuesday")] }, "Split", "3 times"],
+  ["Ease for the second time on this rung", "...", { history: EASED }, "Split", "Rung 3 has gone wrong twice. Add a step between 2 and 3."],
+  ["Ease for the third time", "...", { history: [...EASED, ...trials("!!!", "tuesday")] }, "Split", "Rung 3 has gone wrong three times."],
   ["Ease for the first time", "...", { history: trials("+++.+", "monday") }, "Ease"],
   ["two blocks of one session", "...", { history: trials("+...", "today", "0") }, "Split"],
   ["nothing fits in between", "...", { history: EASED, splittable: false }, "Ease"],
@@ -309,15 +303,15 @@ const SPLIT: Situation[] = [
 ];
 
 const EASE: Situation[] = [
-  ["three misses running", "++...", {}, "Ease", "3 misses or refusals running. Go back to rung 2."],
+  ["three misses running", "++...", {}, "Ease", "Three in a row went wrong. Go back to rung 2."],
   ["three of miss and refusal", "++.!.", {}, "Ease"],
-  ["four of the last seven", ".+.+.+.", {}, "Ease", "4 misses or refusals in the last 7."],
+  ["four of the last seven", ".+.+.+.", {}, "Ease", "4 of the last 7 went wrong."],
   ["two misses running", "++..", {}, "Stay"],
   ["tries are on the way", "~~~~~~", {}, "Stay"],
   ["a refusal at the clearest cue", "++#", {}, "Stay", "Refused at the clearest cue: one easier ask on this rung first."],
-  ["the second refusal of five", "#+~+#", {}, "Ease", "2 refused in the last 5. Go back to rung 2."],
+  ["the second refusal of five", "#+~+#", {}, "Ease", "2 of the last 5 got no answer. Go back to rung 2."],
   ["the second refusal of six", "#+~++#", {}, "Stay"],
-  ["two refusals at lighter cues", "!+!", {}, "Ease", "2 refused in the last 3."],
+  ["two refusals at lighter cues", "!+!", {}, "Ease", "2 of the last 3 got no answer."],
   ["a refusal at a lighter phase", "++!", {}, "Stay"],
   ["a refusal with one phase only", "++#", { fullPhase: null }, "Stay"],
   ["three tension signs", "++", { tensionSigns: 3 }, "Ease", "3 tension signs in a minute."],
@@ -337,17 +331,17 @@ const SIDES: Situation[] = [
     "l++++++++",
     { sides: { running: "L", here: 0, there: 0, planned: 8 } },
     "Change side",
-    "8 on the left, 0 on the right; planned 8. Go to the right.",
+    "Eight done on the left. Change to the right.",
   ],
   ["not reached yet", "l+++++++", { sides: { running: "L", here: 0, there: 0, planned: 8 } }, "Stay"],
   ["the other side has had its share", "l++++++++", { sides: { running: "L", here: 0, there: 8, planned: 8 } }, "Stay"],
-  ["reached over two blocks", "r++", { sides: { running: "R", here: 6, there: 2, planned: 8 } }, "Change side", "Go to the left."],
+  ["reached over two blocks", "r++", { sides: { running: "R", here: 6, there: 2, planned: 8 } }, "Change side", "Change to the left."],
   [
     "the other side is known to be behind",
     "l+++++",
     { sides: { running: "L", here: 0, there: 0, planned: 8, weaker: "R" } },
     "Change side",
-    "The right is the weaker side over the last weeks",
+    "The right has been the weaker side these last weeks. Today it had",
   ],
   [
     "a gap of one day calls for nothing",
@@ -411,7 +405,7 @@ const RAISE: Situation[] = [
 const STAY: Situation[] = [
   ["nothing yet", "", {}, "Stay", "No asks since it came to this rung"],
   ["a good start", "++++", {}, "Stay"],
-  ["seven of eight", "++++++.+", {}, "Stay", "7 of the last 8. 2 more in a row would do it."],
+  ["seven of eight", "++++++.+", {}, "Stay", "7 of the last 8. Two more right in a row would get you there."],
   ["a mix", "+~+.+~+", {}, "Stay"],
 ];
 

@@ -114,7 +114,7 @@ describe("theWord", () => {
   });
 
   it("gives its reason with its numbers", () => {
-    expect(theWord(input("++++++.+")).reason).toBe("7 of the last 8. 2 more in a row would do it.");
+    expect(theWord(input("++++++.+")).reason).toBe("7 of the last 8. Two more right in a row would get you there.");
     expect(theWord(input("++++++++++"))).toEqual({
       word: "Raise",
       why: "rule",
@@ -122,7 +122,7 @@ describe("theWord", () => {
       numbers: { met: 10, of: 10 },
       rung: 4,
     });
-    expect(theWord(input("...")).reason).toBe("3 misses or refusals running. Go back to rung 2.");
+    expect(theWord(input("...")).reason).toBe("Three in a row went wrong. Go back to rung 2.");
     expect(theWord(input("...", { rung: 1 })).reason).toContain("Ask for less");
     expect(theWord(input(`l${"+".repeat(10)}r+.`, { bothSides: true })).reason).toContain("on the right");
   });

@@ -75,7 +75,7 @@ export function StatusLine({ storeId, tapped }: { storeId: string; tapped: () =>
       data-waiting={away ?? "unknown"}
       data-on-server={onServer ?? "unknown"}
     >
-      saved on this device {onDevice}, on the {way.pen ? "computer" : "server"} {onServer ?? "–"}
+      {onDevice} {onDevice === 1 ? "tap" : "taps"} safe on this device, {onServer ?? "–"} on the {way.pen ? "computer" : "server"}
       {troubles.map((trouble) => `. ${trouble}`).join("")}
       {refused > 0 && (
         <>

@@ -84,7 +84,7 @@ export function Dates({ horseId, today, dates }: { horseId: string; today: strin
       <h2 id="dates" className="text-xl">
         Dates
       </h2>
-      <p className="mt-1 max-w-prose text-soft">Said in the yard from a week before until it is done.</p>
+      <p className="mt-1 max-w-prose text-soft">Shows on the Yard page from a week before until you tick it off.</p>
       <ul className="mt-3">
         {dates.map(({ id, words, due, done }) => (
           <li key={id} className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1 border-t border-hair py-2.5">

@@ -1,12 +1,25 @@
+import type { SessionSummary } from "@/core/record";
 import type { NextStart } from "@/core/word";
 
-/** Where the next session begins, and why. Nothing where no ladder was worked. */
-export function NextTime({ next }: { next: NextStart | null }) {
+/** How it went: of one ladder its count; of several there is no one count, and ladder by ladder stands below. */
+function wentWords({ ladders, measures: { met, n } }: SessionSummary): string {
+  return n === 0 || ladders.length > 1 ? "" : `${met} of ${n}. `;
+}
+
+/** What comes next: a ladder that may not be worked is not spoken of as if it were. */
+const nextWords = ({ headline, barred }: NextStart) =>
+  barred === null ? `Next time: ${headline.charAt(0).toLowerCase()}${headline.slice(1)}.` : `${headline}.`;
+
+/** How it went and where the next session begins, in one sentence, and why. Nothing where no ladder was worked. */
+export function NextTime({ next, summary, finished }: { next: NextStart | null; summary: SessionSummary; finished: boolean }) {
   if (next === null) return null;
   return (
-    <section className="mt-9 border-t-2 border-ink pt-4">
-      <h2 className="inline text-2xl text-tarn">Next time: {next.headline.charAt(0).toLowerCase() + next.headline.slice(1)}</h2>
-      <p className="text-soft lg:ml-5 lg:inline">{next.reason}</p>
+    <section className="mt-4" aria-labelledby="next-time">
+      <h2 id="next-time" className="text-2xl text-tarn">
+        {finished && wentWords(summary)}
+        {nextWords(next)}
+      </h2>
+      <p className="max-w-prose text-soft">{next.reason}</p>
       {next.beside !== undefined && <p className="text-sm text-soft">{next.beside}</p>}
     </section>
   );

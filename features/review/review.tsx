@@ -103,6 +103,7 @@ export function Review({
   return (
     <>
       <ReviewHead storeId={storeId} horseId={horseId} sessionId={sessionId} record={record} summary={summary} facts={facts} />
+      <NextTime next={next} summary={summary} finished={record.finishMs !== null} />
       <SilentPauses storeId={storeId} sessionId={sessionId} record={{ timeLine: record.timeLine }} />
       <CircleReview
         record={record}
@@ -139,7 +140,6 @@ export function Review({
         fahrenheit={units === "imperial"}
       />
       <SignsAgainstUsual signs={facts.signs} usualDays={settings.usualDays} />
-      <NextTime next={next} />
       {record.blocks.length > 0 && (
         <section className="mt-9">
           <h2 className="mb-2 text-xl">Blocks</h2>

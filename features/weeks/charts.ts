@@ -260,7 +260,7 @@ export function warmUpChart(horseId: string, { points }: OverWeeks): ChartSpec |
   if (told.length < 2) return null;
   const share = (met: number, of: number) => met / of;
   return {
-    title: "First five against the last five before",
+    title: "Start of a session against the end of the one before",
     points: pointsOf(horseId, told),
     series: [
       {

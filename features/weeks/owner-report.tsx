@@ -33,7 +33,7 @@ export function OwnerReport({ start, title }: { start: string; title: string }) 
   return (
     <section className="mt-9">
       <h2 className="text-xl">For the owner</h2>
-      <p className="no-print text-sm text-soft">A beginning in plain words; change it before it goes out. It is kept nowhere.</p>
+      <p className="no-print text-sm text-soft">A draft for the owner. Edit it before you send it. It isn't saved.</p>
       <label className="sr-only" htmlFor="owner-report">
         Report for the owner
       </label>

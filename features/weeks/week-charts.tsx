@@ -28,7 +28,7 @@ const HELP: Readonly<Record<string, string>> = {
   "With the handler": "One less the share of the working time it was away.",
   "Still there after":
     "Of stays that ended because it left; one long enough, or that the handler ended, is cut off there (Kaplan and Meier 1958, bars by Greenwood’s formula).",
-  "First five against the last five before": "Only where a session began on the rung the one before ended on.",
+  "Start of a session against the end of the one before": "Only where a session began on the rung the one before ended on.",
 };
 
 /** Ask by ask, with a line where a session ends. */

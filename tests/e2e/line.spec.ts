@@ -128,7 +128,7 @@ for (const { name: size, width, height } of SIZES) {
 test("the word: ten of ten says Raise, and taking it goes a rung up", async ({ page, server }) => {
   const { horse } = await makeHorse(server.url, "Raiser");
   await openRecorder(page, server.url, horse);
-  await expect(page.getByText("10 more in a row would do it.")).toBeVisible();
+  await expect(page.getByText("Ten more right in a row would get you there.")).toBeVisible();
   for (let i = 0; i < 10; i++) await pad(page, "got it").click();
   await expect(page.getByText("Raise", { exact: true })).toBeVisible();
   await page.getByRole("button", { name: "To rung 2" }).click();

@@ -94,7 +94,7 @@ test("opening the recorder makes no session; one that runs is gone on with and a
     await page.goto(`${server.url}/horses/${horse}/work`);
     await page.getByRole("button", { name: "Open the recorder" }).click();
     await page.getByTestId("preflight").waitFor();
-    await expect(page.locator("[role='status']")).toContainText("saved on this device 0, on the server 0");
+    await expect(page.locator("[role='status']")).toContainText("0 taps safe on this device, 0 on the server");
   }
   const list = `${server.url}/horses/${horse}/review`;
   await page.goto(list);

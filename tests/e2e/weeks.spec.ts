@@ -427,6 +427,6 @@ test("changes: whoever followed the word is told so, by what the recorder itself
   // A step goes in where the word was said on the new rung as well: the recorder's own Stay is none about going there.
   expect(payloads(await exported(page, server.url), "word").map(({ word }) => word)).toEqual(expect.arrayContaining(["Stay", "Raise"]));
   await page.goto(`${server.url}/horses/${horse}/review/changes`);
-  await expect(page.getByText("No step was taken against the word.")).toBeVisible();
-  await expect(page.getByText("Every step was taken against the word.")).toHaveCount(0);
+  await expect(page.getByText("You never went up before the app said so.")).toBeVisible();
+  await expect(page.getByText("You went up before the app said so every time.")).toHaveCount(0);
 });

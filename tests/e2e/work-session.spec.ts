@@ -35,7 +35,7 @@ test("9 · the word is taken in one tap, and so is anything else: a rung in betw
   await block.getByRole("button", { name: "2", exact: true }).click();
   await block.getByRole("button", { name: "Start the block" }).click();
   for (let i = 0; i < 3; i++) await pad(page, "other").click();
-  await expect(page.getByText("Ease has come twice on this rung. Put a rung between 1 and 2.")).toBeVisible();
+  await expect(page.getByText("Rung 2 has gone wrong twice. Add a step between 1 and 2.")).toBeVisible();
   await page.getByRole("button", { name: "Put it in" }).click();
   // Between 4 and 8 s: 5.66 by ratio, 6 to a value a trainer would ask for.
   await expect(page.getByTestId("criterion")).toHaveText("Stays 6 s.");
