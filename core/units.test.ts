@@ -59,7 +59,7 @@ describe("seeded chance", () => {
 describe("criterionOf", () => {
   it("carries the limits the rung sets and no others", () => {
     expect(criterionOf(emptyDraft().plan, 1)).toMatchObject({
-      sentence: "Any movement, within 10 s.",
+      sentence: "Any movement within 10 s.",
       max_latency_s: 10,
       phases: ["body", "point", "line"],
       schedule: { kind: "every" },

@@ -57,7 +57,7 @@ test("a ladder is laid out, a fault is split, the card printed, the ladder worke
   // A step too large, by typing; one press cuts it, one undo puts it back.
   await rungNumbers(page).nth(7).click();
   await value(page, "stay", 8).fill("60");
-  await expect(criterion(page)).toContainText("stays 60 s");
+  await expect(criterion(page)).toContainText("stays 1 min");
   const rung8 = page.getByRole("region", { name: "Rung 8" });
   await expect(rung8.getByText("Rung 8 takes stay from", { exact: false })).toBeVisible();
   await rung8.getByRole("button", { name: "Split it" }).click();
@@ -74,8 +74,8 @@ test("a ladder is laid out, a fault is split, the card printed, the ladder worke
 
   await page.getByRole("link", { name: "Pocket card" }).click();
   const card = page.getByRole("article", { name: "Pocket card: Stands on the mat" });
-  await expect(card.getByRole("listitem").nth(split - 1)).toContainText("stays 60 s");
-  for (const words of ["The ask", "Moves on when", "Ease when", "9 of the last 10", "3 in a row missed or refused", "call a veterinarian"])
+  await expect(card.getByRole("listitem").nth(split - 1)).toContainText("stays 1 min");
+  for (const words of ["The ask", "Moves on when", "Ease when", "9 of the last 10", "Three in a row wrong or unanswered", "call a veterinarian"])
     await expect(card).toContainText(words);
   expect(pagesOf(await page.pdf({ preferCSSPageSize: true }))).toBe(1);
   await noAxeFindings(page, "card");

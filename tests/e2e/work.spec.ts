@@ -140,7 +140,7 @@ test("3 · dwell coach: says when to step up, holds on a try, helps at the maxim
   await page.keyboard.down("Space");
   await expect(coach).toHaveAttribute("data-word", "hold");
   await expect(coach).toHaveAttribute("data-word", "step up");
-  await expect(coach).toContainText("Step up to point.");
+  await expect(coach).toContainText("Go to point.");
   await page.keyboard.press("2");
   await expect(coach).toHaveAttribute("data-word", "hold");
   await page.keyboard.press("t");

@@ -1,3 +1,4 @@
+import { AsyncLocalStorage } from "node:async_hooks";
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -30,7 +31,8 @@ const NOW = Date.UTC(2026, 3, 1, 12);
 let folder: string;
 let store: Store;
 let horse: string;
-let asked: string[] = [];
+/** What is asked within one visit: what an earlier page left running in the background is not this page's. */
+const withinVisit = new AsyncLocalStorage<string[]>();
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), "pages-"));
@@ -39,7 +41,7 @@ beforeAll(async () => {
   // What is asked is read where it is asked: at the one door to SQLite.
   const query = store.sequelize.query.bind(store.sequelize);
   vi.spyOn(store.sequelize, "query").mockImplementation(((sql: string | { query: string }, options: never) => {
-    asked.push(typeof sql === "string" ? sql : sql.query);
+    withinVisit.getStore()?.push(typeof sql === "string" ? sql : sql.query);
     return query(sql as string, options);
   }) as never);
   const [withChain] = (await store.models.chain.findAll()).map((row) => String(row.get("horse_id")));
@@ -68,8 +70,9 @@ async function questionsOf(page: string): Promise<string[]> {
   let address: string | undefined;
   for (const id of [horse, ...(await listHorses(store)).map((one) => one.id)]) address ??= (await addressesFor(store, id)).get(page);
   if (address === undefined) throw new Error(`no horse has what ${page} shows`);
-  asked = [];
-  await visit(store, address);
+  const asked: string[] = [];
+  const at = address;
+  await withinVisit.run(asked, () => visit(store, at));
   return asked.filter((sql) => /^\s*SELECT/i.test(sql));
 }
 
