@@ -62,7 +62,7 @@ const sumOf = (cells: SideSession, side: "first" | "second"): Counted =>
 /** Why a difference that is there is not called: what came first, and what would tell. */
 function orderReason({ cameFirst: { first, second }, n }: SessionContrast): string {
   const apart = "warming up or tiring can't be told apart.";
-  if (first === second) return `The side and ${apart} Begin on either side as often.`;
+  if (first === second) return `The side and ${apart} Begin on each side as often.`;
   const [side, other] = first > second ? ["left", "right"] : ["right", "left"];
   return `The ${side} came first in ${Math.max(first, second)} of ${counted(n, "session")}, so the side and ${apart} Begin on the ${other} next time, and take turns.`;
 }

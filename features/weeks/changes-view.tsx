@@ -118,7 +118,7 @@ function Raises({
         the step was taken.
       </ToldHead>
       {raises.length === 0 ? (
-        <p className="mt-2">No step up in this span that holds five asks on either hand.</p>
+        <p className="mt-2">No step up in this span has five asks before it and five after.</p>
       ) : (
         <>
           <p className="mt-1">{word.sentence}</p>

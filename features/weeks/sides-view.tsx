@@ -59,7 +59,7 @@ export function SidesView({ horseId, span, list }: { horseId: string; span: Past
         <summary>how</summary>
         Right less left within each rung, session by session. A horse that begins cold or tires makes the side that comes first look weaker
         or stronger, so what comes first is taken out: the orders are changed about between the sessions (a randomisation test, after Fisher
-        1935). Called at p under 0.01, since it is looked at again and again, which takes nine sessions, half of them begun on either side.
+        1935). Called at p under 0.01, since it is looked at again and again, which takes nine sessions, half of them begun on each side.
         The lower pan is met more often; a dashed beam may hang by chance. Left out: first looks, what was written from memory, rungs that
         name one side.
       </details>

@@ -1,6 +1,6 @@
 "use client";
 
-import { Keyboard } from "lucide-react";
+import { Flag, Keyboard } from "lucide-react";
 import { useEffect, useState } from "react";
 import { PART_WORDS } from "@/core/events/parts";
 import { type SessionRecord, workSeconds } from "@/core/record";
@@ -98,7 +98,10 @@ const notSound = ({ facts }: SessionRecord) => {
   return looked?.payload.open?.includes("sound") === true;
 };
 
-/** Horse, way of logging and clock; side, rung, behaviour and rate below. */
+/** What is drawn small in the head is reached by a finger as far as 44 pixels. */
+const REACH = "relative after:absolute after:-inset-y-1.5 after:inset-x-0 after:content-['']";
+
+/** Horse, way of logging, finish and clock; side, rung, behaviour and rate below. */
 export function HeaderLine({ rung, className }: { rung: number; className: string }) {
   const start = useStart();
   const { block, way, setWay } = useNow();
@@ -133,12 +136,23 @@ export function HeaderLine({ rung, className }: { rung: number; className: strin
               aria-pressed={way === w}
               aria-keyshortcuts="c"
               onClick={() => setWay(w)}
-              className={`min-h-8 px-2 font-semibold desk:min-h-9 desk:px-2.5 ${way === w ? "bg-ink text-on-ink" : ""}`}
+              className={`min-h-8 px-2 font-semibold ${REACH} desk:min-h-9 desk:px-2.5 ${way === w ? "bg-ink text-on-ink" : ""}`}
             >
               {w === "tally" ? "Tally" : "Timed"}
             </button>
           ))}
         </fieldset>
+        {record.blocks.length > 0 && record.finishMs === null && (
+          <button
+            type="button"
+            className={`grid size-8 shrink-0 place-items-center rounded border-2 border-ink ${REACH} after:-inset-x-1.5! desk:hidden`}
+            onClick={() => setSheet("finish")}
+            aria-label="finish"
+            aria-keyshortcuts="q"
+          >
+            <Flag size={18} aria-hidden="true" />
+          </button>
+        )}
         <button
           type="button"
           className="hidden size-9 shrink-0 place-items-center rounded hover:bg-paper desk:grid"

@@ -127,6 +127,40 @@ test("the recorder hides nothing wanted at any of eleven sizes, in any theme, an
   await page.keyboard.up("Space");
 });
 
+test("finish is in sight on every screen, and what stands in the head of the recorder is reached 44 pixels wide", async ({
+  page,
+  server,
+}) => {
+  const { horse } = await makeHorse(server.url, "In sight");
+  await openRecorder(page, server.url, horse);
+  const faults: string[] = [];
+  for (const [width, height] of SIZES) {
+    await page.setViewportSize({ width, height });
+    const found = await page.evaluate(() => {
+      const seen = [...document.querySelectorAll<HTMLElement>("main button")].filter((one) => one.getBoundingClientRect().width > 0);
+      const finish = seen.find((one) => (one.getAttribute("aria-label") ?? one.textContent) === "finish");
+      const box = finish?.getBoundingClientRect();
+      const whole = box !== undefined && box.top >= 0 && box.left >= 0 && box.bottom <= innerHeight && box.right <= innerWidth;
+      // A finger 21 pixels above or below the middle still hits it.
+      const missed = [...document.querySelectorAll<HTMLElement>(".pen-head button")]
+        .filter((one) => one.getBoundingClientRect().width > 0)
+        .filter((one) => {
+          const { left, width, top, height } = one.getBoundingClientRect();
+          return [-15, 21].some((by) => document.elementFromPoint(left + width / 2, top + height / 2 + by)?.closest("button") !== one);
+        })
+        .map((one) => one.getAttribute("aria-label") ?? one.textContent);
+      return { whole, missed };
+    });
+    if (!found.whole) faults.push(`${width}×${height}: no finish`);
+    if (width < 1024) faults.push(...found.missed.map((name) => `${width}×${height}: ${name}`));
+  }
+  expect(faults).toEqual([]);
+  await page.setViewportSize({ width: 320, height: 560 });
+  await page.getByRole("button", { name: "finish", exact: true }).click();
+  await page.getByRole("button", { name: "Finish the session" }).click();
+  await expect(page.getByRole("button", { name: "Save, to the review" })).toBeVisible();
+});
+
 test("a short screen has a second page of pads: by one press, a swipe or a key, and the first is back after it", async ({
   page,
   server,
