@@ -145,7 +145,8 @@ export function HeaderLine({ rung, className }: { rung: number; className: strin
         {record.blocks.length > 0 && record.finishMs === null && (
           <button
             type="button"
-            className={`grid size-8 shrink-0 place-items-center rounded border-2 border-ink ${REACH} after:-inset-x-1.5! after:place-self-stretch desk:hidden`}
+            // Its reach is counted from inside its border.
+            className="relative grid size-8 shrink-0 place-items-center rounded border-2 border-ink after:absolute after:-inset-2 after:place-self-stretch after:content-[''] desk:hidden"
             onClick={() => setSheet("finish")}
             aria-label="finish"
             aria-keyshortcuts="q"
