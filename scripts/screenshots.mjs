@@ -179,7 +179,11 @@ try {
   await picture("work", `/horses/${cob.id}/work`);
   const page = await opened(1280, 800);
   await page.goto(`${url}/horses/${mare.id}/review`);
-  const review = await page.locator(`a[href^="/horses/${mare.id}/review/"]`).first().getAttribute("href");
+  // A session, and none of the pages over weeks that stand beside them.
+  const hrefs = await page
+    .locator(`a[href^="/horses/${mare.id}/review/"]`)
+    .evaluateAll((links) => links.map((link) => link.getAttribute("href")));
+  const review = hrefs.find((href) => /\/review\/[0-9a-f-]{36}$/.test(href));
   await page.context().close();
   await picture("review", review);
   await picture("weeks", `/horses/${mare.id}/review/weeks?span=91`, { height: 1100 });

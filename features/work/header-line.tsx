@@ -42,7 +42,11 @@ function Rate() {
   const seconds = workSeconds(record, nowMs());
   const met = record.trials.filter((trial) => trial.outcome === "met").length;
   return (
-    <span className="figures text-right text-[0.85rem] leading-tight whitespace-nowrap text-soft" suppressHydrationWarning>
+    <span
+      // On the narrowest screen the name needs its room more; the count stands below and the rate in the review.
+      className="figures text-right text-[0.85rem] leading-tight whitespace-nowrap text-soft max-[359px]:hidden"
+      suppressHydrationWarning
+    >
       {seconds < 20 ? "–" : ((met * 60) / seconds).toFixed(1)} met a minute
     </span>
   );
@@ -127,7 +131,7 @@ export function HeaderLine({ rung, className }: { rung: number; className: strin
           {start.session.horse.name}
         </WayLink>
       </h1>
-      <div className="flex items-center gap-2">
+      <div className="flex items-center gap-2 max-[359px]:gap-1.5">
         <fieldset className="flex shrink-0 rounded border-2 border-ink text-sm" aria-label="Way of logging">
           {(["tally", "timed"] as const).map((w) => (
             <button
@@ -136,7 +140,7 @@ export function HeaderLine({ rung, className }: { rung: number; className: strin
               aria-pressed={way === w}
               aria-keyshortcuts="c"
               onClick={() => setWay(w)}
-              className={`min-h-8 px-2 font-semibold ${REACH} desk:min-h-9 desk:px-2.5 ${way === w ? "bg-ink text-on-ink" : ""}`}
+              className={`min-h-8 px-2 font-semibold max-[359px]:px-1 ${REACH} desk:min-h-9 desk:px-2.5 ${way === w ? "bg-ink text-on-ink" : ""}`}
             >
               {w === "tally" ? "Tally" : "Timed"}
             </button>
@@ -164,7 +168,7 @@ export function HeaderLine({ rung, className }: { rung: number; className: strin
         </button>
       </div>
       <Clock />
-      <p className="col-span-2 min-w-0 text-[0.85rem] leading-tight text-soft" data-testid="where">
+      <p className="col-span-2 min-w-0 text-[0.85rem] max-[359px]:col-span-3 leading-tight text-soft" data-testid="where">
         {notSound(record) && <strong className="mr-2 text-brick">Not sound: no work, call a veterinarian.</strong>}
         {where}
         <span className="pen-behaviour">
