@@ -109,7 +109,7 @@ const REACH = "relative after:absolute after:-inset-y-1.5 after:inset-x-0 after:
 export function HeaderLine({ rung, className }: { rung: number; className: string }) {
   const start = useStart();
   const { block, way, setWay } = useNow();
-  const { setSheet } = useScreen();
+  const { setSheet, plain } = useScreen();
   const session = useLog();
   const { record } = session;
   const kind = !start.session.battery && block?.kind ? KIND_WORD[block.kind] : "";
@@ -132,7 +132,7 @@ export function HeaderLine({ rung, className }: { rung: number; className: strin
         </WayLink>
       </h1>
       <div className="flex items-center gap-2 max-[359px]:gap-1.5">
-        <fieldset className="flex shrink-0 rounded border-2 border-ink text-sm" aria-label="Way of logging">
+        <fieldset hidden={plain} className="flex shrink-0 rounded border-2 border-ink text-sm" aria-label="Way of logging">
           {(["tally", "timed"] as const).map((w) => (
             <button
               key={w}
@@ -150,7 +150,7 @@ export function HeaderLine({ rung, className }: { rung: number; className: strin
           <button
             type="button"
             // Its reach is counted from inside its border.
-            className="relative grid size-8 shrink-0 place-items-center rounded border-2 border-ink after:absolute after:-inset-2 after:place-self-stretch after:content-[''] desk:hidden"
+            className={`relative grid size-8 shrink-0 place-items-center rounded border-2 border-ink after:absolute after:-inset-2 after:place-self-stretch after:content-[''] ${plain ? "" : "desk:hidden"}`}
             onClick={() => setSheet("finish")}
             aria-label="finish"
             aria-keyshortcuts="q"

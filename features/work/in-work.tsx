@@ -8,6 +8,7 @@ import { StatusLine } from "../device/status-line";
 import { useMarker } from "../listen/kept";
 import { CoachLine } from "./coach-line";
 import { CriterionAtWork } from "./criterion-line";
+import { openPads } from "./face";
 import { BlockCount, HeaderLine } from "./header-line";
 import { lazyPart } from "./lazy-part";
 import { LiveRibbon } from "./live-ribbon";
@@ -23,6 +24,7 @@ const BatteryPanel = lazyPart(() => import("./battery-panel").then(({ BatteryPan
 const BinnedNote = lazyPart(() => import("../device/binned-note").then(({ BinnedNote }) => BinnedNote));
 const DwellCoach = lazyPart(() => import("./dwell-coach").then(({ DwellCoach }) => DwellCoach));
 const Hearing = lazyPart(() => import("./hearing").then(({ Hearing }) => Hearing));
+const PlainPads = lazyPart(() => import("./plain-pads").then(({ PlainPads }) => PlainPads));
 const RigPanel = lazyPart(() => import("./sheets/rig-panel").then(({ RigPanel }) => RigPanel));
 const TalkLine = lazyPart(() => import("./talk-line").then(({ TalkLine }) => TalkLine));
 
@@ -60,29 +62,31 @@ export function InWork({
   const start = useStart();
   const session = useLog();
   const { block, way, open } = useNow();
-  const { turnPads } = useScreen();
-  const turning = useTurning(turnPads);
+  const { turnPads, face, plain } = useScreen();
+  const turning = useTurning(turnPads, plain);
   const marker = useMarker();
   const rig = rigDue(start, session.record);
   const dwelling = way === "timed" && open !== null;
   return (
-    <main className="pen" {...turning}>
+    <main className={plain ? "pen pen-plain" : "pen"} {...turning}>
       <HeaderLine rung={rung} className="pen-head" />
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keys */}
       <section aria-label="Now" className="pen-now" tabIndex={0}>
         <Suspense fallback={null}>{session.binned && <BinnedNote sessionId={start.session.id} binned />}</Suspense>
         <CriterionAtWork parts={parts} block={block} />
-        <LiveRibbon record={session.record} nowMs={session.nowMs} />
+        {!plain && <LiveRibbon record={session.record} nowMs={session.nowMs} />}
         <Suspense fallback={null}>
           <Battery />
         </Suspense>
         <Word />
         <BlockCount />
         <Suspense fallback={null}>{rig !== null && <RigPanel asked={rig} />}</Suspense>
-        {coach !== null && <CoachLine coach={coach} asking={dwelling} />}
-        <Suspense fallback={null}>
-          <TalkLine />
-        </Suspense>
+        {coach !== null && (!plain || start.part.plan.schedule.kind !== "every") && <CoachLine coach={coach} asking={dwelling} />}
+        {!plain && (
+          <Suspense fallback={null}>
+            <TalkLine />
+          </Suspense>
+        )}
         <Suspense fallback={null}>{marker.on && !start.session.battery && <Hearing />}</Suspense>
       </section>
       <section aria-label="Pads" className="contents">
@@ -93,11 +97,22 @@ export function InWork({
             </Suspense>
           )}
           <div className={dwelling ? "hidden desk:block" : ""}>
-            <MomentStrip />
+            <MomentStrip wantedOnly={plain} />
           </div>
         </div>
-        <Pads rung={rung} />
+        {plain ? (
+          <Suspense fallback={<div className="pen-pads" />}>
+            <PlainPads rung={rung} />
+          </Suspense>
+        ) : (
+          <Pads rung={rung} />
+        )}
         <div className="pen-status">
+          {face === "plain" && !plain && (
+            <button type="button" className="link mr-3 min-h-11 px-2" onClick={() => openPads(false)}>
+              Fewer pads
+            </button>
+          )}
           <StatusLine storeId={start.session.storeId} tapped={session.tapped} />
         </div>
       </section>

@@ -18,7 +18,7 @@ const BetweenPad = lazyPart(() => import("./between-pad").then(({ BetweenPad }) 
 const SMALLER = "text-[0.92rem]! desk:text-[1.02rem]!";
 
 /** The cue phases, lightest first: the taller the bar, the clearer the ask. */
-function Phases({ plan, current, onPhase }: { plan: LadderPlan; current: number | null; onPhase: (phase: number) => void }) {
+export function Phases({ plan, current, onPhase }: { plan: LadderPlan; current: number | null; onPhase: (phase: number) => void }) {
   return (
     <div style={{ gridTemplateColumns: `repeat(${plan.phases.length}, minmax(0, 1fr))` }}>
       {plan.phases.map((phase, i) => {
@@ -123,13 +123,13 @@ function Outcomes() {
 }
 
 /** In a row of more pads than usual the words are smaller, so that they stay whole. */
-function rowText(pads: number): string {
+export function rowText(pads: number): string {
   if (pads < 5) return "";
   return `${pads === 5 ? "[&>button]:text-[0.82rem]!" : "[&>button]:text-[0.74rem]!"} max-[359px]:[&>button]:text-[0.7rem]! [@media(min-width:560px)_and_(max-height:639px)]:[&>button]:text-[0.72rem]!`;
 }
 
 /** One of the pads below the answers. */
-function Lower({ name, rung }: { name: LowerPad; rung: number }) {
+export function Lower({ name, rung }: { name: LowerPad; rung: number }) {
   const act = useActs();
   const { way, block, onBreak } = useNow();
   const { setSheet, setPadPage } = useScreen();

@@ -9,7 +9,7 @@ type Now = Pick<
   "advice" | "way" | "setWay" | "phase" | "phaseSaid" | "phaseCount" | "hint" | "block" | "working" | "silent" | "onBreak" | "open"
 >;
 /** What is shown of the recorder: a sheet over it, a page of pads. */
-type Screen = Pick<RecorderState, "sheet" | "setSheet" | "padPage" | "setPadPage" | "turnPads">;
+type Screen = Pick<RecorderState, "sheet" | "setSheet" | "padPage" | "setPadPage" | "turnPads" | "face" | "plain">;
 
 const StartContext = createContext<RecorderState["start"] | null>(null);
 const LogContext = createContext<RecorderState["session"] | null>(null);

@@ -10,6 +10,7 @@ import type { Pen } from "./acts/pen";
 import { sceneActs } from "./acts/scene-acts";
 import { trialActs } from "./acts/trial-acts";
 import { isAside } from "./block-facts";
+import { openPads, useFace } from "./face";
 import { atWork, partNow } from "./ladders";
 import type { LadderPart, OpenSheet, RecorderStart, Way } from "./types";
 import { useWord } from "./use-word";
@@ -61,7 +62,14 @@ export function useRecorder(given: RecorderStart) {
   const [hint, setHint] = useState<string | null>(null);
   const [sheet, setSheet] = useState<OpenSheet>(null);
   const [padPage, setPadPage] = useState<1 | 2>(1);
-  const turnPads = useCallback(() => setPadPage((page) => (page === 1 ? 2 : 1)), []);
+  const { face, opened } = useFace();
+  // The plain face is for Tally, and makes way for every pad when they are opened.
+  const plain = face === "plain" && !opened && way === "tally" && !given.session.battery;
+  const turnPads = useCallback(() => {
+    // It has one page: turning it shows every pad.
+    if (plain) openPads(true);
+    else setPadPage((page) => (page === 1 ? 2 : 1));
+  }, [plain]);
   const block = record.blocks.at(-1) ?? null;
   const working = block !== null && block.endMs === null && record.finishMs === null;
   const resting = onBreak(record);
@@ -136,6 +144,8 @@ export function useRecorder(given: RecorderStart) {
     padPage,
     setPadPage,
     turnPads,
+    face,
+    plain,
     block,
     working,
     silent,

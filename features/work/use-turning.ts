@@ -8,8 +8,9 @@ const SWIPE_PIXELS = 60;
 /**
  * A swipe sideways turns to the other page of pads. One that begins on a pad
  * is that pad's own press, since a pad acts at once; it may begin anywhere else.
+ * @param alsoUp whether a swipe up turns as well.
  */
-export function useTurning(turn: () => void) {
+export function useTurning(turn: () => void, alsoUp: boolean) {
   const from = useRef<{ x: number; y: number } | null>(null);
   return {
     onPointerDown: (event: PointerEvent) => {
@@ -21,7 +22,9 @@ export function useTurning(turn: () => void) {
       from.current = null;
       if (began === null) return;
       const across = Math.abs(event.clientX - began.x);
-      if (across >= SWIPE_PIXELS && across > 2 * Math.abs(event.clientY - began.y)) turn();
+      const up = began.y - event.clientY;
+      if (across >= SWIPE_PIXELS && across > 2 * Math.abs(up)) turn();
+      else if (alsoUp && up >= SWIPE_PIXELS && up > 2 * across) turn();
     },
   };
 }

@@ -75,7 +75,14 @@ test("a ladder is laid out, a fault is split, the card printed, the ladder worke
   await page.getByRole("link", { name: "Pocket card" }).click();
   const card = page.getByRole("article", { name: "Pocket card: Stands on the mat" });
   await expect(card.getByRole("listitem").nth(split - 1)).toContainText("stays 1 min");
-  for (const words of ["The ask", "Moves on when", "Ease when", "9 of the last 10", "Three in a row wrong or unanswered", "call a veterinarian"])
+  for (const words of [
+    "The ask",
+    "Moves on when",
+    "Ease when",
+    "9 of the last 10",
+    "Three in a row wrong or unanswered",
+    "call a veterinarian",
+  ])
     await expect(card).toContainText(words);
   expect(pagesOf(await page.pdf({ preferCSSPageSize: true }))).toBe(1);
   await noAxeFindings(page, "card");

@@ -1,11 +1,25 @@
 "use client";
 
-import { ArrowLeftRight, Coffee, Flag, Hand, Keyboard, Layers, Link2, ListOrdered, LogOut, MessagesSquare, Scale } from "lucide-react";
+import {
+  ArrowLeftRight,
+  Coffee,
+  Flag,
+  Hand,
+  Keyboard,
+  Layers,
+  LayoutGrid,
+  Link2,
+  ListOrdered,
+  LogOut,
+  MessagesSquare,
+  Scale,
+} from "lucide-react";
 import { type ReactNode, useState } from "react";
 import { pouchOf } from "@/core/coach";
 import { dueTry } from "@/core/experiment/due";
 import { piecesUsed } from "@/core/record";
 import { isOutOf, typedNumber } from "@/ui/form/typed-number";
+import { keepFace } from "../face";
 import { useActs, useLog, useScreen, useStart } from "../state";
 import type { OpenSheet } from "../types";
 import { BreathTaps } from "./breath-taps";
@@ -37,7 +51,7 @@ function Pad({
 /** Everything else that can be pressed; a pad that opens no sheet closes this one. */
 function MorePads() {
   const act = useActs();
-  const { setSheet } = useScreen();
+  const { setSheet, face } = useScreen();
   const start = useStart();
   const { record } = useLog();
   const { battery } = start.session;
@@ -94,6 +108,11 @@ function MorePads() {
       <Pad icon={ArrowLeftRight} onPress={does(act.side)}>
         other side
       </Pad>
+      {!battery && (
+        <Pad icon={LayoutGrid} onPress={does(() => keepFace(face === "plain" ? "full" : "plain"))}>
+          {face === "plain" ? "always all pads" : "fewer pads"}
+        </Pad>
+      )}
       <Pad icon={Flag} wide onPress={opens("finish")}>
         finish
       </Pad>

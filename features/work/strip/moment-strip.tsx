@@ -12,8 +12,14 @@ const NO_LINES: LinesSeen = { lines: 1, at: 0 };
  * what ended a stay, a value, a grade, or where the horse is. What is not on
  * top is one press away.
  */
-export function MomentStrip() {
-  const { rows, short } = useMomentRows();
+export function MomentStrip({
+  wantedOnly = false,
+}: {
+  /** Only what has to be said now, and nothing where nothing has; what goes on all the time is left to the full face. */
+  wantedOnly?: boolean;
+}) {
+  const { rows: all, short } = useMomentRows();
+  const rows = wantedOnly ? all.filter(({ key, wanted }) => wanted && key !== "free") : all;
   const [turned, setTurned] = useState(0);
   const top = rows[0]?.key ?? "";
   // A fresh need comes back to the top of the turning.
@@ -43,6 +49,7 @@ export function MomentStrip() {
     element?.scrollTo(0, 0);
     setTurned(turned + 1);
   };
+  if (shown === undefined) return <div className="h-[calc(var(--line)+1rem)]" />;
   return (
     <div className="min-w-0">
       <div className="flex min-h-4 items-baseline gap-2 text-[0.8rem] leading-tight text-soft" data-testid="row-label">
