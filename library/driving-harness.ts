@@ -149,7 +149,7 @@ export const HARNESS = [
     strands: [
       said(own("worn", "a hand beside the eye", "open bridle", "blinkers, wide open", "blinkers in place"), {
         "a hand beside the eye": "a hand beside the eye",
-        "open bridle": "an open bridle on",
+        "open bridle": "open bridle",
         "blinkers, wide open": "blinkers wide open",
         "blinkers in place": "blinkers in place",
       }),

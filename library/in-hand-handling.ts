@@ -119,11 +119,11 @@ export const HANDLING = [
     strands: [
       said(own("where it moves", "in front of it", "at its side", "behind the tail"), {
         "in front of it": "in front of it",
-        "at its side": "at its side",
-        "behind the tail": "behind its tail",
+        "at its side": "beside it",
+        "behind the tail": "behind it",
       }),
       said(own("what moves", "the stick", "a bag on the stick", "a person walking", "a person jumping"), "{}"),
-      said(strand("approach", undefined, { name: "moving at" }), "stands {} from what moves"),
+      said(strand("approach", undefined, { name: "moving at" }), "stands as something moves {} off"),
       side(),
       strand("ease"),
     ],

@@ -13,7 +13,11 @@ export const YIELDS = [
     movement: "left or right",
     kit: ["halter and lead"],
     strands: [
-      form("lets the shoulder be rocked", "lets the hip be rocked", "gives the neck a hand", "bends the neck to the elbow"),
+      said(form("lets the shoulder be rocked", "lets the hip be rocked", "gives the neck a hand", "bends the neck to the elbow"), {
+        "{}": "{}",
+        "gives the neck a hand": "bends its neck a hand",
+        "bends the neck to the elbow": "bends its neck to the elbow",
+      }),
       said(strand("stay"), "for {}"),
       side(),
       strand("ease"),
