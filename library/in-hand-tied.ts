@@ -66,18 +66,18 @@ export const TIED = [
       said(own("line at the post", "held in the hand", "laid over the ring", "through the ring, loose"), {
         "held in the hand": "line in your hand",
         "laid over the ring": "line over the ring",
-        "through the ring, loose": "line loose",
+        "through the ring, loose": "line loose in ring",
       }),
       strand("handler-place", ["you at its head", "you at its shoulder", "you across the yard"]),
       said(strand("handler-motion", ["still there", "walking round it", "going and coming back"]), {
         "still there": "",
         "{}": "{}",
-        "going and coming back": "coming and going",
+        "going and coming back": "to and fro",
       }),
       said(own("goings-on", "quiet round it", "people at work", "a cart goes by"), {
         "quiet round it": "quiet",
-        "people at work": "people at work",
-        "a cart goes by": "a cart going by",
+        "people at work": "people about",
+        "a cart goes by": "a cart passing",
       }),
       said(strand("company", ["companion beside it", "companion in sight", "companion gone"]), {
         "companion beside it": "friend beside it",
