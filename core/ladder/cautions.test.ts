@@ -37,8 +37,8 @@ describe("what a ladder has to be careful of", () => {
 
 describe("easeSentence", () => {
   it("says the thresholds that are set", () => {
-    expect(easeSentence()).toBe("3 in a row missed or refused, or 4 of the last 7, or 2 of the last 5 refused: go one rung back.");
-    expect(easeSentence(undefined, { ...DEFAULT_SETTINGS, easeRun: 2, easeMisses: 3, easeWindow: 5 })).toContain("2 in a row");
+    expect(easeSentence()).toBe("Three in a row wrong or unanswered, or 4 of the last 7, or 2 of the last 5 unanswered: go one rung back.");
+    expect(easeSentence(undefined, { ...DEFAULT_SETTINGS, easeRun: 2, easeMisses: 3, easeWindow: 5 })).toContain("Two in a row");
   });
 });
 
