@@ -58,7 +58,7 @@ async function keptOrFetched({ url, revision }: (typeof PEN_FILES)[number]): Pro
   if (key === undefined) return false;
   try {
     // A newer version takes over once this one has nothing under way: a fetch that hangs may not hold it up for good.
-    const answer = await fetch(url, { cache: "reload", signal: AbortSignal.timeout(WAIT_MS) });
+    const answer = await fetch(url, { cache: "reload", signal: AbortSignal.timeout(OWN_WAIT_MS) });
     if (!answer.ok || !isOurs(answer) || (url === SHELL && answer.headers.get(OURS_HEADER) !== revision)) return false;
     await (await caches.open(pen.strategy.cacheName)).put(key, answer);
     return true;

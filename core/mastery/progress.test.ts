@@ -145,6 +145,8 @@ describe("a rule of different days", () => {
 
   it("says what is shown and that another day is wanted", () => {
     expect(masteryProgress(CALM, soft(trials("+++"))).needed).toBe("Shown today, 1 of 2 days so far. Again on another day.");
+    // Nothing shown yet of two days: three in a row end today and not the rule.
+    expect(masteryProgress(CALM, soft(trials("+"))).needed).toBe("Two more right in a row would do for today. 0 of 2 days so far.");
     expect(masteryProgress(CALM, soft(trials("+++/+"))).needed).toBe("Two more right in a row would get you there. 1 of 2 days so far.");
     expect(masterySentence(CALM)).toBe("3 in a row, on 2 days");
     expect(masterySentence({ kind: "first-clean", days: 1 })).toBe("first clean one, then stop");

@@ -18,11 +18,14 @@ function metStillNeeded(window: readonly MasteryTrial[], met: number, of: number
   return of;
 }
 
-/** What would pass the rule from here, in words. */
-const stillNeeded = (more: number) =>
-  more === 1 ? "One more right would get you there." : `${numberWordFirst(more)} more right in a row would get you there.`;
+/** Where the right answers would bring it: to the end of the rule, or of one of its days. */
+type Goal = "get you there" | "do for today";
 
-function shareProgress(rule: Extract<MasteryRule, { kind: "share" }>, trials: readonly MasteryTrial[]): MasteryProgress {
+/** What would pass the rule from here, in words. */
+const stillNeeded = (more: number, goal: Goal) =>
+  more === 1 ? `One more right would ${goal}.` : `${numberWordFirst(more)} more right in a row would ${goal}.`;
+
+function shareProgress(rule: Extract<MasteryRule, { kind: "share" }>, trials: readonly MasteryTrial[], goal: Goal): MasteryProgress {
   const { met, of } = rule;
   if (rule.window === "moving") {
     const window = trials.slice(-of);
@@ -34,7 +37,7 @@ function shareProgress(rule: Extract<MasteryRule, { kind: "share" }>, trials: re
       met: seen,
       of: window.length,
       level: window.length === 0 ? null : seen / window.length,
-      needed: passed ? "" : stillNeeded(more),
+      needed: passed ? "" : stillNeeded(more, goal),
     };
   }
   // A block counts once it holds `of` trials; the latest full one decides, the running one is shown.
@@ -75,8 +78,10 @@ export function masteryProgress(rule: MasteryRule, trials: readonly MasteryTrial
   const wanted = daysWanted(rule);
   if (wanted < 2) return onOneDay(rule, trials);
   const days = byDay(calmOnly(trials));
-  const last = onOneDay(rule, days.at(-1) ?? []);
   const before = days.slice(0, -1).filter((day) => everMastered({ ...rule, days: 1 }, day)).length;
+  // One good day is not the end of a rule that wants more of them.
+  const goal: Goal = before + 1 < wanted ? "do for today" : "get you there";
+  const last = onOneDay(rule, days.at(-1) ?? [], goal);
   const shown = before + (last.passed ? 1 : 0);
   const counted = { shown, wanted };
   if (last.passed && shown >= wanted) return { ...last, days: counted };
@@ -89,21 +94,21 @@ export function masteryProgress(rule: MasteryRule, trials: readonly MasteryTrial
   if (last.passed && today)
     return { ...last, passed: false, needed: `Shown today, ${soFar} Again on another day.`, enoughToday: true, days: counted };
   // A new day begins with nothing shown on it.
-  const fresh = today ? last : onOneDay(rule, []);
+  const fresh = today ? last : onOneDay(rule, [], shown + 1 < wanted ? "do for today" : "get you there");
   return { ...fresh, passed: false, needed: `${fresh.needed} ${soFar}`, days: counted };
 }
 
 /** The same by the trials given, whatever day they are of. */
-function onOneDay(rule: MasteryRule, trials: readonly MasteryTrial[]): MasteryProgress {
+function onOneDay(rule: MasteryRule, trials: readonly MasteryTrial[], goal: Goal = "get you there"): MasteryProgress {
   switch (rule.kind) {
     case "share":
-      return shareProgress(rule, trials);
+      return shareProgress(rule, trials, goal);
     case "run": {
       let run = 0;
       for (let i = trials.length - 1; i >= 0 && run < rule.length && trials[i]?.met; i--) run++;
       const passed = run >= rule.length;
       const left = rule.length - run;
-      return { passed, met: run, of: run, level: null, needed: passed ? "" : stillNeeded(left) };
+      return { passed, met: run, of: run, level: null, needed: passed ? "" : stillNeeded(left, goal) };
     }
     case "posterior": {
       const met = countMet(trials);
@@ -119,7 +124,7 @@ function onOneDay(rule: MasteryRule, trials: readonly MasteryTrial[]): MasteryPr
     case "first-clean": {
       const passed = trials.at(-1)?.clean ?? false;
       const met = countMet(trials);
-      return { passed, met, of: trials.length, level: null, needed: passed ? "" : "One at the lightest cue, calm, would get you there." };
+      return { passed, met, of: trials.length, level: null, needed: passed ? "" : `One at the lightest cue, calm, would ${goal}.` };
     }
   }
 }

@@ -36,6 +36,10 @@ function filled(pattern: string, value: StrandValue, said: string): SentencePart
 /** "crossing steps" of one: "crossing step". */
 const counted = (name: string, value: StrandValue) => (value === 1 ? name.replace(/\bsteps\b/, "step") : name);
 
+/** The words of a value; a level may be called anything, also what every object has by birth. */
+const wordsOf = (words: Readonly<Record<string, string>> | undefined, value: string): string | undefined =>
+  words !== undefined && Object.hasOwn(words, value) ? words[value] : undefined;
+
 /** Where nothing but the catalogue's own levels says how a value stands in a sentence. */
 const CATALOGUE_WORDS: Partial<Record<StrandKey, Readonly<Record<string, string>>>> = {
   gait: { stand: "standing still" },
@@ -62,7 +66,7 @@ const BY_KIND: Readonly<Record<StrandKey, (value: StrandValue, strand: Strand, f
   build: String,
   company: String,
   surroundings: String,
-  steps: (value, { name }, first) => `${first ? "takes " : ""}${VALUE_HERE} ${counted(name.includes("step") ? name : "steps", value)}`,
+  steps: (value, { name }, first) => `${first ? "takes " : ""}${VALUE_HERE} ${counted(name, value)}`,
   stay: () => `stays ${VALUE_HERE}`,
   reach: (_, __, first) => `${first ? "works " : ""}${VALUE_HERE} from you`,
   approach: (_, __, first) => (first ? `comes within ${VALUE_HERE}` : `${VALUE_HERE} away`),
@@ -94,8 +98,8 @@ const BY_KIND: Readonly<Record<StrandKey, (value: StrandValue, strand: Strand, f
  * @example strandPhrase(strandFromCatalogue("stay", "stay"), 4, false) // "stays " and a strong "4 s"
  */
 export function strandPhrase(strand: Strand, value: StrandValue, first: boolean): SentencePart[] {
-  const ownWords = strand.phrases?.[String(value)] ?? strand.phrases?.[VALUE_HERE];
-  const pattern = ownWords ?? CATALOGUE_WORDS[strand.key]?.[String(value)] ?? BY_KIND[strand.key](value, strand, first);
+  const ownWords = wordsOf(strand.phrases, String(value)) ?? wordsOf(strand.phrases, VALUE_HERE);
+  const pattern = ownWords ?? wordsOf(CATALOGUE_WORDS[strand.key], String(value)) ?? BY_KIND[strand.key](value, strand, first);
   // One of something is one: "1 crossing step" also in words of the strand's own.
   return filled(ownWords === undefined ? pattern : counted(pattern, value), value, amount(value, strand.unit));
 }

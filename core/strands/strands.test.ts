@@ -93,6 +93,13 @@ describe("a strand's own words", () => {
     );
   });
 
+  it("are only its own: a level may be called what every object has, and a count keeps the name it was given", () => {
+    const odd = strand("tool", { levels: ["constructor"], phrases: { "{}": "takes the {}" } });
+    expect(criterionSentence([odd], { tool: "constructor" }, PHASES)).toBe("Takes the constructor.");
+    expect(criterionSentence([strand("tool")], { tool: "constructor" }, PHASES)).toBe("With the constructor.");
+    expect(criterionSentence([strand("steps", { name: "strides" })], { steps: 4 }, PHASES)).toBe("Takes 4 strides.");
+  });
+
   it("count one as one, and keep the number that decides apart from its words", () => {
     const matched = strand("steps", { phrases: { "{}": "matches {} steps" } });
     expect(criterionSentence([matched], { steps: 1 }, PHASES)).toBe("Matches 1 step.");
