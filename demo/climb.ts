@@ -1,9 +1,9 @@
+import { nextStart } from "@/core/advice";
 import { seededChance } from "@/core/chance";
 import type { LadderPlan } from "@/core/ladder";
 import { SimulatedHorse } from "@/core/learner";
 import { type EvidenceTrial, evidenceOfSession, reduceSession } from "@/core/record";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
-import { nextStart } from "@/core/word";
 import { drawUuid, EventLog } from "./event-log";
 import { HANDLED } from "./horse";
 import { playBlocks } from "./trainer";
@@ -49,7 +49,7 @@ export function climb(plan: LadderPlan, seed: number, weakSide: "L" | "R" = "L",
     const said = nextStart({ plan, ladder: "l", version: 1, trials: evidence, nowWallMs: startWallMs });
     if (said.headline.startsWith("Keep")) return result(true, day);
     // This trainer puts no rung in between, and goes on where that is asked for.
-    const split = /^Split rung (\d+)$/.exec(said.headline)?.[1];
+    const split = /^Add a step below rung (\d+)$/.exec(said.headline)?.[1];
     horse.rest(1);
     const id = drawUuid(chance);
     const log = new EventLog(id, "climb", startWallMs, chance);

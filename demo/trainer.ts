@@ -1,9 +1,9 @@
+import { type Advice, adviceInputOf, adviceLogged, theAdvice } from "@/core/advice";
 import type { Chance } from "@/core/chance";
 import { asksBothSides, type LadderPlan, sideAsked } from "@/core/ladder";
 import type { SimulatedHorse } from "@/core/learner";
 import { type EvidenceTrial, reduceSession } from "@/core/record";
 import { allowanceOn } from "@/core/welfare";
-import { type Advice, theWord, wordInputOf } from "@/core/word";
 import type { EventLog } from "./event-log";
 import { BlockPlayer, type BlockScript } from "./session-script";
 
@@ -84,7 +84,7 @@ export function playBlocks(wish: TrainerSession): TrainerOutcome {
     player.start();
     const adviceNow = (): Advice | null => {
       const record = reduceSession(log.events);
-      const input = wordInputOf({
+      const input = adviceInputOf({
         session: wish.session,
         record,
         nowMs: record.lastMs,
@@ -96,41 +96,40 @@ export function playBlocks(wish: TrainerSession): TrainerOutcome {
         allowance: NO_LIMITS,
         restingBreaths: null,
       });
-      return input === null ? null : theWord(input);
+      return input === null ? null : theAdvice(input);
     };
-    const saidOf = ({ word, why, reason, numbers }: Advice) => ({ word, why, reason, numbers: { ...numbers } });
     // As the recorder does: on a new block the word that stands there is said, a moment after it began.
     log.wait(0.05);
     const atFirst = adviceNow();
-    if (atFirst !== null) log.add("word", { ...saidOf(atFirst), taken: false });
-    lastWord = atFirst?.word ?? "";
+    if (atFirst !== null) log.add("word", adviceLogged(atFirst, false));
+    lastWord = atFirst === null ? "" : adviceLogged(atFirst, false).word;
     const trials = plan.plannedRepetitions + Math.floor(trainerChance() * 3) - 1;
     let to: Advice | null = null;
     for (let n = 0; n < trials && to === null; n++) {
       player.trial();
       const advice = adviceNow();
       if (advice === null) break;
-      const said = saidOf(advice);
-      const once = advice.word === "Ease" && advice.numbers.phase !== undefined && trainerChance() < 0.8;
-      const wanted = !["Stay", "Split"].includes(advice.word) && !once && number > wish.insists;
+      const { word } = adviceLogged(advice, false);
+      const once = advice.word === "Go back" && advice.numbers.phase !== undefined && trainerChance() < 0.8;
+      const wanted = !["Start", "Repeat", "Add a step"].includes(advice.word) && !once && number > wish.insists;
       // Told once, it is taken or left; left, it is not weighed again until another word comes.
-      if (advice.word !== lastWord && wanted && trainerChance() < wish.takes) to = advice;
-      if (advice.word !== lastWord || to !== null) log.add("word", { ...said, taken: to !== null });
-      lastWord = advice.word;
+      if (word !== lastWord && wanted && trainerChance() < wish.takes) to = advice;
+      if (word !== lastWord || to !== null) log.add("word", adviceLogged(advice, to !== null));
+      lastWord = word;
     }
     player.end();
     const word = to?.word;
     if (word === "Finish") return { raised, eased, finished: to, lastRung: rung };
-    if (word === "Raise") {
+    if (word === "Up") {
       rung = Math.min(plan.rungs.length, rung + 1);
       raised = true;
     }
-    if (word === "Ease") {
+    if (word === "Go back") {
       rung = to?.rung ?? Math.max(1, rung - 1);
       eased = true;
     }
     if (word !== undefined) lastWord = "";
-    if (number < blocks && (word === "Rest" || number === 3)) {
+    if (number < blocks && (word === "Break" || number === 3)) {
       log.add("break.start", { reason: "rest" });
       log.wait(60 + trainerChance() * 90);
       log.add("break.end");

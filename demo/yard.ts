@@ -1,10 +1,10 @@
+import { nextStart } from "@/core/advice";
 import { type Chance, drawNormal, pick, seededChance } from "@/core/chance";
 import { type LadderPlan, unchangedRungs } from "@/core/ladder";
 import { SimulatedHorse } from "@/core/learner";
 import { carriedOver, type EvidenceTrial, evidenceOfSession, reduceSession } from "@/core/record";
 import type { SessionEvent } from "@/core/schemas";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
-import { nextStart } from "@/core/word";
 import { lookAfter, lookBefore } from "./around";
 import { drawUuid, EventLog } from "./event-log";
 import type { DemoHorse, StoryNotes } from "./horse";
@@ -80,7 +80,7 @@ export function playHorse(demo: DemoHorse, ladderId: string, endWallMs: number, 
     const startOf = () =>
       nextStart({ plan, ladder: ladderId, version, trials: evidence, nowWallMs: startWallMs, handler: handlerKey, names });
     let start = startOf();
-    const splitAt = /^Split rung (\d+)$/.exec(start.headline)?.[1];
+    const splitAt = /^Add a step below rung (\d+)$/.exec(start.headline)?.[1];
     if (splitAt !== undefined && version === 1 && story.split !== undefined && ++splitSaid > story.split.after) {
       evidence = carriedOver(evidence, 2, new Map([[1, unchangedRungs(plan, story.split.plan)]]));
       plan = story.split.plan;

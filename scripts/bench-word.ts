@@ -1,6 +1,6 @@
+import { adviceInputOf, theAdvice } from "@/core/advice";
 import { reduceSession } from "@/core/record";
 import { allowanceOn } from "@/core/welfare";
-import { theWord, wordInputOf } from "@/core/word";
 import { LADDER_ID, longSessionEvents, longSessionPlan } from "@/tests/support/long-session";
 import { arithmeticMs } from "./yardstick";
 
@@ -12,7 +12,7 @@ const allowance = allowanceOn([], "2026-06-01", null);
 const times: number[] = [];
 for (let i = 0; i < 400; i++) {
   const started = performance.now();
-  const input = wordInputOf({
+  const input = adviceInputOf({
     session: "bench",
     record,
     nowMs: record.lastMs,
@@ -26,7 +26,14 @@ for (let i = 0; i < 400; i++) {
   });
   // Late in a session the clock would have the word; here the trials must, which costs most.
   if (input === null) throw new Error("the session has no running block");
-  theWord({ ...input, minutesSinceRest: 1, trialsSinceRest: 1, workMinutes: 5, session: { trials: 0, planned: null }, limits: undefined });
+  theAdvice({
+    ...input,
+    minutesSinceRest: 1,
+    trialsSinceRest: 1,
+    workMinutes: 5,
+    session: { trials: 0, planned: null },
+    limits: undefined,
+  });
   times.push(performance.now() - started);
 }
 // The first ones also compile.

@@ -1,10 +1,11 @@
 // Prints the study behind the default rule, the plan of a session and the thresholds of Ease and Split; docs/measures.md states it.
+
+import { ALL_FAIL, AS_THE_LEARNER, chanceOfAddStep, chanceOfGoBack, type GoBackThresholds, goBackThresholds } from "@/core/advice";
 import { PERCENTILE_DEFAULTS } from "@/core/evidence";
 import { type FollowingBar, FRESH_ASKS, type RuleBand, ruleBand, USUAL_HABITS } from "@/core/forecast";
 import { LEARNER_KINDS, OTHER_LEARNER_KINDS } from "@/core/learner";
 import { DEFAULT_MASTERY_RULE, type MasteryRule, masterySentence } from "@/core/mastery";
 import { DEFAULT_SETTINGS } from "@/core/settings";
-import { ALL_FAIL, AS_THE_LEARNER, chanceOfEase, chanceOfSplit, type EaseThresholds, easeThresholds } from "@/core/word";
 
 const HORSES = 500;
 const RUNGS = 12;
@@ -55,14 +56,14 @@ for (const asksPerSession of [16, 24, 40, 48, 64, 96])
 
 const AT = [0.9, 0.8, 0.7, 0.6] as const;
 const fine = (x: number) => `${(100 * x).toFixed(1)} %`;
-const thresholds: EaseThresholds = easeThresholds(DEFAULT_MASTERY_RULE, DEFAULT_SETTINGS);
+const thresholds: GoBackThresholds = goBackThresholds(DEFAULT_MASTERY_RULE, DEFAULT_SETTINGS);
 out("\nEase in a block of ten, exact\n");
 out(`| the horse | ${AT.map((p) => `at ${p}`).join(" | ")} |\n|---|${AT.map(() => "---|").join("")}`);
 for (const [name, mix] of [
   ["every answer not met fails, one in seven refused", ALL_FAIL],
   ["as the simulated learner fails", AS_THE_LEARNER],
 ] as const)
-  out(`| ${name} | ${AT.map((p) => fine(chanceOfEase(thresholds, p, 10, mix))).join(" | ")} |`);
+  out(`| ${name} | ${AT.map((p) => fine(chanceOfGoBack(thresholds, p, 10, mix))).join(" | ")} |`);
 out(
-  `| Split by Ease: twice in five blocks, every failure counted | ${AT.map((p) => fine(chanceOfSplit(thresholds, p, 2, 5))).join(" | ")} |`,
+  `| Split by Ease: twice in five blocks, every failure counted | ${AT.map((p) => fine(chanceOfAddStep(thresholds, p, 2, 5))).join(" | ")} |`,
 );

@@ -1,9 +1,9 @@
 import "server-only";
+import { movingOnSentence, valuesGoalOf } from "@/core/advice";
 import { type ChainState, chainState } from "@/core/behaviour";
 import type { EvidenceTrial } from "@/core/record";
 import { criterionSentence } from "@/core/strands";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
-import { movingOnSentence, valuesGoalOf } from "@/core/word";
 import type { LinkChoice } from "@/features/shape/chains/chain-form";
 import type { ChainLinkFacts } from "@/features/shape/chains/chain-view";
 import {

@@ -1,11 +1,11 @@
 import "server-only";
+import { trialsOfPair } from "@/core/advice";
 import type { SidePicture } from "@/core/compare";
 import type { EvidenceTrial } from "@/core/record";
 import type { YardSettings } from "@/core/settings";
 import { byStanding, type Standing, type StandingOn, standing } from "@/core/today";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import type { Allowance } from "@/core/welfare";
-import { trialsOfPair } from "@/core/word";
 import {
   aftermathsOf,
   evidenceForNextStart,

@@ -1,9 +1,9 @@
 import "server-only";
+import { lastHandler, trialsOfPair } from "@/core/advice";
 import { cueClashes } from "@/core/cues";
 import { LATE_RELEASE_SECONDS } from "@/core/evidence";
 import { onlyWorked, type Past, stallOf, trialsFor } from "@/core/past";
 import { dueWords } from "@/core/welfare";
-import { lastHandler, trialsOfPair } from "@/core/word";
 import type { ShownStall } from "@/features/weeks/changes-view";
 import { asBehaviour, asHorseDate, getSettings, type HorseRow, listDates, type Store, type StoredLadder } from "@/store";
 import { horseCare } from "./horse-care";

@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { emptyDraft } from "@/tests/support/plan";
 import { SessionWriter } from "@/tests/support/session-writer";
+import { nextStart } from "../advice";
 import type { LadderPlan } from "../ladder";
 import { evidenceOfSession, reduceSession } from "../record";
 import { strandFromCatalogue } from "../strands";
-import { nextStart } from "../word";
 import { aftermathOf, packAftermath, type SessionAftermath, unpackAftermath } from ".";
 
 const PLAN = {

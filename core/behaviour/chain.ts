@@ -1,10 +1,10 @@
+import { progressOf, valuesGoalOf, whereItStands } from "../advice";
 import { toldShare } from "../compare";
 import { FEWEST_TRIALS_TO_TELL, shareOfTrials } from "../evidence";
 import { asksBothSides, type LadderPlan } from "../ladder";
 import { type EvidenceTrial, evidenceForRung } from "../record/evidence-scope";
 import { DEFAULT_SETTINGS } from "../settings";
 import { MILLISECONDS_PER_DAY } from "../units";
-import { progressOf, valuesGoalOf, whereItStands } from "../word";
 
 export const CHAIN_DIRECTIONS = ["forward", "backward"] as const;
 /** Forward: from the first link on. Backward: the last link first, so that every run ends on what is known. */

@@ -1,10 +1,10 @@
+import { everPassed, movingOnSentence, valuesGoalOf } from "../advice";
 import { toldShare } from "../compare";
 import { dayOf, dayWords } from "../day";
 import { shareOfTrials } from "../evidence";
 import type { LadderPlan } from "../ladder";
 import type { EvidenceTrial } from "../record/evidence-scope";
 import { MILLISECONDS_PER_DAY } from "../units";
-import { everPassed, movingOnSentence, valuesGoalOf } from "../word";
 import { type Prerequisite, prerequisiteWords, rungReaching, wantsBothSides } from "./prerequisite";
 
 /** A horse's ladder for a behaviour, with its trials, oldest first, as the present version counts them. */

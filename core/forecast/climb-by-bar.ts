@@ -1,9 +1,9 @@
+import { tooManyFailures } from "../advice";
 import type { Chance } from "../chance";
 import { drawBar, type Outcome, percentileBar } from "../evidence";
 import { type Learner, notMet } from "../learner";
 import { type MasteryTrial, masteryProgress, progressByValues } from "../mastery";
 import { MILLISECONDS_PER_DAY } from "../units";
-import { tooManyFailures } from "../word";
 import { type ClimbPlan, type ClimbResult, daysOf, movedBy } from "./climb";
 
 /** What a bar that follows is played with: the rule is that of the top, where it ends. */

@@ -1,9 +1,9 @@
+import { type GoBackThresholds, tooManyFailures } from "../advice";
 import { type Chance, drawNormal } from "../chance";
 import type { Outcome } from "../evidence";
 import { type Learner, notMet } from "../learner";
 import { type MasteryRule, type MasteryTrial, masteryProgress } from "../mastery";
 import { MILLISECONDS_PER_DAY } from "../units";
-import { type EaseThresholds, tooManyFailures } from "../word";
 
 /** What a yard adds to how a horse learns, in logits: {@link climb} asks as in one. */
 export interface YardHabits {
@@ -28,7 +28,7 @@ export interface ClimbPlan {
   readonly asksPerSession: number;
   readonly daysBetween: number;
   /** Failures that lead a rung back. */
-  readonly ease: EaseThresholds;
+  readonly ease: GoBackThresholds;
   /** After so many asks it is given up. */
   readonly mostAsks: number;
   /** Left out, days and minutes are alike but for tiring late. */

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { goBackThresholds } from "../advice";
 import { mixedChance } from "../chance";
 import {
   AllOrNoneLearner,
@@ -15,7 +16,6 @@ import {
 } from "../learner";
 import { DEFAULT_MASTERY_RULE, type MasteryRule } from "../mastery";
 import { DEFAULT_SETTINGS } from "../settings";
-import { easeThresholds } from "../word";
 import { climb, climbByBar, type KindOutcome, MOST_ASKS_A_RUNG, ruleBand, ruleBandSentence, USUAL_HABITS, type YardHabits } from ".";
 
 const NEVER = { run: 1e6, misses: 1e6, window: 1, refusals: 1e6, refusalWindow: 1 };
@@ -291,6 +291,6 @@ describe("rules over kinds of horse", () => {
     );
     expect(() => ruleBand(share(8), { ...CHOICE, rungs: 0 })).toThrow(RangeError);
     expect(ruleBand(share(8), { ...CHOICE, rungs: 1, horses: 5 })).toEqual(ruleBand(share(8), { ...CHOICE, rungs: 1, horses: 5 }));
-    expect(easeThresholds(DEFAULT_MASTERY_RULE, DEFAULT_SETTINGS).run).toBe(DEFAULT_SETTINGS.easeRun);
+    expect(goBackThresholds(DEFAULT_MASTERY_RULE, DEFAULT_SETTINGS).run).toBe(DEFAULT_SETTINGS.easeRun);
   });
 });

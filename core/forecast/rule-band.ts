@@ -1,8 +1,8 @@
+import { goBackThresholds } from "../advice";
 import { type Chance, mixedChance } from "../chance";
 import { type AnyLearnerKind, LEARNER_KINDS, LEARNER_WORDS, type Learner, learnerOf } from "../learner";
 import type { MasteryRule } from "../mastery";
 import { DEFAULT_SETTINGS, type YardSettings } from "../settings";
-import { easeThresholds } from "../word";
 import { climb, type YardHabits } from "./climb";
 import { type BarPlan, climbByBar } from "./climb-by-bar";
 
@@ -76,8 +76,8 @@ export function ruleBand(
   const up =
     rule.kind === "bar"
       ? (learner: Learner, chance: Chance) =>
-          climbByBar(learner, { ...plan, ...rule, rule: rule.top, ease: easeThresholds(rule.top, settings) }, chance)
-      : (learner: Learner, chance: Chance) => climb(learner, { ...plan, rule, ease: easeThresholds(rule, settings) }, chance);
+          climbByBar(learner, { ...plan, ...rule, rule: rule.top, ease: goBackThresholds(rule.top, settings) }, chance)
+      : (learner: Learner, chance: Chance) => climb(learner, { ...plan, rule, ease: goBackThresholds(rule, settings) }, chance);
   const kinds = asked.map((kind): KindOutcome => {
     const climbs = Array.from({ length: horses }, (_, i) => up(learnerOf(kind), mixedChance(`${seed}:${kind}:${i}`)));
     const arrived = climbs.filter(({ reached }) => reached);

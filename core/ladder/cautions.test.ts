@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { emptyDraft } from "@/tests/support/plan";
+import { goBackSentence } from "../advice";
 import { seedFromText } from "../chance";
 import { DEFAULT_SETTINGS } from "../settings";
 import { strandFromCatalogue } from "../strands";
-import { easeSentence } from "../word";
 import { chosenWays, type LadderPlan, METHOD_GUIDES, methodCautions, wayCautions } from "./index";
 
 const plan: LadderPlan = {
@@ -35,10 +35,12 @@ describe("what a ladder has to be careful of", () => {
   });
 });
 
-describe("easeSentence", () => {
+describe("goBackSentence", () => {
   it("says the thresholds that are set", () => {
-    expect(easeSentence()).toBe("Three in a row wrong or unanswered, or 4 of the last 7, or 2 of the last 5 unanswered: go one rung back.");
-    expect(easeSentence(undefined, { ...DEFAULT_SETTINGS, easeRun: 2, easeMisses: 3, easeWindow: 5 })).toContain("Two in a row");
+    expect(goBackSentence()).toBe(
+      "Three in a row wrong or unanswered, or 4 of the last 7, or 2 of the last 5 unanswered: go one rung back.",
+    );
+    expect(goBackSentence(undefined, { ...DEFAULT_SETTINGS, easeRun: 2, easeMisses: 3, easeWindow: 5 })).toContain("Two in a row");
   });
 });
 

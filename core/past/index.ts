@@ -29,7 +29,9 @@ export { bySession, onlyWorked, type Past, type PastSession, type PastTrial, pas
 export { FOLLOWS_WITHIN_SECONDS, precursorWords, WAITS_FROM_SECONDS } from "./precursor-words";
 export { type BeforeItGoes, beforeItGoes, type Precursor } from "./precursors";
 export {
+  type AdviceAndRaises,
   AROUND_A_RAISE,
+  adviceAndRaises,
   beforeARung,
   type ChangeCost,
   type ChangeCosts,
@@ -42,8 +44,6 @@ export {
   raisesOf,
   raiseTold,
   SPLIT_FROM_ASKS,
-  type WordAndRaises,
-  wordAndRaises,
 } from "./raises";
 export { REST_FROM_DAYS, type Relearned, type SavingKind, type Savings, savingsOf } from "./savings";
 export { type SidesOverTime, sideCells, sidesOverTime } from "./sides-over-time";

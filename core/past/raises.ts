@@ -318,7 +318,7 @@ export function raiseTold({ likely, after, cost, asks, wentBack }: Raise): Raise
 }
 
 /** Steps taken against the word beside those that were not. */
-export interface WordAndRaises {
+export interface AdviceAndRaises {
   readonly against: { readonly fell: number; readonly of: number };
   readonly otherwise: { readonly fell: number; readonly of: number };
   /** Fisher's exact test, each step for itself. */
@@ -326,8 +326,8 @@ export interface WordAndRaises {
   readonly sentence: string;
 }
 
-/** Whether steps against the word fell more often. Called at p < 0.05. @example wordAndRaises(raises).p // 0.24 */
-export function wordAndRaises(raises: readonly Raise[]): WordAndRaises {
+/** Whether steps against the word fell more often. Called at p < 0.05. @example adviceAndRaises(raises).p // 0.24 */
+export function adviceAndRaises(raises: readonly Raise[]): AdviceAndRaises {
   const said = raises.filter(({ word }) => word !== null);
   const countOf = (list: readonly Raise[]) => ({ fell: list.filter((raise) => raiseTold(raise).fell).length, of: list.length });
   const against = countOf(said.filter(({ againstWord }) => againstWord));

@@ -1,12 +1,12 @@
 import { describe, expect, it } from "vitest";
 import { emptyDraft } from "@/tests/support/plan";
 import { randomSession } from "@/tests/support/random-session";
+import { nextStart, theAdvice, valuesGoalOf } from "../advice";
 import { seededChance } from "../chance";
 import { beatsBar, percentileBar } from "../evidence";
 import { type Criterion, criterionOf, type LadderPlan } from "../ladder";
 import { eventOf, type Fact } from "../schemas";
 import { strandFromCatalogue } from "../strands";
-import { nextStart, theWord, valuesGoalOf } from "../word";
 import { barOf, barSentence, evidenceOfSession, reduceSession } from "./index";
 
 const plan: LadderPlan = {
@@ -156,16 +156,16 @@ describe("moving on from such a rung", () => {
   });
 
   it("is judged by the median of the last values, whatever the share met", () => {
-    expect(theWord(input([6, 7, 6, 8, 5])).word).toBe("Raise");
-    expect(theWord(input([6, 7, 6, 8])).reason).toContain("1 more with a value");
-    expect(theWord(input([2, 3, 2, 3, 2]))).toMatchObject({ word: "Stay" });
-    expect(theWord(input([2, 3, 2, 3, 2])).reason).toContain("The median of the last 5 is 2 m, 6 m wanted.");
+    expect(theAdvice(input([6, 7, 6, 8, 5])).word).toBe("Up");
+    expect(theAdvice(input([6, 7, 6, 8])).reason).toContain("1 more with a value");
+    expect(theAdvice(input([2, 3, 2, 3, 2]))).toMatchObject({ word: "Repeat" });
+    expect(theAdvice(input([2, 3, 2, 3, 2])).reason).toContain("The median of the last 5 is 2 m, 6 m wanted.");
   });
 
   it("calls for no easing by shares", () => {
     const missed = evidence([2, 2, 2, 2, 2, 2, 2]).map((trial) => ({ ...trial, outcome: "miss" as const }));
-    expect(theWord({ ...input([]), block: missed }).word).not.toBe("Ease");
-    expect(theWord({ ...input([]), block: missed, byValues: null }).word).toBe("Ease");
+    expect(theAdvice({ ...input([]), block: missed }).word).not.toBe("Go back");
+    expect(theAdvice({ ...input([]), block: missed, byValues: null }).word).toBe("Go back");
   });
 
   it("starts the next session on the rung after it", () => {

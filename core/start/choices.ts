@@ -1,9 +1,9 @@
+import type { NextStart } from "../advice";
 import { dueTry, tryingWords } from "../experiment/due";
 import { criterionOf } from "../ladder";
 import type { HorsePack, YardFacts } from "../pack";
 import { doNextOf, kitUseOf, type Today, todayOf } from "../today";
 import type { KitUse } from "../welfare";
-import type { NextStart } from "../word";
 
 /** What the start page offers of a horse. */
 export interface StartChoices {

@@ -1,8 +1,8 @@
+import type { NextStart } from "../advice";
 import { circles, involvedIn, type LadderPlan } from "../ladder";
 import type { EvidenceTrial } from "../record";
 import type { BehaviourInput } from "../schemas";
 import type { Cap } from "../welfare";
-import type { NextStart } from "../word";
 
 /** One ladder of the horse as the recorder needs it, so that the trainer can go over to it in the pen. */
 export interface LadderPart {

@@ -63,7 +63,7 @@ export const STRAND_CATALOGUE: readonly StrandTemplate[] = [
   levels("touch-zone", "touch", ["shoulder", "neck", "back", "flank", "legs"], "A path over the body. The order is yours."),
   levels("tool", "tool", ["stick", "brush", "rope", "hand", "clipper"], "What touches. The order is yours."),
   levels("company", "company", ["companion beside", "companion in sight", "companion away"], "How near the other horse is."),
-  levels("ease", "ease", EASE_GRADES, "The lowest grade that still counts."),
+  levels("ease", "calm", EASE_GRADES, "The lowest grade that still counts."),
   number("lightness", "cue", "phase", "less", "The clearest phase that still counts.", 1, [1, 5], true),
   number("load", "load", "kg", "more", "Weight carried or drawn.", 0.5, [0, 500]),
   number("own", "own strand", "", "more", "A strand of your own.", 1, [-1_000_000, 1_000_000]),

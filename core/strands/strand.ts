@@ -35,7 +35,7 @@ export const STRAND_KEYS = [
 
 export type StrandKey = (typeof STRAND_KEYS)[number];
 
-/** Ease grades, 0 to 4, in the words used on screen. */
+/** Grades of calm, 0 to 4, in the words used on screen. */
 export const EASE_GRADES = ["frantic", "tense", "unsettled", "soft", "deeply relaxed"] as const;
 
 /** What the catalogue says of a strand: the starting point for a ladder's own copy. */

@@ -1,9 +1,9 @@
+import { type NextStart, nextStart } from "../advice";
 import type { SessionAftermath } from "../aftermath";
 import type { LadderPlan } from "../ladder";
 import type { EvidenceTrial } from "../record";
 import type { YardSettings } from "../settings";
 import type { Allowance } from "../welfare";
-import { type NextStart, nextStart } from "../word";
 
 /** What of a ladder decides where it stands. */
 export interface StandingLadder {

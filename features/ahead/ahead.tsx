@@ -1,8 +1,8 @@
 import Link from "next/link";
+import type { NextStart } from "@/core/advice";
 import type { LadderPlan } from "@/core/ladder";
 import { masterySentence } from "@/core/mastery";
 import { criterionParts } from "@/core/strands";
-import type { NextStart } from "@/core/word";
 import { Day } from "@/ui/day";
 
 /** Where each ladder goes on next time, and why. */

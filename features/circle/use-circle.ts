@@ -1,10 +1,10 @@
 "use client";
 
 import { useEffect, useMemo, useRef, useState } from "react";
+import { HEAT_MINUTES, heatOf, heatReasonOf } from "@/core/advice";
 import { type CircleLimits, callsOf, callsUntil, circleCaps, circleNow, circleWorkOf } from "@/core/circle";
 import { onBreak, openDanger, type SessionRecord } from "@/core/record";
 import type { CircleStart } from "@/core/start";
-import { HEAT_MINUTES, heatOf, heatReasonOf } from "@/core/word";
 import { useWatch } from "../observe/use-watch";
 import { soundSettings } from "../sound/settings";
 import { circleActs } from "./acts";

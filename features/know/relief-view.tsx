@@ -92,7 +92,7 @@ export function PlaceReliefView({ place }: { place: ShownPlace }) {
               <caption className="sr-only">Zones of {place.name}</caption>
               <thead className="text-left text-soft">
                 <tr>
-                  {["Zone", "Time", "Pressure", "At ease", "Releases", "Reinforcers", "Left from", "Left to", "Met"].map((head) => (
+                  {["Zone", "Time", "Pressure", "Left alone", "Releases", "Reinforcers", "Left from", "Left to", "Met"].map((head) => (
                     <th key={head} scope="col" className="py-1 pr-3 align-bottom font-normal">
                       {head}
                     </th>
@@ -123,7 +123,7 @@ export function PlaceReliefView({ place }: { place: ShownPlace }) {
             </table>
           </ScrollBox>
           <p className="mt-2 text-sm text-soft">
-            {counted(relief.sessions, "session")} with zones tapped. Pressure runs from an ask to its release; at ease is the rest of the
+            {counted(relief.sessions, "session")} with zones tapped. Pressure runs from an ask to its release; left alone is the rest of the
             time in the zone, breaks aside.
             {relief.zones.some((zone) => zone.untimed > 0) &&
               ` ${counted(

@@ -5,7 +5,7 @@ import { proposeTouch, TOUCH_TOOLS, type Touch, TouchMap, type TouchTool, type T
 import { EASE_GRADES } from "@/core/strands";
 import { SIDE_WORDS } from "@/core/words";
 import { Day } from "@/ui/day";
-import { onWord } from "@/ui/form/on-word";
+import { onAdvice } from "@/ui/form/on-word";
 import { HorseMap, MapLegend, mapZones } from "@/ui/horse-map";
 
 /** What one zone has been through, with every tool. */
@@ -125,7 +125,7 @@ export function TouchView({
           Shown
           <select
             value={tool ?? ""}
-            onChange={onWord(["", ...TOUCH_TOOLS], (one) => setTool(one === "" ? null : one))}
+            onChange={onAdvice(["", ...TOUCH_TOOLS], (one) => setTool(one === "" ? null : one))}
             className="field-box w-auto!"
           >
             <option value="">the last touch of each zone</option>

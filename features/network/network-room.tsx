@@ -5,7 +5,7 @@ import type { AccessInput } from "@/core/schemas";
 import { keysOf } from "@/core/typed";
 import { Day } from "@/ui/day";
 import { Field, send, tied } from "@/ui/form";
-import { onWord } from "@/ui/form/on-word";
+import { onAdvice } from "@/ui/form/on-word";
 import { useWay } from "@/ui/way";
 
 /** The way from the network, as it is shown. */
@@ -65,7 +65,7 @@ function AccessForm({ person, onDone }: { person: PersonAccess; onDone: () => vo
       }}
     >
       <Field id={`access-${person.id}`} label="Access">
-        <select {...tied(`access-${person.id}`, undefined)} value={access} onChange={onWord(ACCESS, setAccess)} className="field-box">
+        <select {...tied(`access-${person.id}`, undefined)} value={access} onChange={onAdvice(ACCESS, setAccess)} className="field-box">
           {ACCESS.map((one) => (
             <option key={one} value={one}>
               {ACCESS_WORDS[one]}

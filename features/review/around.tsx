@@ -1,3 +1,4 @@
+import { heatOf } from "@/core/advice";
 import {
   breathingAfterWork,
   cornerStands,
@@ -12,7 +13,6 @@ import type { Payload } from "@/core/schemas";
 import type { YardSettings } from "@/core/settings";
 import { celsiusToFahrenheit } from "@/core/units";
 import { heatWords, recoveryOf } from "@/core/welfare";
-import { heatOf } from "@/core/word";
 import { counted } from "@/core/words";
 import { clockWords, percent } from "@/ui/measure";
 import { RecoveryCurve } from "@/ui/measure/recovery-curve";

@@ -2,8 +2,8 @@
 import { cleanup, render } from "@testing-library/react";
 import { createElement } from "react";
 import { afterEach, expect, it } from "vitest";
+import type { NextStart } from "@/core/advice";
 import { reduceSession, summariseSession } from "@/core/record";
-import type { NextStart } from "@/core/word";
 import { SessionWriter } from "@/tests/support/session-writer";
 import { NextTime } from "./next-time";
 

@@ -1,5 +1,5 @@
+import type { NextStart } from "@/core/advice";
 import type { SessionSummary } from "@/core/record";
-import type { NextStart } from "@/core/word";
 
 /** How it went: of one ladder its count; of several there is no one count, and ladder by ladder stands below. */
 function wentWords({ ladders, measures: { met, n } }: SessionSummary): string {

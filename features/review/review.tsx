@@ -1,10 +1,11 @@
+import type { NextStart } from "@/core/advice";
 import type { SidePicture } from "@/core/compare";
 import { endOfWorkMs, type SessionRecord, summariseSession } from "@/core/record";
 import type { YardSettings } from "@/core/settings";
 import type { UnitSystem } from "@/core/units";
-import type { NextStart } from "@/core/word";
 import { counted } from "@/core/words";
 import { CircleReview } from "../circle/circle-review";
+import { AdviceHistory } from "./advice-history";
 import { Answers } from "./answers";
 import { Around } from "./around";
 import { Between } from "./between";
@@ -23,7 +24,6 @@ import { SilentPauses } from "./silent-pauses";
 import { TakeAlong } from "./take-along";
 import { TrialsInWords } from "./trials-in-words";
 import { Within } from "./within";
-import { WordHistory } from "./word-history";
 
 /** Which of the finish's questions a note answers. */
 const NOTE_ABOUT: Readonly<Record<string, string>> = { better: "Better: ", next: "Next: ", handler: "My own point: " };
@@ -148,7 +148,7 @@ export function Review({
       )}
       <EachTrial record={record} summary={summary} trials={sent.trials} />
       <div className="mt-9 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-8 lg:grid-cols-2">
-        <WordHistory record={record} />
+        <AdviceHistory record={record} />
         <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-8">
           <Notes storeId={storeId} sessionId={sessionId} notes={notesOf(record)} />
           <TakeAlong sessionId={sessionId} />

@@ -12,7 +12,7 @@ function Parts({ label, heads, parts }: { label: string; heads: readonly string[
       ({ timed, halfAnsweredSeconds }) =>
         timed === 0 ? "–" : halfAnsweredSeconds === null ? "under half" : `${decimals(halfAnsweredSeconds, 1)} s`,
     ],
-    ["ease", ({ meanEase, eased }) => (meanEase === null ? "–" : `${decimals(meanEase, 1)}, ${eased} graded`)],
+    ["calm", ({ meanEase, eased }) => (meanEase === null ? "–" : `${decimals(meanEase, 1)}, ${eased} graded`)],
     ["release", ({ releaseLag }) => (releaseLag === null ? "–" : `${decimals(releaseLag, 2)} s`)],
   ];
   const shown = rows.filter(([, of]) => parts.some((part) => of(part) !== "–"));

@@ -69,8 +69,8 @@ export function Settings({
         <h2 className="mb-1 text-xl">Thresholds</h2>
         <p className="mb-3 text-sm text-soft">
           When the recorder says what, and how far back things are looked at, for every device of this yard. The defaults are common
-          practice; those of Ease were chosen by the exact rule check: a horse that gets eight of ten right hears it in 9 of 100 blocks of
-          ten.
+          practice; those for going back were chosen by the exact rule check: a horse that gets eight of ten right hears it in 9 of 100
+          blocks of ten.
         </p>
         <YardSettingsForm settings={word} />
       </section>

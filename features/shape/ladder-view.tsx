@@ -2,11 +2,11 @@
 
 import Link from "next/link";
 import { useState } from "react";
+import { movingOnSentence, valuesGoalOf } from "@/core/advice";
 import { toldShare } from "@/core/compare";
 import { percentileBar } from "@/core/evidence";
 import { type LadderPlan, METHOD_GUIDES, methodOf, scheduleOf, scheduleSentence } from "@/core/ladder";
 import { criterionParts, stepFaults } from "@/core/strands";
-import { movingOnSentence, valuesGoalOf } from "@/core/word";
 import { ValueStrip, Whisker } from "@/ui/measure";
 import { type ChartEvidence, CueStairs, StrandChart } from "@/ui/strand-chart";
 

@@ -1,8 +1,8 @@
+import { goBackSentence, movingOnSentence, valuesGoalOf } from "@/core/advice";
 import { type CommonFault, faultWords } from "@/core/behaviour";
 import { type LadderPlan, METHOD_GUIDES, methodOf, REINFORCER_WORDS, scheduleOf, scheduleSentence } from "@/core/ladder";
 import type { YardSettings } from "@/core/settings";
 import { criterionParts, shortNumber, stepFaults } from "@/core/strands";
-import { easeSentence, movingOnSentence, valuesGoalOf } from "@/core/word";
 import { CueStairs } from "@/ui/strand-chart";
 
 /** Everything the card says. */
@@ -104,8 +104,8 @@ export function PocketCard({ horse, behaviour, cue, finished, version, plan, set
         </p>
         <Heading>Moves on when</Heading>
         <p>{movingOnSentence(plan.mastery, null)}</p>
-        <Heading>Ease when</Heading>
-        <p>{easeSentence(plan.mastery, settings)}</p>
+        <Heading>Go back when</Heading>
+        <p>{goBackSentence(plan.mastery, settings)}</p>
         {faults.length > 0 && (
           <ul>
             {faults.map((fault) => (

@@ -3,9 +3,9 @@
 import { useState } from "react";
 import { SIGN_KINDS, SIGNS } from "@/core/know";
 import type { PinnedSign } from "@/core/ladder";
-import { onWord } from "@/ui/form/on-word";
+import { onAdvice } from "@/ui/form/on-word";
 
-const KIND_WORDS = { ease: "ease", tension: "tension", danger: "danger", pain: "pain", count: "only counted" } as const;
+const KIND_WORDS = { ease: "calm", tension: "tension", danger: "danger", pain: "pain", count: "only counted" } as const;
 
 /** Signs a ladder or a horse is watched for: chosen from the known ones, or named. */
 export function SignPicker({
@@ -48,7 +48,7 @@ export function SignPicker({
       <div className="flex flex-wrap items-end gap-2">
         <label className="text-sm font-semibold">
           Kind
-          <select value={kind} onChange={onWord(SIGN_KINDS, setKind)} className="field-box mt-1 font-normal">
+          <select value={kind} onChange={onAdvice(SIGN_KINDS, setKind)} className="field-box mt-1 font-normal">
             {SIGN_KINDS.map((one) => (
               <option key={one} value={one}>
                 {KIND_WORDS[one]}

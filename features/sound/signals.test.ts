@@ -1,11 +1,11 @@
 import { describe, expect, it } from "vitest";
-import { WORDS } from "@/core/word";
+import { ADVICE_WORDS } from "@/core/advice";
 import { type Signal, soundOf } from "./signals";
 
 describe("the sounds", () => {
   it("are each its own, told apart also without an ear for pitch: no two share their rhythm and direction", () => {
     const signals: Signal[] = [
-      ...WORDS,
+      ...ADVICE_WORDS,
       "block end",
       "side",
       "reinforce",
@@ -25,7 +25,7 @@ describe("the sounds", () => {
         .map((tone) => tone.split("@").map(Number) as [number, number]);
       return tones.map(([at, hertz], i) => `${at}${i === 0 ? "" : Math.sign(hertz - (tones[i - 1]?.[1] ?? 0))}`).join(" ");
     };
-    const words = [...WORDS, "block end", "side", "reinforce"] as Signal[];
+    const words = [...ADVICE_WORDS, "block end", "side", "reinforce"] as Signal[];
     expect(new Set(words.map(shape)).size).toBe(words.length);
   });
 });

@@ -1,10 +1,10 @@
-import type { Word } from "@/core/word";
+import type { AdviceWord } from "@/core/advice";
 import { play, type Tone } from "./feedback";
 import { type SoundSettings, soundSettings } from "./settings";
 
 /** Everything that can be told without looking. */
 export type Signal =
-  | Word
+  | AdviceWord
   | "block end"
   | "side"
   | "gait"
@@ -23,13 +23,14 @@ const run = (hertz: readonly number[], step = 0.13, seconds = 0.11, loud?: numbe
 /** A sound of its own for each: told apart by direction and count, not by pitch alone. */
 const SOUNDS: Readonly<Record<Signal, readonly Tone[]>> = {
   Stop: run([220, 220, 220, 220], 0.1, 0.09, 0.16),
-  Rest: run([440, 330], 0.3, 0.28),
+  Break: run([440, 330], 0.3, 0.28),
   Finish: run([660, 550, 440, 330]),
-  Split: run([520, 520, 390, 650]),
-  Ease: run([520, 390]),
+  "Add a step": run([520, 520, 390, 650]),
+  "Go back": run([520, 390]),
   "Change side": run([430, 610, 430]),
-  Raise: run([440, 550, 660]),
-  Stay: run([500]),
+  Up: run([440, 550, 660]),
+  Repeat: run([500]),
+  Start: run([500, 630], 0.22),
   "block end": run([610, 610], 0.2),
   side: run([430, 610]),
   gait: run([480, 480], 0.09, 0.07),
@@ -54,13 +55,14 @@ const SPOKEN: Partial<Record<Signal, string>> = {
 
 const FAMILY: Readonly<Record<Signal, keyof SoundSettings>> = {
   Stop: "words",
-  Rest: "words",
+  Break: "words",
   Finish: "words",
-  Split: "words",
-  Ease: "words",
+  "Add a step": "words",
+  "Go back": "words",
   "Change side": "words",
-  Raise: "words",
-  Stay: "words",
+  Up: "words",
+  Repeat: "words",
+  Start: "words",
   "block end": "words",
   side: "sides",
   gait: "sides",

@@ -1,8 +1,8 @@
 "use client";
 
 import { useEffect, useRef } from "react";
+import type { Advice } from "@/core/advice";
 import type { SessionRecord } from "@/core/record";
-import type { Advice } from "@/core/word";
 import { tell } from "./signals";
 
 /** Tells what changed without being looked at: the word, the block's end, the side, and whether the next one earns it. */
@@ -25,7 +25,9 @@ export function useTold(record: SessionRecord, advice: Advice | null, nextEarns:
     before.current = now;
     // What was there when the page was opened is no news.
     if (last === null || record.finishMs !== null) return;
-    if (now.word !== last.word && advice !== null) tell(advice.word);
+    // From the first ask on Start is Repeat: nothing new is said.
+    const begun = last.word === "Start" && now.word === "Repeat";
+    if (now.word !== last.word && !begun && advice !== null) tell(advice.word);
     else if (now.done && !last.done && now.blocks === last.blocks) tell("block end");
     else if (now.side !== last.side && now.side !== "" && last.side !== "") tell("side");
     else if (now.gaits > last.gaits) tell("gait");

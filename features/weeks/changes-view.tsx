@@ -1,5 +1,6 @@
 import Link from "next/link";
-import { type ChangeCosts, type PastSpan, type Raise, raiseTold, type Savings, type Stall, type WordAndRaises } from "@/core/past";
+import { adviceOfKey } from "@/core/advice/keys";
+import { type AdviceAndRaises, type ChangeCosts, type PastSpan, type Raise, raiseTold, type Savings, type Stall } from "@/core/past";
 import { counted, SIDE_WORDS } from "@/core/words";
 import { Day } from "@/ui/day";
 import { ScrollBox } from "@/ui/scroll-box";
@@ -107,15 +108,15 @@ function Raises({
   raises: readonly Raise[];
   names: ReadonlyMap<string, string>;
   sessions: readonly string[];
-  word: WordAndRaises;
+  word: AdviceAndRaises;
 }) {
   return (
     <section className="mt-9">
       <ToldHead title="Did I raise too soon" of="whether a step was too soon">
         The first ten asks on the new rung against what the last twenty on the one before let expect: the last ten were picked for having
         gone well, and go less well after by chance alone. Too soon or too big is said where the 95 % interval of the difference lies below
-        nothing (Newcombe 1998, the twenty with a flat prior). Against the word: it said Stay, Ease, Rest, Change side, Finish or Stop, and
-        the step was taken.
+        nothing (Newcombe 1998, the twenty with a flat prior). Against the advice: it said Repeat, Go back, Break, Change side, Finish or
+        Stop, and the step was taken.
       </ToldHead>
       {raises.length === 0 ? (
         <p className="mt-2">No step up in this span has five asks before it and five after.</p>
@@ -126,11 +127,13 @@ function Raises({
             <table className="figures text-left text-[0.95rem]">
               <thead className="text-sm text-soft">
                 <tr className="*:py-1 *:pr-5">
-                  {["day", "behaviour", "rungs", "what got harder", "last before", "first after", "how it went", "the word"].map((head) => (
-                    <th key={head} scope="col" className="font-normal whitespace-nowrap">
-                      {head}
-                    </th>
-                  ))}
+                  {["day", "behaviour", "rungs", "what got harder", "last before", "first after", "how it went", "the advice"].map(
+                    (head) => (
+                      <th key={head} scope="col" className="font-normal whitespace-nowrap">
+                        {head}
+                      </th>
+                    ),
+                  )}
                 </tr>
               </thead>
               <tbody>
@@ -160,7 +163,7 @@ function Raises({
                       </td>
                       <td className={told.fell ? "font-semibold text-brick" : ""}>{told.sentence}</td>
                       <td className="whitespace-nowrap">
-                        {raise.word === null ? "none said" : `${raise.word.word}${raise.againstWord ? ", not taken" : ""}`}
+                        {raise.word === null ? "none said" : `${adviceOfKey(raise.word.word)}${raise.againstWord ? ", not taken" : ""}`}
                       </td>
                     </tr>
                   );
@@ -286,7 +289,7 @@ export function ChangesView({
   span: PastSpan;
   costs: ChangeCosts | null;
   raises: readonly Raise[];
-  word: WordAndRaises;
+  word: AdviceAndRaises;
   savings: readonly Savings[];
   ahead: readonly Ahead[];
   stalls: readonly ShownStall[];

@@ -190,7 +190,7 @@ export function cumulativeChart({ cumulative, seams }: OverWeeks): ChartSpec {
 
 export function easeChart(horseId: string, { points }: OverWeeks): ChartSpec {
   return {
-    title: "Ease",
+    title: "Calm",
     points: pointsOf(horseId, points),
     series: [
       {

@@ -119,7 +119,7 @@ function OtherFigures({ over, rests }: { over: OverWeeks; rests: Rests }) {
       )}
       {over.easeChange !== null && (
         <Figure
-          label="ease"
+          label="calm"
           value={(
             trials.reduce((sum, { ease }) => sum + (ease ?? 0), 0) / Math.max(1, trials.filter(({ ease }) => ease !== null).length)
           ).toFixed(1)}

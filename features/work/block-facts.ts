@@ -1,3 +1,4 @@
+import { trialsOfPair } from "@/core/advice";
 import { seedFromText } from "@/core/chance";
 import { FIRST_LOOK_ITEMS } from "@/core/know";
 import { criterionOf, earnsReinforcer, methodOf, planByWay, scheduleOf } from "@/core/ladder";
@@ -13,7 +14,6 @@ import {
   whereNow,
 } from "@/core/record";
 import type { Fact } from "@/core/schemas";
-import { trialsOfPair } from "@/core/word";
 import { TOUCH_BLOCK } from "../touch/touch-facts";
 import type { AtWork, BlockChoice } from "./types";
 

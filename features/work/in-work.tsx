@@ -1,11 +1,12 @@
 "use client";
 
 import { type ReactNode, Suspense } from "react";
+import { limitReached } from "@/core/advice";
 import type { ReinforcementCoach } from "@/core/coach";
 import { workSeconds } from "@/core/record";
-import { limitReached } from "@/core/word";
 import { StatusLine } from "../device/status-line";
 import { useMarker } from "../listen/kept";
+import { AdvicePanel } from "./advice-panel";
 import { CoachLine } from "./coach-line";
 import { CriterionAtWork } from "./criterion-line";
 import { openPads } from "./face";
@@ -18,7 +19,6 @@ import { useActs, useLog, useNow, useScreen, useStart } from "./state";
 import { MomentStrip } from "./strip/moment-strip";
 import type { useCriterion } from "./use-criterion";
 import { useTurning } from "./use-turning";
-import { WordPanel } from "./word-panel";
 
 const BatteryPanel = lazyPart(() => import("./battery-panel").then(({ BatteryPanel }) => BatteryPanel));
 const BinnedNote = lazyPart(() => import("../device/binned-note").then(({ BinnedNote }) => BinnedNote));
@@ -37,15 +37,15 @@ function Battery() {
   const { workMinutes, repetitions } = start.today.allowance;
   const limits = { minutes: workMinutes, trials: repetitions, sessionTrials: session.record.trials.length };
   const limit = limitReached({ limits, workMinutes: workSeconds(session.record, session.nowMs()) / 60 });
-  return <BatteryPanel record={session.record} limit={limit?.reason ?? null} onNext={act.takeWord} />;
+  return <BatteryPanel record={session.record} limit={limit?.reason ?? null} onNext={act.takeAdvice} />;
 }
 
 /** The word, except where the stop card says it. */
-function Word() {
+function AdviceLine() {
   const { advice } = useNow();
   const act = useActs();
   if (advice === null || (advice.word === "Stop" && (advice.why === "danger" || advice.why === "pain"))) return null;
-  return <WordPanel advice={advice} onTake={act.takeWord} />;
+  return <AdvicePanel advice={advice} onTake={act.takeAdvice} />;
 }
 
 /** The recorder while a block runs: criterion, ribbon and word above, pads below. Its screen is laid out by recorder.css. */
@@ -78,7 +78,7 @@ export function InWork({
         <Suspense fallback={null}>
           <Battery />
         </Suspense>
-        <Word />
+        <AdviceLine />
         <BlockCount />
         <Suspense fallback={null}>{rig !== null && <RigPanel asked={rig} />}</Suspense>
         {coach !== null && (!plain || start.part.plan.schedule.kind !== "every") && <CoachLine coach={coach} asking={dwelling} />}

@@ -1,10 +1,10 @@
 "use client";
 
 import { Suspense, useEffect, useMemo } from "react";
+import { beginningSide } from "@/core/advice";
 import { batteryPlace, FIRST_LOOK_STEPS } from "@/core/know";
 import { openDanger, openStopSign } from "@/core/record";
 import { type PackedStart, unpackStart } from "@/core/start/wire";
-import { beginningSide } from "@/core/word";
 import { afterPaint } from "@/ui/after-paint";
 import { useWakeLock } from "../device/wake-lock";
 import { useTold } from "../sound/use-told";

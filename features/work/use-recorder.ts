@@ -13,7 +13,7 @@ import { isAside } from "./block-facts";
 import { openPads, useFace } from "./face";
 import { atWork, partNow } from "./ladders";
 import type { LadderPart, OpenSheet, RecorderStart, Way } from "./types";
-import { useWord } from "./use-word";
+import { useAdvice } from "./use-advice";
 
 /** Whether a cue was said in the running block: pressed or swiped in it, or the only one there is. */
 const phaseSaidIn = ({ blocks, trials }: SessionRecord, pressedIn: number, phases: number): boolean =>
@@ -47,7 +47,7 @@ export function useRecorder(given: RecorderStart) {
   const part = useMemo(() => partNow(given, added, record), [given, added, record]);
   const { care } = session;
   const start = useMemo(() => atWork(given, added, care, part), [given, added, care, part]);
-  const advice = useWord(start, session);
+  const advice = useAdvice(start, session);
   const [way, setWay] = useState<Way>("tally");
   const [phase, choosePhase] = useState(1);
   /** The block in which a cue was pressed last, by its count. */

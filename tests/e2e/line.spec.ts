@@ -130,15 +130,15 @@ test("the word: ten of ten says Raise, and taking it goes a rung up", async ({ p
   await openRecorder(page, server.url, horse);
   await expect(page.getByText("Ten more right in a row would get you there.")).toBeVisible();
   for (let i = 0; i < 10; i++) await pad(page, "got it").click();
-  await expect(page.getByText("Raise", { exact: true })).toBeVisible();
+  await expect(page.getByText("Up", { exact: true })).toBeVisible();
   await page.getByRole("button", { name: "To rung 2" }).click();
   await expect(page.getByTestId("criterion")).toContainText("Weight shift");
   for (let i = 0; i < 3; i++) await pad(page, "other").click();
-  await expect(page.getByText("Ease", { exact: true })).toBeVisible();
+  await expect(page.getByText("Go back", { exact: true })).toBeVisible();
   await page.keyboard.press("w");
   await expect(page.getByTestId("criterion")).toContainText("Any movement");
   await finishSession(page);
-  await expect(page.getByRole("heading", { name: "The word" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "The advice" })).toBeVisible();
   await expect(page.getByText("Taken.")).toHaveCount(2);
 });
 

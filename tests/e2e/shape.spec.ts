@@ -78,7 +78,7 @@ test("a ladder is laid out, a fault is split, the card printed, the ladder worke
   for (const words of [
     "The ask",
     "Moves on when",
-    "Ease when",
+    "Go back when",
     "9 of the last 10",
     "Three in a row wrong or unanswered",
     "call a veterinarian",

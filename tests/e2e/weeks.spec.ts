@@ -420,7 +420,7 @@ test("changes: whoever followed the word is told so, by what the recorder itself
   for (const rung of [1, 2]) {
     for (let i = 0; i < 5; i++) await pad(page, "got it").click();
     await page.getByRole("button", { name: `To rung ${rung + 1}`, exact: true }).click();
-    await expect(page.getByTestId("word")).toContainText("Stay");
+    await expect(page.getByTestId("word")).toContainText("Start");
   }
   for (let i = 0; i < 5; i++) await pad(page, "got it").click();
   await finishSession(page);

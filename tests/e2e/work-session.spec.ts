@@ -26,7 +26,7 @@ test("9 · the word is taken in one tap, and so is anything else: a rung in betw
   await page.getByRole("button", { name: "2", exact: true }).click();
   await page.getByRole("button", { name: "Start the block" }).click();
   for (let i = 0; i < 3; i++) await pad(page, "other").click();
-  await expect(page.getByText("Ease", { exact: true })).toBeVisible();
+  await expect(page.getByText("Go back", { exact: true })).toBeVisible();
   await page.getByRole("button", { name: "To rung 1" }).click();
   await expect(page.getByTestId("criterion")).toContainText("4 s");
   // Back to rung 2 against the word, and Ease once more: it is to be split.

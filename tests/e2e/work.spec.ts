@@ -349,7 +349,7 @@ test("8 · signals: one tap, a name with the second; three tension signs change 
   await page.getByRole("group", { name: "Which sign of ease" }).getByRole("button", { name: "licks and chews" }).click();
   for (let i = 0; i < 3; i++) await pad(page, "tightens").click();
   await expect(page.getByText("3 tension signs in a minute on the first rung.")).toBeVisible();
-  await expect(page.getByText("Rest", { exact: true })).toBeVisible();
+  await expect(page.getByText("Break", { exact: true })).toBeVisible();
   await pad(page, "danger").click();
   const card = page.getByRole("dialog", { name: "Stop" });
   await expect(card).toContainText("Breathe");

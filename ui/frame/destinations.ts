@@ -18,7 +18,7 @@ export const HORSE_PAGES: readonly Destination[] = [
   page("/know/touch", "Body", "where it may be touched", "body map touch handling ticklish grooming clipping desensitise"),
   page("/know/places", "Where it works easier", "zones, easier and harder", "places zones corner gate spooky arena relief"),
   page("/know/connection", "Goes to", "what it looks at and goes to", "connection attention focus liberty looks at me"),
-  page("/know/signs", "Signs", "ease, tension and breathing", "stress calm relaxation breathing respiration watch observe resting rate"),
+  page("/know/signs", "Signs", "calm, tension and breathing", "stress calm relaxation breathing respiration watch observe resting rate"),
   page(
     "/know/limits",
     "Limits",

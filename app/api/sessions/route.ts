@@ -1,10 +1,10 @@
+import { whyNotToBegin } from "@/core/advice";
 import { standingCautions, usedUpCircling } from "@/core/circle";
 import { isWatch, SESSION_KIND_FACTS, worksLadders } from "@/core/events";
 import { type LoggedBegunCircle, planFromLog } from "@/core/events/circle-log";
 import { circles } from "@/core/ladder";
 import { check, newSessionSchema, type SessionKind } from "@/core/schemas";
 import { cautionsOfPlan, circleState } from "@/core/today";
-import { whyNotToBegin } from "@/core/word";
 import { addSession, getHorse, getLadder, involvesOf, openSessions, type Store } from "@/store";
 import { horseCare } from "../../server/horse-care";
 import { circlePack, yardFacts } from "../../server/pack";

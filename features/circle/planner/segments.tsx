@@ -4,7 +4,7 @@ import { ArrowDown, ArrowUp, X } from "lucide-react";
 import { useState } from "react";
 import { CIRCLE_GAITS, type CirclePlan, MOST_SEGMENTS } from "@/core/circle";
 import { typedNumber } from "@/ui/form";
-import { onWord } from "@/ui/form/on-word";
+import { onAdvice } from "@/ui/form/on-word";
 import { SIDE_WORDS } from "../words";
 import type { PlanChange } from "./plan-state";
 
@@ -45,7 +45,7 @@ export function Segments({ plan, change }: { plan: CirclePlan; change: (change: 
               aria-label={`Segment ${at + 1}, gait`}
               value={gait}
               className="field-box w-28"
-              onChange={onWord(CIRCLE_GAITS, (chosen) => change({ do: "segment", at, change: { gait: chosen } }))}
+              onChange={onAdvice(CIRCLE_GAITS, (chosen) => change({ do: "segment", at, change: { gait: chosen } }))}
             >
               {CIRCLE_GAITS.map((one) => (
                 <option key={one}>{one}</option>

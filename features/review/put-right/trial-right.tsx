@@ -91,7 +91,7 @@ export function TrialRight({
         {...register("phase")}
       />
       <Choice small label="Side" empty="–" options={SIDES} {...register("side")} />
-      <Choice small label="Ease" empty="–" options={grades(EASE_GRADES)} {...register("ease")} />
+      <Choice small label="Calm" empty="–" options={grades(EASE_GRADES)} {...register("ease")} />
       {moves && (
         <Choice small label="Movement" empty="–" options={grades(criterion?.movement ?? MOVEMENT_GRADES)} {...register("movement")} />
       )}

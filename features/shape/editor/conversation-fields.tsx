@@ -12,7 +12,7 @@ import {
   WRONG_ANSWERS,
   WRONG_CHOICES,
 } from "@/core/ladder";
-import { onWord } from "@/ui/form/on-word";
+import { onAdvice } from "@/ui/form/on-word";
 import { SignPicker } from "../../signs/sign-picker";
 import { type DraftForm, errorAt } from "./use-draft";
 
@@ -91,7 +91,7 @@ function WrongFields({ whenWrong, set }: { whenWrong: Conversation["whenWrong"];
           </label>
           <p className="text-sm text-soft sm:col-span-3">
             What comes after a wrong choice and makes it rarer is called punishment, what ends with the right one negative reinforcement.
-            Both work only where the choice becomes rarer soon; the word is Ease where it does not.
+            Both work only where the choice becomes rarer soon; the advice is Go back if it does not.
           </p>
         </div>
       )}
@@ -144,7 +144,7 @@ function RigFields({ rig, problem, set }: { rig: readonly RigCheck[]; problem: s
           <select
             aria-label={`Check ${i + 1}, when`}
             value={check.when}
-            onChange={onWord(RIG_TIMES, (when) => setRig(rig.map((one, at) => (at === i ? { ...one, when } : one))))}
+            onChange={onAdvice(RIG_TIMES, (when) => setRig(rig.map((one, at) => (at === i ? { ...one, when } : one))))}
             className="field-box w-auto!"
           >
             {RIG_TIMES.map((when) => (

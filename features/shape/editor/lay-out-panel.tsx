@@ -7,7 +7,7 @@ import { checkMasteryRule } from "@/core/schemas";
 import type { Strand, StrandValue } from "@/core/strands";
 import { keysOf } from "@/core/typed";
 import { counted } from "@/core/words";
-import { onWord } from "@/ui/form/on-word";
+import { onAdvice } from "@/ui/form/on-word";
 import { StrandChart } from "@/ui/strand-chart";
 import { type LayoutWish, layOutWish } from "./lay-out";
 import { LabelledNumber, NumberBox } from "./number-box";
@@ -279,7 +279,7 @@ export function LayOutPanel({ plan, onUse }: { plan: LadderPlan; onUse: (rungs: 
             <label htmlFor="lay-order" className="mb-1 block font-semibold">
               Order
             </label>
-            <select id="lay-order" value={wish.order} onChange={onWord(keysOf(ORDERS), setOrder)} className="field-box">
+            <select id="lay-order" value={wish.order} onChange={onAdvice(keysOf(ORDERS), setOrder)} className="field-box">
               {Object.entries(ORDERS).map(([value, words]) => (
                 <option key={value} value={value}>
                   {words}

@@ -7,7 +7,7 @@ import { checkMasteryRule } from "@/core/schemas";
 import type { YardSettings } from "@/core/settings";
 import { keysOf } from "@/core/typed";
 import { Field, tied } from "@/ui/form";
-import { onWord } from "@/ui/form/on-word";
+import { onAdvice } from "@/ui/form/on-word";
 import { FormNumber } from "./form-number";
 import { LabelledNumber } from "./number-box";
 import { RuleBands } from "./rule-band";
@@ -55,7 +55,7 @@ function OtherRule({ rule, onRule }: { rule: MasteryRule; onRule: (rule: Mastery
     <div className="flex flex-wrap items-end gap-3">
       <label className="block">
         <span className="mb-1 block font-semibold">Beside it</span>
-        <select value={rule.kind} onChange={onWord(keysOf(RULES), (kind) => onRule(RULES[kind].start))} className="field-box w-64!">
+        <select value={rule.kind} onChange={onAdvice(keysOf(RULES), (kind) => onRule(RULES[kind].start))} className="field-box w-64!">
           {Object.entries(RULES).map(([kind, { label }]) => (
             <option key={kind} value={kind}>
               {label}
@@ -213,7 +213,7 @@ export function MasteryFields({ form, rungs, settings }: { form: DraftForm; rung
             <select
               {...tied("mastery-kind", undefined)}
               value={rule.kind}
-              onChange={onWord(keysOf(RULES), (kind) => form.setValue("plan.mastery", RULES[kind].start, { shouldDirty: true }))}
+              onChange={onAdvice(keysOf(RULES), (kind) => form.setValue("plan.mastery", RULES[kind].start, { shouldDirty: true }))}
               className="field-box"
             >
               {Object.entries(RULES).map(([kind, { label }]) => (

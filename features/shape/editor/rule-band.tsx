@@ -104,8 +104,8 @@ export function RuleBands({
         <summary>how</summary>
         Sixty simulated horses of each of four kinds: one that forgives its failures (linear operator, Bush and Mosteller 1955), one that
         sours when failures run, one that gains by success and loses by failure, one that takes fright at its own wrong answers. A rung up
-        where the rule passes, a rung back where the word is Ease. The range holds eight in ten of every kind. Invented horses: good for one
-        rule beside another, not for a date.
+        where the rule passes, a rung back where the advice is Go back. The range holds eight in ten of every kind. Invented horses: good
+        for one rule beside another, not for a date.
       </details>
     </div>
   );

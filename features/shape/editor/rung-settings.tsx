@@ -2,11 +2,11 @@
 
 import { ChevronRight } from "lucide-react";
 import { type ComponentProps, type Dispatch, memo, useDeferredValue, useMemo, useState } from "react";
+import { movingOnSentence, valuesGoalOf } from "@/core/advice";
 import { PERCENTILE_DEFAULTS, percentileBar } from "@/core/evidence";
 import { foodPlan, type LadderPlan, METHOD_GUIDES, METHODS, MOVEMENT_GRADES, type Rung, setRung, WANTED_ACT } from "@/core/ladder";
-import { movingOnSentence, valuesGoalOf } from "@/core/word";
 import { counted } from "@/core/words";
-import { onWord } from "@/ui/form/on-word";
+import { onAdvice } from "@/ui/form/on-word";
 import { ValueStrip } from "@/ui/measure";
 import { LabelledNumber } from "./number-box";
 import { ScheduleBox } from "./schedule-box";
@@ -151,7 +151,7 @@ const Settings = memo(function RungSettings({
           <select
             id={`rung-method-${number}`}
             value={rung.method ?? ""}
-            onChange={onWord(["", ...METHODS], (method) => set({ method: method === "" ? undefined : method }))}
+            onChange={onAdvice(["", ...METHODS], (method) => set({ method: method === "" ? undefined : method }))}
             className="field-box"
           >
             <option value="">as the ladder</option>

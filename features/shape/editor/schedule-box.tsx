@@ -3,7 +3,7 @@
 import type { Schedule } from "@/core/ladder";
 import { scheduleSentence } from "@/core/ladder";
 import { keysOf } from "@/core/typed";
-import { onWord } from "@/ui/form/on-word";
+import { onAdvice } from "@/ui/form/on-word";
 import { NumberBox } from "./number-box";
 
 const KINDS: Record<Schedule["kind"], string> = {
@@ -38,7 +38,7 @@ export function ScheduleBox({
         <select
           id={id}
           value={value?.kind ?? ""}
-          onChange={onWord(["", ...keysOf(KINDS)], (kind) =>
+          onChange={onAdvice(["", ...keysOf(KINDS)], (kind) =>
             onChange(kind === "" ? undefined : kind === "every" ? { kind } : { kind, ratio }),
           )}
           className="field-box"

@@ -4,7 +4,7 @@ import { Plus, Trash2 } from "lucide-react";
 import { type Dispatch, memo, useState } from "react";
 import { addStrand, changeStrand, MOST_STRANDS, removeStrand } from "@/core/ladder";
 import { STRAND_CATALOGUE, type Strand, type StrandKey, startValue } from "@/core/strands";
-import { onWord } from "@/ui/form/on-word";
+import { onAdvice } from "@/ui/form/on-word";
 import { newStrand, ownStrand } from "./draft";
 import type { RopeAction } from "./use-rope";
 
@@ -60,7 +60,7 @@ function StrandLine({ strand, only, dispatch }: { strand: Strand; only: boolean;
           <select
             aria-label={`Harder, for ${strand.name}`}
             value={strand.harder}
-            onChange={onWord(["more", "less"], (harder) => change({ harder }, "harder"))}
+            onChange={onAdvice(["more", "less"], (harder) => change({ harder }, "harder"))}
             className="field-box w-44!"
           >
             <option value="more">more is harder</option>
@@ -71,7 +71,7 @@ function StrandLine({ strand, only, dispatch }: { strand: Strand; only: boolean;
         <select
           aria-label={`Harder, for ${strand.name}`}
           value={strand.harder}
-          onChange={onWord(["more", "less"], (harder) => change({ harder }, "harder"))}
+          onChange={onAdvice(["more", "less"], (harder) => change({ harder }, "harder"))}
           className="field-box w-64!"
         >
           <option value="more">wider is harder: more send</option>

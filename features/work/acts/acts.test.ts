@@ -1,4 +1,5 @@
 import { describe, expect, it, vi } from "vitest";
+import type { Advice } from "@/core/advice";
 import { dueTry, type PackTry } from "@/core/experiment";
 import type { LadderPlan } from "@/core/ladder";
 import { isSilent, reduceSession, workSeconds } from "@/core/record";
@@ -6,7 +7,6 @@ import type { EventType } from "@/core/schemas";
 import { ladderPart, onlyNamed } from "@/core/start";
 import { strandFromCatalogue } from "@/core/strands";
 import { allowanceOn, type Cap } from "@/core/welfare";
-import type { Advice } from "@/core/word";
 import { payloadsOf } from "@/tests/support/payloads";
 import { emptyDraft } from "@/tests/support/plan";
 import { recorderStart, type StartChange } from "@/tests/support/recorder-start";
@@ -285,8 +285,8 @@ describe("the pads in Tally", () => {
 describe("the word and what is done", () => {
   it("is taken in one press", () => {
     const { act, set, logged } = recorder();
-    set.advice = advice("Raise", 2);
-    act.takeWord();
+    set.advice = advice("Up", 2);
+    act.takeAdvice();
     expect(logged("word")).toEqual([{ word: "Raise", why: "test", reason: "so", numbers: { n: 1 }, taken: true }]);
     expect(logged("block.start").at(-1)).toMatchObject({ rung: 2 });
   });
@@ -295,12 +295,12 @@ describe("the word and what is done", () => {
     const { act, set, logged } = recorder();
     set.advice = advice("Change side");
     act.side();
-    set.advice = advice("Raise", 2);
+    set.advice = advice("Up", 2);
     set.at = 2;
     act.begin({ rung: 2, side: "R", kind: "work" });
     set.at = 3;
     act.begin({ rung: 1, side: "R", kind: "work" });
-    set.advice = advice("Rest");
+    set.advice = advice("Break");
     set.at = 4;
     act.takeBreak();
     expect(logged("word").map(({ word, taken, did }) => [word, taken, did])).toEqual([
@@ -314,9 +314,9 @@ describe("the word and what is done", () => {
   it("Stay and an Ease with nothing easier do nothing", () => {
     const { act, set, logged } = recorder();
     // The stop card answers danger itself; every other Stop ends the session.
-    for (const one of [advice("Stay"), advice("Ease"), { ...advice("Stop"), why: "danger" }]) {
+    for (const one of [advice("Repeat"), advice("Go back"), { ...advice("Stop"), why: "danger" }]) {
       set.advice = one;
-      act.takeWord();
+      act.takeAdvice();
     }
     expect([logged("word").length, logged("block.start").length]).toEqual([0, 1]);
   });
@@ -324,21 +324,21 @@ describe("the word and what is done", () => {
   it("Stop for heat, breathing or a limit opens the end, and goes to the rung that is open where one is", () => {
     const { act, set, logged } = recorder();
     set.advice = { ...advice("Stop"), why: "heat" };
-    act.takeWord();
+    act.takeAdvice();
     expect(set.sheet).toBe("finish");
     expect(logged("word").at(-1)).toMatchObject({ word: "Stop", taken: true });
     set.advice = { ...advice("Stop", 1), why: "limit" };
-    act.takeWord();
+    act.takeAdvice();
     expect(logged("block.start").at(-1)).toMatchObject({ rung: 1, kind: "work" });
   });
 
   it("Finish goes to the sure rung first, then to the end", () => {
     const { act, set, logged } = recorder();
     set.advice = advice("Finish", 1);
-    act.takeWord();
+    act.takeAdvice();
     expect(logged("block.start").at(-1)).toMatchObject({ rung: 1, kind: "sure" });
     set.at = 3;
-    act.takeWord();
+    act.takeAdvice();
     expect(set.sheet).toBe("finish");
   });
 });

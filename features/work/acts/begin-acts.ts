@@ -1,3 +1,4 @@
+import { adviceLogged } from "@/core/advice/keys";
 import { FIRST_LOOK_ITEMS, type FirstLookStep } from "@/core/know";
 import { type LadderPlan, sideAsked } from "@/core/ladder";
 import type { Fact } from "@/core/schemas";
@@ -27,14 +28,13 @@ export function wrongSide(plan: LadderPlan, rung: number, side: Side | null): st
 }
 
 /** The word beside what is done: taken, or gone against with what was done instead. */
-export function wordFacts({ now }: Pick<Pen, "now">) {
+export function adviceFacts({ now }: Pick<Pen, "now">) {
   /** The word that stands, as it was taken. */
   const taken = (): Fact[] => {
     const { advice } = now();
     if (advice === null) return [];
-    return [
-      { type: "word", payload: { word: advice.word, why: advice.why, reason: advice.reason, numbers: { ...advice.numbers }, taken: true } },
-    ];
+    // Start is no advice that could be taken or left: it stands until the first ask.
+    return advice.word === "Start" ? [] : [{ type: "word", payload: adviceLogged(advice, true) }];
   };
 
   /** What is done instead of the word is logged beside it, so that both can be looked at later; who does what it says has taken it. */
@@ -43,12 +43,7 @@ export function wordFacts({ now }: Pick<Pen, "now">) {
     // The stop card is answered by its own fact.
     if (advice === null || advice.word === "Stop" || start.session.battery || !working) return [];
     if (asSaid) return taken();
-    return [
-      {
-        type: "word",
-        payload: { word: advice.word, why: advice.why, reason: advice.reason, numbers: { ...advice.numbers }, taken: false, did },
-      },
-    ];
+    return [{ type: "word", payload: adviceLogged(advice, false, did) }];
   };
 
   return { taken, beside };
@@ -57,7 +52,7 @@ export function wordFacts({ now }: Pick<Pen, "now">) {
 /** Blocks begun, sides changed, breaks. */
 export function beginActs(pen: Pen) {
   const { now, setPhase, setSheet, setHint } = pen;
-  const { beside } = wordFacts(pen);
+  const { beside } = adviceFacts(pen);
 
   /** @param word the word's own fact where it is taken, an empty list where nothing is to be said; otherwise what is done is logged beside the word. */
   const begin = (choice: BlockChoice, word?: readonly Fact[]) => {
@@ -85,7 +80,7 @@ export function beginActs(pen: Pen) {
   const takeBreak = () => {
     const { onBreak, working, advice } = now();
     if (onBreak) press(pen, { type: "break.end" });
-    else if (working) press(pen, ...beside("break", advice?.word === "Rest"), { type: "break.start", payload: { reason: "rest" } });
+    else if (working) press(pen, ...beside("break", advice?.word === "Break"), { type: "break.start", payload: { reason: "rest" } });
     else refuse(pen, "Start a block first.");
   };
 

@@ -1,10 +1,10 @@
 import { isAside, planBlock, rungNumber } from "../block-facts";
+import { adviceActs } from "./advice-acts";
 import { beginActs } from "./begin-acts";
 import { ladderActs } from "./ladder-acts";
 import { type Pen, press } from "./pen";
 import { sessionActs } from "./session-acts";
 import { tryActs } from "./try-acts";
-import { wordActs } from "./word-acts";
 
 /** Blocks, sides, breaks, the word and the end. */
 export function blockActs(pen: Pen) {
@@ -14,7 +14,7 @@ export function blockActs(pen: Pen) {
   return {
     ...begins,
     ...tryActs(pen, begins),
-    ...wordActs(pen, begins, putRungBetween),
+    ...adviceActs(pen, begins, putRungBetween),
     ...sessionActs(pen),
     /** @returns why the rung could not be put in, or null. */
     putRungBetween: (rung: number) => putRungBetween(rung),

@@ -1,9 +1,9 @@
+import { closedLinks } from "@/core/advice";
 import type { Part } from "@/core/events/parts";
 import { type OwnTimeKind, type PinnedSign, sideAsked } from "@/core/ladder";
 import type { PackChain } from "@/core/pack";
 import { whereNow } from "@/core/record";
 import type { Fact, Payload } from "@/core/schemas";
-import { closedLinks } from "@/core/word";
 import { blockFacts } from "../block-facts";
 import { type Pen, press, refuse } from "./pen";
 

@@ -5,7 +5,7 @@ import { send } from "@/ui/form";
 import { lastPress } from "../../device/undo";
 import { namedPart } from "../ladders";
 import type { LadderPart } from "../types";
-import { type BeginActs, wordFacts } from "./begin-acts";
+import { adviceFacts, type BeginActs } from "./begin-acts";
 import { type Pen, press, refuse } from "./pen";
 
 /** The ladder in work with another plan, as a new version on the server. @returns it, or why it could not be saved. */
@@ -44,7 +44,7 @@ async function changePlan({ now }: Pen, next: LadderPlan): Promise<LadderPart | 
 /** What changes the ladder itself from the pen: a rung put in between, undone, and a new one named. */
 export function ladderActs(pen: Pen, { begin }: Pick<BeginActs, "begin">) {
   const { now, setHint, addPart } = pen;
-  const { taken } = wordFacts(pen);
+  const { taken } = adviceFacts(pen);
   // A second press while the server is asked must not put the rung in twice.
   let putting = false;
   /** The ladder as it was before a rung was put in, with the version that has it: undo takes the rung out again. */

@@ -1,6 +1,6 @@
+import { type Advice, closedNow } from "@/core/advice";
 import type { Block, SessionRecord } from "@/core/record";
 import type { Fact, SessionEvent } from "@/core/schemas";
-import { type Advice, closedNow } from "@/core/word";
 import type { SessionLog } from "../../device/use-session-log";
 import { click } from "../../sound/feedback";
 import type { AtWork, LadderPart, OpenSheet, Way } from "../types";

@@ -1,7 +1,7 @@
 import { WENT_ON } from "@/core/record";
 import type { Fact } from "@/core/schemas";
 import type { Sky } from "@/core/welfare";
-import { wordFacts } from "./begin-acts";
+import { adviceFacts } from "./begin-acts";
 import { type Pen, press } from "./pen";
 
 /** What the finish asks for, one line each. */
@@ -35,7 +35,7 @@ export interface Aftercare {
 /** What is said before work, after it, and of a silence in it; and its end. */
 export function sessionActs(pen: Pen) {
   const { now, log } = pen;
-  const { beside } = wordFacts(pen);
+  const { beside } = adviceFacts(pen);
   return {
     preflight: (checked: Preflight) =>
       press(pen, { type: "preflight", payload: { ...checked, checks: [...checked.checks], open: [...checked.open], skipped: false } }),

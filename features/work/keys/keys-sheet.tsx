@@ -121,7 +121,7 @@ function SoundChoices() {
             onChange={(event) => {
               setSound(key, event.target.checked);
               if (event.target.checked)
-                tell(key === "reinforce" ? "reinforce" : key === "dwell" ? "dwell end" : key === "sides" ? "side" : "Raise");
+                tell(key === "reinforce" ? "reinforce" : key === "dwell" ? "dwell end" : key === "sides" ? "side" : "Up");
             }}
             className="size-5 accent-(--tarn)"
           />

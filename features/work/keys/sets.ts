@@ -9,7 +9,7 @@ export const KEY_ACTS = [
   { act: "food", words: "food, or what takes its place" },
   { act: "phase-up", words: "a clearer cue" },
   { act: "phase-down", words: "a lighter cue" },
-  { act: "ease", words: "relaxes: an ease sign" },
+  { act: "ease", words: "relaxes: a sign of calm" },
   { act: "soft", words: "the last answer was soft" },
   { act: "not-soft", words: "the last answer was not soft" },
   { act: "tension", words: "tightens: a tension sign" },
@@ -26,7 +26,7 @@ export const KEY_ACTS = [
   { act: "pads", words: "the other page of pads, on a small screen" },
   { act: "finish", words: "finish" },
   { act: "undo", words: "undo" },
-  { act: "word", words: "take the word" },
+  { act: "word", words: "take the advice" },
   { act: "keys", words: "these keys" },
 ] as const;
 

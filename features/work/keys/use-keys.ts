@@ -39,7 +39,7 @@ const whatKeysDo = ({ act, setSheet, setWay, turnPads }: Bindable): Record<Exclu
   pads: turnPads,
   finish: () => setSheet("finish"),
   undo: act.undo,
-  word: act.takeWord,
+  word: act.takeAdvice,
   keys: () => setSheet("keys"),
 });
 

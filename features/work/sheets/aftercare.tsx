@@ -1,9 +1,9 @@
 "use client";
 
 import { useState } from "react";
+import { heatOf } from "@/core/advice";
 import { breathingAfterWork, heartReadings, lastTemperature, piecesUsed } from "@/core/record";
 import { recoveryOf } from "@/core/welfare";
-import { heatOf } from "@/core/word";
 import { isOutOf, numberTyped } from "@/ui/form/typed-number";
 import { RecoveryCurve } from "@/ui/measure/recovery-curve";
 import { useActs, useLog, useStart } from "../state";

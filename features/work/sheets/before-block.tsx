@@ -1,7 +1,7 @@
 "use client";
 
 import { Suspense } from "react";
-import { HEAT_MINUTES, heatOf, heatReasonOf } from "@/core/word";
+import { HEAT_MINUTES, heatOf, heatReasonOf } from "@/core/advice";
 import { lazyPart } from "../lazy-part";
 import { rigDue } from "../rig";
 import { useActs, useLog, useStart } from "../state";

@@ -7,7 +7,7 @@ import { HANDLER_ACTS, type PinnedSign } from "@/core/ladder";
 import { handlerNow } from "@/core/record";
 import { chip } from "@/ui/chip";
 import { send } from "@/ui/form";
-import { onWord } from "@/ui/form/on-word";
+import { onAdvice } from "@/ui/form/on-word";
 import { useActs, useLog, useScreen, useStart } from "../state";
 
 /** A sign of the yard's own, named in the pen: logged at once, and kept for next time where the server answers. */
@@ -61,7 +61,7 @@ function WhoIsThere({ onDone }: { onDone: () => void }) {
     <fieldset className="grid gap-2">
       <legend className="mb-1 font-semibold">Who is there{handler === "" ? "" : `: ${handler} handles`}</legend>
       <div className="flex flex-wrap gap-2">
-        <select aria-label="Part" value={part} onChange={onWord(PARTS, setPart)} className="field-box w-auto!">
+        <select aria-label="Part" value={part} onChange={onAdvice(PARTS, setPart)} className="field-box w-auto!">
           {PARTS.map((one) => (
             <option key={one} value={one}>
               {PART_WORDS[one]}

@@ -5,7 +5,7 @@ import { FIRST_LOOK_ITEMS } from "@/core/know";
 import { sideAsked } from "@/core/ladder";
 import { criterionSentence } from "@/core/strands";
 import { barredRung } from "@/core/welfare";
-import { onWord } from "@/ui/form/on-word";
+import { onAdvice } from "@/ui/form/on-word";
 import { wrongSide } from "../acts/begin-acts";
 import type { AtWork, BlockChoice, Side } from "../types";
 
@@ -125,7 +125,7 @@ export function BlockChooser({
             <select
               aria-label="Kind"
               value={kind}
-              onChange={onWord(
+              onChange={onAdvice(
                 KINDS.map(({ value }) => value),
                 setKind,
               )}

@@ -167,7 +167,7 @@ function* gradeRows(moment: Moment): Generator<Row> {
   if (calm === "grades")
     yield {
       key: "ease",
-      label: last.ease === null ? "calm not said" : "ease of the last one",
+      label: last.ease === null ? "calm not said" : "calm of the last one",
       wanted: last.ease === null,
       row: <GradeRow what="ease" label="How the horse was on the last one" words={EASE_GRADES} grade={last.ease} onGrade={act.grade} />,
     };

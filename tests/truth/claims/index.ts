@@ -1,10 +1,10 @@
+import { THE_WORD } from "./advice";
 import type { Claim } from "./claim";
 import { SHARES } from "./shares";
 import { SOUND_ADVICE } from "./sound-advice";
 import { SIGNS, WAITING } from "./watching";
 import { WEEKS } from "./weeks";
 import { PLACES, SIDES } from "./within-sessions";
-import { THE_WORD } from "./word";
 import { WRONG } from "./wrong";
 
 export type { Claim } from "./claim";

@@ -1,3 +1,4 @@
+import { nextStart } from "@/core/advice";
 import { aftermathOf } from "@/core/aftermath";
 import type { Chance } from "@/core/chance";
 import { FIRST_LOOK_BEHAVIOUR, FIRST_LOOK_STEPS, firstLookOf, readinessOf } from "@/core/know";
@@ -6,7 +7,6 @@ import { type EvidenceTrial, evidenceOfSession, reduceSession } from "@/core/rec
 import { strandFromCatalogue } from "@/core/strands";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
 import { allowanceOn } from "@/core/welfare";
-import { nextStart } from "@/core/word";
 import { emptyDraft } from "@/tests/support/plan";
 import { SessionWriter } from "@/tests/support/session-writer";
 import type { Claim } from "./claim";

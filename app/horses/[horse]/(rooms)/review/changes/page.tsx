@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { beforeARung, changeCosts, onlyWorked, raisesOf, type SavingKind, savingsOf, trialsFor, wordAndRaises } from "@/core/past";
+import { adviceAndRaises, beforeARung, changeCosts, onlyWorked, raisesOf, type SavingKind, savingsOf, trialsFor } from "@/core/past";
 import { type Ahead, CHANGES_SPAN, ChangesView } from "@/features/weeks/changes-view";
 import { ReviewNav } from "@/features/weeks/review-nav";
 import { getHorse } from "@/store";
@@ -44,7 +44,7 @@ export default async function ChangesPage({ params, searchParams }: { params: Pr
         span={span}
         costs={costs}
         raises={raises}
-        word={wordAndRaises(raises)}
+        word={adviceAndRaises(raises)}
         savings={SAVINGS.map((kind) => savingsOf(kind, past, planOf))}
         ahead={ahead}
         stalls={await stallsOf(store, horse, past, shown)}

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
+import { closedLinks } from "@/core/advice";
 import { runsOfChain } from "@/core/behaviour";
 import { todayOf } from "@/core/today";
 import { MILLISECONDS_PER_DAY } from "@/core/units";
-import { closedLinks } from "@/core/word";
 import { ChainForm } from "@/features/shape/chains/chain-form";
 import { ChainRuns } from "@/features/shape/chains/chain-runs";
 import { ChainView } from "@/features/shape/chains/chain-view";
