@@ -14,7 +14,8 @@ export function useTold(record: SessionRecord, advice: Advice | null, nextEarns:
     const inBlock = record.trials.filter(({ blockIndex }) => blockIndex === index).length;
     const gaits = record.facts.filter(({ type }) => type === "gait").length;
     const now = {
-      word: advice?.word ?? "",
+      // Start turns into Repeat with the first ask, and back with a new block: nothing new is said.
+      word: advice === null ? "" : advice.word === "Start" ? "Repeat" : advice.word,
       side: block?.side ?? "",
       done: working && block?.planned != null && inBlock >= block.planned,
       trials: record.trials.length,
@@ -25,9 +26,7 @@ export function useTold(record: SessionRecord, advice: Advice | null, nextEarns:
     before.current = now;
     // What was there when the page was opened is no news.
     if (last === null || record.finishMs !== null) return;
-    // From the first ask on Start is Repeat: nothing new is said.
-    const begun = last.word === "Start" && now.word === "Repeat";
-    if (now.word !== last.word && !begun && advice !== null) tell(advice.word);
+    if (now.word !== last.word && advice !== null) tell(advice.word);
     else if (now.done && !last.done && now.blocks === last.blocks) tell("block end");
     else if (now.side !== last.side && now.side !== "" && last.side !== "") tell("side");
     else if (now.gaits > last.gaits) tell("gait");
